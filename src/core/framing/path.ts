@@ -1,0 +1,33 @@
+import { interpolateZoom } from 'd3-interpolate';
+import type { InFootage } from '../scale/rect';
+
+/** Starts and stops with no jerk at all (the sixth-order "smootherstep" polynomial). */
+export const ease = (u: number): number => {
+  const v = Math.min(1, Math.max(0, u));
+  return v * v * v * (v * (v * 6 - 15) + 10);
+};
+
+/**
+ * The view a share `u` (0 to 1) of the way from one view to another, on the
+ * smooth and efficient zoom-and-pan path of J. J. van Wijk and W. A. A. Nuij (2003).
+ * Both views have the frame's shape. The path never shows more than `whole`.
+ */
+export function viewAlongPath(from: InFootage, to: InFootage, u: number, whole: InFootage): InFootage {
+  if (u <= 0) return from;
+  if (u >= 1) return to;
+  const key = (v: InFootage): [number, number, number] => [v.x + v.width / 2, v.y + v.height / 2, v.width];
+  const [cx, cy, pathWidth] = interpolateZoom.rho(1)(key(from), key(to))(u);
+  const width = Math.min(pathWidth, whole.width);
+  const height = (width * whole.height) / whole.width;
+  return keepInside({ x: cx - width / 2, y: cy - height / 2, width, height }, whole);
+}
+
+/** A view pushed back inside the whole view. */
+export function keepInside(view: InFootage, whole: InFootage): InFootage {
+  const clamp = (at: number, size: number, low: number, span: number) => Math.min(Math.max(at, low), low + span - size);
+  return {
+    ...view,
+    x: clamp(view.x, view.width, whole.x, whole.width),
+    y: clamp(view.y, view.height, whole.y, whole.height),
+  };
+}

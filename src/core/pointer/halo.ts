@@ -1,0 +1,16 @@
+import type { Halo } from '../project/model';
+
+/** The halo that is turned on first: warm, soft, wide enough to be seen on a laptop. */
+export const DEFAULT_HALO: Halo = { size: 130, color: '#f2b134', softness: 0.6, opacity: 0.6 };
+
+/**
+ * Opacity of a halo at a distance from its middle, both as shares (distance 1 is
+ * the rim). Softness 0 is a hard disc, 1 fades all the way from the middle.
+ */
+export function haloProfile(distance: number, softness: number): number {
+  if (distance >= 1) return 0;
+  const inner = 1 - softness;
+  if (distance <= inner) return 1;
+  const u = (1 - distance) / softness;
+  return u * u * (3 - 2 * u);
+}

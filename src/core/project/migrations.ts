@@ -1,0 +1,21 @@
+import { PROJECT_FORMAT, PROJECT_VERSION } from './model';
+import type { Fault } from './validate';
+
+type Document = Record<string, unknown>;
+
+/** `MIGRATIONS[n]` turns version n into version n + 1. The first format is 1, so there is none yet. */
+const MIGRATIONS: Record<number, (document: Document) => Document> = {};
+
+/** Brings a document of any known version to the present one; says so when it is none or too new. */
+export function migrate(value: unknown): { value: unknown } | { fault: Fault } {
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    return { fault: { path: '/', message: 'is not a JSON object' } };
+  let document = value as Document;
+  if (document.format !== PROJECT_FORMAT)
+    return { fault: { path: '/format', message: `is not "${PROJECT_FORMAT}"` } };
+  let version = Number(document.version);
+  if (!Number.isInteger(version) || version < 1 || version > PROJECT_VERSION)
+    return { fault: { path: '/version', message: `is not one that this Vistum reads (1 to ${PROJECT_VERSION})` } };
+  for (; version < PROJECT_VERSION; version++) document = MIGRATIONS[version]!(document);
+  return { value: document };
+}

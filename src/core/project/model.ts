@@ -1,0 +1,191 @@
+import type { FrameRate, Ticks } from '../time/ticks';
+
+/*
+ * The project document: one JSON value. Every property is always present and
+ * optional things are null, so that equal documents have equal text.
+ */
+
+export const PROJECT_FORMAT = 'vistum-project';
+export const PROJECT_VERSION = 1;
+
+export interface Project {
+  format: typeof PROJECT_FORMAT;
+  version: typeof PROJECT_VERSION;
+  canvas: Canvas;
+  /** Front to back: what comes first covers what comes later. */
+  lanes: Lane[];
+  /** Ordered by start, never overlapping. */
+  framings: Framing[];
+  layouts: LayoutSpan[];
+  pointer: PointerSpan[];
+  callouts: Callout[];
+  steps: Step[];
+  presenter: PresenterPlacement;
+  /** Chroma key settings, one for each recording that has them. */
+  keys: FootageKey[];
+}
+
+export interface Canvas {
+  width: number;
+  height: number;
+  frameRate: FrameRate;
+  /** `#rrggbb`, seen where no footage is. */
+  background: string;
+}
+
+export const PICTURE_LANES = ['presenter', 'screen'] as const;
+export const SOUND_LANES = ['voice', 'music', 'computer'] as const;
+export const LANE_KINDS = [...PICTURE_LANES, ...SOUND_LANES] as const;
+export type LaneKind = (typeof LANE_KINDS)[number];
+
+export interface Lane {
+  id: string;
+  kind: LaneKind;
+  name: string;
+  /** Sound level in dB; of no effect on picture lanes. */
+  gain: number;
+  /** Not seen, or not heard. */
+  off: boolean;
+  locked: boolean;
+  /** Ordered by start, never overlapping. */
+  clips: Clip[];
+}
+
+export interface Clip {
+  id: string;
+  footageId: string;
+  start: Ticks;
+  duration: Ticks;
+  /** Time in the footage that is seen or heard at `start`. */
+  source: Ticks;
+  /** Clips that carry the same link move, trim and split together. */
+  link: string | null;
+  /** dB. */
+  gain: number;
+}
+
+/** A rectangle in footage pixels, y down. */
+export interface FootageRect {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+export interface Framing {
+  id: string;
+  /** The view starts to move here. */
+  start: Ticks;
+  /** The view is back at the whole footage here, or goes over to the framing that starts here. */
+  end: Ticks;
+  rampIn: Ticks;
+  rampOut: Ticks;
+  footageId: string;
+  rect: FootageRect;
+  /** Planning again leaves it alone. */
+  pinned: boolean;
+  /** Why the planner made it; empty when a person did. */
+  reason: string;
+}
+
+export const LAYOUT_KINDS = ['corner', 'presenter', 'screen'] as const;
+export type LayoutKind = (typeof LAYOUT_KINDS)[number];
+
+/** How screen and presenter share the picture for a while; elsewhere it is `corner`. */
+export interface LayoutSpan {
+  id: string;
+  start: Ticks;
+  end: Ticks;
+  kind: LayoutKind;
+}
+
+export interface PointerSpan {
+  id: string;
+  start: Ticks;
+  end: Ticks;
+  halo: Halo;
+}
+
+/** A soft disc behind the pointer. */
+export interface Halo {
+  /** Diameter in frame pixels at a magnification of 1. */
+  size: number;
+  /** `#rrggbb`. */
+  color: string;
+  /** 0: a hard edge; 1: fades from the middle. */
+  softness: number;
+  /** 0 to 1. */
+  opacity: number;
+}
+
+export type Callout = TextCallout | CoverCallout;
+
+interface CalloutBase {
+  id: string;
+  start: Ticks;
+  end: Ticks;
+  footageId: string;
+}
+
+/** A few words in a box, with an arrow to a spot of the footage. */
+export interface TextCallout extends CalloutBase {
+  kind: 'text';
+  text: string;
+  /** The arrow's tip, in footage pixels. */
+  anchor: { x: number; y: number };
+  /** From the tip to the middle of the box, in frame pixels: the box keeps its size in a zoom. */
+  offset: { dx: number; dy: number };
+  /** Height of the letters in frame pixels. */
+  size: number;
+  fill: string;
+  ink: string;
+  arrow: boolean;
+}
+
+/** Hides part of the footage. */
+export interface CoverCallout extends CalloutBase {
+  kind: 'cover';
+  rect: FootageRect;
+  /** Blur radius in footage pixels. */
+  strength: number;
+}
+
+export interface Step {
+  id: string;
+  start: Ticks;
+  title: string;
+  narration: string;
+  action: string;
+}
+
+export const CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'] as const;
+export type Corner = (typeof CORNERS)[number];
+
+export interface PresenterPlacement {
+  corner: Corner;
+  /** Height of the inset as a share of the frame's height, 0.05 to 1. */
+  size: number;
+  /** Distance to the frame's edges as a share of its height, 0 to 0.3. */
+  margin: number;
+  shape: 'circle' | 'rectangle';
+  mirror: boolean;
+  /** Middle of the part that a circle shows, as shares of the footage's width and height. */
+  center: { x: number; y: number };
+  /** Height of the part that a circle shows, as a share of the footage's height, 0.2 to 1. */
+  crop: number;
+  /** Fills the inset behind a keyed presenter, `#rrggbb`; null leaves it clear. */
+  backdrop: string | null;
+  /** A coloured edge; width in frame pixels, 0 for none. */
+  ring: { width: number; color: string };
+}
+
+export interface FootageKey {
+  footageId: string;
+  on: boolean;
+  /** `#rrggbb` of the wall. */
+  color: string;
+  /** Distance in the chroma plane below which a pixel is wall, in 8-bit code values, 0 to 120. */
+  tolerance: number;
+  /** Width of the band over which it turns opaque, in code values, 1 to 120. */
+  softness: number;
+}

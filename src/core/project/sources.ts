@@ -1,0 +1,31 @@
+import type { PointerTrack } from '../telemetry/pointer-track';
+import type { FrameRate, Ticks } from '../time/ticks';
+
+export const ROLES = ['screen', 'presenter', 'voice', 'music', 'still'] as const;
+export type Role = (typeof ROLES)[number];
+
+export type FootageKind = 'video' | 'audio' | 'image';
+
+/** What the project needs to know of a footage file; the file itself is never touched. */
+export interface FootageFacts {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: FootageKind;
+  readonly role: Role;
+  /** As shown: after rotation metadata. 0 for sound. */
+  readonly width: number;
+  readonly height: number;
+  readonly frameRate: FrameRate | null;
+  /** Ticks; 0 for a still, which lasts as long as one wants. */
+  readonly duration: Ticks;
+  readonly hasVideo: boolean;
+  readonly hasAudio: boolean;
+}
+
+/** All that stands beside the document: what its footage is, and the pointer tracks. */
+export interface Sources {
+  readonly footage: Readonly<Record<string, FootageFacts>>;
+  readonly pointers: Readonly<Record<string, PointerTrack>>;
+}
+
+export const NO_SOURCES: Sources = { footage: {}, pointers: {} };

@@ -1,0 +1,81 @@
+import Ajv, { type ErrorObject } from 'ajv';
+import projectSchema from '../../../docs/schemas/project.schema.json';
+import { migrate } from './migrations';
+import type { Project } from './model';
+import type { Sources } from './sources';
+
+/** One thing wrong with a document: where (a JSON pointer) and what. */
+export interface Fault {
+  readonly path: string;
+  readonly message: string;
+}
+
+export type Validation = { readonly project: Project } | { readonly faults: readonly Fault[] };
+
+const matchesSchema = new Ajv({ allErrors: true, strict: false }).compile<Project>(projectSchema);
+
+const fromSchema = (errors: readonly ErrorObject[]): Fault[] =>
+  errors.slice(0, 50).map((error) => ({
+    path: error.instancePath || '/',
+    message:
+      error.keyword === 'additionalProperties'
+        ? `has the unknown property "${String(error.params.additionalProperty)}"`
+        : (error.message ?? 'is not allowed'),
+  }));
+
+/** Rules that a schema can't say: order, overlap, references, the limits of the footage. */
+function* structuralFaults(project: Project, sources: Sources): Generator<Fault> {
+  const ids = new Set<string>();
+  const claim = function* (id: string, path: string): Generator<Fault> {
+    if (ids.has(id)) yield { path: `${path}/id`, message: `uses the id "${id}" a second time` };
+    ids.add(id);
+  };
+  for (const [l, lane] of project.lanes.entries()) {
+    yield* claim(lane.id, `/lanes/${l}`);
+    let end = 0;
+    for (const [c, clip] of lane.clips.entries()) {
+      const path = `/lanes/${l}/clips/${c}`;
+      yield* claim(clip.id, path);
+      if (clip.start < end) yield { path: `${path}/start`, message: 'overlaps the clip before it, or is out of order' };
+      end = clip.start + clip.duration;
+      const footage = sources.footage[clip.footageId];
+      if (!footage) yield { path: `${path}/footageId`, message: `names footage that the project does not have ("${clip.footageId}")` };
+      else if (footage.kind !== 'image' && clip.source + clip.duration > footage.duration)
+        yield { path: `${path}/duration`, message: 'goes beyond the end of its footage' };
+    }
+  }
+  for (const name of ['framings', 'layouts', 'pointer', 'callouts'] as const) {
+    let end = 0;
+    for (const [i, span] of project[name].entries()) {
+      const path = `/${name}/${i}`;
+      yield* claim(span.id, path);
+      if (span.end <= span.start) yield { path: `${path}/end`, message: 'does not lie after its start' };
+      if (name !== 'callouts' && span.start < end)
+        yield { path: `${path}/start`, message: 'overlaps the one before it, or is out of order' };
+      end = span.end;
+      if ('footageId' in span && !sources.footage[span.footageId])
+        yield { path: `${path}/footageId`, message: `names footage that the project does not have ("${span.footageId}")` };
+    }
+  }
+  for (const [i, framing] of project.framings.entries())
+    if (framing.rampIn + framing.rampOut > framing.end - framing.start)
+      yield { path: `/framings/${i}/rampIn`, message: 'and the ramp out are longer than the framing' };
+  let last = -1;
+  for (const [i, step] of project.steps.entries()) {
+    yield* claim(step.id, `/steps/${i}`);
+    if (step.start <= last) yield { path: `/steps/${i}/start`, message: 'does not lie after the step before it' };
+    last = step.start;
+  }
+}
+
+/**
+ * Checks a value from outside and brings an older version up to date.
+ * The answer is either a whole, sound project or every fault found (50 at most of each kind).
+ */
+export function validateProject(value: unknown, sources: Sources): Validation {
+  const migrated = migrate(value);
+  if ('fault' in migrated) return { faults: [migrated.fault] };
+  if (!matchesSchema(migrated.value)) return { faults: fromSchema(matchesSchema.errors ?? []) };
+  const faults = [...structuralFaults(migrated.value, sources)].slice(0, 50);
+  return faults.length ? { faults } : { project: migrated.value };
+}

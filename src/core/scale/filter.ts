@@ -1,0 +1,92 @@
+/** For each output sample: the first source sample it draws from, and `taps` weights in Q14 that add up to 16384. */
+export interface FilterTable {
+  readonly taps: number;
+  readonly starts: Int32Array;
+  readonly weights: Int16Array;
+}
+
+const UNIT = 16384;
+const LOBES = 3;
+
+const sinc = (x: number) => (x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x));
+const lanczos = (x: number) => (Math.abs(x) < LOBES ? sinc(x) * sinc(x / LOBES) : 0);
+
+/**
+ * Weights for resampling one axis of a plane with a Lanczos-windowed sinc of three
+ * lobes (C. E. Duchon, "Lanczos Filtering in One and Two Dimensions", 1979), made
+ * as wide as the scale asks when it shrinks, so that nothing aliases.
+ *
+ * Output sample `i` sits at source position `origin + (i + 0.5) * span / count` (sample
+ * centres at half-integers). Beyond the edge the outermost sample repeats. A mapping that
+ * is 1:1 on whole samples comes out as a pure copy: one weight of 16384.
+ *
+ * @param length samples in the source, at least 1
+ * @param origin left edge of the source range, in samples, may be a fraction
+ * @param span width of the source range, above 0
+ * @param count samples wanted, at least 1
+ * @param mirror reverse the order of the output
+ */
+export function filterTable(length: number, origin: number, span: number, count: number, mirror = false): FilterTable {
+  const step = span / count;
+  const stretch = Math.max(1, step);
+  const support = LOBES * stretch;
+  const wanted = Math.ceil(support * 2);
+  const taps = wanted + (wanted & 1);
+  const starts = new Int32Array(count);
+  const weights = new Int16Array(count * taps);
+  const exact = new Float64Array(taps);
+  for (let i = 0; i < count; i++) {
+    const center = origin + (i + 0.5) * step;
+    const first = Math.floor(center - support + 0.5);
+    // The window of taps must lie inside the source; what falls outside is folded onto the edge.
+    const start = Math.max(0, Math.min(first, length - taps));
+    exact.fill(0);
+    let sum = 0;
+    for (let k = 0; k < taps; k++) {
+      const weight = lanczos((first + k + 0.5 - center) / stretch);
+      const position = Math.min(Math.max(first + k, 0), length - 1);
+      exact[Math.min(position - start, taps - 1)]! += weight;
+      sum += weight;
+    }
+    const at = mirror ? count - 1 - i : i;
+    starts[at] = start;
+    quantise(exact, sum, weights, at * taps);
+  }
+  return { taps, starts, weights };
+}
+
+/** Rounds weights to Q14 and gives what rounding lost to the largest, so that flat areas stay flat. */
+function quantise(exact: Float64Array, sum: number, out: Int16Array, offset: number) {
+  let total = 0;
+  let largest = 0;
+  for (let k = 0; k < exact.length; k++) {
+    const value = Math.round((exact[k]! / sum) * UNIT);
+    out[offset + k] = value;
+    total += value;
+    if (Math.abs(exact[k]!) > Math.abs(exact[largest]!)) largest = k;
+  }
+  out[offset + largest]! += UNIT - total;
+}
+
+/** Whether a table only copies samples from `first` on. */
+export function isCopy(table: FilterTable): { first: number } | null {
+  const { taps, starts, weights } = table;
+  let first = 0;
+  for (let i = 0; i < starts.length; i++) {
+    const k = weights.subarray(i * taps, (i + 1) * taps).indexOf(UNIT);
+    if (k < 0) return null;
+    if (i === 0) first = starts[0]! + k;
+    else if (starts[i]! + k !== first + i) return null;
+  }
+  return { first };
+}
+
+/**
+ * The chroma range that belongs to a luma range, along x, for 4:2:0 with chroma
+ * sited on the left luma sample of each pair (MPEG-2 and H.264's default).
+ * `scale` is source pixels for one output pixel.
+ */
+export const chromaRangeX = (origin: number, span: number, scale: number) => ({
+  origin: origin / 2 + 0.25 * (1 - scale),
+  span: span / 2,
+});

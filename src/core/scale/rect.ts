@@ -1,0 +1,41 @@
+/** A rectangle in pixels, y down. The space (footage, frame, output) is told by the type that wraps it. */
+export interface Rect {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+declare const space: unique symbol;
+/** Pixels of one space; rectangles of two spaces can't be mixed up. */
+type In<S extends string> = Rect & { readonly [space]?: S };
+/** Pixels of a source. */
+export type InFootage = In<'footage'>;
+/** Pixels of what is being drawn: the project's size, or an export's. */
+export type InOutput = In<'output'>;
+
+export interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The part that two rectangles share; of zero size when there is none. */
+export function intersect(a: Rect, b: Rect): Rect {
+  const x = Math.max(a.x, b.x);
+  const y = Math.max(a.y, b.y);
+  return {
+    x,
+    y,
+    width: Math.max(0, Math.min(a.x + a.width, b.x + b.width) - x),
+    height: Math.max(0, Math.min(a.y + a.height, b.y + b.height) - y),
+  };
+}
+
+/** Largest size of an aspect that fits in a box. */
+export function fitSize(content: Size, box: Size): Size {
+  const scale = Math.min(box.width / content.width, box.height / content.height);
+  return { width: content.width * scale, height: content.height * scale };
+}
+
+/** Whole even number nearest to a coordinate: 4:2:0 chroma has one sample for two pixels. */
+export const evenRound = (n: number): number => Math.round(n / 2) * 2;

@@ -1,0 +1,34 @@
+import type { PointerTrack } from './pointer-track';
+
+/** Index of the last sample at or before a time in ms; -1 before the first. */
+function lastSampleAt(track: PointerTrack, ms: number): number {
+  let low = 0;
+  let high = track.samples.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (track.samples[middle]![0] <= ms) low = middle + 1;
+    else high = middle;
+  }
+  return low - 1;
+}
+
+/** Where the pointer is at a time in ms: between two samples on the straight line, outside them at the nearest. */
+export function pointerAt(track: PointerTrack, ms: number): { x: number; y: number } {
+  const index = lastSampleAt(track, ms);
+  const [t0, x0, y0] = track.samples[Math.max(0, index)]!;
+  const after = track.samples[index + 1];
+  if (!after || index < 0) return { x: x0, y: y0 };
+  const u = after[0] > t0 ? (ms - t0) / (after[0] - t0) : 1;
+  return { x: x0 + (after[1] - x0) * u, y: y0 + (after[2] - y0) * u };
+}
+
+/**
+ * A track in the pixels of its recording, for one captured at another scale
+ * (a track in CSS pixels beside a recording in device pixels).
+ */
+export function scaleTrack(track: PointerTrack, width: number, height: number): PointerTrack {
+  if (track.width === width && track.height === height) return track;
+  const sx = width / track.width;
+  const sy = height / track.height;
+  return { ...track, width, height, samples: track.samples.map(([t, x, y]) => [t, x * sx, y * sy]) };
+}
