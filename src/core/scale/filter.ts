@@ -8,8 +8,13 @@ export interface FilterTable {
 const UNIT = 16384;
 const LOBES = 3;
 
+const STEPS = 2048;
 const sinc = (x: number) => (x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x));
-const lanczos = (x: number) => (Math.abs(x) < LOBES ? sinc(x) * sinc(x / LOBES) : 0);
+/** The kernel for 0 to 3, tabled: tables are made anew for each picture of a moving view. */
+const KERNEL = Float64Array.from({ length: LOBES * STEPS + 1 }, (_, i) =>
+  i > 0 && i % STEPS === 0 ? 0 : sinc(i / STEPS) * sinc(i / STEPS / LOBES),
+);
+const lanczos = (x: number) => KERNEL[Math.round(Math.abs(x) * STEPS)] ?? 0;
 
 /**
  * Weights for resampling one axis of a plane with a Lanczos-windowed sinc of three
@@ -25,13 +30,13 @@ const lanczos = (x: number) => (Math.abs(x) < LOBES ? sinc(x) * sinc(x / LOBES) 
  * @param span width of the source range, above 0
  * @param count samples wanted, at least 1
  * @param mirror reverse the order of the output
+ * @param align the number of taps is a multiple of this; the rest of them weigh nothing
  */
-export function filterTable(length: number, origin: number, span: number, count: number, mirror = false): FilterTable {
+export function filterTable(length: number, origin: number, span: number, count: number, mirror = false, align = 2): FilterTable {
   const step = span / count;
   const stretch = Math.max(1, step);
   const support = LOBES * stretch;
-  const wanted = Math.ceil(support * 2);
-  const taps = wanted + (wanted & 1);
+  const taps = Math.ceil(Math.ceil(support * 2) / align) * align;
   const starts = new Int32Array(count);
   const weights = new Int16Array(count * taps);
   const exact = new Float64Array(taps);

@@ -1,0 +1,247 @@
+import { parseColor, rgbToYuv } from '@/core/key/color';
+import type { FootageKey } from '@/core/project/model';
+import type { CoverLayer, FramePlan, VideoLayer } from '@/core/frame/plan';
+import { chromaRangeX } from '@/core/scale/filter';
+import { intersect } from '@/core/scale/rect';
+import type { KernelHeap } from '@/kernels/heap';
+import { subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
+import { LruMap } from './lru';
+import type { Rasterizer } from './rasterizer';
+import { Resampler, type AxisRange } from './resampler';
+import { SpriteShop, type PlacedSprite } from './sprites';
+
+/** How much of the wall's hue a pixel may keep, as a share of what it has across it. */
+const SPILL_ALLOWED = 0.25;
+const BLUR_PASSES = 3;
+
+interface Inset {
+  readonly y: Plane;
+  readonly u: Plane;
+  readonly v: Plane;
+  readonly alpha: Plane;
+  readonly chromaAlpha: Plane;
+}
+
+interface Mask {
+  readonly alpha: number;
+  readonly chromaAlpha: number;
+}
+
+/** Turns a frame plan and the decoded frames it asks for into a picture. The same in a browser worker and in Node. */
+export class Compositor {
+  private readonly resampler: Resampler;
+  private readonly sprites: SpriteShop;
+  private readonly masks: LruMap<Mask>;
+
+  constructor(
+    private readonly heap: KernelHeap,
+    rasterizer: Rasterizer,
+  ) {
+    this.resampler = new Resampler(heap);
+    this.sprites = new SpriteShop(heap, rasterizer);
+    this.masks = new LruMap(8, (mask) => {
+      heap.release(mask.alpha);
+      heap.release(mask.chromaAlpha);
+    });
+  }
+
+  /**
+   * Draws a plan into `target`, whose size is the plan's; both sides even.
+   *
+   * @param frameOf the decoded frame for a video layer, of any size with the footage's
+   *   shape (a proxy may stand for its original); null leaves the layer out
+   */
+  compose(plan: FramePlan, frameOf: (layer: VideoLayer) => PlanarFrame | null, target: PlanarFrame): void {
+    if (!coversAll(plan)) this.fill(target, plan.background);
+    for (const layer of plan.layers) {
+      switch (layer.kind) {
+        case 'video': {
+          const frame = frameOf(layer);
+          if (frame) this.video(layer, frame, target);
+          break;
+        }
+        case 'cover':
+          this.cover(layer, target);
+          break;
+        case 'halo':
+          this.sprite(this.sprites.halo(layer), target, layer.opacity, true);
+          break;
+        case 'shape':
+          this.sprite(this.sprites.shape(layer), target, 1, false);
+          break;
+        case 'text':
+          if (layer.opacity > 0) this.sprite(this.sprites.text(layer, plan.size), target, layer.opacity, false);
+      }
+    }
+  }
+
+  private fill(target: PlanarFrame, color: string): void {
+    const [y, u, v] = rgbToYuv(parseColor(color));
+    for (const [plane, value] of [[target.y, y], [target.u, u], [target.v, v]] as const)
+      this.heap.exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, value);
+  }
+
+  private video(layer: VideoLayer, frame: PlanarFrame, target: PlanarFrame): void {
+    const { x, y, width, height } = layer.destination;
+    const into = (plane: Plane, by: number) => subPlane(plane, x / by, y / by, width / by, height / by);
+    const area = { y: into(target.y, 1), u: into(target.u, 2), v: into(target.v, 2) };
+    const ranges = sourceRanges(layer, frame);
+    if (!layer.key && layer.mask === 'none') {
+      this.scaleColor(frame, ranges, area, layer.mirror);
+      return;
+    }
+    const inset = this.allocateInset(width, height);
+    if (layer.key) this.scaleKeyed(layer, layer.key, frame, ranges, inset);
+    else {
+      this.scaleColor(frame, ranges, inset, layer.mirror);
+      this.opaque(inset);
+    }
+    if (layer.mask === 'ellipse') this.maskEllipse(inset);
+    if (layer.matte) this.showMatte(inset);
+    this.blendInset(inset, area);
+    this.heap.release(inset.y.at);
+  }
+
+  /** Keys at the footage's own resolution, takes the spill out, and scales colour and opacity into the inset. */
+  private scaleKeyed(layer: VideoLayer, key: FootageKey, frame: PlanarFrame, ranges: SourceRanges, inset: Inset): void {
+    const { heap } = this;
+    const { exports } = heap;
+    const count = frame.u.width * frame.u.height;
+    const at = heap.allocate(count * 3);
+    const plane = (index: number): Plane => ({ ...frame.u, at: at + count * index });
+    const [u, v, alpha] = [plane(0), plane(1), plane(2)];
+    const [, keyU, keyV] = rgbToYuv(parseColor(key.color));
+    exports.keyAlpha(frame.u.at, frame.v.at, alpha.at, count, keyU, keyV, key.tolerance, key.tolerance + key.softness);
+    heap.copyRows(frame.u.at, 0, u.at, 0, count * 2, 1);
+    const length = Math.hypot(keyU - 128, keyV - 128);
+    if (length > 1) exports.suppressSpill(u.at, v.at, count, (keyU - 128) / length, (keyV - 128) / length, SPILL_ALLOWED);
+    this.resampler.resample(alpha, ranges.alpha, ranges.chromaRows, inset.alpha, layer.mirror);
+    this.resampler.resample(alpha, ranges.chroma, ranges.chromaRows, inset.chromaAlpha, layer.mirror);
+    this.scaleColor({ y: frame.y, u, v }, ranges, inset, layer.mirror);
+    heap.release(at);
+  }
+
+  private scaleColor(from: Pick<PlanarFrame, 'y' | 'u' | 'v'>, ranges: SourceRanges, to: Pick<Inset, 'y' | 'u' | 'v'>, mirror: boolean): void {
+    this.resampler.resample(from.y, ranges.luma, ranges.lumaRows, to.y, mirror);
+    this.resampler.resample(from.u, ranges.chroma, ranges.chromaRows, to.u, mirror);
+    this.resampler.resample(from.v, ranges.chroma, ranges.chromaRows, to.v, mirror);
+  }
+
+  private allocateInset(width: number, height: number): Inset {
+    const full = width * height;
+    const quarter = full / 4;
+    const at = this.heap.allocate(full * 2 + quarter * 3);
+    const plane = (offset: number, by: number): Plane => ({ at: at + offset, stride: width / by, width: width / by, height: height / by });
+    return { y: plane(0, 1), alpha: plane(full, 1), u: plane(full * 2, 2), v: plane(full * 2 + quarter, 2), chromaAlpha: plane(full * 2 + quarter * 2, 2) };
+  }
+
+  private opaque({ alpha, chromaAlpha }: Inset): void {
+    for (const plane of [alpha, chromaAlpha])
+      this.heap.exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 255);
+  }
+
+  private maskEllipse({ alpha, chromaAlpha }: Inset): void {
+    const mask = this.masks.get(`${alpha.width} ${alpha.height}`, () => ({
+      alpha: this.heap.put(ellipseCoverage(alpha.width, alpha.height)),
+      chromaAlpha: this.heap.put(ellipseCoverage(chromaAlpha.width, chromaAlpha.height)),
+    }));
+    this.heap.exports.multiplyPlane(alpha.at, mask.alpha, alpha.width * alpha.height);
+    this.heap.exports.multiplyPlane(chromaAlpha.at, mask.chromaAlpha, chromaAlpha.width * chromaAlpha.height);
+  }
+
+  private showMatte(inset: Inset): void {
+    const { heap } = this;
+    const luma = heap.bytes(inset.y.at, inset.y.width * inset.y.height);
+    const alpha = heap.bytes(inset.alpha.at, luma.length);
+    for (let i = 0; i < luma.length; i++) luma[i] = 16 + Math.round((alpha[i]! * 219) / 255);
+    for (const plane of [inset.u, inset.v]) heap.exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 128);
+    this.opaque(inset);
+  }
+
+  private blendInset(inset: Inset, area: Pick<Inset, 'y' | 'u' | 'v'>): void {
+    const { blendPlane } = this.heap.exports;
+    const blend = (to: Plane, from: Plane, alpha: Plane) =>
+      blendPlane(to.at, to.stride, from.at, from.stride, alpha.at, alpha.stride, to.width, to.height, 255, 0, 0, 0);
+    blend(area.y, inset.y, inset.alpha);
+    blend(area.u, inset.u, inset.chromaAlpha);
+    blend(area.v, inset.v, inset.chromaAlpha);
+  }
+
+  private cover({ destination, radius }: CoverLayer, target: PlanarFrame): void {
+    const { x, y, width, height } = destination;
+    const scratch = this.heap.allocate(width * height);
+    for (const [plane, by] of [[target.y, 1], [target.u, 2], [target.v, 2]] as const) {
+      const part = subPlane(plane, x / by, y / by, width / by, height / by);
+      this.heap.exports.boxBlurPlane(part.at, part.stride, part.width, part.height, Math.max(1, Math.round(radius / by)), BLUR_PASSES, scratch);
+    }
+    this.heap.release(scratch);
+  }
+
+  /** Blends a sprite, clipped to the target; `tint` leaves dark pixels dark. */
+  private sprite({ sprite, x, y }: PlacedSprite, target: PlanarFrame, opacity: number, tint: boolean): void {
+    const seen = intersect({ x, y, width: sprite.width, height: sprite.height }, { x: 0, y: 0, width: target.width & ~1, height: target.height & ~1 });
+    if (seen.width < 2 || seen.height < 2) return;
+    const strength = Math.round(opacity * 255);
+    const light = subPlane(target.y, seen.x, seen.y, seen.width, seen.height);
+    const blend = (to: Plane, from: Plane, alpha: Plane, by: number) => {
+      const width = seen.width / by;
+      const height = seen.height / by;
+      const t = subPlane(to, seen.x / by, seen.y / by, width, height);
+      const s = subPlane(from, (seen.x - x) / by, (seen.y - y) / by, width, height);
+      const a = subPlane(alpha, (seen.x - x) / by, (seen.y - y) / by, width, height);
+      this.heap.exports.blendPlane(t.at, t.stride, s.at, s.stride, a.at, a.stride, width, height, strength, tint ? light.at : 0, light.stride, by);
+    };
+    // Colour first: the tint reads the luma as it was.
+    blend(target.u, sprite.u, sprite.chromaAlpha, 2);
+    blend(target.v, sprite.v, sprite.chromaAlpha, 2);
+    blend(target.y, sprite.y, sprite.alpha, 1);
+  }
+}
+
+/** Whether the first layer hides the background wholly. */
+function coversAll({ layers, size }: FramePlan): boolean {
+  const first = layers[0];
+  if (first?.kind !== 'video' || first.key || first.mask !== 'none') return false;
+  const { x, y, width, height } = first.destination;
+  return x <= 0 && y <= 0 && x + width >= size.width && y + height >= size.height;
+}
+
+interface SourceRanges {
+  readonly luma: AxisRange;
+  readonly lumaRows: AxisRange;
+  readonly chroma: AxisRange;
+  readonly chromaRows: AxisRange;
+  /** Chroma samples for the inset's luma columns. */
+  readonly alpha: AxisRange;
+}
+
+/** The source rectangle of a layer in the samples of the frame at hand. */
+function sourceRanges({ source, footage, destination }: VideoLayer, frame: PlanarFrame): SourceRanges {
+  const sx = frame.width / footage.width;
+  const sy = frame.height / footage.height;
+  const luma = { origin: source.x * sx, span: source.width * sx };
+  const lumaRows = { origin: source.y * sy, span: source.height * sy };
+  return {
+    luma,
+    lumaRows,
+    chroma: chromaRangeX(luma.origin, luma.span, luma.span / destination.width),
+    chromaRows: { origin: lumaRows.origin / 2, span: lumaRows.span / 2 },
+    alpha: { origin: luma.origin / 2 + 0.25, span: luma.span / 2 },
+  };
+}
+
+/** Coverage of each pixel of a rectangle by the ellipse in it, 0 to 255, with a soft edge one pixel wide. */
+function ellipseCoverage(width: number, height: number): Uint8Array {
+  const mask = new Uint8Array(width * height);
+  const rx = width / 2;
+  const ry = height / 2;
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const nx = (x + 0.5 - rx) / rx;
+      const ny = (y + 0.5 - ry) / ry;
+      const d = Math.hypot(nx, ny);
+      const gradient = Math.hypot(nx / rx, ny / ry) / (d || 1);
+      mask[y * width + x] = Math.round(255 * Math.min(1, Math.max(0, (1 - d) / gradient + 0.5)));
+    }
+  return mask;
+}

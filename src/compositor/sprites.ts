@@ -1,0 +1,138 @@
+import { haloProfile } from '@/core/pointer/halo';
+import { parseColor } from '@/core/key/color';
+import type { HaloLayer, ShapeLayer, TextLayer } from '@/core/frame/plan';
+import type { Size } from '@/core/scale/rect';
+import type { KernelHeap } from '@/kernels/heap';
+import type { Plane } from '@/kernels/planar';
+import { LruMap } from './lru';
+import type { Rasterizer } from './rasterizer';
+import { layOutText, paintText } from './text-box';
+
+/** A small planar picture with opacity at both resolutions; even sides. */
+export interface Sprite {
+  readonly width: number;
+  readonly height: number;
+  readonly y: Plane;
+  readonly u: Plane;
+  readonly v: Plane;
+  readonly alpha: Plane;
+  readonly chromaAlpha: Plane;
+}
+
+/** A sprite and where its corner stands in the output; even pixels, may lie outside. */
+export interface PlacedSprite {
+  readonly sprite: Sprite;
+  readonly x: number;
+  readonly y: number;
+}
+
+const evenFloor = (n: number) => Math.floor(n / 2) * 2;
+const evenCeil = (n: number) => Math.ceil(n / 2) * 2;
+/** Sprites in motion are drawn at steps of this many pixels, so that a few drawings serve for all places. */
+const STEP = 0.5;
+const toStep = (n: number) => Math.round(n / STEP) * STEP;
+
+/** Makes overlays into sprites and keeps those used of late. */
+export class SpriteShop {
+  private readonly sprites: LruMap<Sprite>;
+
+  constructor(
+    private readonly heap: KernelHeap,
+    private readonly rasterizer: Rasterizer,
+  ) {
+    this.sprites = new LruMap(80, (sprite) => heap.release(sprite.y.at));
+  }
+
+  /** A soft disc. */
+  halo(layer: HaloLayer): PlacedSprite {
+    const side = Math.max(4, evenCeil(layer.diameter));
+    const sprite = this.sprites.get(`halo ${side} ${layer.color} ${layer.softness}`, () => {
+      const rgba = new Uint8ClampedArray(side * side * 4);
+      const [r, g, b] = parseColor(layer.color);
+      const radius = side / 2;
+      for (let y = 0; y < side; y++)
+        for (let x = 0; x < side; x++) {
+          const distance = Math.hypot(x + 0.5 - radius, y + 0.5 - radius) / radius;
+          rgba.set([r, g, b, Math.round(255 * haloProfile(distance, layer.softness))], (y * side + x) * 4);
+        }
+      return this.store(rgba, side, side);
+    });
+    return { sprite, x: evenFloor(layer.center.x - side / 2 + 1), y: evenFloor(layer.center.y - side / 2 + 1) };
+  }
+
+  /** A filled or stroked ellipse or rectangle on whole pixels. */
+  shape(layer: ShapeLayer): PlacedSprite {
+    const { destination, stroke, fill } = layer;
+    const edge = evenCeil(stroke ? stroke.width : 0);
+    const width = evenCeil(destination.width) + edge * 2;
+    const height = evenCeil(destination.height) + edge * 2;
+    const key = `shape ${layer.shape} ${destination.width} ${destination.height} ${fill} ${stroke?.width} ${stroke?.color}`;
+    const sprite = this.sprites.get(key, () =>
+      this.draw(width, height, (pen) => {
+        pen.beginPath();
+        const rx = destination.width / 2;
+        const ry = destination.height / 2;
+        if (layer.shape === 'ellipse') pen.ellipse(edge + rx, edge + ry, rx, ry, 0, 0, Math.PI * 2);
+        else pen.rect(edge, edge, destination.width, destination.height);
+        if (fill) {
+          pen.fillStyle = fill;
+          pen.fill();
+        }
+        if (stroke) {
+          pen.strokeStyle = stroke.color;
+          pen.lineWidth = stroke.width;
+          pen.stroke();
+        }
+      }),
+    );
+    return { sprite, x: destination.x - edge, y: destination.y - edge };
+  }
+
+  /** Words in a box with an arrow. */
+  text(layer: TextLayer, output: Size): PlacedSprite {
+    const box = layOutText(layer, output, this.rasterizer);
+    const room = layer.fontSize;
+    const x = evenFloor(Math.min(box.x, layer.tip.x) - room);
+    const y = evenFloor(Math.min(box.y, layer.tip.y) - room);
+    const width = evenCeil(Math.max(box.x + box.width, layer.tip.x) + room - x);
+    const height = evenCeil(Math.max(box.y + box.height, layer.tip.y) + room - y);
+    const shape = [box.x - x, box.y - y, layer.tip.x - x, layer.tip.y - y].map(toStep);
+    const key = `text ${JSON.stringify([layer.text, layer.fontSize, layer.fill, layer.ink, layer.arrow, shape])}`;
+    // A tip far outside the output would ask for a huge sprite; the arrow is then not seen anyway.
+    if (width > output.width * 3 || height > output.height * 3)
+      return this.text({ ...layer, arrow: false, tip: { x: box.x + box.width / 2, y: box.y + box.height / 2 }, offset: { dx: 0, dy: 0 } }, output);
+    const sprite = this.sprites.get(key, () =>
+      this.draw(width, height, (pen) => {
+        const [bx, by, tx, ty] = shape as [number, number, number, number];
+        paintText(pen, { ...layer, tip: { x: tx, y: ty } }, { ...box, x: bx, y: by }, { x: 0, y: 0 });
+      }),
+    );
+    return { sprite, x, y };
+  }
+
+  private draw(width: number, height: number, paint: Parameters<Rasterizer['draw']>[2]): Sprite {
+    return this.store(this.rasterizer.draw(width, height, paint), width, height);
+  }
+
+  private store(rgba: Uint8ClampedArray, width: number, height: number): Sprite {
+    const { heap } = this;
+    const full = width * height;
+    const cw = width / 2;
+    const ch = height / 2;
+    const at = heap.allocate(full * 2 + cw * ch * 3);
+    const plane = (offset: number, w: number, h: number): Plane => ({ at: at + offset, stride: w, width: w, height: h });
+    const sprite: Sprite = {
+      width,
+      height,
+      y: plane(0, width, height),
+      alpha: plane(full, width, height),
+      u: plane(full * 2, cw, ch),
+      v: plane(full * 2 + cw * ch, cw, ch),
+      chromaAlpha: plane(full * 2 + cw * ch * 2, cw, ch),
+    };
+    const source = heap.put(rgba);
+    heap.exports.rgbaToPlanar(source, width, height, sprite.y.at, sprite.u.at, sprite.v.at, sprite.alpha.at, sprite.chromaAlpha.at);
+    heap.release(source);
+    return sprite;
+  }
+}

@@ -1,0 +1,98 @@
+import type { TextLayer } from '@/core/frame/plan';
+import type { Size } from '@/core/scale/rect';
+import { PICTURE_FONT, type Pen, type Rasterizer } from './rasterizer';
+
+/** Where a text callout's box, lines and arrow stand in the output; pixels. */
+export interface TextBox {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly lines: readonly string[];
+  readonly lineHeight: number;
+  readonly font: string;
+}
+
+const MAX_WIDTH = 0.36;
+const EDGE = 0.012;
+
+/** Breaks text where it must so that no line is wider than `most`; its own line breaks stay. */
+function breakLines(text: string, most: number, width: (line: string) => number): string[] {
+  const lines: string[] = [];
+  for (const paragraph of text.split('\n')) {
+    let line = '';
+    for (const word of paragraph.split(/\s+/)) {
+      const longer = line ? `${line} ${word}` : word;
+      if (line && width(longer) > most) {
+        lines.push(line);
+        line = word;
+      } else line = longer;
+    }
+    lines.push(line);
+  }
+  return lines;
+}
+
+/** Lays the box out around its place and keeps it inside the output. */
+export function layOutText(layer: TextLayer, output: Size, rasterizer: Rasterizer): TextBox {
+  const { fontSize } = layer;
+  const font = `600 ${fontSize.toFixed(2)}px "${PICTURE_FONT}"`;
+  const measure = (line: string) => rasterizer.measure(font, line);
+  const lines = breakLines(layer.text || ' ', output.width * MAX_WIDTH, measure);
+  const lineHeight = fontSize * 1.28;
+  const width = Math.max(...lines.map(measure)) + fontSize * 1.1;
+  const height = lines.length * lineHeight + fontSize * 0.6;
+  const edge = output.width * EDGE;
+  const clamp = (at: number, size: number, span: number) => Math.max(edge, Math.min(at, span - edge - size));
+  return {
+    x: clamp(layer.tip.x + layer.offset.dx - width / 2, width, output.width),
+    y: clamp(layer.tip.y + layer.offset.dy - height / 2, height, output.height),
+    width,
+    height,
+    lines,
+    lineHeight,
+    font,
+  };
+}
+
+/** Draws box, words and arrow; `shift` is where the sprite's corner stands in the output. */
+export function paintText(pen: Pen, layer: TextLayer, box: TextBox, shift: { x: number; y: number }): void {
+  const x = box.x - shift.x;
+  const y = box.y - shift.y;
+  pen.fillStyle = layer.fill;
+  pen.strokeStyle = layer.fill;
+  if (layer.arrow) paintArrow(pen, layer, { ...box, x, y }, { x: layer.tip.x - shift.x, y: layer.tip.y - shift.y });
+  pen.beginPath();
+  pen.rect(x, y, box.width, box.height);
+  pen.fill();
+  pen.fillStyle = layer.ink;
+  pen.font = box.font;
+  pen.textAlign = 'left';
+  pen.textBaseline = 'alphabetic';
+  box.lines.forEach((line, i) =>
+    pen.fillText(line, x + layer.fontSize * 0.55, y + layer.fontSize * 0.3 + box.lineHeight * (i + 0.77)),
+  );
+}
+
+function paintArrow(pen: Pen, layer: TextLayer, box: TextBox, tip: { x: number; y: number }): void {
+  const cx = box.x + box.width / 2;
+  const cy = box.y + box.height / 2;
+  const length = Math.hypot(tip.x - cx, tip.y - cy);
+  const inside = tip.x > box.x && tip.x < box.x + box.width && tip.y > box.y && tip.y < box.y + box.height;
+  if (inside || length < layer.fontSize) return;
+  const ux = (tip.x - cx) / length;
+  const uy = (tip.y - cy) / length;
+  const head = layer.fontSize * 0.8;
+  pen.lineWidth = Math.max(2, layer.fontSize * 0.17);
+  pen.lineCap = 'butt';
+  pen.beginPath();
+  pen.moveTo(cx, cy);
+  pen.lineTo(tip.x - ux * head * 0.8, tip.y - uy * head * 0.8);
+  pen.stroke();
+  pen.beginPath();
+  pen.moveTo(tip.x, tip.y);
+  pen.lineTo(tip.x - ux * head - uy * head * 0.42, tip.y - uy * head + ux * head * 0.42);
+  pen.lineTo(tip.x - ux * head + uy * head * 0.42, tip.y - uy * head - ux * head * 0.42);
+  pen.closePath();
+  pen.fill();
+}

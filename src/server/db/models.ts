@@ -1,0 +1,128 @@
+import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+
+type Row<M extends Model> = Model<InferAttributes<M>, InferCreationAttributes<M>>;
+
+export interface ProjectRow extends Row<ProjectRow> {
+  id: string;
+  name: string;
+  document: string;
+  history: string;
+  revision: number;
+  deletedAt: Date | null;
+  createdAt: CreationOptional<Date>;
+  updatedAt: CreationOptional<Date>;
+}
+
+export type FootageStatus = 'waiting' | 'ready' | 'failed';
+
+export interface FootageRow extends Row<FootageRow> {
+  id: string;
+  projectId: string;
+  name: string;
+  role: string;
+  status: FootageStatus;
+  error: string | null;
+  /** JSON list of sentences on what was noticed or mended. */
+  notes: string;
+  /** Name of the original in the footage's folder. */
+  file: string;
+  bytes: number;
+  /** JSON of `MediaFacts` once probed. */
+  facts: string | null;
+  hasPointer: boolean;
+  deletedAt: Date | null;
+  createdAt: CreationOptional<Date>;
+  updatedAt: CreationOptional<Date>;
+}
+
+export type JobType = 'ingest' | 'export';
+export type JobStatus = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
+
+export interface JobRow extends Row<JobRow> {
+  id: string;
+  type: JobType;
+  projectId: string;
+  /** Id of the footage or export it works on. */
+  subject: string;
+  status: JobStatus;
+  progress: number;
+  message: string;
+  attempts: number;
+  owner: string | null;
+  leaseUntil: number;
+  createdAt: CreationOptional<Date>;
+  updatedAt: CreationOptional<Date>;
+}
+
+export interface ExportRow extends Row<ExportRow> {
+  id: string;
+  projectId: string;
+  name: string;
+  /** JSON of `ExportSettings`. */
+  settings: string;
+  /** The document as it was when the export was asked for. */
+  document: string;
+  /** JSON of `ExportResult` when done. */
+  result: string | null;
+  createdAt: CreationOptional<Date>;
+  updatedAt: CreationOptional<Date>;
+}
+
+const text = { type: DataTypes.TEXT, allowNull: false } as const;
+const id = { type: DataTypes.STRING, primaryKey: true } as const;
+const dates = {
+  createdAt: { type: DataTypes.DATE, allowNull: false },
+  updatedAt: { type: DataTypes.DATE, allowNull: false },
+} as const;
+
+/** The tables, bound to a connection. Explicit model names, since a bundler renames classes. */
+export function defineModels(sequelize: Sequelize) {
+  return {
+    projects: sequelize.define<ProjectRow>(
+      'project',
+      { id, name: text, document: text, history: text, revision: { type: DataTypes.INTEGER, allowNull: false }, deletedAt: DataTypes.DATE, ...dates },
+      { tableName: 'projects' },
+    ),
+    footage: sequelize.define<FootageRow>(
+      'footage',
+      {
+        id,
+        projectId: text,
+        name: text,
+        role: text,
+        status: text,
+        error: DataTypes.TEXT,
+        notes: text,
+        file: text,
+        bytes: { type: DataTypes.INTEGER, allowNull: false },
+        facts: DataTypes.TEXT,
+        hasPointer: { type: DataTypes.BOOLEAN, allowNull: false },
+        deletedAt: DataTypes.DATE,
+        ...dates,
+      },
+      { tableName: 'footage' },
+    ),
+    jobs: sequelize.define<JobRow>(
+      'job',
+      {
+        id,
+        type: text,
+        projectId: text,
+        subject: text,
+        status: text,
+        progress: { type: DataTypes.FLOAT, allowNull: false },
+        message: text,
+        attempts: { type: DataTypes.INTEGER, allowNull: false },
+        owner: DataTypes.STRING,
+        leaseUntil: { type: DataTypes.INTEGER, allowNull: false },
+        ...dates,
+      },
+      { tableName: 'jobs' },
+    ),
+    exports: sequelize.define<ExportRow>(
+      'export',
+      { id, projectId: text, name: text, settings: text, document: text, result: DataTypes.TEXT, ...dates },
+      { tableName: 'exports' },
+    ),
+  };
+}

@@ -1,0 +1,35 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { createCanvas, GlobalFonts, type Canvas } from '@napi-rs/canvas';
+import { PICTURE_FONT, type Pen, type Rasterizer } from '@/compositor/rasterizer';
+import { KernelHeap } from '@/kernels/heap';
+import { programRoot } from '../places';
+
+const FONT = 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2';
+
+/** The kernels, freshly started, with a memory of their own. */
+export const loadKernels = async (): Promise<KernelHeap> => KernelHeap.load(await readFile(join(programRoot(), 'public', 'kernels.wasm')));
+
+let fontReady: Promise<unknown> | null = null;
+const registerFont = () =>
+  (fontReady ??= readFile(join(programRoot(), FONT)).then((bytes) => GlobalFonts.register(bytes, PICTURE_FONT)));
+
+/** Draws overlays in Node. */
+export async function nodeRasterizer(): Promise<Rasterizer> {
+  await registerFont();
+  let canvas: Canvas = createCanvas(64, 64);
+  const ruler = createCanvas(8, 8).getContext('2d');
+  return {
+    draw(width, height, paint) {
+      if (canvas.width !== width || canvas.height !== height) canvas = createCanvas(width, height);
+      const context = canvas.getContext('2d');
+      context.clearRect(0, 0, width, height);
+      paint(context as unknown as Pen);
+      return context.getImageData(0, 0, width, height).data;
+    },
+    measure(font, text) {
+      ruler.font = font;
+      return ruler.measureText(text).width;
+    },
+  };
+}
