@@ -16,7 +16,7 @@ export function viewAlongPath(from: InFootage, to: InFootage, u: number, whole: 
   if (u <= 0) return from;
   if (u >= 1) return to;
   const key = (v: InFootage): [number, number, number] => [v.x + v.width / 2, v.y + v.height / 2, v.width];
-  const [cx, cy, pathWidth] = interpolateZoom.rho(1)(key(from), key(to))(u);
+  const [cx, cy, pathWidth] = interpolateZoom(key(from), key(to))(u);
   const width = Math.min(pathWidth, whole.width);
   const height = (width * whole.height) / whole.width;
   return keepInside({ x: cx - width / 2, y: cy - height / 2, width, height }, whole);

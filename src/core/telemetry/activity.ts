@@ -44,28 +44,35 @@ function pressesAndDrags(track: PointerTrack): Activity[] {
   return found;
 }
 
-function bursts(track: PointerTrack, type: 'key' | 'wheel'): Activity[] {
-  const found: Activity[] = [];
-  let burst: { start: number; end: number; count: number } | null = null;
-  const close = () => {
-    if (!burst) return;
-    const at = pointerAt(track, burst.start);
-    if (type === 'wheel') found.push({ kind: 'scroll', start: burst.start, end: burst.end, ...boxAround([at]) });
-    else if (burst.count > 1) {
-      // Text grows to the right of where the field was pressed.
-      const reach = Math.min(burst.count * track.height * 0.011, track.width * 0.3);
-      found.push({ kind: 'typing', start: burst.start, end: burst.end, ...boxAround([at, { x: Math.min(at.x + reach, track.width), y: at.y }]) });
-    }
-    burst = null;
-  };
-  for (const event of track.events) {
-    if (event.type !== type) continue;
-    if (burst && event.t - burst.end > BURST_GAP) close();
-    burst = burst ? { ...burst, end: event.t, count: burst.count + 1 } : { start: event.t, end: event.t, count: 1 };
-  }
-  close();
-  return found;
+interface Burst {
+  readonly start: number;
+  readonly end: number;
+  readonly count: number;
 }
+
+/** Runs of events of a type with no long pause between them. */
+function runsOf(track: PointerTrack, type: 'key' | 'wheel'): Burst[] {
+  const runs: Burst[] = [];
+  for (const { t } of track.events.filter((event) => event.type === type)) {
+    const last = runs[runs.length - 1];
+    if (last && t - last.end <= BURST_GAP) runs[runs.length - 1] = { ...last, end: t, count: last.count + 1 };
+    else runs.push({ start: t, end: t, count: 1 });
+  }
+  return runs;
+}
+
+const scrolls = (track: PointerTrack): Activity[] =>
+  runsOf(track, 'wheel').map(({ start, end }) => ({ kind: 'scroll', start, end, ...boxAround([pointerAt(track, start)]) }));
+
+/** A single key is a command; several are text, which grows to the right of where the field was pressed. */
+const typing = (track: PointerTrack): Activity[] =>
+  runsOf(track, 'key')
+    .filter(({ count }) => count > 1)
+    .map(({ start, end, count }) => {
+      const at = pointerAt(track, start);
+      const reach = Math.min(count * track.height * 0.011, track.width * 0.3);
+      return { kind: 'typing', start, end, ...boxAround([at, { x: Math.min(at.x + reach, track.width), y: at.y }]) };
+    });
 
 function dwells(track: PointerTrack, busy: readonly Activity[]): Activity[] {
   const found: Activity[] = [];
@@ -84,6 +91,6 @@ function dwells(track: PointerTrack, busy: readonly Activity[]): Activity[] {
 
 /** Everything worth looking at in a pointer track, in order of time. */
 export function findActivities(track: PointerTrack): Activity[] {
-  const busy = [...pressesAndDrags(track), ...bursts(track, 'key'), ...bursts(track, 'wheel')];
+  const busy = [...pressesAndDrags(track), ...typing(track), ...scrolls(track)];
   return [...busy, ...dwells(track, busy)].sort((a, b) => a.start - b.start || a.end - b.end);
 }

@@ -68,60 +68,61 @@ export interface ExportRow extends Row<ExportRow> {
   updatedAt: CreationOptional<Date>;
 }
 
-const text = { type: DataTypes.TEXT, allowNull: false } as const;
-const id = { type: DataTypes.STRING, primaryKey: true } as const;
-const dates = {
+// New objects each time: Sequelize writes the column's name into the description it is given.
+const text = () => ({ type: DataTypes.TEXT, allowNull: false });
+const id = () => ({ type: DataTypes.STRING, primaryKey: true });
+const dates = () => ({
   createdAt: { type: DataTypes.DATE, allowNull: false },
   updatedAt: { type: DataTypes.DATE, allowNull: false },
-} as const;
+});
 
 /** The tables, bound to a connection. Explicit model names, since a bundler renames classes. */
 export function defineModels(sequelize: Sequelize) {
   return {
     projects: sequelize.define<ProjectRow>(
       'project',
-      { id, name: text, document: text, history: text, revision: { type: DataTypes.INTEGER, allowNull: false }, deletedAt: DataTypes.DATE, ...dates },
+      { id: id(), name: text(), document: text(), history: text(), revision: { type: DataTypes.INTEGER, allowNull: false }, deletedAt: DataTypes.DATE, ...dates() },
       { tableName: 'projects' },
     ),
     footage: sequelize.define<FootageRow>(
       'footage',
       {
-        id,
-        projectId: text,
-        name: text,
-        role: text,
-        status: text,
+        id: id(),
+        projectId: text(),
+        name: text(),
+        role: text(),
+        status: text(),
         error: DataTypes.TEXT,
-        notes: text,
-        file: text,
+        notes: text(),
+        file: text(),
         bytes: { type: DataTypes.INTEGER, allowNull: false },
         facts: DataTypes.TEXT,
         hasPointer: { type: DataTypes.BOOLEAN, allowNull: false },
         deletedAt: DataTypes.DATE,
-        ...dates,
+        ...dates(),
       },
       { tableName: 'footage' },
     ),
     jobs: sequelize.define<JobRow>(
       'job',
       {
-        id,
-        type: text,
-        projectId: text,
-        subject: text,
-        status: text,
+        id: id(),
+        type: text(),
+        projectId: text(),
+        subject: text(),
+        status: text(),
         progress: { type: DataTypes.FLOAT, allowNull: false },
-        message: text,
+        message: text(),
         attempts: { type: DataTypes.INTEGER, allowNull: false },
         owner: DataTypes.STRING,
         leaseUntil: { type: DataTypes.INTEGER, allowNull: false },
-        ...dates,
+        ...dates(),
       },
       { tableName: 'jobs' },
     ),
     exports: sequelize.define<ExportRow>(
       'export',
-      { id, projectId: text, name: text, settings: text, document: text, result: DataTypes.TEXT, ...dates },
+      { id: id(), projectId: text(), name: text(), settings: text(), document: text(), result: DataTypes.TEXT, ...dates() },
       { tableName: 'exports' },
     ),
   };

@@ -1,0 +1,79 @@
+import { changeKey, addStep } from '../src/core/edit/settings';
+import { addSpan, setLayout } from '../src/core/edit/spans';
+import { placeFootage } from '../src/core/edit/place';
+import { planFramings } from '../src/core/framing/planner';
+import { DEFAULT_HALO } from '../src/core/pointer/halo';
+import { createProject } from '../src/core/project/create';
+import type { Project } from '../src/core/project/model';
+import { projectDuration } from '../src/core/project/query';
+import type { Sources } from '../src/core/project/sources';
+import { rateFromNumber, secondsToTicks, snapToFrame, ticksToSeconds } from '../src/core/time/ticks';
+
+export const DEMO_NAME = 'Glaze firing';
+
+/** The demo's recordings in the order they are placed, with the roles they play. */
+export const DEMO_FOOTAGE = [
+  { file: 'presenter-take-1.mp4', role: 'presenter' },
+  { file: 'presenter-take-2.mp4', role: 'presenter' },
+  { file: 'presenter-take-3.mp4', role: 'presenter' },
+  { file: 'presenter-take-4.mp4', role: 'presenter' },
+  { file: 'presenter-take-5.mp4', role: 'presenter' },
+  { file: 'kilnbook-screen.mp4', role: 'screen', pointer: 'kilnbook-screen.pointer.json' },
+  { file: 'music-bed.m4a', role: 'music' },
+  { file: 'kiln-safety-slides.mp4', role: 'screen' },
+] as const;
+
+/** What the generator noted of the performance; seconds of the screen recording. */
+export interface Scenario {
+  readonly lead: number;
+  readonly starts: readonly number[];
+  readonly end: number;
+  readonly steps: readonly { title: string; narration: string; action: string }[];
+}
+
+/** What the presenter's wall looks like, as found in the recordings. */
+export interface WallSettings {
+  readonly color: string;
+  readonly tolerance: number;
+  readonly softness: number;
+}
+
+/** Assembles the demo project; `idOf` tells the footage id of a file. */
+export function assembleDemo(idOf: (file: string) => string, sources: Sources, scenario: Scenario, wall: WallSettings | null, newId: () => string): Project {
+  const rate = rateFromNumber(30);
+  const project = structuredClone(createProject(1920, 1080, rate));
+  const at = (seconds: number) => snapToFrame(secondsToTicks(seconds), rate);
+  const facts = (file: string) => sources.footage[idOf(file)]!;
+  for (const { file, role } of DEMO_FOOTAGE) {
+    if (role === 'presenter') {
+      placeFootage(project, facts(file), null, newId);
+      changeKey(project, idOf(file), wall ?? {});
+    }
+  }
+  const screenId = idOf('kilnbook-screen.mp4');
+  placeFootage(project, facts('kilnbook-screen.mp4'), at(scenario.lead), newId);
+  placeFootage(project, facts('music-bed.m4a'), 0, newId);
+  const end = projectDuration({ ...project, lanes: project.lanes.filter((l) => l.kind === 'presenter') });
+  for (const lane of project.lanes)
+    for (const clip of lane.clips) clip.duration = Math.min(clip.duration, end - clip.start);
+  const time = (screenSeconds: number) => at(screenSeconds + scenario.lead);
+  scenario.steps.forEach((step, i) => addStep(project, { id: newId(), start: i ? time(scenario.starts[i]! - 0.4) : 0, ...step }));
+  setLayout(project, { start: 0, end: time(scenario.starts[1]! - 0.4) }, 'presenter', newId);
+  setLayout(project, { start: time(scenario.starts[5]! - 0.2), end: time(scenario.starts[6]! - 0.2) }, 'screen', newId);
+  setLayout(project, { start: end - at(3.4), end }, 'presenter', newId);
+  addSpan(project, 'pointer', { id: newId(), start: time(scenario.starts[1]!), end, halo: DEFAULT_HALO });
+  const track = sources.pointers[screenId]!;
+  const releaseAfter = (seconds: number) => (track.events.find((e) => e.type === 'up' && e.t >= seconds * 1000)?.t ?? seconds * 1000) / 1000;
+  // The whole columns of addresses and numbers, for as long as the table is seen.
+  const shown = at(releaseAfter(scenario.starts[5]!) + scenario.lead) - at(0.1);
+  const hidden = at(releaseAfter(scenario.starts[6]!) + scenario.lead) + at(0.1);
+  for (const rect of [{ x: 940, y: 362, width: 660, height: 690 }, { x: 1660, y: 362, width: 320, height: 690 }])
+    addSpan(project, 'callouts', { id: newId(), start: shown, end: hidden, footageId: screenId, kind: 'cover', rect, strength: 26 });
+  const dragEnd = ticksToSeconds(time(scenario.starts[4]! - 4.2));
+  addSpan(project, 'callouts', {
+    id: newId(), start: at(dragEnd), end: at(dragEnd + 3.6), footageId: screenId, kind: 'text', text: 'Cone 6 is 1222 °C',
+    anchor: { x: 2050, y: 444 }, offset: { dx: -300, dy: 190 }, size: 38, fill: '#8e3f66', ink: '#ffffff', arrow: true,
+  });
+  project.framings = planFramings(project, sources, newId);
+  return project;
+}

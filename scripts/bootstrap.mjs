@@ -1,0 +1,60 @@
+// Brings a fresh machine to where Vistum can run. Quick when there is nothing to do.
+import { existsSync } from 'node:fs';
+import { has, onceFor, run, say } from './lib.mjs';
+
+const major = Number(process.versions.node.split('.')[0]);
+if (major < 20) {
+  console.error(`Vistum needs Node 20 or newer; this is ${process.versions.node}.`);
+  process.exit(1);
+}
+
+const PACKAGES = [
+  { test: () => has('ffmpeg') && has('ffprobe'), name: 'ffmpeg', why: 'decodes and encodes' },
+  // sqlite3 is compiled on the way; against the system's library that takes seconds instead of minutes.
+  { test: () => existsSync('/usr/include/sqlite3.h'), name: 'libsqlite3-dev', why: 'database library' },
+  { test: () => has('make'), name: 'make', why: 'compiles the database module' },
+  { test: () => has('g++'), name: 'g++', why: 'compiles the database module' },
+  { test: () => has('python3'), name: 'python3', why: 'compiles the database module' },
+];
+const FOR_TESTS = [{ test: () => has('chromium'), name: 'chromium', why: 'browser tests' }];
+
+function systemPackages(list) {
+  const missing = list.filter((p) => !p.test());
+  if (!missing.length) return;
+  const names = missing.map((p) => p.name);
+  if (!has('apt-get') || process.getuid?.() !== 0) {
+    console.error(`Please install: ${names.join(', ')} (${missing.map((p) => p.why).join(', ')}). On Debian, as root: apt-get install ${names.join(' ')}`);
+    process.exit(1);
+  }
+  say(`Installing system packages: ${names.join(', ')}`);
+  const apt = ['-o', 'DPkg::Lock::Timeout=120', '-qq', '-y'];
+  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  run('apt-get', [...apt, 'update'], { env });
+  run('apt-get', [...apt, 'install', '--no-install-recommends', ...names], { env, stdio: ['ignore', 'ignore', 'inherit'] });
+}
+
+export async function bootstrap({ tests = false } = {}) {
+  say('Checking system packages');
+  systemPackages(tests ? [...PACKAGES, ...FOR_TESTS] : PACKAGES);
+  const installed = await onceFor(
+    'npm',
+    ['package.json', 'package-lock.json'],
+    () => {
+      say('Installing npm packages (a minute or two at first)');
+      run('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'], {
+        env: {
+          npm_config_sqlite: '/usr',
+          ...(existsSync('/usr/include/node/node.h') ? { npm_config_nodedir: '/usr' } : {}),
+          CFLAGS: '-O1',
+          CXXFLAGS: '-O1',
+        },
+      });
+    },
+    () => existsSync('node_modules/next/package.json'),
+  );
+  if (!installed) say('npm packages are up to date');
+  if (!existsSync('node_modules/sqlite3/build/Release/node_sqlite3.node')) {
+    say('Compiling the database module');
+    run('npm', ['rebuild', 'sqlite3', '--loglevel=error'], { env: { npm_config_sqlite: '/usr', npm_config_nodedir: '/usr', CFLAGS: '-O1', CXXFLAGS: '-O1' } });
+  }
+}

@@ -1,0 +1,46 @@
+// Shared by the scripts that must run before anything is installed: Node's own modules only.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = dirname(dirname(fileURLToPath(import.meta.url)));
+process.chdir(root);
+
+const started = Date.now();
+export const say = (text) => console.log(`[${((Date.now() - started) / 1000).toFixed(0).padStart(3)} s] ${text}`);
+
+/** Runs a command to its end; ends this script with a sentence when it fails. */
+export function run(command, args, options = {}) {
+  const { status, error, signal } = spawnSync(command, args, { stdio: 'inherit', ...options, env: { ...process.env, ...options.env } });
+  if (status === 0) return;
+  console.error(`\n${command} ${args.join(' ')} failed${error ? `: ${error.message}` : signal ? ` (${signal})` : ` with code ${status}`}.`);
+  process.exit(status || 1);
+}
+
+export const has = (command) => spawnSync('sh', ['-c', `command -v ${command}`], { stdio: 'ignore' }).status === 0;
+
+function* filesBelow(path) {
+  if (!existsSync(path)) return;
+  if (statSync(path).isFile()) return yield path;
+  for (const name of readdirSync(path).sort()) if (!['node_modules', 'dist', '.next'].includes(name)) yield* filesBelow(join(path, name));
+}
+
+/** One hash for the contents of files and folders. */
+export function hashOf(paths) {
+  const hash = createHash('sha256');
+  for (const path of paths) for (const file of filesBelow(path)) hash.update(file).update(readFileSync(file));
+  return hash.digest('hex');
+}
+
+/** Does something unless it was done for the same contents before. */
+export async function onceFor(name, paths, work, stillThere = () => true) {
+  const file = join('.stamps', name);
+  const now = hashOf(paths);
+  if (existsSync(file) && readFileSync(file, 'utf8') === now && stillThere()) return false;
+  await work();
+  mkdirSync('.stamps', { recursive: true });
+  writeFileSync(file, hashOf(paths));
+  return true;
+}

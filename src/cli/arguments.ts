@@ -1,0 +1,82 @@
+import { parseArgs } from 'node:util';
+import { rateFromNumber, type FrameRate } from '@/core/time/ticks';
+import type { Quality } from '@/server/export/settings';
+import { QUALITIES } from '@/server/export/settings';
+import { ROLES, type Role } from '@/core/project/sources';
+
+/** The command was called in a way it doesn't know; exit code 2. */
+export class UsageError extends Error {}
+
+const OPTIONS = {
+  name: { type: 'string' },
+  size: { type: 'string' },
+  fps: { type: 'string' },
+  role: { type: 'string' },
+  pointer: { type: 'string' },
+  place: { type: 'boolean' },
+  at: { type: 'string' },
+  out: { type: 'string' },
+  range: { type: 'string' },
+  quality: { type: 'string' },
+  limit: { type: 'string' },
+  json: { type: 'boolean' },
+  help: { type: 'boolean' },
+} as const;
+
+export type Values = ReturnType<typeof read>['values'];
+
+function read(argv: readonly string[]) {
+  return parseArgs({ args: [...argv], options: OPTIONS, allowPositionals: true });
+}
+
+/** Verb, operands and options of a call. */
+export function readArguments(argv: readonly string[]) {
+  try {
+    const { values, positionals } = read(argv);
+    return { verb: positionals[0], operands: positionals.slice(1), values };
+  } catch (error) {
+    throw new UsageError((error as Error).message);
+  }
+}
+
+export function required(value: string | undefined, what: string): string {
+  if (!value) throw new UsageError(`${what} is missing.`);
+  return value;
+}
+
+export function parseSize(text: string): { width: number; height: number } {
+  const match = /^(\d{2,5})x(\d{2,5})$/i.exec(text);
+  if (!match) throw new UsageError(`--size is WIDTHxHEIGHT in pixels, as in 1920x1080; "${text}" is not.`);
+  return { width: Number(match[1]), height: Number(match[2]) };
+}
+
+export function parseRate(text: string): FrameRate {
+  const [num, den] = text.split('/').map(Number);
+  const fps = den === undefined ? num! : num! / den;
+  try {
+    return rateFromNumber(fps);
+  } catch {
+    throw new UsageError(`--fps is a number from 1 to 240; "${text}" is not.`);
+  }
+}
+
+export function parseSeconds(text: string, option: string): number {
+  const seconds = text.trim() === '' ? NaN : Number(text);
+  if (!(seconds >= 0)) throw new UsageError(`${option} is a time in seconds; "${text}" is not.`);
+  return seconds;
+}
+
+export function parseRange(text: string): { start: number; end: number } {
+  const match = /^([\d.]+)-([\d.]+)$/.exec(text);
+  const range = match && { start: Number(match[1]), end: Number(match[2]) };
+  if (!range || !(range.end > range.start)) throw new UsageError(`--range is START-END in seconds, as in 3.5-12; "${text}" is not.`);
+  return range;
+}
+
+const oneOf = <T extends string>(list: readonly T[], text: string, option: string): T => {
+  if ((list as readonly string[]).includes(text)) return text as T;
+  throw new UsageError(`${option} is one of ${list.join(', ')}; "${text}" is not.`);
+};
+
+export const parseRole = (text: string): Role => oneOf(ROLES, text, '--role');
+export const parseQuality = (text: string): Quality => oneOf(QUALITIES, text, '--quality');

@@ -1,0 +1,181 @@
+import { copyFile, readFile, rename, writeFile } from 'node:fs/promises';
+import { basename, resolve } from 'node:path';
+import { nanoid } from 'nanoid';
+import { doEdit } from '@/core/edit/history';
+import { placeFootage } from '@/core/edit/place';
+import { replaceFramings } from '@/core/edit/settings';
+import { CALM, planFramings } from '@/core/framing/planner';
+import { projectDuration } from '@/core/project/query';
+import { magnification } from '@/core/scale/sharpness';
+import { framesPerSecond, ticksToSeconds } from '@/core/time/ticks';
+import { seedDemo } from '@/server/demo';
+import { exportPath, findExportResult, renderTask, requestExport } from '@/server/export/job';
+import { renderStill } from '@/server/export/still';
+import { addFootage, attachTrack, factsOf, listFootage, loadSources } from '@/server/footage';
+import { completeJob } from '@/server/jobs/complete';
+import { describeSystemError, Problem } from '@/server/problem';
+import { newProject, openProject, replaceProject, saveProject } from '@/server/projects';
+import { parseQuality, parseRange, parseRate, parseRole, parseSeconds, parseSize, required, type Values } from './arguments';
+
+export interface Call {
+  readonly operands: readonly string[];
+  readonly values: Values;
+  readonly signal: AbortSignal;
+  readonly progress: (line: string) => void;
+}
+
+/** What a verb answers: one JSON value, and the lines a person reads instead. */
+export interface Answer {
+  readonly json: unknown;
+  readonly text: string;
+}
+
+export type Verb = (call: Call) => Promise<Answer>;
+
+async function readText(path: string): Promise<string> {
+  return readFile(path, 'utf8').catch(() => {
+    throw new Problem(404, `There is no readable file ${path}.`);
+  });
+}
+
+async function makeNew({ values }: Call): Promise<Answer> {
+  const { width, height } = parseSize(values.size ?? '1920x1080');
+  const project = await newProject(required(values.name, '--name'), width, height, parseRate(values.fps ?? '30'));
+  return { json: { project }, text: project };
+}
+
+async function importFile({ operands, values, signal, progress }: Call): Promise<Answer> {
+  const project = required(operands[0], 'PROJECT');
+  const file = required(operands[1], 'FILE');
+  const role = values.role ? parseRole(values.role) : null;
+  const track = values.pointer ? await readText(values.pointer) : null;
+  const { footageId, jobId } = await addFootage(project, resolve(file), basename(file), role, false);
+  await completeJob(jobId, signal, (share, message) => progress(`${Math.round(share * 100)} % ${message}`));
+  const notes = track === null ? [] : [...(await attachTrack(footageId, track)).notes];
+  const view = (await listFootage(project)).find((f) => f.id === footageId)!;
+  const facts = factsOf(view)!;
+  const clip = values.place ? await place(project, footageId) : undefined;
+  for (const note of [...view.notes, ...notes]) progress(note);
+  const json = {
+    footage: footageId,
+    kind: facts.kind,
+    role: facts.role,
+    width: facts.width,
+    height: facts.height,
+    frameRate: facts.frameRate ? framesPerSecond(facts.frameRate) : null,
+    duration: ticksToSeconds(facts.duration),
+    notes: [...view.notes, ...notes],
+    ...(clip ? { clip } : {}),
+  };
+  return { json, text: `${footageId} ${facts.kind} ${facts.width}x${facts.height} ${ticksToSeconds(facts.duration).toFixed(2)} s` };
+}
+
+async function place(projectId: string, footageId: string): Promise<string> {
+  const open = await openProject(projectId);
+  const { footage } = await loadSources(projectId);
+  let clips: string[] = [];
+  const next = doEdit(open, 'Place footage', (draft) => {
+    clips = placeFootage(draft, footage[footageId]!, null, nanoid);
+  });
+  await saveProject(projectId, next.project, next.history, open.revision);
+  return clips[0]!;
+}
+
+async function show({ operands }: Call): Promise<Answer> {
+  const { project } = await openProject(required(operands[0], 'PROJECT'));
+  return { json: project, text: JSON.stringify(project, null, 2) };
+}
+
+async function apply({ operands }: Call): Promise<Answer> {
+  const id = required(operands[0], 'PROJECT');
+  const text = await readText(required(operands[1], 'FILE.json'));
+  let document: unknown;
+  try {
+    document = JSON.parse(text);
+  } catch (error) {
+    throw new Problem(422, `The file is not valid JSON: ${(error as Error).message}`);
+  }
+  const revision = await replaceProject(id, document);
+  return { json: { project: id, revision }, text: `Revision ${revision}` };
+}
+
+async function plan({ operands, values }: Call): Promise<Answer> {
+  const id = required(operands[0], 'PROJECT');
+  const open = await openProject(id);
+  const sources = await loadSources(id);
+  if (!Object.keys(sources.pointers).length)
+    throw new Problem(409, 'No recording of this project has a pointer track, so there is nothing to plan from. Import one with --pointer.');
+  const limit = values.limit ? parseSeconds(values.limit, '--limit') : null;
+  const framings = planFramings(open.project, sources, nanoid, { ...CALM, limit });
+  const next = doEdit(open, 'Plan framings', (draft) => replaceFramings(draft, framings));
+  if (next !== open) await saveProject(id, next.project, next.history, open.revision);
+  const json = framings.map((framing) => ({
+    start: ticksToSeconds(framing.start),
+    end: ticksToSeconds(framing.end),
+    rect: framing.rect,
+    magnification: magnification(framing.rect, sources.footage[framing.footageId]!, open.project.canvas),
+    reason: framing.reason,
+  }));
+  const text = json.map((f) => `${f.start.toFixed(2)}-${f.end.toFixed(2)} s  ${f.magnification.toFixed(2)}x  ${f.reason}`).join('\n');
+  return { json, text: text || 'No framings: the pointer did nothing that asks for a closer view within the sharp limit.' };
+}
+
+async function still({ operands, values }: Call): Promise<Answer> {
+  const id = required(operands[0], 'PROJECT');
+  const out = required(values.out, '--out');
+  const at = parseSeconds(required(values.at, '--at'), '--at');
+  const { project } = await openProject(id);
+  const length = ticksToSeconds(projectDuration(project));
+  if (at >= length) throw new Problem(422, `The project ends at ${length.toFixed(2)} s; there is no picture at ${at} s.`);
+  const size = values.size ? parseSize(values.size) : project.canvas;
+  if (size.width % 2 || size.height % 2) throw new Problem(400, 'Width and height are even numbers.');
+  await writeOut(out, await renderStill(await renderTask(id, project, size, project.canvas.frameRate), at));
+  return { json: { out: resolve(out), width: size.width, height: size.height }, text: resolve(out) };
+}
+
+async function writeOut(out: string, bytes: Buffer): Promise<void> {
+  await writeFile(out, bytes).catch((error: unknown) => {
+    throw new Problem(507, describeSystemError(error) ?? `${out} can’t be written: ${(error as Error).message}`);
+  });
+}
+
+async function exportProject({ operands, values, signal, progress }: Call): Promise<Answer> {
+  const id = required(operands[0], 'PROJECT');
+  const out = resolve(required(values.out, '--out'));
+  const { project } = await openProject(id);
+  const { width, height } = values.size ? parseSize(values.size) : project.canvas;
+  const settings = {
+    width,
+    height,
+    frameRate: values.fps ? parseRate(values.fps) : project.canvas.frameRate,
+    quality: parseQuality(values.quality ?? 'good'),
+    range: values.range ? parseRange(values.range) : null,
+  };
+  const { exportId, jobId } = await requestExport(id, settings);
+  await completeJob(jobId, signal, (share, message) => progress(`${Math.round(share * 100)} % ${message}`));
+  const result = await findExportResult(exportId);
+  try {
+    await copyFile(exportPath(exportId), `${out}.part`);
+    await rename(`${out}.part`, out);
+  } catch (error) {
+    throw new Problem(507, describeSystemError(error) ?? `${out} can’t be written: ${(error as Error).message}`);
+  }
+  const { frames, duration, wallSeconds } = result;
+  return { json: { out, width, height, frames, duration, wallSeconds }, text: `${out}  ${width}x${height}, ${frames} frames, ${wallSeconds.toFixed(1)} s` };
+}
+
+async function demo({ progress }: Call): Promise<Answer> {
+  const project = await seedDemo(progress);
+  return { json: { project }, text: project };
+}
+
+export const VERBS: Readonly<Record<string, { readonly run: Verb; readonly usage: string }>> = {
+  new: { run: makeNew, usage: 'new --name N [--size WxH] [--fps R]' },
+  import: { run: importFile, usage: 'import PROJECT FILE [--role R] [--pointer TRACK] [--place]' },
+  show: { run: show, usage: 'show PROJECT' },
+  apply: { run: apply, usage: 'apply PROJECT FILE.json' },
+  plan: { run: plan, usage: 'plan PROJECT [--limit MAGNIFICATION]' },
+  still: { run: still, usage: 'still PROJECT --at SECONDS --out X.png [--size WxH]' },
+  export: { run: exportProject, usage: 'export PROJECT --out F.mp4 [--size WxH] [--fps R] [--range A-B] [--quality small|good|high]' },
+  demo: { run: demo, usage: 'demo' },
+};

@@ -1,0 +1,41 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { nanoid } from 'nanoid';
+import { rateFromNumber } from '@/core/time/ticks';
+import { assembleDemo, DEMO_FOOTAGE, DEMO_NAME, type Scenario } from '../../demo/project';
+import { database } from './db/connection';
+import { addFootage, attachTrack, loadSources } from './footage';
+import { completeJob } from './jobs/complete';
+import { programRoot } from './places';
+import { newProject, replaceProject } from './projects';
+import { findWall } from './wall';
+
+const DEMO_ID = 'demo-glaze-firing';
+
+/** Makes the demo project unless it is there; answers its id. */
+export async function seedDemo(onProgress: (message: string) => void): Promise<string> {
+  const { projects } = await database();
+  const there = await projects.findByPk(DEMO_ID);
+  if (there && !there.deletedAt && there.revision > 1) return DEMO_ID;
+  if (there) await projects.update({ id: `deleted-${nanoid()}` }, { where: { id: DEMO_ID } });
+  const media = (file: string) => join(programRoot(), 'demo', 'media', file);
+  const scenario = JSON.parse(await readFile(media('scenario.json'), 'utf8')) as Scenario;
+  const made = await newProject(DEMO_NAME, 1920, 1080, rateFromNumber(30));
+  const ids = new Map<string, string>();
+  for (const [index, item] of DEMO_FOOTAGE.entries()) {
+    onProgress(`Preparing ${item.file} (${index + 1} of ${DEMO_FOOTAGE.length})`);
+    const { footageId, jobId } = await addFootage(made, media(item.file), item.file, item.role, false);
+    await completeJob(jobId, new AbortController().signal);
+    if ('pointer' in item) await attachTrack(footageId, await readFile(media(item.pointer), 'utf8'));
+    ids.set(item.file, footageId);
+  }
+  const wall = await findWall(ids.get('presenter-take-2.mp4')!);
+  await replaceProject(made, assembleDemo((file) => ids.get(file)!, await loadSources(made), scenario, wall, nanoid));
+  const { footage, sequelize } = await database();
+  // Only a whole demo gets the demo's id, so that an interrupted seeding is done again.
+  await sequelize.query('PRAGMA foreign_keys = OFF');
+  await projects.update({ id: DEMO_ID }, { where: { id: made } });
+  await footage.update({ projectId: DEMO_ID }, { where: { projectId: made } });
+  await sequelize.query('PRAGMA foreign_keys = ON');
+  return DEMO_ID;
+}

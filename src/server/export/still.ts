@@ -1,0 +1,25 @@
+import { createCanvas } from '@napi-rs/canvas';
+import { frameDuration, secondsToTicks } from '@/core/time/ticks';
+import { frameBytes } from '@/kernels/planar';
+import { loadKernels, nodeRasterizer } from '../media/node-host';
+import { yuvToRgba } from '../media/yuv-to-rgba';
+import { FrameRenderer, type RenderTask } from './render-frames';
+
+/** One picture of a project at a time in seconds, from the originals, as PNG bytes. */
+export async function renderStill(task: RenderTask, seconds: number): Promise<Buffer> {
+  const heap = await loadKernels();
+  const renderer = new FrameRenderer(task, heap, await nodeRasterizer());
+  try {
+    const frame = frameDuration(task.rate);
+    const picture = await renderer.render(0, Math.floor((secondsToTicks(seconds) + frame * 1e-6) / frame) * frame);
+    const { width, height } = task.output;
+    const canvas = createCanvas(width, height);
+    const context = canvas.getContext('2d');
+    const image = context.createImageData(width, height);
+    yuvToRgba(frameBytes(heap, picture), width, height, image.data);
+    context.putImageData(image, 0, 0);
+    return canvas.toBuffer('image/png');
+  } finally {
+    renderer.close();
+  }
+}

@@ -1,0 +1,105 @@
+import { rename, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
+import { COLOR_TAGS, colorFilters, timingFilters } from '../media/filters';
+import type { MediaFacts } from '../media/probe';
+import { GUARDED_INPUT, runMedia } from '../media/process';
+
+/** What the preview needs of a recording, made once; all beside the original, which is never altered. */
+export interface IngestTask {
+  readonly folder: string;
+  readonly original: string;
+  readonly facts: MediaFacts;
+  readonly signal: AbortSignal;
+  readonly onProgress: (share: number) => void;
+}
+
+const PROXY_SIDE = 720;
+const KEY_FRAMES = 15;
+export const THUMB_HEIGHT = 72;
+export const MOST_THUMBS = 120;
+export const PEAKS_PER_SECOND = 50;
+
+/** Size of the stand-in: 720 lines at most, even sides. */
+export function proxySize({ width, height }: Pick<MediaFacts, 'width' | 'height'>): { width: number; height: number } {
+  const scale = Math.min(1, PROXY_SIDE / Math.min(width, height), (PROXY_SIDE * 2) / Math.max(width, height));
+  const even = (n: number) => Math.max(2, Math.round((n * scale) / 2) * 2);
+  return { width: even(width), height: even(height) };
+}
+
+async function encode(task: IngestTask, args: readonly string[], target: string, share: [number, number]): Promise<void> {
+  const part = join(task.folder, `part-${target}`);
+  const length = ticksToSeconds(task.facts.duration) || 1;
+  await runMedia(
+    'ffmpeg',
+    ['-v', 'error', '-nostdin', '-y', ...GUARDED_INPUT, '-i', task.original, ...args, '-progress', 'pipe:1', part],
+    {
+      signal: task.signal,
+      seconds: 600 + length * 20,
+      onOutput: (text) => {
+        const done = /out_time_us=(\d+)/.exec(text)?.[1];
+        if (done) task.onProgress(share[0] + (share[1] - share[0]) * Math.min(1, Number(done) / 1e6 / length));
+      },
+    },
+  );
+  await rename(part, join(task.folder, target));
+}
+
+/** A small constant-rate copy of the picture that a browser seeks quickly in. */
+export async function makeProxy(task: IngestTask): Promise<void> {
+  const { facts } = task;
+  const { width, height } = proxySize(facts);
+  const scale = `scale=${width}:${height}:flags=lanczos+accurate_rnd`;
+  if (facts.kind === 'image') {
+    await encode(task, ['-vf', [...colorFilters(facts), scale].join(','), '-frames:v', '1', '-c:v', 'libx264', '-crf', '14', ...COLOR_TAGS], 'proxy.mp4', [0, 1]);
+    return;
+  }
+  const filters = [...timingFilters(0, facts.frameRate!), ...colorFilters(facts), scale];
+  await encode(
+    task,
+    ['-map', '0:V:0', '-an', '-sn', '-vf', filters.join(','), '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '21', '-g', String(KEY_FRAMES), '-bf', '0', ...COLOR_TAGS, '-movflags', '+faststart'],
+    'proxy.mp4',
+    [0, 0.75],
+  );
+}
+
+/** The sound as the preview plays it. */
+export const makeSound = (task: IngestTask): Promise<void> =>
+  encode(
+    task,
+    ['-map', '0:a:0', '-vn', '-sn', '-af', 'aresample=48000:async=1000:first_pts=0', '-ac', '2', '-c:a', 'libopus', '-b:a', '128k', '-f', 'webm'],
+    'sound.webm',
+    [0.75, 0.85],
+  );
+
+/** One picture with small views of the recording side by side, evenly spread. */
+export async function makeThumbs(task: IngestTask): Promise<number> {
+  const { facts } = task;
+  const seconds = ticksToSeconds(Math.max(facts.duration, frameDuration(facts.frameRate ?? { num: 30, den: 1 })));
+  const count = facts.kind === 'image' ? 1 : Math.max(1, Math.min(MOST_THUMBS, Math.ceil(seconds / 2)));
+  const small = `scale=-2:${THUMB_HEIGHT}`;
+  const filters = count === 1 ? [small] : [`fps=${(count / seconds).toFixed(6)}:round=down`, small, `tile=${count}x1`];
+  // From the proxy, which is quicker to read and already in the right colours.
+  await encode({ ...task, original: join(task.folder, 'proxy.mp4') }, ['-vf', filters.join(','), '-frames:v', '1', '-q:v', '5'], 'thumbs.jpg', [0.85, 0.92]);
+  return count;
+}
+
+/** Highest level in each fiftieth of a second, one byte each. */
+export async function makePeaks(task: IngestTask): Promise<void> {
+  const rate = 8000;
+  const window = rate / PEAKS_PER_SECOND;
+  const pcm = await runMedia(
+    'ffmpeg',
+    ['-v', 'error', '-nostdin', ...GUARDED_INPUT, '-i', task.original, '-map', '0:a:0', '-vn', '-af', `aresample=${rate}:async=1000:first_pts=0`, '-ac', '1', '-f', 's16le', 'pipe:1'],
+    { signal: task.signal, most: 1 << 30 },
+  );
+  const samples = new Int16Array(pcm.buffer, pcm.byteOffset, pcm.length >> 1);
+  const peaks = new Uint8Array(Math.ceil(samples.length / window));
+  for (let i = 0; i < samples.length; i++) {
+    const slot = Math.floor(i / window);
+    peaks[slot] = Math.max(peaks[slot]!, Math.min(255, Math.abs(samples[i]!) >> 7));
+  }
+  const part = join(task.folder, 'part-peaks');
+  await writeFile(part, peaks);
+  await rename(part, join(task.folder, 'peaks.bin'));
+}

@@ -1,0 +1,25 @@
+import { nanoid } from 'nanoid';
+import { database } from '../db/connection';
+import { Problem } from '../problem';
+import { claim } from './queue';
+import { runJob, type JobContext } from './runner';
+
+/**
+ * Sees a job through: does it here, or waits for the worker that has it already.
+ * @throws Problem with the job's sentence when it fails or was cancelled
+ */
+export async function completeJob(jobId: string, signal: AbortSignal, onReport?: JobContext['report']): Promise<void> {
+  const { jobs } = await database();
+  const owner = `command-${process.pid}-${nanoid(6)}`;
+  for (;;) {
+    const mine = await claim(owner, { id: jobId });
+    if (mine) await runJob(mine, owner, signal, onReport);
+    signal.throwIfAborted();
+    const job = await jobs.findByPk(jobId);
+    if (!job) throw new Problem(404, 'The job is no longer there.');
+    if (job.status === 'done') return;
+    if (job.status === 'failed' || job.status === 'cancelled') throw new Problem(422, job.message);
+    onReport?.(job.progress, job.message);
+    await new Promise((resolve) => setTimeout(resolve, 300));
+  }
+}
