@@ -13,7 +13,7 @@ function pass(source: usize, target: usize, lines: i32, lineStride: i32, targetL
     const to = target + <usize>(line * targetLineStride);
     const first = <i32>load<u8>(from);
     const last = <i32>load<u8>(from + <usize>((length - 1) * step));
-    let sum = first * (radius + 1);
+    let sum = first * radius;
     for (let i = 0; i < radius; i++) sum += <i32>load<u8>(from + <usize>(min(i, length - 1) * step));
     for (let i = 0; i < length; i++) {
       sum += i + radius < length ? <i32>load<u8>(from + <usize>((i + radius) * step)) : last;

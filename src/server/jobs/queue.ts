@@ -62,3 +62,10 @@ export async function putBack(id: string, owner: string): Promise<void> {
   const { jobs } = await database();
   await jobs.update({ status: 'queued', owner: null, attempts: 0 }, { where: { id, owner, status: 'running' } });
 }
+
+/** Jobs of a project that wait or run, for progress in the interface. */
+export async function activeJobs(projectId: string): Promise<{ subject: string; progress: number; message: string }[]> {
+  const { jobs } = await database();
+  const rows = await jobs.findAll({ where: { projectId, status: ['queued', 'running'] } });
+  return rows.map(({ subject, progress, message }) => ({ subject, progress, message }));
+}

@@ -1,0 +1,141 @@
+import { expose } from 'comlink';
+import { Compositor } from '@/compositor/compositor';
+import { planFrame, type PlanView } from '@/core/frame/plan-frame';
+import type { VideoLayer } from '@/core/frame/plan';
+import { formatColor, yuvToRgb } from '@/core/key/color';
+import type { Project } from '@/core/project/model';
+import { NO_SOURCES, type Sources } from '@/core/project/sources';
+import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
+import type { KernelHeap } from '@/kernels/heap';
+import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
+import { browserRasterizer, loadKernels } from './browser-host';
+import { ClipReader } from './clip-reader';
+
+/** Clips that begin this soon are opened while the one before still plays. */
+const LOOK_AHEAD = secondsToTicks(0.8);
+const MOST_READERS = 6;
+const COLOR_SPACE: VideoColorSpaceInit = { primaries: 'bt709', transfer: 'bt709', matrix: 'bt709', fullRange: false };
+
+/** Decodes, composes and shows the Picture, away from the page's main thread. */
+export class PictureWorker {
+  private heap!: KernelHeap;
+  private compositor!: Compositor;
+  private canvas!: OffscreenCanvas;
+  private project: Project | null = null;
+  private sources: Sources = NO_SOURCES;
+  private target: PlanarFrame | null = null;
+  private readonly readers = new Map<string, ClipReader>();
+  /** Videos of the picture that was shown last, for the eyedropper. */
+  private last: { layer: VideoLayer; frame: PlanarFrame }[] = [];
+
+  async start(canvas: OffscreenCanvas, fontUrl: string): Promise<void> {
+    this.canvas = canvas;
+    this.heap = await loadKernels();
+    this.compositor = new Compositor(this.heap, await browserRasterizer(fontUrl));
+  }
+
+  setProject(project: Project, sources: Sources): void {
+    this.project = project;
+    this.sources = sources;
+  }
+
+  /** Draws the picture at a time; answers the milliseconds that decoding and composing took. */
+  async show(time: Ticks, width: number, height: number, view: PlanView, playing: boolean): Promise<{ decode: number; compose: number }> {
+    const { project, sources } = this;
+    if (!project) return { decode: 0, compose: 0 };
+    const began = performance.now();
+    const plan = planFrame(project, sources, time, { width, height }, view);
+    const videos = plan.layers.filter((layer): layer is VideoLayer => layer.kind === 'video');
+    const frames = new Map<string, PlanarFrame>();
+    await Promise.all(
+      videos.map(async (layer) => {
+        const frame = await this.reader(layer.clipId, layer.footageId).frameAt(ticksToSeconds(layer.time)).catch(() => null);
+        if (frame) frames.set(layer.clipId, frame);
+      }),
+    );
+    const decoded = performance.now();
+    const target = this.targetOf(width, height);
+    this.compositor.compose(plan, (layer) => frames.get(layer.clipId) ?? null, target);
+    this.present(target);
+    this.last = videos.flatMap((layer) => (frames.has(layer.clipId) ? [{ layer, frame: frames.get(layer.clipId)! }] : []));
+    if (playing) this.prepareNext(time);
+    this.closeOld(videos);
+    return { decode: decoded - began, compose: performance.now() - decoded };
+  }
+
+  /** Mean colour of the presenter's recording around a spot of the shown picture, as shares of its size. */
+  pickColor(x: number, y: number): string | null {
+    const found = this.last[this.last.length - 1];
+    if (!found || !this.target) return null;
+    const { layer, frame } = found;
+    const { destination, source, footage } = layer;
+    const inside = { x: (x * this.target.width - destination.x) / destination.width, y: (y * this.target.height - destination.y) / destination.height };
+    if (inside.x < 0 || inside.x > 1 || inside.y < 0 || inside.y > 1) return null;
+    const fx = ((source.x + inside.x * source.width) / footage.width) * frame.width;
+    const fy = ((source.y + inside.y * source.height) / footage.height) * frame.height;
+    const bytes = frameBytes(this.heap, frame);
+    const sum: [number, number, number] = [0, 0, 0];
+    let count = 0;
+    for (let dy = -4; dy <= 4; dy += 2)
+      for (let dx = -4; dx <= 4; dx += 2) {
+        const px = Math.min(frame.width - 1, Math.max(0, Math.round(fx + dx)));
+        const py = Math.min(frame.height - 1, Math.max(0, Math.round(fy + dy)));
+        const chroma = (py >> 1) * frame.u.width + (px >> 1);
+        sum[0] += bytes[py * frame.width + px]!;
+        sum[1] += bytes[frame.u.at - frame.y.at + chroma]!;
+        sum[2] += bytes[frame.v.at - frame.y.at + chroma]!;
+        count++;
+      }
+    return formatColor(yuvToRgb([sum[0] / count, sum[1] / count, sum[2] / count]));
+  }
+
+  private present(target: PlanarFrame): void {
+    if (this.canvas.width !== target.width || this.canvas.height !== target.height) {
+      this.canvas.width = target.width;
+      this.canvas.height = target.height;
+    }
+    const picture = new VideoFrame(frameBytes(this.heap, target), { format: 'I420', codedWidth: target.width, codedHeight: target.height, timestamp: 0, colorSpace: COLOR_SPACE });
+    this.canvas.getContext('2d', { alpha: false })!.drawImage(picture, 0, 0);
+    picture.close();
+  }
+
+  private targetOf(width: number, height: number): PlanarFrame {
+    if (this.target?.width !== width || this.target.height !== height) {
+      if (this.target) releaseFrame(this.heap, this.target);
+      this.target = allocateFrame(this.heap, width, height);
+    }
+    return this.target;
+  }
+
+  private reader(clipId: string, footageId: string): ClipReader {
+    const url = `/api/footage/${footageId}/proxy`;
+    let reader = this.readers.get(clipId);
+    if (reader && reader.url === url) {
+      this.readers.delete(clipId);
+    } else {
+      reader?.close();
+      reader = new ClipReader(this.heap, url);
+    }
+    this.readers.set(clipId, reader);
+    return reader;
+  }
+
+  private prepareNext(time: Ticks): void {
+    for (const lane of this.project!.lanes) {
+      if (lane.off || (lane.kind !== 'screen' && lane.kind !== 'presenter')) continue;
+      const next = lane.clips.find((clip) => clip.start > time && clip.start - time < LOOK_AHEAD);
+      if (next && !this.readers.has(next.id)) void this.reader(next.id, next.footageId).frameAt(ticksToSeconds(next.source)).catch(() => null);
+    }
+  }
+
+  private closeOld(used: readonly VideoLayer[]): void {
+    for (const [clipId, reader] of this.readers) {
+      if (this.readers.size <= MOST_READERS) return;
+      if (used.some((layer) => layer.clipId === clipId)) continue;
+      reader.close();
+      this.readers.delete(clipId);
+    }
+  }
+}
+
+expose(new PictureWorker());

@@ -1,0 +1,147 @@
+import { releaseProxy, transfer, wrap, type Remote } from 'comlink';
+import type { PlanView } from '@/core/frame/plan-frame';
+import type { Project } from '@/core/project/model';
+import { projectDuration } from '@/core/project/query';
+import type { Sources } from '@/core/project/sources';
+import { frameAt, frameDuration, frameStart, secondsToTicks, type Ticks } from '@/core/time/ticks';
+import type { PictureWorker } from './picture-worker';
+import { SoundPlayer } from './sound-player';
+
+export interface PlayerEvents {
+  readonly onTime: (time: Ticks) => void;
+  readonly onRate: (rate: number) => void;
+  /** Frames that could not be shown in time since play was pressed, and those that were. */
+  readonly onFrames: (dropped: number, shown: number) => void;
+  readonly onError: (message: string) => void;
+}
+
+const LARGEST_HEIGHT = 720;
+
+/** Shows and plays a project: draws in a worker, hears by the audio clock. */
+export class Player {
+  private readonly worker = new Worker(new URL('./picture-worker.ts', import.meta.url), { type: 'module' });
+  private readonly remote: Remote<PictureWorker> = wrap<PictureWorker>(this.worker);
+  private readonly sound = new SoundPlayer();
+  private readonly ready: Promise<void>;
+  private project: Project | null = null;
+  private view: PlanView = {};
+  private time: Ticks = 0;
+  private rate = 0;
+  private clock: { at: number; time: Ticks } | null = null;
+  private busy = false;
+  private stale = false;
+  private shownFrame = -1;
+  private dropped = 0;
+  private shown = 0;
+  private loop = 0;
+  private closed = false;
+
+  constructor(
+    canvas: HTMLCanvasElement,
+    fontUrl: string,
+    private readonly events: PlayerEvents,
+  ) {
+    const offscreen = canvas.transferControlToOffscreen();
+    this.ready = this.remote.start(transfer(offscreen, [offscreen]), fontUrl);
+    this.ready.catch((error: unknown) => events.onError(error instanceof Error ? error.message : String(error)));
+  }
+
+  /** What is to be shown from now on. */
+  async setProject(project: Project, sources: Sources): Promise<void> {
+    this.project = project;
+    await this.ready;
+    await Promise.all([this.remote.setProject(project, sources), this.sound.setProject(project, sources)]);
+    this.refresh();
+  }
+
+  setView(view: PlanView): void {
+    this.view = view;
+    this.refresh();
+  }
+
+  seek(time: Ticks): void {
+    this.time = time;
+    if (this.rate) void this.play(this.rate);
+    else this.refresh();
+  }
+
+  /** Plays at a rate: 1 with sound, others (also backwards) without; 0 pauses. */
+  async play(rate: number): Promise<void> {
+    if (!this.project) return;
+    this.sound.stop();
+    this.clock = null;
+    this.rate = rate;
+    this.events.onRate(rate);
+    cancelAnimationFrame(this.loop);
+    if (!rate) return this.refresh();
+    this.dropped = this.shown = 0;
+    this.shownFrame = -1;
+    const end = projectDuration(this.project);
+    if (rate > 0 && this.time >= end - frameDuration(this.project.canvas.frameRate)) this.time = 0;
+    if (rate === 1) await this.sound.play(this.time);
+    else this.clock = { at: performance.now(), time: this.time };
+    if (this.rate === rate) this.loop = requestAnimationFrame(this.tick);
+  }
+
+  /** Colour of the recording under a spot of the picture, given as shares of its size. */
+  async pickColor(x: number, y: number): Promise<string | null> {
+    return this.remote.pickColor(x, y);
+  }
+
+  close(): void {
+    this.closed = true;
+    cancelAnimationFrame(this.loop);
+    this.sound.close();
+    this.remote[releaseProxy]();
+    this.worker.terminate();
+  }
+
+  private readonly tick = (): void => {
+    if (!this.rate || !this.project || this.closed) return;
+    this.loop = requestAnimationFrame(this.tick);
+    const end = projectDuration(this.project);
+    const now = this.clock ? this.clock.time + secondsToTicks(((performance.now() - this.clock.at) / 1000) * this.rate) : this.sound.now();
+    if (now === null) return;
+    this.time = Math.min(Math.max(0, now), end);
+    this.events.onTime(this.time);
+    if ((this.rate > 0 && this.time >= end) || (this.rate < 0 && this.time <= 0)) {
+      void this.play(0);
+      return;
+    }
+    const frame = frameAt(this.time, this.project.canvas.frameRate);
+    if (this.busy || frame === this.shownFrame) return;
+    if (this.shownFrame >= 0 && Math.abs(this.rate) === 1) this.dropped += Math.max(0, Math.abs(frame - this.shownFrame) - 1);
+    this.shown++;
+    this.shownFrame = frame;
+    this.events.onFrames(this.dropped, this.shown);
+    void this.draw(true);
+  };
+
+  /** Draws the paused picture, now or as soon as the one before is done. */
+  private refresh(): void {
+    if (this.rate) return;
+    if (this.busy) this.stale = true;
+    else void this.draw(false);
+  }
+
+  private async draw(playing: boolean): Promise<void> {
+    const { project } = this;
+    if (!project || this.closed) return;
+    this.busy = true;
+    const { width, height, frameRate } = project.canvas;
+    const scale = Math.min(1, LARGEST_HEIGHT / Math.min(width, height));
+    const even = (n: number) => Math.max(2, Math.round((n * scale) / 2) * 2);
+    const time = frameStart(frameAt(this.time, frameRate), frameRate);
+    try {
+      await this.ready;
+      await this.remote.show(time, even(width), even(height), this.view, playing);
+    } catch (error) {
+      if (!this.closed) this.events.onError(error instanceof Error ? error.message : String(error));
+    }
+    this.busy = false;
+    if (this.stale) {
+      this.stale = false;
+      this.refresh();
+    }
+  }
+}

@@ -1,0 +1,94 @@
+import { expose, transfer } from 'comlink';
+import { ALL_FORMATS, AudioSampleSink, Input, UrlSource, type AudioSample } from 'mediabunny';
+import { addToMix, planSound, SAMPLE_RATE, silence, tameClipping, type SoundSegment, type Stereo } from '@/core/audio/mix';
+import type { Project } from '@/core/project/model';
+import { NO_SOURCES, type Sources } from '@/core/project/sources';
+
+/** Sound of one recording from a sample on, read in order. */
+class FootageSound {
+  private readonly sink: Promise<AudioSampleSink>;
+  private iterator: AsyncGenerator<AudioSample, void, unknown> | null = null;
+  private piece: { at: number; sound: Stereo } | null = null;
+  private next = -1;
+
+  constructor(footageId: string) {
+    const input = new Input({ source: new UrlSource(`/api/footage/${footageId}/sound`), formats: ALL_FORMATS });
+    this.sink = input.getPrimaryAudioTrack().then((track) => {
+      if (!track) throw new Error('no sound');
+      return new AudioSampleSink(track);
+    });
+    this.sink.catch(() => {});
+  }
+
+  /** `count` samples from `from` on; silence where the recording has none. */
+  async read(from: number, count: number): Promise<Stereo> {
+    const out = silence(count);
+    if (from !== this.next) {
+      void this.iterator?.return();
+      this.iterator = (await this.sink).samples(Math.max(0, from / SAMPLE_RATE - 0.05));
+      this.piece = null;
+    }
+    this.next = from + count;
+    for (;;) {
+      if (this.piece) copyOverlap(this.piece, out, from);
+      if (this.piece && this.piece.at + this.piece.sound[0].length >= from + count) return out;
+      const result = await this.iterator!.next();
+      if (result.done) return out;
+      this.piece = unpack(result.value);
+      result.value.close();
+    }
+  }
+}
+
+function unpack(sample: AudioSample): { at: number; sound: Stereo } {
+  const count = sample.numberOfFrames;
+  const channel = (planeIndex: number) => {
+    const data = new Float32Array(count);
+    sample.copyTo(data, { planeIndex, format: 'f32-planar' });
+    return data;
+  };
+  const left = channel(0);
+  return { at: Math.round(sample.timestamp * SAMPLE_RATE), sound: [left, sample.numberOfChannels > 1 ? channel(1) : left] };
+}
+
+function copyOverlap(piece: { at: number; sound: Stereo }, out: Stereo, from: number): void {
+  const first = Math.max(from, piece.at);
+  const last = Math.min(from + out[0].length, piece.at + piece.sound[0].length);
+  if (last <= first) return;
+  for (const side of [0, 1] as const) out[side].set(piece.sound[side].subarray(first - piece.at, last - piece.at), first - from);
+}
+
+/** Mixes stretches of the timeline, away from the page's main thread, by the same rules as the export. */
+export class SoundWorker {
+  private project: Project | null = null;
+  private sources: Sources = NO_SOURCES;
+  private segments: readonly SoundSegment[] = [];
+  private readonly open = new Map<string, FootageSound>();
+
+  setProject(project: Project, sources: Sources): void {
+    this.project = project;
+    this.sources = sources;
+    this.segments = planSound(this.project, this.sources);
+  }
+
+  /** `length` samples of the mix from timeline sample `at` on, left and right. */
+  async mix(at: number, length: number): Promise<Stereo> {
+    const out = silence(length);
+    for (const segment of this.segments) {
+      if (segment.start >= at + length || segment.end <= at) continue;
+      const from = Math.max(at, segment.start);
+      const to = Math.min(at + length, segment.end);
+      let sound = this.open.get(segment.clipId);
+      if (!sound) {
+        sound = new FootageSound(segment.footageId);
+        this.open.set(segment.clipId, sound);
+      }
+      const heard = await sound.read(segment.source + from - segment.start, to - from).catch(() => null);
+      if (heard) addToMix(out, at, segment, heard, from);
+    }
+    tameClipping(out);
+    return transfer(out, [out[0].buffer, out[1].buffer]);
+  }
+}
+
+expose(new SoundWorker());
