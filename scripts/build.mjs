@@ -1,14 +1,16 @@
 // Builds all there is to build: kernels, worker and command, web application.
-import { say } from './lib.mjs';
+import { existsSync } from 'node:fs';
+import { pathToFileURL } from 'node:url';
+import { onceFor, run, say } from './lib.mjs';
 
 export async function buildParts() {
-  const { buildKernels, buildNode } = await import('./bundle.mjs');
+  const { buildKernels, buildNode, copyFont } = await import('./bundle.mjs');
+  copyFont();
   await buildKernels();
   await buildNode();
 }
 
 export async function buildAll() {
-  const { onceFor, run } = await import('./lib.mjs');
   const made = await onceFor(
     'parts',
     ['src/core', 'src/kernels', 'src/compositor', 'src/server', 'src/cli', 'demo/project.ts', 'docs/schemas', 'scripts/bundle.mjs', 'package-lock.json'],
@@ -31,9 +33,6 @@ export async function buildAll() {
   if (!web) say('The web application is up to date');
 }
 
-import { existsSync } from 'node:fs';
-import { pathToFileURL } from 'node:url';
-
-const partsThere = () => ['public/kernels.wasm', 'dist/worker.mjs', 'dist/vistum.mjs'].every((f) => existsSync(f));
+const partsThere = () => ['public/fonts/picture.woff2', 'public/kernels.wasm', 'dist/worker.mjs', 'dist/vistum.mjs'].every((f) => existsSync(f));
 
 if (import.meta.url === pathToFileURL(process.argv[1]).href) await buildAll();

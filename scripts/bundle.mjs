@@ -1,5 +1,5 @@
 import { build } from 'esbuild';
-import { mkdirSync } from 'node:fs';
+import { copyFileSync, mkdirSync } from 'node:fs';
 
 /** Compiles the pixel kernels to WebAssembly. */
 export async function buildKernels() {
@@ -9,6 +9,14 @@ export async function buildKernels() {
     ['src/kernels/assembly/index.ts', '--outFile', 'public/kernels.wasm', '--enable', 'simd', '-O3', '--noAssert', '--runtime', 'stub', '--initialMemory', '16', '--memoryBase', '1024'],
   );
   if (error) throw new Error(`The kernels did not compile.\n${stderr.toString()}`);
+}
+
+const FONT = 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2';
+
+/** Puts the typeface of the words on the picture where the preview's worker can fetch it. */
+export function copyFont() {
+  mkdirSync('public/fonts', { recursive: true });
+  copyFileSync(FONT, 'public/fonts/picture.woff2');
 }
 
 /** Bundles entry points for Node; packages stay outside. */

@@ -53,8 +53,11 @@ export function findSpan(project: Project, id: string): { list: SpanList; span: 
   return null;
 }
 
+/** What may be changed of a span; of a callout, that of either kind. */
+type SpanChange<S> = S extends unknown ? Partial<Omit<S, 'id' | 'start' | 'end'>> : never;
+
 /** Changes properties of a span, all but its id and times. */
-export function changeSpan<L extends SpanList>(project: Project, list: L, id: string, change: Partial<Omit<Span<L>, 'id' | 'start' | 'end'>>): void {
+export function changeSpan<L extends SpanList>(project: Project, list: L, id: string, change: SpanChange<Span<L>>): void {
   const span = (project[list] as Span<L>[]).find((s) => s.id === id);
   if (!span) throw new EditError('It is no longer there.');
   Object.assign(span, change);

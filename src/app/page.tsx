@@ -1,0 +1,5 @@
+import { ProjectsPage } from '@/ui/projects/ProjectsPage';
+
+export default function Page() {
+  return <ProjectsPage />;
+}

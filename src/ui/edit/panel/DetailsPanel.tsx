@@ -1,0 +1,36 @@
+'use client';
+import { useEditor } from '../store';
+import { CalloutDetails } from './CalloutDetails';
+import { ClipDetails } from './ClipDetails';
+import { FramingDetails } from './FramingDetails';
+import { HaloDetails } from './HaloDetails';
+import { LaneDetails } from './LaneDetails';
+import { LayoutDetails } from './LayoutDetails';
+import { PresenterDetails } from './PresenterDetails';
+import { ProjectDetails } from './ProjectDetails';
+import { StepDetails } from './StepDetails';
+
+/** Settings of what is selected; of the project where nothing is. */
+export function DetailsPanel() {
+  const selection = useEditor((s) => s.selection);
+  switch (selection?.kind) {
+    case 'clip':
+      return <ClipDetails id={selection.id} />;
+    case 'framings':
+      return <FramingDetails id={selection.id} />;
+    case 'layouts':
+      return <LayoutDetails id={selection.id} />;
+    case 'pointer':
+      return <HaloDetails id={selection.id} />;
+    case 'callouts':
+      return <CalloutDetails id={selection.id} />;
+    case 'step':
+      return <StepDetails id={selection.id} />;
+    case 'lane':
+      return <LaneDetails id={selection.id} />;
+    case 'presenter':
+      return <PresenterDetails />;
+    default:
+      return <ProjectDetails />;
+  }
+}

@@ -1,0 +1,43 @@
+'use client';
+import { changeSpan } from '@/core/edit/spans';
+import { keepInside } from '@/core/framing/path';
+import { magnification, sharpLimit, wholeView } from '@/core/scale/sharpness';
+import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
+import { CheckField, SliderField } from '../../parts/fields';
+import { useEditor } from '../store';
+import { Heading } from './Heading';
+import { SpanTimes } from './SpanTimes';
+
+export function FramingDetails({ id }: { id: string }) {
+  const framing = useEditor((s) => s.project.framings.find((f) => f.id === id));
+  const footage = useEditor((s) => (framing ? s.sources.footage[framing.footageId] : undefined));
+  const canvas = useEditor((s) => s.project.canvas);
+  const edit = useEditor((s) => s.edit);
+  if (!framing || !footage) return null;
+  const whole = wholeView(footage, canvas);
+  const limit = sharpLimit(footage, canvas);
+  const now = magnification(framing.rect, footage, canvas);
+  const zoom = (value: number) => {
+    const width = whole.width / value;
+    const height = (width * whole.height) / whole.width;
+    const { rect } = framing;
+    const next = keepInside({ x: rect.x + (rect.width - width) / 2, y: rect.y + (rect.height - height) / 2, width, height }, whole);
+    edit('Size framing', (draft) => changeSpan(draft, 'framings', id, { rect: { ...next }, pinned: true }), true);
+  };
+  const seconds = (ticks: number) => Number(ticksToSeconds(ticks).toFixed(1));
+  return (
+    <div className="grid gap-2">
+      <Heading title="Framing" />
+      {framing.reason && <p className="text-xs text-ink-2">Planned for: {framing.reason}</p>}
+      <SliderField label="Magnification" value={now} min={1} max={Math.max(4, limit)} step={0.01} unit="×" show={(v) => v.toFixed(2)} onChange={zoom} />
+      <p className={`text-xs ${now > limit * 1.01 ? 'font-semibold text-caution' : 'text-ink-2'}`}>
+        The sharp limit of this recording is {limit.toFixed(2)}×.{now > limit * 1.01 && ' Beyond it text turns soft.'}
+      </p>
+      <SliderField label="Ramp in" value={seconds(framing.rampIn)} min={0} max={4} step={0.1} unit="s" onChange={(v) => edit('Framing ramp', (draft) => changeSpan(draft, 'framings', id, { rampIn: secondsToTicks(v) }), true)} />
+      <SliderField label="Ramp out" value={seconds(framing.rampOut)} min={0} max={4} step={0.1} unit="s" onChange={(v) => edit('Framing ramp', (draft) => changeSpan(draft, 'framings', id, { rampOut: secondsToTicks(v) }), true)} />
+      <CheckField label="Pinned" value={framing.pinned} onChange={(pinned) => edit('Pin framing', (draft) => changeSpan(draft, 'framings', id, { pinned }))} />
+      <p className="text-xs text-ink-2">Pinned framings stay as they are when you plan again. Drag the rectangle on the Picture to move it.</p>
+      <SpanTimes span={framing} name="framing" />
+    </div>
+  );
+}

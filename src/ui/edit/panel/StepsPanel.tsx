@@ -1,0 +1,47 @@
+'use client';
+import { Plus } from 'lucide-react';
+import { nanoid } from 'nanoid';
+import { addStep } from '@/core/edit/settings';
+import { projectDuration } from '@/core/project/query';
+import { snapToFrame, ticksToSeconds } from '@/core/time/ticks';
+import { formatClock } from '@/core/time/timecode';
+import { Button } from '../../parts/Button';
+import { useEditor, useEditorStore } from '../store';
+
+/** The script to read along with; the step at the playhead is marked. */
+export function StepsPanel() {
+  const store = useEditorStore();
+  const steps = useEditor((s) => s.project.steps);
+  const end = useEditor((s) => projectDuration(s.project));
+  const current = useEditor((s) => s.project.steps.findLast((step) => step.start <= s.playhead)?.id ?? null);
+  const add = () => {
+    const { playhead, project, edit, select } = store.getState();
+    const id = nanoid();
+    const start = snapToFrame(playhead, project.canvas.frameRate);
+    if (edit('Add step', (draft) => addStep(draft, { id, start, title: 'New step', narration: '', action: '' }))) select({ kind: 'step', id });
+  };
+  return (
+    <div className="p-2">
+      {!steps.length && <p className="p-2 text-ink-2">No steps yet. A step is some narration and what happens on screen meanwhile; steps become the ribbon above the timeline.</p>}
+      <ol aria-label="Steps">
+        {steps.map((step, i) => (
+          <li key={step.id} className={`border-l-2 px-3 py-1.5 ${step.id === current ? 'border-action bg-sheet' : 'border-transparent'}`}>
+            <button className="block w-full text-left" onClick={() => store.getState().select({ kind: 'step', id: step.id })}>
+              <span className="flex justify-between gap-2 font-semibold">
+                <span>
+                  {i + 1} {step.title}
+                </span>
+                <span className="numbers text-xs font-normal text-ink-2">{formatClock(ticksToSeconds((steps[i + 1]?.start ?? end) - step.start))}</span>
+              </span>
+              <span className="block">{step.narration}</span>
+              <span className="block text-xs text-ink-2">{step.action}</span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <Button className="mt-2 ml-2" onClick={add}>
+        <Plus size={14} aria-hidden /> Step at the playhead
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,55 @@
+'use client';
+import { useLayoutEffect, useRef, useState } from 'react';
+import { changeKey } from '@/core/edit/settings';
+import { visibleClip } from '@/core/project/query';
+import type { Player } from '@/preview/player';
+import { useEditor, useEditorStore } from '../store';
+import { CalloutHandles } from './CalloutHandles';
+import { FramingHandles } from './FramingHandles';
+
+/** The composed picture on its grey surround, with handles for what is selected. */
+export function Picture({ canvasRef, player }: { canvasRef: (canvas: HTMLCanvasElement | null) => void; player: Player | null }) {
+  const store = useEditorStore();
+  const width = useEditor((s) => s.project.canvas.width);
+  const height = useEditor((s) => s.project.canvas.height);
+  const empty = useEditor((s) => s.project.lanes.every((lane) => !lane.clips.length));
+  const picking = useEditor((s) => s.picking);
+  const selection = useEditor((s) => s.selection);
+  const note = useEditor((s) => (s.view.whole ? 'The whole screen is shown while you set the framing' : s.view.presenter === 'matte' ? 'Matte: white stays, black goes' : s.view.presenter ? 'Press the wall to pick its colour' : null));
+  const surround = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState({ width: 640, height: 360 });
+  useLayoutEffect(() => {
+    const element = surround.current!;
+    const observer = new ResizeObserver(() => setRoom({ width: element.clientWidth - 16, height: element.clientHeight - 16 }));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  const scale = Math.min(room.width / width, room.height / height);
+  const size = { width: Math.max(16, width * scale), height: Math.max(16, height * scale) };
+
+  const pick = async (event: React.MouseEvent) => {
+    if (!picking || !player) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    const color = await player.pickColor((event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height);
+    const { project, playhead, edit } = store.getState();
+    const clip = visibleClip(project, 'presenter', playhead);
+    if (color && clip) edit('Pick the wall’s colour', (draft) => changeKey(draft, clip.footageId, { color, on: true }));
+    store.setState({ picking: false, view: {} });
+  };
+
+  return (
+    <div ref={surround} className="relative flex min-h-0 items-center justify-center bg-surround">
+      <div className="relative" style={size} onClick={(e) => void pick(e)} data-testid="picture">
+        <canvas ref={canvasRef} className={`size-full ${picking ? 'cursor-crosshair' : ''}`} role="img" aria-label="The Picture at the playhead" />
+        {selection?.kind === 'framings' && <FramingHandles id={selection.id} scale={scale} />}
+        {selection?.kind === 'callouts' && <CalloutHandles id={selection.id} scale={scale} />}
+        {empty && (
+          <p className="absolute inset-0 flex items-center justify-center bg-paper/95 p-6 text-center text-ink-2">
+            Nothing on the timeline yet. Drop your recordings here, then place them from Footage.
+          </p>
+        )}
+      </div>
+      {note && <p className="absolute bottom-1 left-1/2 -translate-x-1/2 bg-sheet px-2 py-0.5 text-xs">{note}</p>}
+    </div>
+  );
+}

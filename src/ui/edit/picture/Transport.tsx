@@ -1,0 +1,85 @@
+'use client';
+import { ChevronLeft, ChevronRight, Pause, Play, SkipBack } from 'lucide-react';
+import { useState } from 'react';
+import { readScale } from '@/core/frame/reading';
+import { projectDuration } from '@/core/project/query';
+import { frameDuration } from '@/core/time/ticks';
+import { formatTimecode, parseTimecode } from '@/core/time/timecode';
+import type { Player } from '@/preview/player';
+import { IconButton } from '../../parts/IconButton';
+import { tellFault } from '../../shell/notices-store';
+import { useEditor, useEditorStore } from '../store';
+import { useSeek } from './use-player';
+
+const JUDGEMENT = { exact: 'pixel for pixel', sharp: 'sharp', soft: 'soft' } as const;
+
+export function Transport({ player }: { player: Player | null }) {
+  const store = useEditorStore();
+  const seek = useSeek(player);
+  const rate = useEditor((s) => s.rate);
+  const frames = useEditor((s) => s.frames);
+  const frameRate = useEditor((s) => s.project.canvas.frameRate);
+  const step = (by: number) => seek(store.getState().playhead + by * frameDuration(frameRate));
+  return (
+    <div className="flex items-center gap-1 border-t border-line bg-sheet px-2">
+      <Timecode onTime={seek} />
+      <IconButton icon={SkipBack} label="To the start" keys="Home" onClick={() => seek(0)} />
+      <IconButton icon={ChevronLeft} label="One frame back" keys="←" onClick={() => step(-1)} />
+      <IconButton icon={rate ? Pause : Play} label={rate ? 'Pause' : 'Play'} keys="Space" onClick={() => void player?.play(rate ? 0 : 1)} />
+      <IconButton icon={ChevronRight} label="One frame on" keys="→" onClick={() => step(1)} />
+      {rate !== 0 && rate !== 1 && <span className="numbers text-xs">{rate}×, no sound</span>}
+      <Reading />
+      {frames.dropped > 0 && (
+        <span className="numbers text-xs text-caution" title="The preview left these out to stay with the sound. The export has every frame.">
+          {frames.dropped} of {frames.dropped + frames.shown} frames dropped
+        </span>
+      )}
+    </div>
+  );
+}
+
+function Timecode({ onTime }: { onTime: (time: number) => void }) {
+  const store = useEditorStore();
+  const playhead = useEditor((s) => s.playhead);
+  const rate = useEditor((s) => s.project.canvas.frameRate);
+  const [draft, setDraft] = useState<string | null>(null);
+  const done = () => {
+    if (draft !== null) {
+      const time = parseTimecode(draft, rate);
+      if (time === null) tellFault('Type a time as 12, 1:05, 12.5 or 00:00:12:04 (hours, minutes, seconds, frames).');
+      else onTime(Math.min(time, projectDuration(store.getState().project)));
+    }
+    setDraft(null);
+  };
+  return (
+    <input
+      aria-label="Timecode"
+      className="numbers w-28 rounded-(--radius) border border-transparent bg-transparent px-1 py-0.5 text-base hover:border-line focus:border-action"
+      value={draft ?? formatTimecode(playhead, rate)}
+      onFocus={(e) => {
+        setDraft(e.target.value);
+        e.target.select();
+      }}
+      onChange={(e) => setDraft(e.target.value)}
+      onBlur={done}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') e.currentTarget.blur();
+        if (e.key === 'Escape') setDraft(null);
+      }}
+    />
+  );
+}
+
+/** The sharpness reading at the playhead. */
+function Reading() {
+  const text = useEditor((s) => {
+    const reading = readScale(s.project, s.sources, s.playhead);
+    return reading ? `${reading.sharpness}|screen ${reading.magnification.toFixed(2)}×, ${JUDGEMENT[reading.sharpness]} (${Math.round(reading.scale * 100)} % of its pixels)` : 'none|no screen here';
+  });
+  const [kind, words] = text.split('|') as [string, string];
+  return (
+    <span data-testid="scale-reading" className={`numbers ml-auto text-xs ${kind === 'soft' ? 'font-semibold text-caution' : kind === 'none' ? 'text-ink-2' : 'text-good'}`}>
+      {words}
+    </span>
+  );
+}

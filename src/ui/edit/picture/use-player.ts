@@ -1,0 +1,55 @@
+'use client';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { Player } from '@/preview/player';
+import { tellFault } from '../../shell/notices-store';
+import { useEditorStore } from '../store';
+
+const FONT_URL = '/fonts/picture.woff2';
+
+/** One player for the life of the canvas, kept in step with the editor. */
+export function usePlayer(): { canvasRef: (canvas: HTMLCanvasElement | null) => void; player: Player | null } {
+  const store = useEditorStore();
+  const [player, setPlayer] = useState<Player | null>(null);
+  const made = useRef<{ canvas: HTMLCanvasElement; player: Player } | null>(null);
+  const canvasRef = useCallback(
+    (canvas: HTMLCanvasElement | null) => {
+      // A canvas can hand its drawing to a worker only once; the same element comes again after a re-mount.
+      if (!canvas || made.current?.canvas === canvas) return;
+      made.current?.player.close();
+      const created = new Player(canvas, FONT_URL, {
+        onTime: (playhead) => store.setState({ playhead }),
+        onRate: (rate) => store.setState({ rate }),
+        onFrames: (dropped, shown) => store.setState({ frames: { dropped, shown } }),
+        onError: tellFault,
+      });
+      made.current = { canvas, player: created };
+      setPlayer(created);
+    },
+    [store],
+  );
+  useEffect(() => {
+    if (!player) return;
+    const { project, sources, playhead, view } = store.getState();
+    player.seek(playhead);
+    player.setView(view);
+    void player.setProject(project, sources);
+    return store.subscribe((now, before) => {
+      if (now.project !== before.project || now.sources !== before.sources) void player.setProject(now.project, now.sources);
+      if (now.view !== before.view) player.setView(now.view);
+    });
+  }, [player, store]);
+  return { canvasRef, player };
+}
+
+/** Moves the playhead, and the player with it; never before the start. */
+export function useSeek(player: Player | null): (time: number) => void {
+  const store = useEditorStore();
+  return useCallback(
+    (time: number) => {
+      const playhead = Math.max(0, time);
+      store.setState({ playhead });
+      player?.seek(playhead);
+    },
+    [player, store],
+  );
+}

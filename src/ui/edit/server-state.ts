@@ -1,0 +1,42 @@
+import type { FootageFacts, Sources } from '@/core/project/sources';
+import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import type { ExportView } from '@/server/export/job';
+import type { FootageView } from '@/server/footage';
+
+/** What the server tells of a project as it changes. */
+export interface ServerState {
+  readonly revision: number;
+  readonly name: string;
+  readonly footage: readonly FootageView[];
+  readonly exports: readonly ExportView[];
+  readonly jobs: readonly { readonly subject: string; readonly progress: number; readonly message: string }[];
+}
+
+/** Listens to a project's state; the answer ends it. The browser connects again by itself. */
+export function listen(projectId: string, onState: (state: ServerState) => void, onConnection: (connected: boolean) => void): () => void {
+  const events = new EventSource(`/api/projects/${projectId}/events`);
+  events.onmessage = (message: MessageEvent<string>) => onState(JSON.parse(message.data) as ServerState);
+  events.onopen = () => onConnection(true);
+  events.onerror = () => onConnection(false);
+  return () => events.close();
+}
+
+/** Ready footage as `core` knows it, with the tracks loaded so far. */
+export function sourcesOf(footage: readonly FootageView[], pointers: Readonly<Record<string, PointerTrack>>): Sources {
+  const facts: Record<string, FootageFacts> = {};
+  for (const view of footage)
+    if (view.facts && view.status === 'ready')
+      facts[view.id] = {
+        id: view.id,
+        name: view.name,
+        role: view.role as FootageFacts['role'],
+        kind: view.facts.kind,
+        width: view.facts.width,
+        height: view.facts.height,
+        frameRate: view.facts.frameRate,
+        duration: view.facts.duration,
+        hasVideo: view.facts.hasVideo,
+        hasAudio: view.facts.hasAudio,
+      };
+  return { footage: facts, pointers };
+}

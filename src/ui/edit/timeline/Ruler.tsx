@@ -1,0 +1,37 @@
+'use client';
+import { formatClock } from '@/core/time/timecode';
+import { useEditor } from '../store';
+import { ROW, rulerStep, toTime } from './geometry';
+import { followDrag } from '../picture/drag';
+
+interface Props {
+  readonly from: number;
+  readonly to: number;
+  readonly onSeek: (time: number) => void;
+}
+
+/** Times along the top; pressing or dragging moves the playhead. Only what is in sight is drawn. */
+export function Ruler({ from, to, onSeek }: Props) {
+  const scale = useEditor((s) => s.pixelsPerSecond);
+  const step = rulerStep(scale);
+  const first = Math.floor(from / scale / step);
+  const count = Math.ceil((to - from) / scale / step) + 2;
+  const press = (event: React.PointerEvent<HTMLDivElement>) => {
+    const left = event.currentTarget.getBoundingClientRect().left;
+    const seek = (clientX: number) => onSeek(Math.max(0, toTime(clientX - left, scale)));
+    seek(event.clientX);
+    followDrag(event, (_dx, _dy, e) => seek(e.clientX));
+  };
+  return (
+    <div className="relative h-full cursor-col-resize" onPointerDown={press} data-testid="ruler">
+      {Array.from({ length: count }, (_, i) => {
+        const seconds = (first + i) * step;
+        return (
+          <span key={seconds} className="numbers pointer-events-none absolute bottom-0 h-full border-l border-line pl-1 text-[10px] text-ink-2" style={{ left: seconds * scale, lineHeight: `${ROW.ruler}px` }}>
+            {step < 1 ? seconds.toFixed(1) : formatClock(seconds)}
+          </span>
+        );
+      })}
+    </div>
+  );
+}

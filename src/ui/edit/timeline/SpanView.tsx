@@ -1,0 +1,57 @@
+'use client';
+import type { KeyboardEvent, PointerEvent } from 'react';
+import { timeSpan, type SpanList } from '@/core/edit/spans';
+import { frameDuration, ticksToSeconds, type Ticks } from '@/core/time/ticks';
+import { useEditor, useEditorStore } from '../store';
+import { toPixels } from './geometry';
+import { useTimeDrag } from './use-time-drag';
+
+interface Props {
+  readonly list: SpanList;
+  readonly span: { readonly id: string; readonly start: Ticks; readonly end: Ticks };
+  readonly label: string;
+  readonly color: string;
+  readonly top?: number;
+  readonly height: number;
+  /** Only a frame: what it stands for is drawn elsewhere. */
+  readonly bare?: boolean;
+}
+
+/** Something with a start and an end on the timeline: dragged to move, by its ends to change its length. */
+export function SpanView({ list, span, label, color, top = 1, height, bare }: Props) {
+  const store = useEditorStore();
+  const scale = useEditor((s) => s.pixelsPerSecond);
+  const selected = useEditor((s) => s.selection?.kind === list && s.selection.id === span.id);
+  const drag = useTimeDrag();
+  const { id, start, end } = span;
+  const least = () => frameDuration(store.getState().project.canvas.frameRate);
+  const select = () => store.getState().select({ kind: list, id });
+  const move = (event: PointerEvent) => drag(event, `Move ${label}`, [start, end], [id], (delta) => (draft) => timeSpan(draft, id, Math.max(0, start + delta), Math.max(0, start + delta) + end - start, least()), select);
+  const resize = (side: 'start' | 'end') => (event: PointerEvent) =>
+    drag(event, `Time ${label}`, [side === 'start' ? start : end], [id], (delta) => (draft) => timeSpan(draft, id, side === 'start' ? start + delta : start, side === 'end' ? end + delta : end, least()), select);
+  const onKey = (event: KeyboardEvent) => {
+    if (event.key === 'Enter') select();
+    if (!event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return;
+    event.preventDefault();
+    const by = least() * (event.key === 'ArrowLeft' ? -1 : 1);
+    const from = Math.max(0, start + by);
+    store.getState().edit(`Move ${label}`, (draft) => timeSpan(draft, id, from, from + end - start, least()), true);
+  };
+  return (
+    <div
+      role="button"
+      tabIndex={0}
+      aria-label={`${label}, ${ticksToSeconds(start).toFixed(1)} to ${ticksToSeconds(end).toFixed(1)} s`}
+      aria-pressed={selected}
+      data-span={list}
+      onKeyDown={onKey}
+      onPointerDown={move}
+      className={`absolute cursor-grab overflow-hidden rounded-(--radius) text-[11px] leading-4 select-none ${selected ? 'z-10 outline-2 outline-action' : ''} ${bare ? 'hover:bg-ink/5' : 'border border-l-[3px]'}`}
+      style={{ left: toPixels(start, scale), width: Math.max(4, toPixels(end - start, scale)), top, height, ...(bare ? {} : { borderColor: color, backgroundColor: `color-mix(in srgb, ${color} 18%, var(--sheet))` }) }}
+    >
+      {!bare && <span className="block truncate px-1">{label}</span>}
+      <span className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize" data-trim="start" onPointerDown={resize('start')} />
+      <span className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize" data-trim="end" onPointerDown={resize('end')} />
+    </div>
+  );
+}

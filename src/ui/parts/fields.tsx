@@ -1,0 +1,92 @@
+'use client';
+import { useId, useState, type ReactNode } from 'react';
+
+/** A label beside its control. */
+export function Field({ label, children, hint }: { label: string; children: (id: string) => ReactNode; hint?: string }) {
+  const id = useId();
+  return (
+    <div className="grid grid-cols-[7.5rem_1fr] items-center gap-x-2 gap-y-0.5">
+      <label htmlFor={id} className="text-ink-2">
+        {label}
+      </label>
+      <div className="min-w-0">{children(id)}</div>
+      {hint && <p className="col-start-2 text-xs text-ink-2">{hint}</p>}
+    </div>
+  );
+}
+
+export const inputLook = 'w-full rounded-(--radius) border border-line bg-sheet px-2 py-1';
+
+/** A slider with its value and unit; `onDone` ends a run of changes. */
+export function SliderField({ label, value, min, max, step, unit, onChange, show }: { label: string; value: number; min: number; max: number; step: number; unit: string; onChange: (value: number) => void; show?: (value: number) => string }) {
+  return (
+    <Field label={label}>
+      {(id) => (
+        <div className="flex items-center gap-2">
+          <input id={id} type="range" min={min} max={max} step={step} value={value} onChange={(e) => onChange(Number(e.target.value))} className="min-w-0 flex-1 accent-(--action)" />
+          <span className="numbers w-16 text-right text-xs">
+            {show ? show(value) : value} {unit}
+          </span>
+        </div>
+      )}
+    </Field>
+  );
+}
+
+export function ColorField({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
+  return (
+    <Field label={label}>
+      {(id) => (
+        <div className="flex items-center gap-2">
+          <input id={id} type="color" value={value} onChange={(e) => onChange(e.target.value)} className="h-7 w-12 border border-line bg-sheet" />
+          <span className="numbers text-xs text-ink-2">{value}</span>
+        </div>
+      )}
+    </Field>
+  );
+}
+
+export function CheckField({ label, value, onChange }: { label: string; value: boolean; onChange: (value: boolean) => void }) {
+  return (
+    <Field label={label}>{(id) => <input id={id} type="checkbox" checked={value} onChange={(e) => onChange(e.target.checked)} className="size-4 accent-(--action)" />}</Field>
+  );
+}
+
+export function SelectField<T extends string>({ label, value, options, onChange }: { label: string; value: T; options: readonly (readonly [T, string])[]; onChange: (value: T) => void }) {
+  return (
+    <Field label={label}>
+      {(id) => (
+        <select id={id} value={value} onChange={(e) => onChange(e.target.value as T)} className={inputLook}>
+          {options.map(([key, text]) => (
+            <option key={key} value={key}>
+              {text}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}
+
+/** A text that is taken over when the field is left or Enter is pressed; Escape takes back what was typed. */
+export function TextField({ label, value, onDone, lines = 1 }: { label: string; value: string; onDone: (value: string) => void; lines?: number }) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const done = () => {
+    if (draft !== null && draft !== value) onDone(draft);
+    setDraft(null);
+  };
+  const shared = {
+    value: draft ?? value,
+    onChange: (e: { target: { value: string } }) => setDraft(e.target.value),
+    onBlur: done,
+    onKeyDown: (e: React.KeyboardEvent<HTMLElement>) => {
+      if (e.key === 'Enter' && lines === 1) done();
+      if (e.key === 'Escape') {
+        setDraft(null);
+        e.stopPropagation();
+      }
+    },
+    className: inputLook,
+  };
+  return <Field label={label}>{(id) => (lines > 1 ? <textarea id={id} rows={lines} {...shared} /> : <input id={id} {...shared} />)}</Field>;
+}

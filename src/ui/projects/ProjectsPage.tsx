@@ -1,0 +1,98 @@
+'use client';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { formatDistanceToNow } from 'date-fns';
+import { Copy, Film, Pencil, Plus, Trash2 } from 'lucide-react';
+import Link from 'next/link';
+import { useState } from 'react';
+import { framesPerSecond } from '@/core/time/ticks';
+import { formatClock } from '@/core/time/timecode';
+import type { ProjectSummary } from '@/server/projects';
+import { Button } from '../parts/Button';
+import { IconButton } from '../parts/IconButton';
+import { api } from '../shell/api';
+import { LampToggle } from '../shell/LampToggle';
+import { tell, tellFault } from '../shell/notices-store';
+import { NewProjectDialog } from './NewProjectDialog';
+import { RenameDialog } from './RenameDialog';
+
+export function ProjectsPage() {
+  const client = useQueryClient();
+  const { data, error, isPending } = useQuery({ queryKey: ['projects'], queryFn: () => api<ProjectSummary[]>('/api/projects') });
+  const [creating, setCreating] = useState(false);
+  const [renaming, setRenaming] = useState<ProjectSummary | null>(null);
+  const refresh = () => client.invalidateQueries({ queryKey: ['projects'] });
+  const change = useMutation({ mutationFn: (work: () => Promise<unknown>) => work(), onSuccess: refresh, onError: tellFault });
+  const setDeleted = (id: string, deleted: boolean) => api(`/api/projects/${id}`, { method: 'PATCH', body: { deleted } });
+  const remove = (project: ProjectSummary) =>
+    change.mutate(async () => {
+      await setDeleted(project.id, true);
+      tell(`“${project.name}” was deleted.`, { label: 'Undo', run: () => change.mutate(() => setDeleted(project.id, false)) });
+    });
+  return (
+    <div className="mx-auto max-w-5xl px-6 pb-16">
+      <header className="flex items-center justify-between border-b border-line py-4">
+        <span className="text-lg font-bold">Vistum</span>
+        <LampToggle />
+      </header>
+      <div className="flex items-end justify-between py-6">
+        <div>
+          <h1 className="text-2xl font-semibold">Projects</h1>
+          <p className="text-ink-2">Bring raw recordings, take a sharp, guided tutorial away.</p>
+        </div>
+        <Button look="primary" onClick={() => setCreating(true)}>
+          <Plus size={16} aria-hidden /> New project
+        </Button>
+      </div>
+      {isPending && <p className="text-ink-2">Loading projects…</p>}
+      {error && <p className="text-fault">{error.message}</p>}
+      {data?.length === 0 && (
+        <div className="border border-dashed border-line p-10 text-center">
+          <p className="mb-3">No project yet. Make one, then drop your recordings into it.</p>
+          <Button look="primary" onClick={() => setCreating(true)}>
+            New project
+          </Button>
+        </div>
+      )}
+      <ul className="border-t border-line" aria-label="Projects">
+        {data?.map((project) => (
+          <li key={project.id} className="flex items-center gap-4 border-b border-line py-3">
+            <Link href={`/projects/${project.id}/edit`} className="flex min-w-0 flex-1 items-center gap-4" aria-label={`Open ${project.name}`}>
+              <Poster project={project} />
+              <span className="min-w-0">
+                <span className="block truncate text-base font-semibold">{project.name}</span>
+                <span className="numbers block text-xs text-ink-2">
+                  {formatClock(project.seconds)} · {project.width}×{project.height} px · {Number(framesPerSecond(project.frameRate).toFixed(2))} fps · changed{' '}
+                  {formatDistanceToNow(new Date(project.changedAt), { addSuffix: true })}
+                </span>
+              </span>
+            </Link>
+            <IconButton icon={Pencil} label={`Rename ${project.name}`} onClick={() => setRenaming(project)} />
+            <IconButton icon={Copy} label={`Duplicate ${project.name}`} disabled={change.isPending} onClick={() => change.mutate(() => api(`/api/projects/${project.id}/duplicate`, { method: 'POST' }))} />
+            <IconButton icon={Trash2} label={`Delete ${project.name}`} onClick={() => remove(project)} />
+          </li>
+        ))}
+      </ul>
+      <NewProjectDialog open={creating} onClose={() => setCreating(false)} />
+      {renaming && (
+        <RenameDialog
+          name={renaming.name}
+          onClose={() => setRenaming(null)}
+          onRename={(name) => change.mutate(() => api(`/api/projects/${renaming.id}`, { method: 'PATCH', body: { name } }))}
+        />
+      )}
+    </div>
+  );
+}
+
+function Poster({ project }: { project: ProjectSummary }) {
+  return (
+    <span className="flex h-[54px] w-24 shrink-0 items-center justify-center overflow-hidden border border-line bg-surround/30">
+      {project.poster ? (
+        // The strip's first view; its height is fixed, so that cutting it off at the side shows one.
+        <span className="size-full bg-cover bg-left" style={{ backgroundImage: `url(/api/footage/${project.poster}/thumbs)`, backgroundSize: 'auto 100%' }} />
+      ) : (
+        <Film size={18} className="text-ink-2" aria-hidden />
+      )}
+    </span>
+  );
+}

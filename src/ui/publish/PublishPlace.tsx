@@ -1,0 +1,93 @@
+'use client';
+import { format } from 'date-fns';
+import { Download, Trash2, X } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { framesPerSecond } from '@/core/time/ticks';
+import { formatClock } from '@/core/time/timecode';
+import type { ExportView } from '@/server/export/job';
+import { listen, type ServerState } from '../edit/server-state';
+import { IconButton } from '../parts/IconButton';
+import { api } from '../shell/api';
+import { tellFault } from '../shell/notices-store';
+import { PlaceHeader } from '../shell/PlaceHeader';
+
+/** The exports of a project, with progress, preview and download. */
+export function PublishPlace({ id }: { id: string }) {
+  const [state, setState] = useState<ServerState | null>(null);
+  const [connected, setConnected] = useState(true);
+  const [shown, setShown] = useState<string | null>(null);
+  useEffect(() => listen(id, setState, setConnected), [id]);
+  const exports = state?.exports ?? [];
+  const playing = exports.find((e) => e.id === shown && e.status === 'done') ?? exports.find((e) => e.status === 'done');
+  return (
+    <div className="grid h-screen grid-rows-[40px_minmax(0,1fr)]">
+      <PlaceHeader id={id} name={state?.name ?? ''} place="Publish">
+        {!connected && <span className="text-xs font-semibold text-fault">server not reached</span>}
+      </PlaceHeader>
+      <div className="grid min-h-0 grid-cols-[minmax(0,58fr)_minmax(340px,42fr)]">
+        <section aria-label="Preview of the export" className="flex items-center justify-center bg-surround p-2">
+          {playing ? <video key={playing.id} controls src={`/api/exports/${playing.id}/video`} className="max-h-full max-w-full" /> : <p className="bg-sheet px-3 py-1">A finished export plays here.</p>}
+        </section>
+        <section className="min-h-0 overflow-auto border-l border-line p-4">
+          <h1 className="mb-3 text-lg font-semibold">Exports</h1>
+          {!state && <p className="text-ink-2">Loading…</p>}
+          {state && !exports.length && (
+            <p className="text-ink-2">
+              No export yet. Go to{' '}
+              <a className="text-action underline" href={`/projects/${id}/edit`}>
+                Edit
+              </a>{' '}
+              and press Export.
+            </p>
+          )}
+          <ul aria-label="Exports">
+            {exports.map((item) => (
+              <ExportRow key={item.id} item={item} playing={item.id === playing?.id} onShow={() => setShown(item.id)} />
+            ))}
+          </ul>
+        </section>
+      </div>
+    </div>
+  );
+}
+
+const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(1)} MB`;
+
+function ExportRow({ item, playing, onShow }: { item: ExportView; playing: boolean; onShow: () => void }) {
+  const { settings, result, status } = item;
+  const active = status === 'queued' || status === 'running';
+  const cancel = () => void api(`/api/exports/${item.id}`, { method: 'POST' }).catch(tellFault);
+  const remove = () => void api(`/api/exports/${item.id}`, { method: 'DELETE' }).catch(tellFault);
+  return (
+    <li className={`border-b border-line py-2 ${playing ? 'border-l-2 border-l-action pl-2' : ''}`}>
+      <div className="flex items-center gap-2">
+        <button className="min-w-0 flex-1 text-left" disabled={!result} onClick={onShow}>
+          <span className="block truncate font-medium">{item.name}.mp4</span>
+          <span className="numbers block text-xs text-ink-2">
+            {settings.width}×{settings.height} px · {Number(framesPerSecond(settings.frameRate).toFixed(2))} fps · {settings.quality}
+            {result && ` · ${formatClock(result.duration)} · ${megabytes(result.bytes)} · made in ${formatClock(result.wallSeconds)}`}
+            {' · '}
+            {format(new Date(item.createdAt), 'd MMM, HH:mm')}
+          </span>
+        </button>
+        {status === 'done' && (
+          <a href={`/api/exports/${item.id}/video?download`} className="inline-flex items-center gap-1.5 border border-action bg-action px-2.5 py-1 font-medium text-on-action" download>
+            <Download size={14} aria-hidden /> Download
+          </a>
+        )}
+        {active ? <IconButton icon={X} label="Cancel this export" onClick={cancel} /> : <IconButton icon={Trash2} label="Delete this export" onClick={remove} />}
+      </div>
+      {active && (
+        <div className="mt-1">
+          <div role="progressbar" aria-label="Export" aria-valuenow={Math.round(item.progress * 100)} className="h-1.5 bg-line">
+            <div className="h-full bg-action transition-[width] duration-150" style={{ width: `${item.progress * 100}%` }} />
+          </div>
+          <span className="numbers text-xs text-ink-2">
+            {Math.round(item.progress * 100)} % · {item.message}
+          </span>
+        </div>
+      )}
+      {(status === 'failed' || status === 'cancelled') && <p className={`text-xs ${status === 'failed' ? 'text-fault' : 'text-ink-2'}`}>{item.message}</p>}
+    </li>
+  );
+}
