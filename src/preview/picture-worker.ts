@@ -39,11 +39,10 @@ export class PictureWorker {
     this.sources = sources;
   }
 
-  /** Draws the picture at a time; answers the milliseconds that decoding and composing took. */
-  async show(time: Ticks, width: number, height: number, view: PlanView, playing: boolean): Promise<{ decode: number; compose: number }> {
+  /** Draws the picture at a time. */
+  async show(time: Ticks, width: number, height: number, view: PlanView, playing: boolean): Promise<void> {
     const { project, sources } = this;
-    if (!project) return { decode: 0, compose: 0 };
-    const began = performance.now();
+    if (!project) return;
     const plan = planFrame(project, sources, time, { width, height }, view);
     const videos = plan.layers.filter((layer): layer is VideoLayer => layer.kind === 'video');
     const frames = new Map<string, PlanarFrame>();
@@ -53,14 +52,12 @@ export class PictureWorker {
         if (frame) frames.set(layer.clipId, frame);
       }),
     );
-    const decoded = performance.now();
     const target = this.targetOf(width, height);
     this.compositor.compose(plan, (layer) => frames.get(layer.clipId) ?? null, target);
     this.present(target);
     this.last = videos.flatMap((layer) => (frames.has(layer.clipId) ? [{ layer, frame: frames.get(layer.clipId)! }] : []));
     if (playing) this.prepareNext(time);
     this.closeOld(videos);
-    return { decode: decoded - began, compose: performance.now() - decoded };
   }
 
   /** Mean colour of the presenter's recording around a spot of the shown picture, as shares of its size. */

@@ -15,7 +15,11 @@ export interface PlayerEvents {
   readonly onError: (message: string) => void;
 }
 
-const LARGEST_HEIGHT = 720;
+/** Lines of the picture: paused and while the machine keeps up, and otherwise. */
+const LINES = 720;
+const FEWER_LINES = 540;
+/** So many dropped frames within so many shown ones are a machine that does not keep up. */
+const LATE = { dropped: 6, shown: 30 };
 
 /** Shows and plays a project: draws in a worker, hears by the audio clock. */
 export class Player {
@@ -33,6 +37,8 @@ export class Player {
   private shownFrame = -1;
   private dropped = 0;
   private shown = 0;
+  private lately = 0;
+  private lines = LINES;
   private loop = 0;
   private closed = false;
 
@@ -74,7 +80,8 @@ export class Player {
     this.events.onRate(rate);
     cancelAnimationFrame(this.loop);
     if (!rate) return this.refresh();
-    this.dropped = this.shown = 0;
+    this.dropped = this.shown = this.lately = 0;
+    this.events.onFrames(0, 0);
     this.shownFrame = -1;
     const end = projectDuration(this.project);
     if (rate > 0 && this.time >= end - frameDuration(this.project.canvas.frameRate)) this.time = 0;
@@ -103,19 +110,29 @@ export class Player {
     const now = this.clock ? this.clock.time + secondsToTicks(((performance.now() - this.clock.at) / 1000) * this.rate) : this.sound.now();
     if (now === null) return;
     this.time = Math.min(Math.max(0, now), end);
-    this.events.onTime(this.time);
     if ((this.rate > 0 && this.time >= end) || (this.rate < 0 && this.time <= 0)) {
       void this.play(0);
       return;
     }
     const frame = frameAt(this.time, this.project.canvas.frameRate);
     if (this.busy || frame === this.shownFrame) return;
-    if (this.shownFrame >= 0 && Math.abs(this.rate) === 1) this.dropped += Math.max(0, Math.abs(frame - this.shownFrame) - 1);
-    this.shown++;
+    this.events.onTime(this.time);
+    this.count(frame);
     this.shownFrame = frame;
-    this.events.onFrames(this.dropped, this.shown);
     void this.draw(true);
   };
+
+  /** Keeps account of frames shown and left out, and goes over to a smaller picture when too many are. */
+  private count(frame: number): void {
+    this.shown++;
+    if (this.shownFrame >= 0 && Math.abs(this.rate) === 1) {
+      const missed = Math.max(0, Math.abs(frame - this.shownFrame) - 1);
+      this.dropped += missed;
+      this.lately = this.shown % LATE.shown === 0 ? 0 : this.lately + missed;
+      if (this.lately > LATE.dropped) this.lines = FEWER_LINES;
+      if (missed) this.events.onFrames(this.dropped, this.shown);
+    }
+  }
 
   /** Draws the paused picture, now or as soon as the one before is done. */
   private refresh(): void {
@@ -129,7 +146,7 @@ export class Player {
     if (!project || this.closed) return;
     this.busy = true;
     const { width, height, frameRate } = project.canvas;
-    const scale = Math.min(1, LARGEST_HEIGHT / Math.min(width, height));
+    const scale = Math.min(1, (playing ? this.lines : LINES) / Math.min(width, height));
     const even = (n: number) => Math.max(2, Math.round((n * scale) / 2) * 2);
     const time = frameStart(frameAt(this.time, frameRate), frameRate);
     try {

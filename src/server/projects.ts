@@ -42,7 +42,7 @@ export async function findProject(id: string): Promise<ProjectRow> {
 export async function listProjects(): Promise<ProjectSummary[]> {
   const { projects, footage } = await database();
   const rows = await projects.findAll({ where: { deletedAt: null }, order: [['updatedAt', 'DESC']] });
-  const posters = await footage.findAll({ where: { status: 'ready', deletedAt: null }, attributes: ['id', 'projectId', 'role'], order: [['createdAt', 'DESC']] });
+  const posters = await footage.findAll({ where: { status: 'ready', deletedAt: null }, attributes: ['id', 'projectId', 'role'], order: [['createdAt', 'ASC']] });
   return rows.map((row) => {
     const project = JSON.parse(row.document) as Project;
     return {

@@ -78,7 +78,7 @@ export async function makeThumbs(task: IngestTask): Promise<number> {
   const seconds = ticksToSeconds(Math.max(facts.duration, frameDuration(facts.frameRate ?? { num: 30, den: 1 })));
   const count = facts.kind === 'image' ? 1 : Math.max(1, Math.min(MOST_THUMBS, Math.ceil(seconds / 2)));
   const small = `scale=-2:${THUMB_HEIGHT}`;
-  const filters = count === 1 ? [small] : [`fps=${(count / seconds).toFixed(6)}:round=down`, small, `tile=${count}x1`];
+  const filters = count === 1 ? [small] : ['tpad=stop_mode=clone:stop_duration=4', `fps=${(count / seconds).toFixed(6)}:round=down`, small, `tile=${count}x1`];
   // From the proxy, which is quicker to read and already in the right colours.
   await encode({ ...task, original: join(task.folder, 'proxy.mp4') }, ['-vf', filters.join(','), '-frames:v', '1', '-q:v', '5'], 'thumbs.jpg', [0.85, 0.92]);
   return count;

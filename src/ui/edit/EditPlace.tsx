@@ -106,7 +106,7 @@ function Workbench() {
           Export
         </Button>
       </PlaceHeader>
-      <div className="grid h-[min(56vh,calc(100vh-376px))] min-h-[300px] grid-cols-[minmax(0,58fr)_minmax(340px,42fr)] border-b border-line">
+      <div className="grid h-[max(300px,calc(100vh-384px))] grid-cols-[minmax(0,58fr)_minmax(340px,42fr)] border-b border-line">
         <section aria-label="Picture" className="grid min-h-0 grid-rows-[minmax(0,1fr)_36px] border-r border-line">
           <Picture canvasRef={canvasRef} player={player} />
           <Transport player={player} />

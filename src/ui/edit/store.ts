@@ -1,5 +1,6 @@
 import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
+import { useShallow } from 'zustand/react/shallow';
 import type { PlanView } from '@/core/frame/plan-frame';
 import type { Edit } from '@/core/edit/apply';
 import { EditError } from '@/core/edit/error';
@@ -146,4 +147,4 @@ export function useEditorStore(): StoreApi<EditorState> {
 }
 
 /** A part of the editor's state; the component is drawn again when it changes. */
-export const useEditor = <T,>(select: (state: EditorState) => T): T => useStore(useEditorStore(), select);
+export const useEditor = <T,>(select: (state: EditorState) => T): T => useStore(useEditorStore(), useShallow(select));

@@ -187,7 +187,7 @@ function Playhead() {
   const playhead = useEditor((s) => s.playhead);
   const scale = useEditor((s) => s.pixelsPerSecond);
   return (
-    <div className="pointer-events-none absolute inset-y-0 z-10 w-px bg-playhead" style={{ left: HEADER_WIDTH + toPixels(playhead, scale) }} data-testid="playhead">
+    <div className="pointer-events-none absolute inset-y-0 left-0 z-10 w-px bg-playhead will-change-transform" style={{ transform: `translateX(${HEADER_WIDTH + toPixels(playhead, scale)}px)` }} data-testid="playhead">
       <span className="sticky top-0 block size-2 -translate-x-1/2 bg-playhead" />
     </div>
   );
