@@ -39,7 +39,13 @@ export interface WallSettings {
 }
 
 /** Assembles the demo project; `idOf` tells the footage id of a file. */
-export function assembleDemo(idOf: (file: string) => string, sources: Sources, scenario: Scenario, wall: WallSettings | null, newId: () => string): Project {
+export function assembleDemo(
+  idOf: (file: string) => string,
+  sources: Sources,
+  scenario: Scenario,
+  wall: WallSettings | null,
+  newId: () => string,
+): Project {
   const rate = rateFromNumber(30);
   const project = structuredClone(createProject(1920, 1080, rate));
   const at = (seconds: number) => snapToFrame(secondsToTicks(seconds), rate);
@@ -54,8 +60,7 @@ export function assembleDemo(idOf: (file: string) => string, sources: Sources, s
   placeFootage(project, facts('kilnbook-screen.mp4'), at(scenario.lead), newId);
   placeFootage(project, facts('music-bed.m4a'), 0, newId);
   const end = projectDuration({ ...project, lanes: project.lanes.filter((l) => l.kind === 'presenter') });
-  for (const lane of project.lanes)
-    for (const clip of lane.clips) clip.duration = Math.min(clip.duration, end - clip.start);
+  for (const lane of project.lanes) for (const clip of lane.clips) clip.duration = Math.min(clip.duration, end - clip.start);
   const time = (screenSeconds: number) => at(screenSeconds + scenario.lead);
   scenario.steps.forEach((step, i) => addStep(project, { id: newId(), start: i ? time(scenario.starts[i]! - 0.4) : 0, ...step }));
   setLayout(project, { start: 0, end: time(scenario.starts[1]! - 0.4) }, 'presenter', newId);
@@ -63,16 +68,30 @@ export function assembleDemo(idOf: (file: string) => string, sources: Sources, s
   setLayout(project, { start: end - at(3.4), end }, 'presenter', newId);
   addSpan(project, 'pointer', { id: newId(), start: time(scenario.starts[1]!), end, halo: DEFAULT_HALO });
   const track = sources.pointers[screenId]!;
-  const releaseAfter = (seconds: number) => (track.events.find((e) => e.type === 'up' && e.t >= seconds * 1000)?.t ?? seconds * 1000) / 1000;
+  const releaseAfter = (seconds: number) =>
+    (track.events.find((e) => e.type === 'up' && e.t >= seconds * 1000)?.t ?? seconds * 1000) / 1000;
   // The whole columns of addresses and numbers, for as long as the table is seen.
   const shown = at(releaseAfter(scenario.starts[5]!) + scenario.lead) - at(0.1);
   const hidden = at(releaseAfter(scenario.starts[6]!) + scenario.lead) + at(0.1);
-  for (const rect of [{ x: 940, y: 362, width: 660, height: 690 }, { x: 1660, y: 362, width: 320, height: 690 }])
+  for (const rect of [
+    { x: 940, y: 362, width: 660, height: 690 },
+    { x: 1660, y: 362, width: 320, height: 690 },
+  ])
     addSpan(project, 'callouts', { id: newId(), start: shown, end: hidden, footageId: screenId, kind: 'cover', rect, strength: 26 });
   const dragEnd = ticksToSeconds(time(scenario.starts[4]! - 4.2));
   addSpan(project, 'callouts', {
-    id: newId(), start: at(dragEnd), end: at(dragEnd + 3.6), footageId: screenId, kind: 'text', text: 'Cone 6 is 1222 °C',
-    anchor: { x: 2050, y: 444 }, offset: { dx: -300, dy: 190 }, size: 38, fill: '#8e3f66', ink: '#ffffff', arrow: true,
+    id: newId(),
+    start: at(dragEnd),
+    end: at(dragEnd + 3.6),
+    footageId: screenId,
+    kind: 'text',
+    text: 'Cone 6 is 1222 °C',
+    anchor: { x: 2050, y: 444 },
+    offset: { dx: -300, dy: 190 },
+    size: 38,
+    fill: '#8e3f66',
+    ink: '#ffffff',
+    arrow: true,
   });
   project.framings = planFramings(project, sources, newId);
   return project;

@@ -23,7 +23,9 @@ function systemPackages(list) {
   if (!missing.length) return;
   const names = missing.map((p) => p.name);
   if (!has('apt-get') || process.getuid?.() !== 0) {
-    console.error(`Please install: ${names.join(', ')} (${missing.map((p) => p.why).join(', ')}). On Debian, as root: apt-get install ${names.join(' ')}`);
+    console.error(
+      `Please install: ${names.join(', ')} (${missing.map((p) => p.why).join(', ')}). On Debian, as root: apt-get install ${names.join(' ')}`,
+    );
     process.exit(1);
   }
   say(`Installing system packages: ${names.join(', ')}`);
@@ -55,6 +57,8 @@ export async function bootstrap({ tests = false } = {}) {
   if (!installed) say('npm packages are up to date');
   if (!existsSync('node_modules/sqlite3/build/Release/node_sqlite3.node')) {
     say('Compiling the database module');
-    run('npm', ['rebuild', 'sqlite3', '--loglevel=error'], { env: { npm_config_sqlite: '/usr', npm_config_nodedir: '/usr', CFLAGS: '-O1', CXXFLAGS: '-O1' } });
+    run('npm', ['rebuild', 'sqlite3', '--loglevel=error'], {
+      env: { npm_config_sqlite: '/usr', npm_config_nodedir: '/usr', CFLAGS: '-O1', CXXFLAGS: '-O1' },
+    });
   }
 }

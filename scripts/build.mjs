@@ -13,7 +13,17 @@ export async function buildParts() {
 export async function buildAll() {
   const made = await onceFor(
     'parts',
-    ['src/core', 'src/kernels', 'src/compositor', 'src/server', 'src/cli', 'demo/project.ts', 'docs/schemas', 'scripts/bundle.mjs', 'package-lock.json'],
+    [
+      'src/core',
+      'src/kernels',
+      'src/compositor',
+      'src/server',
+      'src/cli',
+      'demo/project.ts',
+      'docs/schemas',
+      'scripts/bundle.mjs',
+      'package-lock.json',
+    ],
     async () => {
       say('Building kernels, worker and command');
       await buildParts();
@@ -33,6 +43,7 @@ export async function buildAll() {
   if (!web) say('The web application is up to date');
 }
 
-const partsThere = () => ['public/fonts/picture.woff2', 'public/kernels.wasm', 'dist/worker.mjs', 'dist/vistum.mjs'].every((f) => existsSync(f));
+const partsThere = () =>
+  ['public/fonts/picture.woff2', 'public/kernels.wasm', 'dist/worker.mjs', 'dist/vistum.mjs'].every((f) => existsSync(f));
 
 if (import.meta.url === pathToFileURL(process.argv[1]).href) await buildAll();

@@ -5,9 +5,21 @@ import { copyFileSync, mkdirSync } from 'node:fs';
 export async function buildKernels() {
   const { main } = await import('assemblyscript/asc');
   mkdirSync('public', { recursive: true });
-  const { error, stderr } = await main(
-    ['src/kernels/assembly/index.ts', '--outFile', 'public/kernels.wasm', '--enable', 'simd', '-O3', '--noAssert', '--runtime', 'stub', '--initialMemory', '16', '--memoryBase', '1024'],
-  );
+  const { error, stderr } = await main([
+    'src/kernels/assembly/index.ts',
+    '--outFile',
+    'public/kernels.wasm',
+    '--enable',
+    'simd',
+    '-O3',
+    '--noAssert',
+    '--runtime',
+    'stub',
+    '--initialMemory',
+    '16',
+    '--memoryBase',
+    '1024',
+  ]);
   if (error) throw new Error(`The kernels did not compile.\n${stderr.toString()}`);
 }
 
@@ -21,6 +33,18 @@ export function copyFont() {
 
 /** Bundles entry points for Node; packages stay outside. */
 export const bundleNode = (entryPoints, more = {}) =>
-  build({ entryPoints, outdir: 'dist', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', target: 'node20', format: 'esm', packages: 'external', sourcemap: true, logLevel: 'warning', ...more });
+  build({
+    entryPoints,
+    outdir: 'dist',
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    packages: 'external',
+    sourcemap: true,
+    logLevel: 'warning',
+    ...more,
+  });
 
 export const buildNode = () => bundleNode({ worker: 'src/server/jobs/worker.ts', vistum: 'src/cli/main.ts' });

@@ -18,7 +18,10 @@ export async function start({ dev = false, port = process.env.PORT ?? '4180' } =
     });
   };
   startWorker();
-  const web = spawn(process.execPath, ['node_modules/next/dist/bin/next', dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], { env, stdio: 'inherit' });
+  const web = spawn(process.execPath, ['node_modules/next/dist/bin/next', dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
+    env,
+    stdio: 'inherit',
+  });
   const stop = () => {
     stopping = true;
     worker.kill('SIGTERM');

@@ -9,12 +9,26 @@ if (!existsSync('node_modules/esbuild')) {
 }
 await onceFor(
   'parts',
-  ['src/core', 'src/kernels', 'src/compositor', 'src/server', 'src/cli', 'demo/project.ts', 'docs/schemas', 'scripts/bundle.mjs', 'package-lock.json'],
+  [
+    'src/core',
+    'src/kernels',
+    'src/compositor',
+    'src/server',
+    'src/cli',
+    'demo/project.ts',
+    'docs/schemas',
+    'scripts/bundle.mjs',
+    'package-lock.json',
+  ],
   async () => (await import('./build.mjs')).buildParts(),
   () => existsSync('dist/vistum.mjs') && existsSync('public/kernels.wasm'),
 );
 // File names on the command line are meant from where the person is, not from here.
 const cwd = process.env.INIT_CWD ?? process.cwd();
-const child = spawn(process.execPath, [`${root}/dist/vistum.mjs`, ...process.argv.slice(2)], { stdio: 'inherit', cwd, env: { ...process.env, VISTUM_ROOT: root } });
+const child = spawn(process.execPath, [`${root}/dist/vistum.mjs`, ...process.argv.slice(2)], {
+  stdio: 'inherit',
+  cwd,
+  env: { ...process.env, VISTUM_ROOT: root },
+});
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
 child.on('exit', (code) => process.exit(code ?? 1));

@@ -69,8 +69,7 @@ export const peakPoint = (peak: number) => ({
   x: chart.x + chart.width * 0.62,
   y: chart.y + chart.height * (1 - peak / 1400),
 });
-export const peakAt = (y: number) =>
-  Math.round(((1 - (y - chart.y) / chart.height) * 1400) / 2) * 2;
+export const peakAt = (y: number) => Math.round(((1 - (y - chart.y) / chart.height) * 1400) / 2) * 2;
 
 function text(
   c: SKRSContext2D,
@@ -219,9 +218,12 @@ function notes(c: SKRSContext2D, s: KilnbookState) {
   if (s.noteOpen) {
     box(c, 1660, 310, 840, 560, color.panel, color.accent);
     text(c, 'Celadon', 1700, 380, { size: 38, weight: 600 });
-    ['First ramp 120 °C an hour to 600 °C,', 'so that the bowls dry without cracks.', 'Peak 1222 °C, soak 15 minutes.', 'Cool freely. Open below 60 °C.'].forEach(
-      (line, i) => text(c, line, 1700, 450 + i * 56, { size: 30 }),
-    );
+    [
+      'First ramp 120 °C an hour to 600 °C,',
+      'so that the bowls dry without cracks.',
+      'Peak 1222 °C, soak 15 minutes.',
+      'Cool freely. Open below 60 °C.',
+    ].forEach((line, i) => text(c, line, 1700, 450 + i * 56, { size: 30 }));
   }
   c.restore();
   text(c, 'Glaze notes', 370, 250, { size: 44, weight: 600 });
@@ -337,7 +339,10 @@ export function drawPointer(c: SKRSContext2D, x: number, y: number, shape: strin
   c.lineJoin = 'round';
   c.beginPath();
   if (shape === 'text') {
-    for (const [w, stroke] of [[7, '#FFFFFF'], [3, '#111111']] as const) {
+    for (const [w, stroke] of [
+      [7, '#FFFFFF'],
+      [3, '#111111'],
+    ] as const) {
       c.beginPath();
       c.moveTo(-9, -22);
       c.quadraticCurveTo(0, -22, 0, -16);

@@ -101,9 +101,39 @@ async function screen(narration: Narration) {
   let sampleIndex = 0;
   const { samples, events } = performance.track;
   await pipeVideo(
-    ['-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${WIDTH}x${HEIGHT}`, '-r', `${FPS}`, '-i', 'pipe:0', '-i', faint,
-      '-vf', TO_709, '-c:v', 'libx264', '-preset', 'medium', '-crf', '19', '-g', '120', ...COLOR,
-      '-c:a', 'aac', '-b:a', '64k', '-shortest', '-movflags', '+faststart', join(out, 'kilnbook-screen.mp4')],
+    [
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'rgba',
+      '-s',
+      `${WIDTH}x${HEIGHT}`,
+      '-r',
+      `${FPS}`,
+      '-i',
+      'pipe:0',
+      '-i',
+      faint,
+      '-vf',
+      TO_709,
+      '-c:v',
+      'libx264',
+      '-preset',
+      'medium',
+      '-crf',
+      '19',
+      '-g',
+      '120',
+      ...COLOR,
+      '-c:a',
+      'aac',
+      '-b:a',
+      '64k',
+      '-shortest',
+      '-movflags',
+      '+faststart',
+      join(out, 'kilnbook-screen.mp4'),
+    ],
     Math.floor(narration.end * FPS),
     (i) => {
       const ms = (i * 1000) / FPS;
@@ -113,8 +143,7 @@ async function screen(narration: Narration) {
         dirty = true;
       }
       if (dirty) drawKilnbook(ui.getContext('2d'), state);
-      for (; eventIndex < events.length && events[eventIndex]!.t <= ms; eventIndex++)
-        shape = events[eventIndex]!.shape ?? shape;
+      for (; eventIndex < events.length && events[eventIndex]!.t <= ms; eventIndex++) shape = events[eventIndex]!.shape ?? shape;
       while (sampleIndex + 1 < samples.length && samples[sampleIndex + 1]![0] <= ms) sampleIndex++;
       const [t0, x0, y0] = samples[sampleIndex]!;
       const [t1, x1, y1] = samples[sampleIndex + 1] ?? [t0 + 1, x0, y0];
@@ -143,14 +172,42 @@ async function presenter(narration: Narration) {
     const to = cuts[index + 1] ?? total;
     const sound = new Float32Array(Math.round(((to - from) / FPS) * RATE));
     const offset = Math.round((from / FPS - LEAD) * RATE);
-    for (let k = 0; k < sound.length; k++)
-      sound[k] = (narration.samples[offset + k] ?? 0) * 0.9 + (Math.random() - 0.5) * 0.0012;
+    for (let k = 0; k < sound.length; k++) sound[k] = (narration.samples[offset + k] ?? 0) * 0.9 + (Math.random() - 0.5) * 0.0012;
     const wav = join(scratch, `voice-${index}.wav`);
     writeFileSync(wav, wavFile([sound], RATE));
     await pipeVideo(
-      ['-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${camera.width}x${camera.height}`, '-r', `${FPS}`, '-i', 'pipe:0', '-i', wav,
-        '-vf', TO_709, '-c:v', 'libx264', '-preset', 'medium', '-crf', '27', '-g', '90', ...COLOR,
-        '-c:a', 'aac', '-b:a', '80k', '-movflags', '+faststart', join(out, `presenter-take-${index + 1}.mp4`)],
+      [
+        '-f',
+        'rawvideo',
+        '-pix_fmt',
+        'rgba',
+        '-s',
+        `${camera.width}x${camera.height}`,
+        '-r',
+        `${FPS}`,
+        '-i',
+        'pipe:0',
+        '-i',
+        wav,
+        '-vf',
+        TO_709,
+        '-c:v',
+        'libx264',
+        '-preset',
+        'medium',
+        '-crf',
+        '27',
+        '-g',
+        '90',
+        ...COLOR,
+        '-c:a',
+        'aac',
+        '-b:a',
+        '80k',
+        '-movflags',
+        '+faststart',
+        join(out, `presenter-take-${index + 1}.mp4`),
+      ],
       to - from,
       (i) => {
         const t = (from + i) / FPS;
@@ -166,8 +223,30 @@ async function slides() {
   const canvas = createCanvas(960, 720);
   const frames = 25 * 2 * SLIDE_COUNT;
   await pipeVideo(
-    ['-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', '960x720', '-r', '25', '-i', 'pipe:0', '-vf', TO_709,
-      '-c:v', 'libx264', '-preset', 'slow', '-crf', '20', ...COLOR, '-movflags', '+faststart', join(out, 'kiln-safety-slides.mp4')],
+    [
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'rgba',
+      '-s',
+      '960x720',
+      '-r',
+      '25',
+      '-i',
+      'pipe:0',
+      '-vf',
+      TO_709,
+      '-c:v',
+      'libx264',
+      '-preset',
+      'slow',
+      '-crf',
+      '20',
+      ...COLOR,
+      '-movflags',
+      '+faststart',
+      join(out, 'kiln-safety-slides.mp4'),
+    ],
     frames,
     (i) => {
       drawSlide(canvas.getContext('2d'), Math.floor(i / 50));

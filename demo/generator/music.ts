@@ -3,7 +3,12 @@ export function musicBed(seconds: number, rate: number): Float32Array[] {
   const length = Math.round(seconds * rate);
   const left = new Float32Array(length);
   const right = new Float32Array(length);
-  const chords = [[220, 277.18, 329.63], [196, 246.94, 329.63], [174.61, 220, 261.63], [196, 246.94, 293.66]];
+  const chords = [
+    [220, 277.18, 329.63],
+    [196, 246.94, 329.63],
+    [174.61, 220, 261.63],
+    [196, 246.94, 293.66],
+  ];
   const bar = 4.8;
   for (let i = 0; i < length; i++) {
     const t = i / rate;

@@ -34,8 +34,7 @@ export class PresenterCamera {
     }
     const random = randomStream(5);
     this.noise = new Int8Array(W * H * 4 + 65536);
-    for (let i = 0; i < this.noise.length; i++)
-      this.noise[i] = Math.round((random() + random() + random() - 1.5) * 5.2);
+    for (let i = 0; i < this.noise.length; i++) this.noise[i] = Math.round((random() + random() + random() - 1.5) * 5.2);
     for (let i = 0; i < 190; i++)
       this.strands.push({ angle: Math.PI * (0.94 + 1.12 * (i / 190)), length: 26 + random() * 40, sway: random() * 6.28 });
   }

@@ -8,8 +8,7 @@ export interface ScriptStep {
 export const SCRIPT: readonly ScriptStep[] = [
   {
     title: 'Hello',
-    narration:
-      'Hello, I am Ilse Varga, studio technician at Saltmarsh Clay. Let us program a glaze firing in Kilnbook.',
+    narration: 'Hello, I am Ilse Varga, studio technician at Saltmarsh Clay. Let us program a glaze firing in Kilnbook.',
     action: 'Presenter full, then the week view.',
   },
   {

@@ -16,8 +16,6 @@ export function wavFile(channels: readonly Float32Array[], rate: number): Buffer
   file.write('data', 36);
   file.writeUInt32LE(count * block, 40);
   for (let i = 0; i < count; i++)
-    channels.forEach((channel, c) =>
-      file.writeInt16LE(Math.round(Math.max(-1, Math.min(1, channel[i]!)) * 32767), 44 + i * block + c * 2),
-    );
+    channels.forEach((channel, c) => file.writeInt16LE(Math.round(Math.max(-1, Math.min(1, channel[i]!)) * 32767), 44 + i * block + c * 2));
   return file;
 }

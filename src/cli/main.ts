@@ -1,12 +1,14 @@
 import 'reflect-metadata';
 import { EditError } from '@/core/edit/error';
 import { closeDatabase } from '@/server/db/connection';
-import { sentenceFor } from '@/server/jobs/runner';
-import { Problem } from '@/server/problem';
+import { Problem, sentenceFor } from '@/server/problem';
 import { readArguments, UsageError } from './arguments';
 import { VERBS } from './verbs';
 
-const usage = () => `Usage: vistum <verb> [--json]\n${Object.values(VERBS).map((v) => `  ${v.usage}`).join('\n')}\n`;
+const usage = () =>
+  `Usage: vistum <verb> [--json]\n${Object.values(VERBS)
+    .map((v) => `  ${v.usage}`)
+    .join('\n')}\n`;
 
 /** Progress goes to stderr: one line that is written over in a terminal, lines elsewhere. */
 function progressLine(): (line: string) => void {
@@ -39,7 +41,8 @@ async function main(argv: readonly string[]): Promise<number> {
       return 2;
     }
     const sentence = error instanceof EditError ? error.message : abort.signal.aborted ? 'Stopped.' : sentenceFor(error);
-    const faults = error instanceof Problem && Array.isArray(error.details.faults) ? (error.details.faults as { path: string; message: string }[]) : [];
+    const faults =
+      error instanceof Problem && Array.isArray(error.details.faults) ? (error.details.faults as { path: string; message: string }[]) : [];
     process.stderr.write(`${sentence}\n${faults.map((f) => `  ${f.path} ${f.message}\n`).join('')}`);
     return 1;
   } finally {

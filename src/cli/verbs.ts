@@ -104,7 +104,10 @@ async function plan({ operands, values }: Call): Promise<Answer> {
   const open = await openProject(id);
   const sources = await loadSources(id);
   if (!Object.keys(sources.pointers).length)
-    throw new Problem(409, 'No recording of this project has a pointer track, so there is nothing to plan from. Import one with --pointer.');
+    throw new Problem(
+      409,
+      'No recording of this project has a pointer track, so there is nothing to plan from. Import one with --pointer.',
+    );
   const limit = values.limit ? parseSeconds(values.limit, '--limit') : null;
   const framings = planFramings(open.project, sources, nanoid, { ...CALM, limit });
   const next = doEdit(open, 'Plan framings', (draft) => replaceFramings(draft, framings));
@@ -161,7 +164,10 @@ async function exportProject({ operands, values, signal, progress }: Call): Prom
     throw new Problem(507, describeSystemError(error) ?? `${out} can’t be written: ${(error as Error).message}`);
   }
   const { frames, duration, wallSeconds } = result;
-  return { json: { out, width, height, frames, duration, wallSeconds }, text: `${out}  ${width}x${height}, ${frames} frames, ${wallSeconds.toFixed(1)} s` };
+  return {
+    json: { out, width, height, frames, duration, wallSeconds },
+    text: `${out}  ${width}x${height}, ${frames} frames, ${wallSeconds.toFixed(1)} s`,
+  };
 }
 
 async function demo({ progress }: Call): Promise<Answer> {

@@ -77,7 +77,11 @@ export class Compositor {
 
   private fill(target: PlanarFrame, color: string): void {
     const [y, u, v] = rgbToYuv(parseColor(color));
-    for (const [plane, value] of [[target.y, y], [target.u, u], [target.v, v]] as const)
+    for (const [plane, value] of [
+      [target.y, y],
+      [target.u, u],
+      [target.v, v],
+    ] as const)
       this.heap.exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, value);
   }
 
@@ -121,7 +125,12 @@ export class Compositor {
     heap.release(at);
   }
 
-  private scaleColor(from: Pick<PlanarFrame, 'y' | 'u' | 'v'>, ranges: SourceRanges, to: Pick<Inset, 'y' | 'u' | 'v'>, mirror: boolean): void {
+  private scaleColor(
+    from: Pick<PlanarFrame, 'y' | 'u' | 'v'>,
+    ranges: SourceRanges,
+    to: Pick<Inset, 'y' | 'u' | 'v'>,
+    mirror: boolean,
+  ): void {
     this.resampler.resample(from.y, ranges.luma, ranges.lumaRows, to.y, mirror);
     this.resampler.resample(from.u, ranges.chroma, ranges.chromaRows, to.u, mirror);
     this.resampler.resample(from.v, ranges.chroma, ranges.chromaRows, to.v, mirror);
@@ -132,12 +141,17 @@ export class Compositor {
     const quarter = full / 4;
     const at = this.heap.allocate(full * 2 + quarter * 3);
     const plane = (offset: number, by: number): Plane => ({ at: at + offset, stride: width / by, width: width / by, height: height / by });
-    return { y: plane(0, 1), alpha: plane(full, 1), u: plane(full * 2, 2), v: plane(full * 2 + quarter, 2), chromaAlpha: plane(full * 2 + quarter * 2, 2) };
+    return {
+      y: plane(0, 1),
+      alpha: plane(full, 1),
+      u: plane(full * 2, 2),
+      v: plane(full * 2 + quarter, 2),
+      chromaAlpha: plane(full * 2 + quarter * 2, 2),
+    };
   }
 
   private opaque({ alpha, chromaAlpha }: Inset): void {
-    for (const plane of [alpha, chromaAlpha])
-      this.heap.exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 255);
+    for (const plane of [alpha, chromaAlpha]) this.heap.exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 255);
   }
 
   private maskEllipse({ alpha, chromaAlpha }: Inset): void {
@@ -170,16 +184,31 @@ export class Compositor {
   private cover({ destination, radius }: CoverLayer, target: PlanarFrame): void {
     const { x, y, width, height } = destination;
     const scratch = this.heap.allocate(width * height);
-    for (const [plane, by] of [[target.y, 1], [target.u, 2], [target.v, 2]] as const) {
+    for (const [plane, by] of [
+      [target.y, 1],
+      [target.u, 2],
+      [target.v, 2],
+    ] as const) {
       const part = subPlane(plane, x / by, y / by, width / by, height / by);
-      this.heap.exports.boxBlurPlane(part.at, part.stride, part.width, part.height, Math.max(1, Math.round(radius / by)), BLUR_PASSES, scratch);
+      this.heap.exports.boxBlurPlane(
+        part.at,
+        part.stride,
+        part.width,
+        part.height,
+        Math.max(1, Math.round(radius / by)),
+        BLUR_PASSES,
+        scratch,
+      );
     }
     this.heap.release(scratch);
   }
 
   /** Blends a sprite, clipped to the target; `tint` leaves dark pixels dark. */
   private sprite({ sprite, x, y }: PlacedSprite, target: PlanarFrame, opacity: number, tint: boolean): void {
-    const seen = intersect({ x, y, width: sprite.width, height: sprite.height }, { x: 0, y: 0, width: target.width & ~1, height: target.height & ~1 });
+    const seen = intersect(
+      { x, y, width: sprite.width, height: sprite.height },
+      { x: 0, y: 0, width: target.width & ~1, height: target.height & ~1 },
+    );
     if (seen.width < 2 || seen.height < 2) return;
     const strength = Math.round(opacity * 255);
     const light = subPlane(target.y, seen.x, seen.y, seen.width, seen.height);
@@ -189,7 +218,20 @@ export class Compositor {
       const t = subPlane(to, seen.x / by, seen.y / by, width, height);
       const s = subPlane(from, (seen.x - x) / by, (seen.y - y) / by, width, height);
       const a = subPlane(alpha, (seen.x - x) / by, (seen.y - y) / by, width, height);
-      this.heap.exports.blendPlane(t.at, t.stride, s.at, s.stride, a.at, a.stride, width, height, strength, tint ? light.at : 0, light.stride, by);
+      this.heap.exports.blendPlane(
+        t.at,
+        t.stride,
+        s.at,
+        s.stride,
+        a.at,
+        a.stride,
+        width,
+        height,
+        strength,
+        tint ? light.at : 0,
+        light.stride,
+        by,
+      );
     };
     // Colour first: the tint reads the luma as it was.
     blend(target.u, sprite.u, sprite.chromaAlpha, 2);

@@ -1,8 +1,24 @@
 /** The part of the Canvas 2D interface that overlays are drawn with; both hosts have it. */
 export type Pen = Pick<
   CanvasRenderingContext2D,
-  | 'beginPath' | 'closePath' | 'moveTo' | 'lineTo' | 'ellipse' | 'rect' | 'roundRect' | 'fill' | 'stroke' | 'fillText'
-  | 'fillStyle' | 'strokeStyle' | 'lineWidth' | 'lineJoin' | 'lineCap' | 'font' | 'textAlign' | 'textBaseline'
+  | 'beginPath'
+  | 'closePath'
+  | 'moveTo'
+  | 'lineTo'
+  | 'ellipse'
+  | 'rect'
+  | 'roundRect'
+  | 'fill'
+  | 'stroke'
+  | 'fillText'
+  | 'fillStyle'
+  | 'strokeStyle'
+  | 'lineWidth'
+  | 'lineJoin'
+  | 'lineCap'
+  | 'font'
+  | 'textAlign'
+  | 'textBaseline'
 >;
 
 /** Draws vector shapes into pixels; the host brings one (OffscreenCanvas, or a canvas for Node). */

@@ -45,11 +45,23 @@ export class Resampler {
     const left = across.first;
     const right = Math.min(across.last + across.taps, source.width);
     this.heap.exports.resamplePlane(
-      source.at, source.stride, source.width, source.height,
-      target.at, target.stride, target.width, target.height,
-      across.starts, across.weights, across.taps,
-      down.starts, down.weights, down.taps,
-      left, right, this.row(Math.max(source.width, across.last + across.taps)),
+      source.at,
+      source.stride,
+      source.width,
+      source.height,
+      target.at,
+      target.stride,
+      target.width,
+      target.height,
+      across.starts,
+      across.weights,
+      across.taps,
+      down.starts,
+      down.weights,
+      down.taps,
+      left,
+      right,
+      this.row(Math.max(source.width, across.last + across.taps)),
     );
   }
 

@@ -100,7 +100,10 @@ export class SpriteShop {
     const key = `text ${JSON.stringify([layer.text, layer.fontSize, layer.fill, layer.ink, layer.arrow, shape])}`;
     // A tip far outside the output would ask for a huge sprite; the arrow is then not seen anyway.
     if (width > output.width * 3 || height > output.height * 3)
-      return this.text({ ...layer, arrow: false, tip: { x: box.x + box.width / 2, y: box.y + box.height / 2 }, offset: { dx: 0, dy: 0 } }, output);
+      return this.text(
+        { ...layer, arrow: false, tip: { x: box.x + box.width / 2, y: box.y + box.height / 2 }, offset: { dx: 0, dy: 0 } },
+        output,
+      );
     const sprite = this.sprites.get(key, () =>
       this.draw(width, height, (pen) => {
         const [bx, by, tx, ty] = shape as [number, number, number, number];

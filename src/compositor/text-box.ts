@@ -69,9 +69,7 @@ export function paintText(pen: Pen, layer: TextLayer, box: TextBox, shift: { x: 
   pen.font = box.font;
   pen.textAlign = 'left';
   pen.textBaseline = 'alphabetic';
-  box.lines.forEach((line, i) =>
-    pen.fillText(line, x + layer.fontSize * 0.55, y + layer.fontSize * 0.3 + box.lineHeight * (i + 0.77)),
-  );
+  box.lines.forEach((line, i) => pen.fillText(line, x + layer.fontSize * 0.55, y + layer.fontSize * 0.3 + box.lineHeight * (i + 0.77)));
 }
 
 function paintArrow(pen: Pen, layer: TextLayer, box: TextBox, tip: { x: number; y: number }): void {

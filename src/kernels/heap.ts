@@ -3,17 +3,39 @@ export interface KernelExports {
   readonly memory: WebAssembly.Memory;
   heapBase(): number;
   resamplePlane(
-    source: number, sourceStride: number, sourceWidth: number, sourceHeight: number,
-    target: number, targetStride: number, targetWidth: number, targetHeight: number,
-    columnStarts: number, columnWeights: number, columnTaps: number,
-    rowStarts: number, rowWeights: number, rowTaps: number,
-    left: number, right: number, scratch: number,
+    source: number,
+    sourceStride: number,
+    sourceWidth: number,
+    sourceHeight: number,
+    target: number,
+    targetStride: number,
+    targetWidth: number,
+    targetHeight: number,
+    columnStarts: number,
+    columnWeights: number,
+    columnTaps: number,
+    rowStarts: number,
+    rowWeights: number,
+    rowTaps: number,
+    left: number,
+    right: number,
+    scratch: number,
   ): void;
   keyAlpha(u: number, v: number, alpha: number, count: number, keyU: number, keyV: number, inner: number, outer: number): void;
   suppressSpill(u: number, v: number, count: number, directionU: number, directionV: number, allowed: number): void;
   blendPlane(
-    target: number, targetStride: number, source: number, sourceStride: number, alpha: number, alphaStride: number,
-    width: number, height: number, opacity: number, light: number, lightStride: number, lightStep: number,
+    target: number,
+    targetStride: number,
+    source: number,
+    sourceStride: number,
+    alpha: number,
+    alphaStride: number,
+    width: number,
+    height: number,
+    opacity: number,
+    light: number,
+    lightStride: number,
+    lightStep: number,
   ): void;
   fillPlane(target: number, stride: number, width: number, height: number, value: number): void;
   multiplyPlane(target: number, by: number, count: number): void;

@@ -19,8 +19,7 @@ export interface PlanarFrame {
 }
 
 /** Bytes of a 4:2:0 picture; odd sides have a chroma sample for their last half pair. */
-export const planarSize = (width: number, height: number): number =>
-  width * height + 2 * ((width + 1) >> 1) * ((height + 1) >> 1);
+export const planarSize = (width: number, height: number): number => width * height + 2 * ((width + 1) >> 1) * ((height + 1) >> 1);
 
 /** Lays a picture out at an address, in the order that decoders write and encoders read. */
 export function frameAtAddress(at: number, width: number, height: number): PlanarFrame {

@@ -101,7 +101,13 @@ async function copyToPlanar(heap: KernelHeap, sample: VideoSample, reuse: Planar
     ];
     await sample.copyTo(bytes, { rect, layout });
   } else if (sample.format === 'NV12') {
-    await sample.copyTo(bytes, { rect, layout: [{ offset: 0, stride: y.stride }, { offset: y.stride * height, stride: u.stride * 2 }] });
+    await sample.copyTo(bytes, {
+      rect,
+      layout: [
+        { offset: 0, stride: y.stride },
+        { offset: y.stride * height, stride: u.stride * 2 },
+      ],
+    });
     splitChroma(bytes, width * height, u.width * u.height);
   } else throw new Error(`This browser decodes to ${sample.format}, which the preview does not read.`);
   frameBytes(heap, frame).set(bytes.subarray(0, frame.size));

@@ -48,7 +48,9 @@ export class PictureWorker {
     const frames = new Map<string, PlanarFrame>();
     await Promise.all(
       videos.map(async (layer) => {
-        const frame = await this.reader(layer.clipId, layer.footageId).frameAt(ticksToSeconds(layer.time)).catch(() => null);
+        const frame = await this.reader(layer.clipId, layer.footageId)
+          .frameAt(ticksToSeconds(layer.time))
+          .catch(() => null);
         if (frame) frames.set(layer.clipId, frame);
       }),
     );
@@ -66,7 +68,10 @@ export class PictureWorker {
     if (!found || !this.target) return null;
     const { layer, frame } = found;
     const { destination, source, footage } = layer;
-    const inside = { x: (x * this.target.width - destination.x) / destination.width, y: (y * this.target.height - destination.y) / destination.height };
+    const inside = {
+      x: (x * this.target.width - destination.x) / destination.width,
+      y: (y * this.target.height - destination.y) / destination.height,
+    };
     if (inside.x < 0 || inside.x > 1 || inside.y < 0 || inside.y > 1) return null;
     const fx = ((source.x + inside.x * source.width) / footage.width) * frame.width;
     const fy = ((source.y + inside.y * source.height) / footage.height) * frame.height;
@@ -91,7 +96,13 @@ export class PictureWorker {
       this.canvas.width = target.width;
       this.canvas.height = target.height;
     }
-    const picture = new VideoFrame(frameBytes(this.heap, target), { format: 'I420', codedWidth: target.width, codedHeight: target.height, timestamp: 0, colorSpace: COLOR_SPACE });
+    const picture = new VideoFrame(frameBytes(this.heap, target), {
+      format: 'I420',
+      codedWidth: target.width,
+      codedHeight: target.height,
+      timestamp: 0,
+      colorSpace: COLOR_SPACE,
+    });
     this.canvas.getContext('2d', { alpha: false })!.drawImage(picture, 0, 0);
     picture.close();
   }
@@ -121,7 +132,10 @@ export class PictureWorker {
     for (const lane of this.project!.lanes) {
       if (lane.off || (lane.kind !== 'screen' && lane.kind !== 'presenter')) continue;
       const next = lane.clips.find((clip) => clip.start > time && clip.start - time < LOOK_AHEAD);
-      if (next && !this.readers.has(next.id)) void this.reader(next.id, next.footageId).frameAt(ticksToSeconds(next.source)).catch(() => null);
+      if (next && !this.readers.has(next.id))
+        void this.reader(next.id, next.footageId)
+          .frameAt(ticksToSeconds(next.source))
+          .catch(() => null);
     }
   }
 

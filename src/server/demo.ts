@@ -30,7 +30,10 @@ export async function seedDemo(onProgress: (message: string) => void): Promise<s
     ids.set(item.file, footageId);
   }
   const wall = await findWall(ids.get('presenter-take-2.mp4')!);
-  await replaceProject(made, assembleDemo((file) => ids.get(file)!, await loadSources(made), scenario, wall, nanoid));
+  await replaceProject(
+    made,
+    assembleDemo((file) => ids.get(file)!, await loadSources(made), scenario, wall, nanoid),
+  );
   const { footage, sequelize } = await database();
   // Only a whole demo gets the demo's id, so that an interrupted seeding is done again.
   await sequelize.query('PRAGMA foreign_keys = OFF');

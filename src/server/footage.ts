@@ -8,14 +8,33 @@ import { parsePointerTrack, PointerTrackError } from '@/core/telemetry/parse';
 import { scaleTrack } from '@/core/telemetry/sample';
 import { database } from './db/connection';
 import type { FootageRow } from './db/models';
-import { fitRole } from './ingest/guess-role';
-import { UNDECIDED } from './ingest/job';
+import { fitRole, UNDECIDED } from './ingest/guess-role';
 import { enqueue } from './jobs/queue';
 import type { MediaFacts } from './media/probe';
 import { dataFolder } from './places';
 import { describeSystemError, notFound, Problem } from './problem';
 
-const EXTENSIONS = new Set(['.mp4', '.mov', '.m4v', '.mkv', '.webm', '.ogg', '.ogv', '.oga', '.opus', '.avi', '.wav', '.mp3', '.m4a', '.aac', '.flac', '.png', '.jpg', '.jpeg', '.webp']);
+const EXTENSIONS = new Set([
+  '.mp4',
+  '.mov',
+  '.m4v',
+  '.mkv',
+  '.webm',
+  '.ogg',
+  '.ogv',
+  '.oga',
+  '.opus',
+  '.avi',
+  '.wav',
+  '.mp3',
+  '.m4a',
+  '.aac',
+  '.flac',
+  '.png',
+  '.jpg',
+  '.jpeg',
+  '.webp',
+]);
 const LARGEST_TRACK = 64 << 20;
 
 /** The folder that holds a recording and what was made from it. */
@@ -32,7 +51,10 @@ const trackPath = (id: string): string => join(footageFolder(id), 'pointer.json'
 export function checkExtension(name: string): string {
   const extension = extname(name).toLowerCase();
   if (EXTENSIONS.has(extension)) return extension;
-  throw new Problem(415, `${name} is not a kind of file that Vistum reads. Bring MP4, MOV, MKV, WebM, AVI, WAV, MP3, M4A, FLAC, OGG, PNG, JPEG or WebP.`);
+  throw new Problem(
+    415,
+    `${name} is not a kind of file that Vistum reads. Bring MP4, MOV, MKV, WebM, AVI, WAV, MP3, M4A, FLAC, OGG, PNG, JPEG or WebP.`,
+  );
 }
 
 /** Footage as the interface and the command line tell it. */
@@ -65,7 +87,13 @@ const viewOf = (row: FootageRow): FootageView => ({
 /** All footage of a project, oldest first. */
 export async function listFootage(projectId: string): Promise<FootageView[]> {
   const { footage } = await database();
-  const rows = await footage.findAll({ where: { projectId, deletedAt: null }, order: [['createdAt', 'ASC'], ['id', 'ASC']] });
+  const rows = await footage.findAll({
+    where: { projectId, deletedAt: null },
+    order: [
+      ['createdAt', 'ASC'],
+      ['id', 'ASC'],
+    ],
+  });
   return rows.map(viewOf);
 }
 
@@ -114,7 +142,13 @@ export async function readTrack(id: string, size: { width: number; height: numbe
  * @param path moved if `take` says so, copied otherwise
  * @returns ids of the footage and of the job
  */
-export async function addFootage(projectId: string, path: string, name: string, role: Role | null, take: boolean): Promise<{ footageId: string; jobId: string }> {
+export async function addFootage(
+  projectId: string,
+  path: string,
+  name: string,
+  role: Role | null,
+  take: boolean,
+): Promise<{ footageId: string; jobId: string }> {
   const { footage, projects } = await database();
   if (!(await projects.findByPk(projectId))) throw notFound('project');
   const extension = checkExtension(name);
@@ -133,8 +167,18 @@ export async function addFootage(projectId: string, path: string, name: string, 
     throw new Problem(507, describeSystemError(error) ?? `${name} could not be copied.`);
   }
   await footage.create({
-    id, projectId, name: basename(name).slice(0, 200), role: role ?? UNDECIDED, status: 'waiting', error: null,
-    notes: '[]', file, bytes: size, facts: null, hasPointer: false, deletedAt: null,
+    id,
+    projectId,
+    name: basename(name).slice(0, 200),
+    role: role ?? UNDECIDED,
+    status: 'waiting',
+    error: null,
+    notes: '[]',
+    file,
+    bytes: size,
+    facts: null,
+    hasPointer: false,
+    deletedAt: null,
   });
   return { footageId: id, jobId: await enqueue('ingest', projectId, id) };
 }
@@ -160,9 +204,14 @@ export async function setFootageDeleted(id: string, deleted: boolean): Promise<v
 /** Reads a pointer track, mends what can be mended, and attaches it to a recording. */
 export async function attachTrack(id: string, text: string): Promise<{ notes: readonly string[]; samples: number }> {
   const row = await findFootage(id);
-  if (text.length > LARGEST_TRACK) throw new Problem(413, 'The pointer track is larger than 64 MB. Split the recording, or sample the pointer less often.');
+  if (text.length > LARGEST_TRACK)
+    throw new Problem(413, 'The pointer track is larger than 64 MB. Split the recording, or sample the pointer less often.');
   const facts = row.facts ? (JSON.parse(row.facts) as MediaFacts) : null;
-  if (!facts?.hasVideo) throw new Problem(409, 'A pointer track belongs to a recording with a picture that has been prepared. Wait until it is ready, then attach it.');
+  if (!facts?.hasVideo)
+    throw new Problem(
+      409,
+      'A pointer track belongs to a recording with a picture that has been prepared. Wait until it is ready, then attach it.',
+    );
   try {
     const { track, notes } = parsePointerTrack(text, facts);
     const part = `${trackPath(id)}.${createHash('sha1').update(String(Math.random())).digest('hex').slice(0, 8)}`;

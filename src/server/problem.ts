@@ -27,3 +27,9 @@ export function describeSystemError(error: unknown): string | null {
   if (/SQLITE_FULL/i.test(text)) return 'The disk is full. Free some space, then try again; nothing that was there is lost.';
   return null;
 }
+
+/** What to tell a person about a failure. */
+export function sentenceFor(error: unknown): string {
+  if (error instanceof Problem) return error.message;
+  return describeSystemError(error) ?? `Something unexpected happened: ${error instanceof Error ? error.message : String(error)}`;
+}

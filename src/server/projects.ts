@@ -42,7 +42,11 @@ export async function findProject(id: string): Promise<ProjectRow> {
 export async function listProjects(): Promise<ProjectSummary[]> {
   const { projects, footage } = await database();
   const rows = await projects.findAll({ where: { deletedAt: null }, order: [['updatedAt', 'DESC']] });
-  const posters = await footage.findAll({ where: { status: 'ready', deletedAt: null }, attributes: ['id', 'projectId', 'role'], order: [['createdAt', 'ASC']] });
+  const posters = await footage.findAll({
+    where: { status: 'ready', deletedAt: null },
+    attributes: ['id', 'projectId', 'role'],
+    order: [['createdAt', 'ASC']],
+  });
   return rows.map((row) => {
     const project = JSON.parse(row.document) as Project;
     return {
@@ -53,7 +57,11 @@ export async function listProjects(): Promise<ProjectSummary[]> {
       frameRate: project.canvas.frameRate,
       seconds: ticksToSeconds(projectDuration(project)),
       changedAt: row.updatedAt.toISOString(),
-      poster: (posters.find((p) => p.projectId === row.id && p.role === 'screen') ?? posters.find((p) => p.projectId === row.id && p.role === 'presenter'))?.id ?? null,
+      poster:
+        (
+          posters.find((p) => p.projectId === row.id && p.role === 'screen') ??
+          posters.find((p) => p.projectId === row.id && p.role === 'presenter')
+        )?.id ?? null,
     };
   });
 }
@@ -71,7 +79,14 @@ export async function newProject(name: string, width: number, height: number, fr
 
 async function insertProject(name: string, document: Project, id = nanoid()): Promise<string> {
   const { projects } = await database();
-  await projects.create({ id, name: cleanName(name), document: JSON.stringify(document), history: JSON.stringify(EMPTY_HISTORY), revision: 1, deletedAt: null });
+  await projects.create({
+    id,
+    name: cleanName(name),
+    document: JSON.stringify(document),
+    history: JSON.stringify(EMPTY_HISTORY),
+    revision: 1,
+    deletedAt: null,
+  });
   return id;
 }
 
@@ -84,7 +99,10 @@ function cleanName(name: string): string {
 export async function openProject(id: string): Promise<OpenProject> {
   const row = await findProject(id);
   const checked = validateProject(JSON.parse(row.document), await loadSourcesWithDeleted(id));
-  if ('faults' in checked) throw new Problem(500, `The project can’t be read: ${checked.faults[0]!.path} ${checked.faults[0]!.message}.`, { faults: checked.faults });
+  if ('faults' in checked)
+    throw new Problem(500, `The project can’t be read: ${checked.faults[0]!.path} ${checked.faults[0]!.message}.`, {
+      faults: checked.faults,
+    });
   return { id: row.id, name: row.name, project: checked.project, history: JSON.parse(row.history) as History, revision: row.revision };
 }
 
@@ -95,7 +113,8 @@ async function loadSourcesWithDeleted(projectId: string) {
   const gone = await footage.findAll({ where: { projectId }, attributes: ['id', 'name', 'role', 'facts', 'deletedAt'] });
   const all = { ...sources.footage };
   for (const row of gone)
-    if (row.deletedAt && row.facts) all[row.id] = { id: row.id, name: row.name, role: row.role as never, ...(JSON.parse(row.facts) as object) } as never;
+    if (row.deletedAt && row.facts)
+      all[row.id] = { id: row.id, name: row.name, role: row.role as never, ...(JSON.parse(row.facts) as object) } as never;
   return { ...sources, footage: all };
 }
 
@@ -108,7 +127,9 @@ export async function saveProject(id: string, document: unknown, history: Histor
   await findProject(id);
   const checked = validateProject(document, await loadSourcesWithDeleted(id));
   if ('faults' in checked)
-    throw new Problem(422, `The project was not saved: ${checked.faults[0]!.path} ${checked.faults[0]!.message}.`, { faults: checked.faults });
+    throw new Problem(422, `The project was not saved: ${checked.faults[0]!.path} ${checked.faults[0]!.message}.`, {
+      faults: checked.faults,
+    });
   // A history that grew out of all proportion loses its oldest part, not the save.
   let done = history.done;
   let text = JSON.stringify({ done, undone: history.undone });
@@ -120,7 +141,8 @@ export async function saveProject(id: string, document: unknown, history: Histor
     { document: JSON.stringify(checked.project), history: text, revision: revision + 1 },
     { where: { id, revision, deletedAt: null } },
   );
-  if (!count) throw new Problem(409, 'This project was changed in another tab or by a command. Load the newer version to go on from there.');
+  if (!count)
+    throw new Problem(409, 'This project was changed in another tab or by a command. Load the newer version to go on from there.');
   return revision + 1;
 }
 
@@ -155,7 +177,9 @@ export async function duplicateProject(id: string): Promise<string> {
     const { id: _, projectId: __, createdAt: ___, updatedAt: ____, ...rest } = row.get({ plain: true });
     await footage.create({ ...rest, id: newId, projectId: copyId });
   }
-  const rewired = JSON.parse(JSON.stringify(project), (key, value: unknown) => (key === 'footageId' ? (renamed.get(value as string) ?? value) : value)) as Project;
+  const rewired = JSON.parse(JSON.stringify(project), (key, value: unknown) =>
+    key === 'footageId' ? (renamed.get(value as string) ?? value) : value,
+  ) as Project;
   await replaceProject(copyId, rewired);
   return copyId;
 }

@@ -18,7 +18,13 @@ export async function findWall(footageId: string): Promise<WallEstimate | null> 
     const bytes = frameBytes(heap, frame);
     const luma = frame.width * frame.height;
     const chroma = frame.u.width * frame.u.height;
-    return estimateWall({ y: bytes.subarray(0, luma), u: bytes.subarray(luma, luma + chroma), v: bytes.subarray(luma + chroma), width: frame.width, height: frame.height });
+    return estimateWall({
+      y: bytes.subarray(0, luma),
+      u: bytes.subarray(luma, luma + chroma),
+      v: bytes.subarray(luma + chroma),
+      width: frame.width,
+      height: frame.height,
+    });
   } finally {
     stream.close();
   }

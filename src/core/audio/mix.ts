@@ -37,7 +37,12 @@ export function planSound(project: Project, sources: Sources): SoundSegment[] {
       const before = lane.clips[i - 1];
       const after = lane.clips[i + 1];
       const goesOn = (a: typeof before, b: typeof before) =>
-        !!a && !!b && a.footageId === b.footageId && a.start + a.duration === b.start && a.source + a.duration === b.source && a.gain === b.gain;
+        !!a &&
+        !!b &&
+        a.footageId === b.footageId &&
+        a.start + a.duration === b.start &&
+        a.source + a.duration === b.source &&
+        a.gain === b.gain;
       segments.push({
         clipId: clip.id,
         footageId: clip.footageId,

@@ -21,5 +21,4 @@ export function applyEdit(project: Project, edit: Edit): { project: Project; cha
 }
 
 /** A project after patches, as undo and redo need it. */
-export const patchProject = (project: Project, patches: readonly Patch[]): Project =>
-  applyPatches(project, patches as Patch[]);
+export const patchProject = (project: Project, patches: readonly Patch[]): Project => applyPatches(project, patches as Patch[]);

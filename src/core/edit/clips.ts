@@ -123,8 +123,7 @@ export function moveClip(project: Project, id: string, start: Ticks, laneId?: st
 /** Removes clips and what is linked to them; gaps stay. */
 export function liftClips(project: Project, ids: readonly string[]): void {
   const gone = new Set(ids.flatMap((id) => linkedClips(project, id).map((f) => f.clip.id)));
-  for (const lane of project.lanes)
-    if (lane.clips.some((c) => gone.has(c.id))) lane.clips = lane.clips.filter((c) => !gone.has(c.id));
+  for (const lane of project.lanes) if (lane.clips.some((c) => gone.has(c.id))) lane.clips = lane.clips.filter((c) => !gone.has(c.id));
 }
 
 /** Frees a clip and its partners from each other. */

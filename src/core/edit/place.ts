@@ -47,7 +47,8 @@ const laneEnd = (lane: Lane): Ticks => lane.clips.reduce((end, c) => Math.max(en
  */
 export function placeFootage(project: Project, footage: FootageFacts, at: Ticks | null, newId: () => string): string[] {
   const rate = project.canvas.frameRate;
-  const length = footage.kind === 'image' ? frameStart(Math.round((STILL_SECONDS * rate.num) / rate.den), rate) : wholeFrames(footage.duration, rate);
+  const length =
+    footage.kind === 'image' ? frameStart(Math.round((STILL_SECONDS * rate.num) / rate.den), rate) : wholeFrames(footage.duration, rate);
   const duration = footage.kind === 'image' ? length : Math.min(length, footage.duration);
   if (duration <= 0) throw new EditError(`${footage.name} has no length that could be placed.`);
   const pictureKind = footage.hasVideo ? (PICTURE_LANE[footage.role] ?? 'screen') : null;

@@ -27,10 +27,11 @@ export function rippleDelete(project: Project, range: Range, newId: () => string
     const most = Math.floor((span.end - span.start) / 2);
     return [{ ...f, ...span, rampIn: Math.min(f.rampIn, most), rampOut: Math.min(f.rampOut, most) }];
   });
-  const spans = <S extends Range>(list: S[]): S[] => list.flatMap((s) => {
-    const span = shrink(s, range);
-    return span ? [{ ...s, ...span }] : [];
-  });
+  const spans = <S extends Range>(list: S[]): S[] =>
+    list.flatMap((s) => {
+      const span = shrink(s, range);
+      return span ? [{ ...s, ...span }] : [];
+    });
   project.layouts = spans(project.layouts);
   project.pointer = spans(project.pointer);
   project.callouts = spans(project.callouts);
@@ -104,9 +105,7 @@ export function closeGap(project: Project, laneId: string, time: Ticks, newId: (
   if (!lane || lane.locked) throw new EditError('The gap is on a locked lane. Unlock it first.');
   const gap = gapAt(lane, time);
   if (!gap) throw new EditError('There is no gap under the playhead on this lane.');
-  const empty = project.lanes.every(
-    (l) => l.locked || l.clips.every((c) => !overlaps({ start: c.start, end: c.start + c.duration }, gap)),
-  );
+  const empty = project.lanes.every((l) => l.locked || l.clips.every((c) => !overlaps({ start: c.start, end: c.start + c.duration }, gap)));
   if (empty) return rippleDelete(project, gap, newId);
   const length = gap.end - gap.start;
   const later = lane.clips.filter((c) => c.start >= gap.end);

@@ -34,7 +34,8 @@ export function replaceFramings(project: Project, framings: readonly Framing[]):
 
 /** Puts a step in its place on the ribbon. */
 export function addStep(project: Project, step: Step): void {
-  if (project.steps.some((s) => s.start === step.start)) throw new EditError('A step already begins here. Move the playhead to begin another.');
+  if (project.steps.some((s) => s.start === step.start))
+    throw new EditError('A step already begins here. Move the playhead to begin another.');
   project.steps.push(step);
   project.steps.sort((a, b) => a.start - b.start);
 }

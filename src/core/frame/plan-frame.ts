@@ -85,7 +85,14 @@ function screenLayers(scene: Scene, { whole }: PlanView): Layer[] {
   if (pointer && track) {
     const center = toOutput(pointerAt(track, ticksToSeconds(sourceTime(clip, time)) * 1000));
     const zoom = wholeView(footage, project.canvas).width / view.width;
-    layers.push({ kind: 'halo', center, diameter: pointer.halo.size * scene.ratio * zoom, color: pointer.halo.color, softness: pointer.halo.softness, opacity: pointer.halo.opacity });
+    layers.push({
+      kind: 'halo',
+      center,
+      diameter: pointer.halo.size * scene.ratio * zoom,
+      color: pointer.halo.color,
+      softness: pointer.halo.softness,
+      opacity: pointer.halo.opacity,
+    });
   }
   for (const callout of here) if (callout.kind === 'text') layers.push(textLayer(callout, scene, toOutput));
   return layers;
@@ -103,7 +110,11 @@ function coverLayers(callout: Callout & { kind: 'cover' }, view: InFootage, scal
   return [{ kind: 'cover', destination, radius: Math.max(1, callout.strength * scale) }];
 }
 
-function textLayer(callout: Callout & { kind: 'text' }, scene: Scene, toOutput: (p: { x: number; y: number }) => { x: number; y: number }): Layer {
+function textLayer(
+  callout: Callout & { kind: 'text' },
+  scene: Scene,
+  toOutput: (p: { x: number; y: number }) => { x: number; y: number },
+): Layer {
   const { ratio } = scene;
   return {
     kind: 'text',
@@ -136,7 +147,13 @@ function presenterLayers(scene: Scene): Layer[] {
   if (key && presenter.backdrop) layers.push({ kind: 'shape', shape, destination, fill: presenter.backdrop, stroke: null });
   layers.push(video(scene, clip, footage, placement, { key, mirror: presenter.mirror, mask: round ? 'ellipse' : 'none' }));
   if (layout === 'corner' && presenter.ring.width > 0)
-    layers.push({ kind: 'shape', shape, destination, fill: null, stroke: { width: presenter.ring.width * ratio, color: presenter.ring.color } });
+    layers.push({
+      kind: 'shape',
+      shape,
+      destination,
+      fill: null,
+      stroke: { width: presenter.ring.width * ratio, color: presenter.ring.color },
+    });
   return layers;
 }
 

@@ -58,7 +58,13 @@ function placedActivities(project: Project, sources: Sources): Placed[] {
       const shift = clip.start / TICKS_PER_SECOND - from / 1000;
       for (const { kind, ...a } of findActivities(track))
         if (a.start >= from && a.start < to)
-          placed.push({ ...a, kinds: [kind], start: a.start / 1000 + shift, end: Math.min(a.end, to) / 1000 + shift, footageId: clip.footageId });
+          placed.push({
+            ...a,
+            kinds: [kind],
+            start: a.start / 1000 + shift,
+            end: Math.min(a.end, to) / 1000 + shift,
+            footageId: clip.footageId,
+          });
     }
   }
   return placed.sort((a, b) => a.start - b.start);
@@ -98,7 +104,8 @@ function groupActivities(activities: readonly Placed[], project: Project, source
   for (const activity of activities) {
     const last = groups[groups.length - 1];
     const footage = sources.footage[activity.footageId]!;
-    const together = last && last.footageId === activity.footageId && activity.start - last.end <= options.patience ? join(last, activity) : null;
+    const together =
+      last && last.footageId === activity.footageId && activity.start - last.end <= options.patience ? join(last, activity) : null;
     if (together && viewOf(together, footage, project.canvas, options)) groups[groups.length - 1] = together;
     else groups.push(activity);
   }
@@ -159,7 +166,17 @@ export function planFramings(project: Project, sources: Sources, newId: () => st
       const start = snapToFrame(secondsToTicks(c.start), rate);
       const end = snapToFrame(secondsToTicks(c.end), rate);
       const ramp = Math.min(rampFor(c.view, c.footage, project.canvas), Math.floor((end - start) / 2));
-      return { id: newId(), start, end, rampIn: ramp, rampOut: ramp, footageId: c.footage.id, rect: { ...c.view }, pinned: false, reason: c.reason };
+      return {
+        id: newId(),
+        start,
+        end,
+        rampIn: ramp,
+        rampOut: ramp,
+        footageId: c.footage.id,
+        rect: { ...c.view },
+        pinned: false,
+        reason: c.reason,
+      };
     })
     .filter((f) => f.end - f.start >= secondsToTicks(options.hold) && !pinned.some((p) => overlaps(p, f)));
   return [...pinned, ...planned].sort((a, b) => a.start - b.start);
@@ -208,9 +225,18 @@ function shotAround(project: Project, time: Ticks, footageId: string): Range | n
   const at = lane.clips.indexOf(clip);
   // Cuts within one recording keep the view; only another recording or a gap ends a shot.
   let first = at;
-  while (first > 0 && lane.clips[first - 1]!.footageId === footageId && lane.clips[first - 1]!.start + lane.clips[first - 1]!.duration === lane.clips[first]!.start) first--;
+  while (
+    first > 0 &&
+    lane.clips[first - 1]!.footageId === footageId &&
+    lane.clips[first - 1]!.start + lane.clips[first - 1]!.duration === lane.clips[first]!.start
+  )
+    first--;
   let last = at;
-  while (lane.clips[last + 1]?.footageId === footageId && lane.clips[last + 1]!.start === lane.clips[last]!.start + lane.clips[last]!.duration) last++;
+  while (
+    lane.clips[last + 1]?.footageId === footageId &&
+    lane.clips[last + 1]!.start === lane.clips[last]!.start + lane.clips[last]!.duration
+  )
+    last++;
   start = lane.clips[first]!.start;
   end = lane.clips[last]!.start + lane.clips[last]!.duration;
   for (const span of project.layouts) {

@@ -23,8 +23,7 @@ export function viewAt(framings: readonly Framing[], footageId: string, footage:
   const framing = framings[index]!;
   const before = framings[index - 1];
   const after = framings[index + 1];
-  const joins = (a: Framing | undefined, b: Framing | undefined) =>
-    !!a && !!b && a.end === b.start && a.footageId === b.footageId;
+  const joins = (a: Framing | undefined, b: Framing | undefined) => !!a && !!b && a.end === b.start && a.footageId === b.footageId;
   if (time < framing.start + framing.rampIn) {
     const from = joins(before, framing) ? before!.rect : whole;
     const u = ease((time - framing.start) / framing.rampIn);

@@ -29,7 +29,12 @@ export function placeScreen(view: InFootage, footage: Size, output: Size): Place
   const destination = onGrid(seen);
   const whole: InFootage = { x: 0, y: 0, ...footage };
   const source = intersect(
-    { x: destination.x / scale + view.x, y: destination.y / scale + view.y, width: destination.width / scale, height: destination.height / scale },
+    {
+      x: destination.x / scale + view.x,
+      y: destination.y / scale + view.y,
+      width: destination.width / scale,
+      height: destination.height / scale,
+    },
     whole,
   );
   return { source, destination };

@@ -1,12 +1,5 @@
 import { rateFromNumber, type FrameRate } from '../time/ticks';
-import {
-  PROJECT_FORMAT,
-  PROJECT_VERSION,
-  type Lane,
-  type LaneKind,
-  type PresenterPlacement,
-  type Project,
-} from './model';
+import { PROJECT_FORMAT, PROJECT_VERSION, type Lane, type LaneKind, type PresenterPlacement, type Project } from './model';
 
 const LANE_NAMES: Record<LaneKind, string> = {
   presenter: 'Presenter',
@@ -46,8 +39,7 @@ export const DEFAULT_PLACEMENT: PresenterPlacement = {
  */
 export function createProject(width: number, height: number, frameRate: FrameRate = rateFromNumber(30)): Project {
   const even = (n: number) => Math.round(n / 2) * 2;
-  for (const side of [width, height])
-    if (!(side >= 16 && side <= 7680)) throw new RangeError('A picture is 16 to 7680 px wide and high.');
+  for (const side of [width, height]) if (!(side >= 16 && side <= 7680)) throw new RangeError('A picture is 16 to 7680 px wide and high.');
   return {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,

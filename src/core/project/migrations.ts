@@ -8,11 +8,9 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {};
 
 /** Brings a document of any known version to the present one; says so when it is none or too new. */
 export function migrate(value: unknown): { value: unknown } | { fault: Fault } {
-  if (typeof value !== 'object' || value === null || Array.isArray(value))
-    return { fault: { path: '/', message: 'is not a JSON object' } };
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return { fault: { path: '/', message: 'is not a JSON object' } };
   let document = value as Document;
-  if (document.format !== PROJECT_FORMAT)
-    return { fault: { path: '/format', message: `is not "${PROJECT_FORMAT}"` } };
+  if (document.format !== PROJECT_FORMAT) return { fault: { path: '/format', message: `is not "${PROJECT_FORMAT}"` } };
   let version = Number(document.version);
   if (!Number.isInteger(version) || version < 1 || version > PROJECT_VERSION)
     return { fault: { path: '/version', message: `is not one that this Vistum reads (1 to ${PROJECT_VERSION})` } };

@@ -5,15 +5,9 @@ import { PICTURE_LANES, type Clip, type Lane, type LaneKind, type Project } from
 /** Whether a lane is seen rather than heard. */
 export const isPictureLane = (lane: Lane): boolean => (PICTURE_LANES as readonly LaneKind[]).includes(lane.kind);
 
-/** Where a clip lies on the timeline. */
-export const clipRange = (clip: Clip): Range => ({ start: clip.start, end: clip.start + clip.duration });
-
 /** First instant at which nothing is left on any lane: the length of the tutorial. */
 export const projectDuration = (project: Project): Ticks =>
-  project.lanes.reduce(
-    (end, lane) => lane.clips.reduce((latest, clip) => Math.max(latest, clip.start + clip.duration), end),
-    0,
-  );
+  project.lanes.reduce((end, lane) => lane.clips.reduce((latest, clip) => Math.max(latest, clip.start + clip.duration), end), 0);
 
 /** The clip of a lane at an instant, if any. Clips are ordered, so the search halves. */
 export function clipAt(lane: Lane, time: Ticks): Clip | null {
@@ -34,8 +28,7 @@ export const sourceTime = (clip: Clip, time: Ticks): Ticks => clip.source + (tim
 
 /** A clip and its lane by the clip's id. */
 export function findClip(project: Project, id: string): { lane: Lane; clip: Clip } | null {
-  for (const lane of project.lanes)
-    for (const clip of lane.clips) if (clip.id === id) return { lane, clip };
+  for (const lane of project.lanes) for (const clip of lane.clips) if (clip.id === id) return { lane, clip };
   return null;
 }
 
@@ -50,5 +43,4 @@ export function visibleClip(project: Project, kind: LaneKind, time: Ticks): Clip
 }
 
 /** The span that covers an instant, out of spans that never overlap. */
-export const spanAt = <S extends Range>(spans: readonly S[], time: Ticks): S | null =>
-  spans.find((span) => contains(span, time)) ?? null;
+export const spanAt = <S extends Range>(spans: readonly S[], time: Ticks): S | null => spans.find((span) => contains(span, time)) ?? null;

@@ -11,8 +11,7 @@ export function wholeView(footage: Size, frame: Size): InFootage {
 }
 
 /** How much larger a view shows things than the whole view does. */
-export const magnification = (view: InFootage, footage: Size, frame: Size): number =>
-  wholeView(footage, frame).width / view.width;
+export const magnification = (view: InFootage, footage: Size, frame: Size): number => wholeView(footage, frame).width / view.width;
 
 /** Output pixels for one footage pixel. Above 1 the picture is invented. */
 export const viewScale = (view: InFootage, output: Size): number => output.width / view.width;

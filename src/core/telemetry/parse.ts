@@ -35,7 +35,9 @@ function parseJson(text: string): PointerTrack {
   }
   if (matchesSchema(value)) return value;
   const error = matchesSchema.errors?.[0];
-  throw new PointerTrackError(`The pointer track is not in the expected form: ${error?.instancePath || '/'} ${error?.message ?? 'is wrong'}.`);
+  throw new PointerTrackError(
+    `The pointer track is not in the expected form: ${error?.instancePath || '/'} ${error?.message ?? 'is wrong'}.`,
+  );
 }
 
 function parseCsv(text: string, size: { width: number; height: number }): PointerTrack {

@@ -7,9 +7,7 @@ export function formatTimecode(time: Ticks, rate: FrameRate): string {
   const nominal = Math.round(framesPerSecond(rate));
   const frame = Math.max(0, frameAt(time, rate));
   const seconds = Math.floor(frame / nominal);
-  return [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60, frame % nominal]
-    .map(two)
-    .join(':');
+  return [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60, frame % nominal].map(two).join(':');
 }
 
 /**

@@ -25,10 +25,7 @@ export function keyAlpha(u: usize, v: usize, alpha: usize, count: i32, keyU: f32
     const highD = f32x4.sqrt(f32x4.add(f32x4.mul(highU, highU), f32x4.mul(highV, highV)));
     const lowA = f32x4.min(full, f32x4.max(zero, f32x4.mul(f32x4.sub(lowD, from), slope)));
     const highA = f32x4.min(full, f32x4.max(zero, f32x4.mul(f32x4.sub(highD, from), slope)));
-    const words = i16x8.narrow_i32x4_u(
-      i32x4.trunc_sat_f32x4_s(f32x4.add(lowA, half)),
-      i32x4.trunc_sat_f32x4_s(f32x4.add(highA, half)),
-    );
+    const words = i16x8.narrow_i32x4_u(i32x4.trunc_sat_f32x4_s(f32x4.add(lowA, half)), i32x4.trunc_sat_f32x4_s(f32x4.add(highA, half)));
     v128.store64_lane(alpha + <usize>i, i8x16.narrow_i16x8_u(words, words), 0);
   }
   for (; i < count; i++) {

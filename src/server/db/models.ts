@@ -1,4 +1,5 @@
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import type { Model } from 'sequelize';
+import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
 
 type Row<M extends Model> = Model<InferAttributes<M>, InferCreationAttributes<M>>;
 
@@ -81,7 +82,15 @@ export function defineModels(sequelize: Sequelize) {
   return {
     projects: sequelize.define<ProjectRow>(
       'project',
-      { id: id(), name: text(), document: text(), history: text(), revision: { type: DataTypes.INTEGER, allowNull: false }, deletedAt: DataTypes.DATE, ...dates() },
+      {
+        id: id(),
+        name: text(),
+        document: text(),
+        history: text(),
+        revision: { type: DataTypes.INTEGER, allowNull: false },
+        deletedAt: DataTypes.DATE,
+        ...dates(),
+      },
       { tableName: 'projects' },
     ),
     footage: sequelize.define<FootageRow>(

@@ -7,13 +7,41 @@ import { MediaProcess, mediaProblem } from '../media/process';
 /** Encoder settings, the same for every segment so that they join without a second encode. */
 export function videoEncoder(rate: FrameRate, rateFactor: number): string[] {
   const keyEvery = Math.round(framesPerSecond(rate) * 2);
-  return ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', String(rateFactor), '-pix_fmt', 'yuv420p', '-g', String(keyEvery), ...COLOR_TAGS];
+  return [
+    '-c:v',
+    'libx264',
+    '-preset',
+    'veryfast',
+    '-crf',
+    String(rateFactor),
+    '-pix_fmt',
+    'yuv420p',
+    '-g',
+    String(keyEvery),
+    ...COLOR_TAGS,
+  ];
 }
 
 /** Input options for raw pictures on standard input. */
 export const rawInput = ({ width, height }: Size, rate: FrameRate): string[] => [
-  '-f', 'rawvideo', '-pix_fmt', 'yuv420p', '-s', `${width}x${height}`, '-r', `${rate.num}/${rate.den}`,
-  '-color_range', 'tv', '-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-i', 'pipe:0',
+  '-f',
+  'rawvideo',
+  '-pix_fmt',
+  'yuv420p',
+  '-s',
+  `${width}x${height}`,
+  '-r',
+  `${rate.num}/${rate.den}`,
+  '-color_range',
+  'tv',
+  '-colorspace',
+  'bt709',
+  '-color_primaries',
+  'bt709',
+  '-color_trc',
+  'bt709',
+  '-i',
+  'pipe:0',
 ];
 
 /** Encodes raw bytes that are written to it into one file, which appears under its name only when it is whole. */
@@ -23,9 +51,16 @@ export class Encoder {
   private writing: Promise<void> = Promise.resolve();
   private failed = false;
 
-  constructor(args: readonly string[], private readonly path: string) {
+  constructor(
+    args: readonly string[],
+    private readonly path: string,
+  ) {
     this.part = `${path}.part`;
-    this.process = new MediaProcess('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args, '-f', 'mp4', this.part], ['pipe', 'ignore', 'pipe']);
+    this.process = new MediaProcess(
+      'ffmpeg',
+      ['-v', 'error', '-nostdin', '-y', ...args, '-f', 'mp4', this.part],
+      ['pipe', 'ignore', 'pipe'],
+    );
     // A closed pipe is told by the process's end, with its reason.
     this.process.child.stdin!.on('error', () => (this.failed = true));
   }

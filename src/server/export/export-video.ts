@@ -27,7 +27,12 @@ export function exportRange(task: Pick<RenderTask, 'project'>, settings: ExportS
   const start = settings.range ? snapToFrame(secondsToTicks(settings.range.start), settings.frameRate) : 0;
   const stop = settings.range ? Math.min(secondsToTicks(settings.range.end), end) : end;
   if (stop - start < frameDuration(settings.frameRate) / 2)
-    throw new Problem(422, end ? 'The chosen range holds no frame of the project. Choose one within its length.' : 'There is nothing to export yet: the timeline is empty.');
+    throw new Problem(
+      422,
+      end
+        ? 'The chosen range holds no frame of the project. Choose one within its length.'
+        : 'There is nothing to export yet: the timeline is empty.',
+    );
   return { start, end: stop };
 }
 
@@ -41,7 +46,13 @@ async function checkRoom(folder: string, pixels: number): Promise<void> {
  * Renders a project to an MP4. Each ten seconds become a file of their own in
  * `folder`; those that are whole are kept, so that a killed export goes on where it was.
  */
-export async function exportVideo(task: RenderTask, settings: ExportSettings, folder: string, target: string, { signal, onProgress }: ExportControl): Promise<ExportResult> {
+export async function exportVideo(
+  task: RenderTask,
+  settings: ExportSettings,
+  folder: string,
+  target: string,
+  { signal, onProgress }: ExportControl,
+): Promise<ExportResult> {
   const started = Date.now();
   await mkdir(folder, { recursive: true });
   const range = exportRange(task, settings);
@@ -71,7 +82,14 @@ export async function exportVideo(task: RenderTask, settings: ExportSettings, fo
     });
   }
   onProgress(0.97, 'Sound and joining');
-  await joinSegments(task, segments.map((s) => ({ path: s.path, seconds: ticksToSeconds((s.last - s.first) * frame) })), { start: range.start, end: range.start + frames * frame }, folder, target, signal);
+  await joinSegments(
+    task,
+    segments.map((s) => ({ path: s.path, seconds: ticksToSeconds((s.last - s.first) * frame) })),
+    { start: range.start, end: range.start + frames * frame },
+    folder,
+    target,
+    signal,
+  );
   const { size } = await stat(target);
   for (const name of await readdir(folder)) if (/^(segment-|list)/.test(name)) await rm(join(folder, name), { force: true });
   return {
@@ -112,15 +130,39 @@ async function renderSegment(
   }
 }
 
-async function joinSegments(task: RenderTask, segments: readonly { path: string; seconds: number }[], range: Range, folder: string, target: string, signal: AbortSignal): Promise<void> {
+async function joinSegments(
+  task: RenderTask,
+  segments: readonly { path: string; seconds: number }[],
+  range: Range,
+  folder: string,
+  target: string,
+  signal: AbortSignal,
+): Promise<void> {
   const list = join(folder, 'list.txt');
   const quote = (path: string) => `'${path.replaceAll("'", "'\\''")}'`;
-  await writeFile(list, ['ffconcat version 1.0', ...segments.flatMap((s) => [`file ${quote(s.path)}`, `duration ${s.seconds.toFixed(6)}`])].join('\n') + '\n');
+  await writeFile(
+    list,
+    ['ffconcat version 1.0', ...segments.flatMap((s) => [`file ${quote(s.path)}`, `duration ${s.seconds.toFixed(6)}`])].join('\n') + '\n',
+  );
   const sounds = planSound(task.project, task.sources).length > 0;
   const encoder = new Encoder(
-    ['-protocol_whitelist', 'file,pipe', '-f', 'concat', '-safe', '0', '-i', list,
-      ...(sounds ? ['-f', 'f32le', '-ar', '48000', '-ac', '2', '-i', 'pipe:0', '-map', '0:v', '-map', '1:a', '-c:a', 'aac', '-b:a', '160k'] : []),
-      '-c:v', 'copy', '-movflags', '+faststart'],
+    [
+      '-protocol_whitelist',
+      'file,pipe',
+      '-f',
+      'concat',
+      '-safe',
+      '0',
+      '-i',
+      list,
+      ...(sounds
+        ? ['-f', 'f32le', '-ar', '48000', '-ac', '2', '-i', 'pipe:0', '-map', '0:v', '-map', '1:a', '-c:a', 'aac', '-b:a', '160k']
+        : []),
+      '-c:v',
+      'copy',
+      '-movflags',
+      '+faststart',
+    ],
     target,
   );
   try {
@@ -132,4 +174,8 @@ async function joinSegments(task: RenderTask, segments: readonly { path: string;
   }
 }
 
-const exists = (path: string) => access(path).then(() => true, () => false);
+const exists = (path: string) =>
+  access(path).then(
+    () => true,
+    () => false,
+  );

@@ -6,7 +6,7 @@ import { database } from '../db/connection';
 import type { ExportRow, JobRow } from '../db/models';
 import { listFootage, loadSources, findFootage, originalPath } from '../footage';
 import { cancelJob, enqueue } from '../jobs/queue';
-import type { JobContext } from '../jobs/runner';
+import type { JobContext } from '../jobs/context';
 import { dataFolder } from '../places';
 import { notFound, Problem } from '../problem';
 import { openProject } from '../projects';
@@ -20,7 +20,12 @@ const exportFolder = (id: string): string => dataFolder('exports', id);
 export const exportPath = (id: string): string => join(exportFolder(id), 'video.mp4');
 
 /** A project with all that rendering it takes: footage facts, tracks, and where the originals are. */
-export async function renderTask(projectId: string, project: Project, size: { width: number; height: number }, rate: RenderTask['rate']): Promise<RenderTask> {
+export async function renderTask(
+  projectId: string,
+  project: Project,
+  size: { width: number; height: number },
+  rate: RenderTask['rate'],
+): Promise<RenderTask> {
   const originals: Record<string, Original> = {};
   for (const view of await listFootage(projectId))
     if (view.facts) originals[view.id] = { path: originalPath(await findFootage(view.id)), facts: view.facts };
@@ -45,7 +50,10 @@ export async function runExport(exportId: string, { signal, report }: JobContext
   if (!row) return;
   const settings = JSON.parse(row.settings) as ExportSettings;
   const task = await renderTask(row.projectId, JSON.parse(row.document) as Project, settings, settings.frameRate);
-  const result = await exportVideo(task, settings, join(exportFolder(exportId), 'work'), exportPath(exportId), { signal, onProgress: report });
+  const result = await exportVideo(task, settings, join(exportFolder(exportId), 'work'), exportPath(exportId), {
+    signal,
+    onProgress: report,
+  });
   await row.update({ result: JSON.stringify(result) });
 }
 
@@ -65,7 +73,12 @@ export async function listExports(projectId: string): Promise<ExportView[]> {
   const { exports, jobs } = await database();
   const rows = await exports.findAll({ where: { projectId }, order: [['createdAt', 'DESC']] });
   const all = await jobs.findAll({ where: { subject: rows.map((r) => r.id) } });
-  return rows.map((row) => viewOf(row, all.find((job) => job.subject === row.id)));
+  return rows.map((row) =>
+    viewOf(
+      row,
+      all.find((job) => job.subject === row.id),
+    ),
+  );
 }
 
 const viewOf = (row: ExportRow, job: JobRow | undefined): ExportView => ({

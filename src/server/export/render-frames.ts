@@ -74,7 +74,11 @@ export class FrameRenderer {
       open = undefined;
     }
     if (!open) {
-      open = { stream: new FrameStream(this.heap, original.path, original.facts, ticksToSeconds(layer.time), this.task.rate), next: index, frame: null };
+      open = {
+        stream: new FrameStream(this.heap, original.path, original.facts, ticksToSeconds(layer.time), this.task.rate),
+        next: index,
+        frame: null,
+      };
       this.streams.set(layer.clipId, open);
     }
     open.frame = await open.stream.next();

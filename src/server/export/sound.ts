@@ -7,7 +7,12 @@ import type { RenderTask } from './render-frames';
 const CHUNK = SAMPLE_RATE;
 
 /** Mixes a stretch of the timeline and hands it over in second-long pieces of interleaved stereo, 32-bit float. */
-export async function mixSound(task: Pick<RenderTask, 'project' | 'sources' | 'originals'>, range: Range, write: (bytes: Uint8Array) => Promise<void>, signal: AbortSignal): Promise<void> {
+export async function mixSound(
+  task: Pick<RenderTask, 'project' | 'sources' | 'originals'>,
+  range: Range,
+  write: (bytes: Uint8Array) => Promise<void>,
+  signal: AbortSignal,
+): Promise<void> {
   const first = Math.round(ticksToSeconds(range.start) * SAMPLE_RATE);
   const last = Math.round(ticksToSeconds(range.end) * SAMPLE_RATE);
   const segments = planSound(task.project, task.sources);

@@ -1,6 +1,20 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { Allow, IsBoolean, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsString, Max, MaxLength, Min, MinLength, ValidateNested } from 'class-validator';
+import {
+  Allow,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+  ValidateNested,
+} from 'class-validator';
 import { ROLES, type Role } from '@/core/project/sources';
 import { QUALITIES, type Quality } from '../export/settings';
 

@@ -7,21 +7,24 @@ const CHUNK = 1 << 18;
 function fileStream(path: string, start: number, end: number): ReadableStream<Uint8Array> {
   let handle: Awaited<ReturnType<typeof open>> | null = null;
   let at = start;
-  return new ReadableStream({
-    async pull(controller) {
-      handle ??= await open(path);
-      const { bytesRead, buffer } = await handle.read(new Uint8Array(Math.min(CHUNK, end - at)), 0, Math.min(CHUNK, end - at), at);
-      at += bytesRead;
-      if (bytesRead) controller.enqueue(buffer.subarray(0, bytesRead));
-      if (!bytesRead || at >= end) {
-        await handle.close();
-        controller.close();
-      }
+  return new ReadableStream(
+    {
+      async pull(controller) {
+        handle ??= await open(path);
+        const { bytesRead, buffer } = await handle.read(new Uint8Array(Math.min(CHUNK, end - at)), 0, Math.min(CHUNK, end - at), at);
+        at += bytesRead;
+        if (bytesRead) controller.enqueue(buffer.subarray(0, bytesRead));
+        if (!bytesRead || at >= end) {
+          await handle.close();
+          controller.close();
+        }
+      },
+      async cancel() {
+        await handle?.close();
+      },
     },
-    async cancel() {
-      await handle?.close();
-    },
-  }, { highWaterMark: 0 });
+    { highWaterMark: 0 },
+  );
 }
 
 /** A file with support for ranges (RFC 9110, section 14). */
@@ -34,7 +37,11 @@ export async function sendFile(request: Request, path: string, type: string, dow
     'cache-control': 'private, max-age=3600',
     'cross-origin-resource-policy': 'same-origin',
     'last-modified': info.mtime.toUTCString(),
-    ...(downloadAs ? { 'content-disposition': `attachment; filename="${downloadAs.replace(/[^\w .-]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(downloadAs)}` } : {}),
+    ...(downloadAs
+      ? {
+          'content-disposition': `attachment; filename="${downloadAs.replace(/[^\w .-]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(downloadAs)}`,
+        }
+      : {}),
   };
   const range = /^bytes=(\d*)-(\d*)$/.exec(request.headers.get('range') ?? '');
   if (!range || (!range[1] && !range[2])) {

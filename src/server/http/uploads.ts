@@ -6,9 +6,8 @@ import { nanoid } from 'nanoid';
 import { ROLES, type Role } from '@/core/project/sources';
 import { addFootage, checkExtension } from '../footage';
 import { dataFolder } from '../places';
-import { Problem } from '../problem';
+import { Problem, sentenceFor } from '../problem';
 import { findProject } from '../projects';
-import { sentenceFor } from '../jobs/runner';
 
 const LARGEST = 64 * 2 ** 30;
 
@@ -36,7 +35,13 @@ function createServer(): Server {
     async onUploadFinish(_request, upload) {
       const { filename = 'recording', project = '', role = '' } = (upload.metadata ?? {}) as Record<string, string>;
       try {
-        const { footageId } = await addFootage(project, join(directory, upload.id), filename, (ROLES as readonly string[]).includes(role) ? (role as Role) : null, true);
+        const { footageId } = await addFootage(
+          project,
+          join(directory, upload.id),
+          filename,
+          (ROLES as readonly string[]).includes(role) ? (role as Role) : null,
+          true,
+        );
         await rm(join(directory, `${upload.id}.json`), { force: true });
         return { headers: { 'x-vistum-footage': footageId } };
       } catch (error) {

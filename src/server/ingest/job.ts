@@ -1,14 +1,11 @@
 import type { Role } from '@/core/project/sources';
 import { database } from '../db/connection';
 import { footageFolder, originalPath } from '../footage';
-import type { JobContext } from '../jobs/runner';
-import { sentenceFor } from '../jobs/runner';
+import type { JobContext } from '../jobs/context';
+import { sentenceFor } from '../problem';
 import { probeMedia } from '../media/probe';
-import { fitRole, guessRole } from './guess-role';
+import { fitRole, guessRole, UNDECIDED } from './guess-role';
 import { makePeaks, makeProxy, makeSound, makeThumbs, type IngestTask } from './steps';
-
-/** Role of footage that no one has chosen yet. */
-export const UNDECIDED = 'auto';
 
 /** Finds out what a new file is and makes what the preview needs. Killed and run again, it starts over; nothing is half there. */
 export async function runIngest(footageId: string, { signal, report }: JobContext): Promise<void> {
@@ -20,7 +17,13 @@ export async function runIngest(footageId: string, { signal, report }: JobContex
     const original = originalPath(row);
     const { facts, notes } = await probeMedia(original, signal);
     const { role, note } = row.role === UNDECIDED ? { role: guessRole(row.name, facts), note: null } : fitRole(row.role as Role, facts);
-    const task: IngestTask = { folder: footageFolder(row.id), original, facts, signal, onProgress: (share) => report(0.05 + share * 0.9, 'Preparing the preview') };
+    const task: IngestTask = {
+      folder: footageFolder(row.id),
+      original,
+      facts,
+      signal,
+      onProgress: (share) => report(0.05 + share * 0.9, 'Preparing the preview'),
+    };
     if (facts.hasVideo) await makeProxy(task);
     if (facts.hasAudio) await makeSound(task);
     report(0.88, 'Thumbnails and waveform');

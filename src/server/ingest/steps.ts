@@ -30,18 +30,14 @@ export function proxySize({ width, height }: Pick<MediaFacts, 'width' | 'height'
 async function encode(task: IngestTask, args: readonly string[], target: string, share: [number, number]): Promise<void> {
   const part = join(task.folder, `part-${target}`);
   const length = ticksToSeconds(task.facts.duration) || 1;
-  await runMedia(
-    'ffmpeg',
-    ['-v', 'error', '-nostdin', '-y', ...GUARDED_INPUT, '-i', task.original, ...args, '-progress', 'pipe:1', part],
-    {
-      signal: task.signal,
-      seconds: 600 + length * 20,
-      onOutput: (text) => {
-        const done = /out_time_us=(\d+)/.exec(text)?.[1];
-        if (done) task.onProgress(share[0] + (share[1] - share[0]) * Math.min(1, Number(done) / 1e6 / length));
-      },
+  await runMedia('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...GUARDED_INPUT, '-i', task.original, ...args, '-progress', 'pipe:1', part], {
+    signal: task.signal,
+    seconds: 600 + length * 20,
+    onOutput: (text) => {
+      const done = /out_time_us=(\d+)/.exec(text)?.[1];
+      if (done) task.onProgress(share[0] + (share[1] - share[0]) * Math.min(1, Number(done) / 1e6 / length));
     },
-  );
+  });
   await rename(part, join(task.folder, target));
 }
 
@@ -51,13 +47,38 @@ export async function makeProxy(task: IngestTask): Promise<void> {
   const { width, height } = proxySize(facts);
   const scale = `scale=${width}:${height}:flags=lanczos+accurate_rnd`;
   if (facts.kind === 'image') {
-    await encode(task, ['-vf', [...colorFilters(facts), scale].join(','), '-frames:v', '1', '-c:v', 'libx264', '-crf', '14', ...COLOR_TAGS], 'proxy.mp4', [0, 1]);
+    await encode(
+      task,
+      ['-vf', [...colorFilters(facts), scale].join(','), '-frames:v', '1', '-c:v', 'libx264', '-crf', '14', ...COLOR_TAGS],
+      'proxy.mp4',
+      [0, 1],
+    );
     return;
   }
   const filters = [...timingFilters(0, facts.frameRate!), ...colorFilters(facts), scale];
   await encode(
     task,
-    ['-map', '0:V:0', '-an', '-sn', '-vf', filters.join(','), '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '21', '-g', String(KEY_FRAMES), '-bf', '0', ...COLOR_TAGS, '-movflags', '+faststart'],
+    [
+      '-map',
+      '0:V:0',
+      '-an',
+      '-sn',
+      '-vf',
+      filters.join(','),
+      '-c:v',
+      'libx264',
+      '-preset',
+      'veryfast',
+      '-crf',
+      '21',
+      '-g',
+      String(KEY_FRAMES),
+      '-bf',
+      '0',
+      ...COLOR_TAGS,
+      '-movflags',
+      '+faststart',
+    ],
     'proxy.mp4',
     [0, 0.75],
   );
@@ -67,7 +88,22 @@ export async function makeProxy(task: IngestTask): Promise<void> {
 export const makeSound = (task: IngestTask): Promise<void> =>
   encode(
     task,
-    ['-map', '0:a:0', '-vn', '-sn', '-af', 'aresample=48000:async=1000:first_pts=0', '-ac', '2', '-c:a', 'libopus', '-b:a', '128k', '-f', 'webm'],
+    [
+      '-map',
+      '0:a:0',
+      '-vn',
+      '-sn',
+      '-af',
+      'aresample=48000:async=1000:first_pts=0',
+      '-ac',
+      '2',
+      '-c:a',
+      'libopus',
+      '-b:a',
+      '128k',
+      '-f',
+      'webm',
+    ],
     'sound.webm',
     [0.75, 0.85],
   );
@@ -78,9 +114,17 @@ export async function makeThumbs(task: IngestTask): Promise<number> {
   const seconds = ticksToSeconds(Math.max(facts.duration, frameDuration(facts.frameRate ?? { num: 30, den: 1 })));
   const count = facts.kind === 'image' ? 1 : Math.max(1, Math.min(MOST_THUMBS, Math.ceil(seconds / 2)));
   const small = `scale=-2:${THUMB_HEIGHT}`;
-  const filters = count === 1 ? [small] : ['tpad=stop_mode=clone:stop_duration=4', `fps=${(count / seconds).toFixed(6)}:round=down`, small, `tile=${count}x1`];
+  const filters =
+    count === 1
+      ? [small]
+      : ['tpad=stop_mode=clone:stop_duration=4', `fps=${(count / seconds).toFixed(6)}:round=down`, small, `tile=${count}x1`];
   // From the proxy, which is quicker to read and already in the right colours.
-  await encode({ ...task, original: join(task.folder, 'proxy.mp4') }, ['-vf', filters.join(','), '-frames:v', '1', '-q:v', '5'], 'thumbs.jpg', [0.85, 0.92]);
+  await encode(
+    { ...task, original: join(task.folder, 'proxy.mp4') },
+    ['-vf', filters.join(','), '-frames:v', '1', '-q:v', '5'],
+    'thumbs.jpg',
+    [0.85, 0.92],
+  );
   return count;
 }
 
@@ -90,7 +134,24 @@ export async function makePeaks(task: IngestTask): Promise<void> {
   const window = rate / PEAKS_PER_SECOND;
   const pcm = await runMedia(
     'ffmpeg',
-    ['-v', 'error', '-nostdin', ...GUARDED_INPUT, '-i', task.original, '-map', '0:a:0', '-vn', '-af', `aresample=${rate}:async=1000:first_pts=0`, '-ac', '1', '-f', 's16le', 'pipe:1'],
+    [
+      '-v',
+      'error',
+      '-nostdin',
+      ...GUARDED_INPUT,
+      '-i',
+      task.original,
+      '-map',
+      '0:a:0',
+      '-vn',
+      '-af',
+      `aresample=${rate}:async=1000:first_pts=0`,
+      '-ac',
+      '1',
+      '-f',
+      's16le',
+      'pipe:1',
+    ],
     { signal: task.signal, most: 1 << 30 },
   );
   const samples = new Int16Array(pcm.buffer, pcm.byteOffset, pcm.length >> 1);

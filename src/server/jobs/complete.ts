@@ -2,7 +2,8 @@ import { nanoid } from 'nanoid';
 import { database } from '../db/connection';
 import { Problem } from '../problem';
 import { claim } from './queue';
-import { runJob, type JobContext } from './runner';
+import type { JobContext } from './context';
+import { runJob } from './runner';
 
 /**
  * Sees a job through: does it here, or waits for the worker that has it already.

@@ -11,7 +11,18 @@ const MAX_ATTEMPTS = 3;
 export async function enqueue(type: JobType, projectId: string, subject: string): Promise<string> {
   const { jobs } = await database();
   const id = nanoid();
-  await jobs.create({ id, type, projectId, subject, status: 'queued', progress: 0, message: 'Waiting', attempts: 0, owner: null, leaseUntil: 0 });
+  await jobs.create({
+    id,
+    type,
+    projectId,
+    subject,
+    status: 'queued',
+    progress: 0,
+    message: 'Waiting',
+    attempts: 0,
+    owner: null,
+    leaseUntil: 0,
+  });
   return id;
 }
 
@@ -27,12 +38,19 @@ export async function claim(owner: string, { type, id }: { type?: JobType; id?: 
      WHERE id = (SELECT id FROM jobs WHERE (status = 'queued' OR (status = 'running' AND leaseUntil < :now))
        AND (:type IS NULL OR type = :type) AND (:id IS NULL OR id = :id) ORDER BY createdAt LIMIT 1)
      RETURNING id`,
-    { replacements: { owner, until: now + LEASE_MS, now, stamp: new Date().toISOString(), type: type ?? null, id: id ?? null }, type: QueryTypes.SELECT },
+    {
+      replacements: { owner, until: now + LEASE_MS, now, stamp: new Date().toISOString(), type: type ?? null, id: id ?? null },
+      type: QueryTypes.SELECT,
+    },
   );
   if (!rows[0]) return null;
   const job = await jobs.findByPk(rows[0].id);
   if (job && job.attempts > MAX_ATTEMPTS) {
-    await finish(job.id, 'failed', 'It was interrupted three times and is not tried again by itself. Start it again when the machine has room.');
+    await finish(
+      job.id,
+      'failed',
+      'It was interrupted three times and is not tried again by itself. Start it again when the machine has room.',
+    );
     return claim(owner, { type, id });
   }
   return job;

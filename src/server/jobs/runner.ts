@@ -1,15 +1,9 @@
-import { describeSystemError, Problem } from '../problem';
+import { sentenceFor } from '../problem';
+import type { JobContext } from './context';
 import type { JobRow, JobType } from '../db/models';
 import { runExport } from '../export/job';
 import { runIngest } from '../ingest/job';
 import { claim, finish, heartbeat, putBack } from './queue';
-
-/** What a job gets to do its work with. */
-export interface JobContext {
-  readonly signal: AbortSignal;
-  /** How far it is, 0 to 1, and what it is doing. */
-  readonly report: (progress: number, message: string) => void;
-}
 
 const WORK: Record<JobType, (subject: string, context: JobContext) => Promise<void>> = {
   ingest: runIngest,
@@ -49,12 +43,6 @@ export async function runJob(job: JobRow, owner: string, stop: AbortSignal, onRe
     clearInterval(timer);
     stop.removeEventListener('abort', onStop);
   }
-}
-
-/** What to tell a person about a failure. */
-export function sentenceFor(error: unknown): string {
-  if (error instanceof Problem) return error.message;
-  return describeSystemError(error) ?? `Something unexpected happened: ${error instanceof Error ? error.message : String(error)}`;
 }
 
 const wait = (ms: number, signal: AbortSignal) =>

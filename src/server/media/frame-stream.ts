@@ -33,11 +33,37 @@ export class FrameStream {
     const filters = still ? colorFilters(facts) : [...timingFilters(startSeconds, rate), ...colorFilters(facts)];
     // Seeking goes to the key frame before; the timing filter drops what comes too early but
     // keeps the frame that is still showing at the start.
-    const seek = still || startSeconds <= 0 ? [] : ['-ss', Math.max(0, startSeconds - 1 / framesPerSecond(rate)).toFixed(6), '-noaccurate_seek'];
+    const seek =
+      still || startSeconds <= 0 ? [] : ['-ss', Math.max(0, startSeconds - 1 / framesPerSecond(rate)).toFixed(6), '-noaccurate_seek'];
     this.process = new MediaProcess(
       'ffmpeg',
-      ['-v', 'error', '-nostdin', ...(threads ? ['-threads', String(threads)] : []), ...GUARDED_INPUT, ...seek, '-copyts', '-start_at_zero', '-i', path, '-map', '0:V:0', '-an', '-sn', '-dn',
-        '-vf', filters.join(','), ...(still ? ['-frames:v', '1'] : []), '-fps_mode', 'passthrough', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', 'pipe:1'],
+      [
+        '-v',
+        'error',
+        '-nostdin',
+        ...(threads ? ['-threads', String(threads)] : []),
+        ...GUARDED_INPUT,
+        ...seek,
+        '-copyts',
+        '-start_at_zero',
+        '-i',
+        path,
+        '-map',
+        '0:V:0',
+        '-an',
+        '-sn',
+        '-dn',
+        '-vf',
+        filters.join(','),
+        ...(still ? ['-frames:v', '1'] : []),
+        '-fps_mode',
+        'passthrough',
+        '-f',
+        'rawvideo',
+        '-pix_fmt',
+        'yuv420p',
+        'pipe:1',
+      ],
       ['ignore', 'pipe', 'pipe'],
     );
     this.out = this.process.child.stdout!;
@@ -62,10 +88,12 @@ export class FrameStream {
   close(): void {
     this.process.kill();
     this.out.destroy();
-    void this.reading.catch(() => false).then(() => {
-      releaseFrame(this.heap, this.current);
-      releaseFrame(this.heap, this.ahead);
-    });
+    void this.reading
+      .catch(() => false)
+      .then(() => {
+        releaseFrame(this.heap, this.current);
+        releaseFrame(this.heap, this.ahead);
+      });
   }
 
   private async fill(frame: PlanarFrame): Promise<boolean> {

@@ -11,8 +11,7 @@ const FONT = 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files
 export const loadKernels = async (): Promise<KernelHeap> => KernelHeap.load(await readFile(join(programRoot(), 'public', 'kernels.wasm')));
 
 let fontReady: Promise<unknown> | null = null;
-const registerFont = () =>
-  (fontReady ??= readFile(join(programRoot(), FONT)).then((bytes) => GlobalFonts.register(bytes, PICTURE_FONT)));
+const registerFont = () => (fontReady ??= readFile(join(programRoot(), FONT)).then((bytes) => GlobalFonts.register(bytes, PICTURE_FONT)));
 
 /** Draws overlays in Node. */
 export async function nodeRasterizer(): Promise<Rasterizer> {

@@ -43,7 +43,31 @@ interface ProbeStream {
   side_data_list?: { rotation?: number }[];
 }
 
-const VIDEO_CODECS = new Set(['h264', 'hevc', 'vp8', 'vp9', 'av1', 'mpeg4', 'mjpeg', 'prores', 'png', 'qtrle', 'ffv1', 'huffyuv', 'utvideo', 'rawvideo', 'theora', 'msmpeg4v3', 'dnxhd', 'h263', 'mpeg2video', 'flashsv', 'cinepak', 'webp', 'zmbv']);
+const VIDEO_CODECS = new Set([
+  'h264',
+  'hevc',
+  'vp8',
+  'vp9',
+  'av1',
+  'mpeg4',
+  'mjpeg',
+  'prores',
+  'png',
+  'qtrle',
+  'ffv1',
+  'huffyuv',
+  'utvideo',
+  'rawvideo',
+  'theora',
+  'msmpeg4v3',
+  'dnxhd',
+  'h263',
+  'mpeg2video',
+  'flashsv',
+  'cinepak',
+  'webp',
+  'zmbv',
+]);
 const AUDIO_CODECS = /^(aac|mp3|opus|vorbis|flac|alac|pcm_\w+|adpcm_\w+|ac3|eac3|wmav2|mp2)$/;
 const STILL_FORMATS = /(^|,)(png_pipe|jpeg_pipe|webp_pipe|image2)(,|$)/;
 const LARGEST_SIDE = 8192;
@@ -55,30 +79,41 @@ const LARGEST_SIDE = 8192;
  * @throws Problem with a sentence for anything that can't be used
  */
 export async function probeMedia(path: string, signal?: AbortSignal): Promise<Probed> {
-  const output = await runMedia(
-    'ffprobe',
-    ['-v', 'error', ...GUARDED_INPUT, '-show_format', '-show_streams', '-of', 'json', '-i', path],
-    { signal, seconds: 120 },
-  );
-  const { streams = [], format = {} } = JSON.parse(output.toString()) as { streams?: ProbeStream[]; format?: { duration?: string; format_name?: string } };
+  const output = await runMedia('ffprobe', ['-v', 'error', ...GUARDED_INPUT, '-show_format', '-show_streams', '-of', 'json', '-i', path], {
+    signal,
+    seconds: 120,
+  });
+  const { streams = [], format = {} } = JSON.parse(output.toString()) as {
+    streams?: ProbeStream[];
+    format?: { duration?: string; format_name?: string };
+  };
   const video = streams.find((s) => s.codec_type === 'video' && !s.disposition?.attached_pic && s.width && s.height);
   const audio = streams.find((s) => s.codec_type === 'audio');
   if (!video && !audio) throw new Problem(422, 'The file holds neither picture nor sound.');
   if (video && !VIDEO_CODECS.has(video.codec_name ?? ''))
-    throw new Problem(422, `Its picture is coded as ${video.codec_name ?? 'something unknown'}, which Vistum does not read. Save it as H.264, HEVC, VP9 or AV1.`);
+    throw new Problem(
+      422,
+      `Its picture is coded as ${video.codec_name ?? 'something unknown'}, which Vistum does not read. Save it as H.264, HEVC, VP9 or AV1.`,
+    );
   if (audio && !AUDIO_CODECS.test(audio.codec_name ?? ''))
-    throw new Problem(422, `Its sound is coded as ${audio.codec_name ?? 'something unknown'}, which Vistum does not read. Save it as AAC, Opus, MP3, FLAC or WAV.`);
+    throw new Problem(
+      422,
+      `Its sound is coded as ${audio.codec_name ?? 'something unknown'}, which Vistum does not read. Save it as AAC, Opus, MP3, FLAC or WAV.`,
+    );
   if (video && Math.max(video.width!, video.height!) > LARGEST_SIDE)
     throw new Problem(422, `It is ${video.width} by ${video.height} px; the largest side Vistum takes is ${LARGEST_SIDE} px.`);
   const notes: string[] = [];
   const still = !!video && STILL_FORMATS.test(format.format_name ?? '');
   const said = Number(format.duration ?? audio?.duration);
   const timing = video && !still ? await scanPackets(path, signal) : null;
-  if (timing && timing.count === 0) throw new Problem(422, 'The file announces a picture but holds none. It may be cut off; copy it again.');
+  if (timing && timing.count === 0)
+    throw new Problem(422, 'The file announces a picture but holds none. It may be cut off; copy it again.');
   const duration = timing ? timing.duration : still ? 0 : Number.isFinite(said) && said > 0 ? said : await audioLength(path, signal);
   if (!still && !(duration > 0)) throw new Problem(422, 'The file has no length: nothing was recorded in it.');
   if (timing && Number.isFinite(said) && said - timing.duration > Math.max(1, said * 0.1))
-    notes.push(`The file says it lasts ${said.toFixed(1)} s but its picture ends after ${timing.duration.toFixed(1)} s. It may have been cut off; what is there can be used.`);
+    notes.push(
+      `The file says it lasts ${said.toFixed(1)} s but its picture ends after ${timing.duration.toFixed(1)} s. It may have been cut off; what is there can be used.`,
+    );
   if (timing?.variable) notes.push('Its frame rate varies, as screen recorders and browsers do. Frames are shown at their own times.');
   if (video && !audio && !still) notes.push('It has no sound.');
   const turned = Math.abs(Math.round((video?.side_data_list?.find((d) => d.rotation !== undefined)?.rotation ?? 0) / 90)) % 2 === 1;
@@ -128,7 +163,19 @@ async function scanPackets(path: string, signal?: AbortSignal): Promise<Timing> 
   let lastLength = 0;
   await runMedia(
     'ffprobe',
-    ['-v', 'fatal', ...GUARDED_INPUT, '-select_streams', 'V:0', '-show_entries', 'packet=pts_time,duration_time', '-of', 'csv=p=0', '-i', path],
+    [
+      '-v',
+      'fatal',
+      ...GUARDED_INPUT,
+      '-select_streams',
+      'V:0',
+      '-show_entries',
+      'packet=pts_time,duration_time',
+      '-of',
+      'csv=p=0',
+      '-i',
+      path,
+    ],
     {
       signal,
       onOutput: (text) => {

@@ -40,7 +40,12 @@ export class MediaProcess {
 export async function runMedia(
   program: 'ffmpeg' | 'ffprobe',
   args: readonly string[],
-  { signal, seconds = 3600, most = 64 << 20, onOutput }: { signal?: AbortSignal; seconds?: number; most?: number; onOutput?: (text: string) => void } = {},
+  {
+    signal,
+    seconds = 3600,
+    most = 64 << 20,
+    onOutput,
+  }: { signal?: AbortSignal; seconds?: number; most?: number; onOutput?: (text: string) => void } = {},
 ): Promise<Buffer> {
   const process = new MediaProcess(program, args, ['ignore', 'pipe', 'pipe']);
   const chunks: Buffer[] = [];
@@ -65,7 +70,8 @@ export async function runMedia(
   clearTimeout(timer);
   signal?.removeEventListener('abort', abort);
   signal?.throwIfAborted();
-  if (late || tooMuch) throw new Problem(422, 'Reading the file took too long. It may be damaged; try to save it again in the program it came from.');
+  if (late || tooMuch)
+    throw new Problem(422, 'Reading the file took too long. It may be damaged; try to save it again in the program it came from.');
   if (failure !== null) throw mediaProblem(failure);
   return Buffer.concat(chunks);
 }
@@ -80,6 +86,9 @@ export function mediaProblem(said: string): Problem {
     return new Problem(500, 'FFmpeg is not installed. Run `npm run demo` once, which installs it, or `apt-get install ffmpeg`.');
   if (/No such file or directory/i.test(said)) return new Problem(410, 'The file is no longer where it was. Add it again.');
   if (/Invalid data found|not in whitelist|not on whitelist|Unknown input format|could not find codec/i.test(said))
-    return new Problem(422, 'This is not a video, sound or picture file that Vistum reads. Bring MP4, MOV, MKV, WebM, AVI, WAV, MP3, M4A, FLAC, OGG, PNG, JPEG or WebP.');
+    return new Problem(
+      422,
+      'This is not a video, sound or picture file that Vistum reads. Bring MP4, MOV, MKV, WebM, AVI, WAV, MP3, M4A, FLAC, OGG, PNG, JPEG or WebP.',
+    );
   return new Problem(422, `The file could not be read: ${said.trim().split('\n').pop()?.slice(0, 200)}`);
 }

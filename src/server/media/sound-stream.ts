@@ -15,9 +15,28 @@ export class SoundStream {
     const seconds = startSample / SAMPLE_RATE;
     this.process = new MediaProcess(
       'ffmpeg',
-      ['-v', 'error', '-nostdin', ...GUARDED_INPUT, ...(seconds > 0 ? ['-ss', seconds.toFixed(6)] : []), '-i', path, '-map', '0:a:0', '-vn', '-sn', '-dn',
+      [
+        '-v',
+        'error',
+        '-nostdin',
+        ...GUARDED_INPUT,
+        ...(seconds > 0 ? ['-ss', seconds.toFixed(6)] : []),
+        '-i',
+        path,
+        '-map',
+        '0:a:0',
+        '-vn',
+        '-sn',
+        '-dn',
         // Gaps and a late start in the recording become silence, so that sound stays with its picture.
-        '-af', 'aresample=48000:async=1000:first_pts=0', '-ac', String(CHANNELS), '-f', 'f32le', 'pipe:1'],
+        '-af',
+        'aresample=48000:async=1000:first_pts=0',
+        '-ac',
+        String(CHANNELS),
+        '-f',
+        'f32le',
+        'pipe:1',
+      ],
       ['ignore', 'pipe', 'pipe'],
     );
     this.out = this.process.child.stdout!;

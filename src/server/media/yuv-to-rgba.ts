@@ -15,7 +15,11 @@ export function yuvToRgba(planes: Uint8Array, width: number, height: number, rgb
       const left = x >> 1;
       const right = x & 1 ? Math.min(cw - 1, left + 1) : left;
       const chroma = (at: number) =>
-        (3 * (planes[at + near * cw + left]! + planes[at + near * cw + right]!) + planes[at + far * cw + left]! + planes[at + far * cw + right]!) / 8 - 128;
+        (3 * (planes[at + near * cw + left]! + planes[at + near * cw + right]!) +
+          planes[at + far * cw + left]! +
+          planes[at + far * cw + right]!) /
+          8 -
+        128;
       const luma = (planes[y * width + x]! - 16) * (255 / 219);
       const cb = chroma(u) * (255 / 224);
       const cr = chroma(v) * (255 / 224);

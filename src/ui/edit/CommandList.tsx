@@ -19,7 +19,9 @@ export function CommandList({ open, onClose, player, openers }: Props) {
   const [filter, setFilter] = useState('');
   const [marked, setMarked] = useState(0);
   const words = filter.toLowerCase().split(/\s+/);
-  const found = editorCommands(store, player, openers).filter((c) => c.id !== 'commands' && words.every((w) => c.label.toLowerCase().includes(w)));
+  const found = editorCommands(store, player, openers).filter(
+    (c) => c.id !== 'commands' && words.every((w) => c.label.toLowerCase().includes(w)),
+  );
   const close = () => {
     setFilter('');
     setMarked(0);
@@ -53,7 +55,10 @@ export function CommandList({ open, onClose, player, openers }: Props) {
       <ul role="listbox" aria-label="Commands" className="mt-2 max-h-80 overflow-auto">
         {found.map((command, i) => (
           <li key={command.id} role="option" aria-selected={i === marked}>
-            <button className={`flex w-full justify-between gap-4 px-2 py-1 text-left ${i === marked ? 'bg-action text-on-action' : 'hover:bg-paper'}`} onClick={() => run(i)}>
+            <button
+              className={`flex w-full justify-between gap-4 px-2 py-1 text-left ${i === marked ? 'bg-action text-on-action' : 'hover:bg-paper'}`}
+              onClick={() => run(i)}
+            >
               <span>{command.label}</span>
               <span className="numbers">{command.keys.map(showKeys).join('  ')}</span>
             </button>

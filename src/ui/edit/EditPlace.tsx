@@ -116,7 +116,9 @@ function Workbench() {
       <Timeline player={player} />
       <StaleBanner />
       {over && (
-        <div className="pointer-events-none fixed inset-0 z-30 flex items-center justify-center border-4 border-action bg-paper/80 text-xl font-semibold">Drop recordings to add them to Footage</div>
+        <div className="pointer-events-none fixed inset-0 z-30 flex items-center justify-center border-4 border-action bg-paper/80 text-xl font-semibold">
+          Drop recordings to add them to Footage
+        </div>
       )}
       <ExportDialog open={exporting} onClose={() => setExporting(false)} />
       <CommandList open={commands} onClose={() => setCommands(false)} player={player} openers={openers} />

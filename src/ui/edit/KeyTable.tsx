@@ -5,11 +5,27 @@ import { showKeys } from './CommandList';
 import { editorCommands, type Openers } from './commands';
 import { useEditorStore } from './store';
 
-export function KeyTable({ open, onClose, player, openers }: { open: boolean; onClose: () => void; player: Player | null; openers: Openers }) {
+export function KeyTable({
+  open,
+  onClose,
+  player,
+  openers,
+}: {
+  open: boolean;
+  onClose: () => void;
+  player: Player | null;
+  openers: Openers;
+}) {
   const store = useEditorStore();
   const commands = editorCommands(store, player, openers).filter((c) => c.keys.length);
   return (
-    <Dialog open={open} onClose={onClose} wide title="Keys" description="On a Mac, Cmd stands for Ctrl. Hold Alt while dragging to leave snapping out.">
+    <Dialog
+      open={open}
+      onClose={onClose}
+      wide
+      title="Keys"
+      description="On a Mac, Cmd stands for Ctrl. Hold Alt while dragging to leave snapping out."
+    >
       <dl className="grid grid-cols-2 gap-x-8 gap-y-1">
         {commands.map((command) => (
           <div key={command.id} className="flex justify-between gap-2 border-b border-line">

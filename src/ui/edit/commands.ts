@@ -51,7 +51,13 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
     return selection?.kind === 'clip' ? findClip(project, selection.id) : null;
   };
   /** The selected clip, or the one under the playhead on the frontmost unlocked lane. */
-  const clipHere = () => selectedClip()?.clip ?? get().project.lanes.filter((l) => !l.locked).map((l) => clipAt(l, get().playhead)).find(Boolean) ?? null;
+  const clipHere = () =>
+    selectedClip()?.clip ??
+    get()
+      .project.lanes.filter((l) => !l.locked)
+      .map((l) => clipAt(l, get().playhead))
+      .find(Boolean) ??
+    null;
   const screenHere = () => {
     const { project, sources, playhead } = get();
     const clip = visibleClip(project, 'screen', playhead);
@@ -76,8 +82,11 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
     const { selection, edit } = get();
     if (!selection || !('id' in selection)) return tellFault('Select a clip or another thing on the timeline first.');
     if (selection.kind === 'clip')
-      edit(ripple ? 'Ripple delete' : 'Lift', (draft) => (ripple ? rippleDeleteClips(draft, [selection.id], nanoid) : liftClips(draft, [selection.id])));
-    else if (selection.kind === 'step') edit('Remove step', (draft) => void (draft.steps = draft.steps.filter((s) => s.id !== selection.id)));
+      edit(ripple ? 'Ripple delete' : 'Lift', (draft) =>
+        ripple ? rippleDeleteClips(draft, [selection.id], nanoid) : liftClips(draft, [selection.id]),
+      );
+    else if (selection.kind === 'step')
+      edit('Remove step', (draft) => void (draft.steps = draft.steps.filter((s) => s.id !== selection.id)));
     else if (selection.kind !== 'lane') edit('Remove', (draft) => removeSpan(draft, selection.id));
   };
   const trim = (end: 'start' | 'end') => {
@@ -95,11 +104,16 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
   const plan = () => {
     const { project, sources, edit } = get();
     if (!Object.keys(sources.pointers).length)
-      return tellFault('No recording has a pointer track, so there is nothing to plan from. Attach one in Footage, or set framings by hand with F.');
+      return tellFault(
+        'No recording has a pointer track, so there is nothing to plan from. Attach one in Footage, or set framings by hand with F.',
+      );
     const framings = planFramings(project, sources, nanoid);
     edit('Plan framings', (draft) => replaceFramings(draft, framings));
     const pinned = framings.filter((f) => f.pinned).length;
-    tell(`${framings.length} framing${framings.length === 1 ? '' : 's'}${pinned ? `, ${pinned} of them pinned and left alone` : ''}. Select one in the Framing lane to change it.`, { label: 'Undo', run: () => get().undo() });
+    tell(
+      `${framings.length} framing${framings.length === 1 ? '' : 's'}${pinned ? `, ${pinned} of them pinned and left alone` : ''}. Select one in the Framing lane to change it.`,
+      { label: 'Undo', run: () => get().undo() },
+    );
   };
   const framing = () => {
     const screen = screenHere();
@@ -116,7 +130,11 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
     const ramp = Math.min(TICKS_PER_SECOND, Math.floor((end - start) / 3));
     const id = nanoid();
     const rect = { ...keepInside({ x: spot.x - width / 2, y: spot.y - height / 2, width, height }, whole) };
-    if (get().edit('Framing here', (draft) => addSpan(draft, 'framings', { id, start, end, rampIn: ramp, rampOut: ramp, footageId: footage.id, rect, pinned: true, reason: '' })))
+    if (
+      get().edit('Framing here', (draft) =>
+        addSpan(draft, 'framings', { id, start, end, rampIn: ramp, rampOut: ramp, footageId: footage.id, rect, pinned: true, reason: '' }),
+      )
+    )
       get().select({ kind: 'framings', id });
   };
   const callout = (kind: 'text' | 'cover') => {
@@ -132,13 +150,32 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
       kind === 'text'
         ? get().edit('Callout here', (draft) =>
             addSpan(draft, 'callouts', {
-              ...base, kind: 'text', text: 'Look here', anchor: { ...anchor },
-              offset: { dx: anchor.x < footage.width / 2 ? height * 0.25 : -height * 0.25, dy: anchor.y < footage.height / 2 ? height * 0.16 : -height * 0.16 },
-              size: Math.round(height * 0.035), fill: '#8e3f66', ink: '#ffffff', arrow: true,
+              ...base,
+              kind: 'text',
+              text: 'Look here',
+              anchor: { ...anchor },
+              offset: {
+                dx: anchor.x < footage.width / 2 ? height * 0.25 : -height * 0.25,
+                dy: anchor.y < footage.height / 2 ? height * 0.16 : -height * 0.16,
+              },
+              size: Math.round(height * 0.035),
+              fill: '#8e3f66',
+              ink: '#ffffff',
+              arrow: true,
             }),
           )
         : get().edit('Cover here', (draft) =>
-            addSpan(draft, 'callouts', { ...base, kind: 'cover', rect: { x: anchor.x - footage.width * 0.1, y: anchor.y - footage.height * 0.04, width: footage.width * 0.2, height: footage.height * 0.08 }, strength: 24 }),
+            addSpan(draft, 'callouts', {
+              ...base,
+              kind: 'cover',
+              rect: {
+                x: anchor.x - footage.width * 0.1,
+                y: anchor.y - footage.height * 0.04,
+                width: footage.width * 0.2,
+                height: footage.height * 0.08,
+              },
+              strength: 24,
+            }),
           );
     if (added) get().select({ kind: 'callouts', id: base.id });
   };
@@ -150,7 +187,8 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
     const before = project.pointer.findLast((p) => p.end <= playhead)?.end ?? 0;
     const after = project.pointer.find((p) => p.start > playhead)?.start ?? projectDuration(project);
     const id = nanoid();
-    if (get().edit('Halo', (draft) => addSpan(draft, 'pointer', { id, start: before, end: after, halo: DEFAULT_HALO }))) select({ kind: 'pointer', id });
+    if (get().edit('Halo', (draft) => addSpan(draft, 'pointer', { id, start: before, end: after, halo: DEFAULT_HALO })))
+      select({ kind: 'pointer', id });
   };
   const layout = (kind: LayoutKind) => () => {
     const { project } = get();
@@ -165,7 +203,12 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
     { id: 'play', label: 'Play or pause', keys: ['Space'], run: () => play(get().rate ? 0 : 1) },
     { id: 'shuttle-back', label: 'Play backwards', keys: ['J'], run: () => play(get().rate < 0 ? Math.max(-4, get().rate * 2) : -1) },
     { id: 'pause', label: 'Pause', keys: ['K'], run: () => play(0) },
-    { id: 'shuttle-on', label: 'Play, faster at each press', keys: ['L'], run: () => play(get().rate > 0 ? Math.min(4, get().rate * 2) : 1) },
+    {
+      id: 'shuttle-on',
+      label: 'Play, faster at each press',
+      keys: ['L'],
+      run: () => play(get().rate > 0 ? Math.min(4, get().rate * 2) : 1),
+    },
     { id: 'frame-back', label: 'One frame back', keys: ['ArrowLeft'], run: () => seek(here() - frame()) },
     { id: 'frame-on', label: 'One frame on', keys: ['ArrowRight'], run: () => seek(here() + frame()) },
     { id: 'second-back', label: 'One second back', keys: ['Shift+ArrowLeft'], run: () => seek(get().playhead - TICKS_PER_SECOND) },
@@ -174,7 +217,12 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
     { id: 'end', label: 'To the end', keys: ['End'], run: () => seek(projectDuration(get().project)) },
     { id: 'split', label: 'Split at the playhead', keys: ['B'], run: split },
     { id: 'lift', label: 'Lift (remove, leave the gap)', keys: ['Delete', 'Backspace'], run: () => removeSelected(false) },
-    { id: 'ripple', label: 'Ripple delete (remove, close the gap)', keys: ['Shift+Delete', 'Shift+Backspace'], run: () => removeSelected(true) },
+    {
+      id: 'ripple',
+      label: 'Ripple delete (remove, close the gap)',
+      keys: ['Shift+Delete', 'Shift+Backspace'],
+      run: () => removeSelected(true),
+    },
     { id: 'close-gap', label: 'Close gap at the playhead', keys: [], run: gap },
     { id: 'trim-start', label: 'Trim the start to the playhead', keys: ['['], run: () => trim('start') },
     { id: 'trim-end', label: 'Trim the end to the playhead', keys: [']'], run: () => trim('end') },

@@ -15,9 +15,7 @@ import type { ServerState } from './server-state';
 import { tell, tellFault } from '../shell/notices-store';
 
 export type Selection =
-  | { readonly kind: 'clip' | SpanList | 'step' | 'lane'; readonly id: string }
-  | { readonly kind: 'presenter' | 'project' }
-  | null;
+  { readonly kind: 'clip' | SpanList | 'step' | 'lane'; readonly id: string } | { readonly kind: 'presenter' | 'project' } | null;
 
 export type Panel = 'steps' | 'footage' | 'details';
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'stale';
@@ -84,7 +82,13 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
     const take = (next: Versioned) => {
       if (next.project === get().project) return;
       const selection = stillThere(next.project, get().selection);
-      set({ project: next.project, history: next.history, save: get().save === 'stale' ? 'stale' : 'waiting', selection, ...(selection ? {} : { view: {}, panel: get().panel === 'details' ? 'steps' : get().panel }) });
+      set({
+        project: next.project,
+        history: next.history,
+        save: get().save === 'stale' ? 'stale' : 'waiting',
+        selection,
+        ...(selection ? {} : { view: {}, panel: get().panel === 'details' ? 'steps' : get().panel }),
+      });
     };
     return {
       ...opened,
@@ -131,7 +135,8 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
         take(redo(get()));
         if (label) tell(`Done again: ${label}`);
       },
-      select: (selection) => set({ selection, view: {}, picking: false, panel: selection ? 'details' : get().panel === 'details' ? 'steps' : get().panel }),
+      select: (selection) =>
+        set({ selection, view: {}, picking: false, panel: selection ? 'details' : get().panel === 'details' ? 'steps' : get().panel }),
       set: (change) => set(change),
     };
   });
@@ -147,4 +152,4 @@ export function useEditorStore(): StoreApi<EditorState> {
 }
 
 /** A part of the editor's state; the component is drawn again when it changes. */
-export const useEditor = <T,>(select: (state: EditorState) => T): T => useStore(useEditorStore(), useShallow(select));
+export const useEditor = <T>(select: (state: EditorState) => T): T => useStore(useEditorStore(), useShallow(select));

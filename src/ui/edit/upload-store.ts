@@ -21,7 +21,8 @@ const RETRIES = [0, 1000, 3000, 5000, 10_000, 20_000, 30_000];
 
 /** Uploads under way, by an open protocol that resumes after a break or a restart of the server. */
 export const useUploads = create<UploadState>((set) => {
-  const change = (id: string, what: Partial<UploadItem>) => set((s) => ({ items: s.items.map((item) => (item.id === id ? { ...item, ...what } : item)) }));
+  const change = (id: string, what: Partial<UploadItem>) =>
+    set((s) => ({ items: s.items.map((item) => (item.id === id ? { ...item, ...what } : item)) }));
   const remove = (id: string) => set((s) => ({ items: s.items.filter((item) => item.id !== id) }));
   const start = (projectId: string, file: File) => {
     const id = crypto.randomUUID();
@@ -43,12 +44,20 @@ export const useUploads = create<UploadState>((set) => {
       onSuccess: () => remove(id),
       onError: (error) => {
         const said = (error as tus.DetailedError).originalResponse?.getBody();
-        const message = said && !said.startsWith('<') ? said : `${file.name} could not be uploaded: the server does not answer. Drop it again to go on where it stopped.`;
+        const message =
+          said && !said.startsWith('<')
+            ? said
+            : `${file.name} could not be uploaded: the server does not answer. Drop it again to go on where it stopped.`;
         tellFault(message);
         remove(id);
       },
     });
-    set((s) => ({ items: [...s.items, { id, name: file.name, share: 0, state: 'going', message: '', cancel: () => void upload.abort(true).finally(() => remove(id)) }] }));
+    set((s) => ({
+      items: [
+        ...s.items,
+        { id, name: file.name, share: 0, state: 'going', message: '', cancel: () => void upload.abort(true).finally(() => remove(id)) },
+      ],
+    }));
     void upload.findPreviousUploads().then((previous) => {
       if (previous[0]) upload.resumeFromPreviousUpload(previous[0]);
       upload.start();

@@ -12,7 +12,11 @@ function nameOf(event: KeyboardEvent): string {
   return `${event.ctrlKey || event.metaKey ? 'Mod+' : ''}${shift ? 'Shift+' : ''}${key}`;
 }
 
-const typing = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName) || (target instanceof HTMLInputElement && !/^(range|checkbox|color)$/.test(target.type)));
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable ||
+    /^(TEXTAREA|SELECT)$/.test(target.tagName) ||
+    (target instanceof HTMLInputElement && !/^(range|checkbox|color)$/.test(target.type)));
 const pressable = (target: EventTarget | null) => target instanceof HTMLElement && !!target.closest('button, a, [role="tab"], summary');
 
 /** Keys of the Edit place; those typed into a field stay there. */

@@ -17,7 +17,9 @@ export function Dialog({ open, onClose, title, description, children, wide }: Pr
     <Radix.Root open={open} onOpenChange={(now) => !now && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/35" />
-        <Radix.Content className={`fixed top-1/2 left-1/2 z-40 max-h-[90vh] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-line bg-sheet p-5 shadow-xl ${wide ? 'w-[640px]' : 'w-[440px]'}`}>
+        <Radix.Content
+          className={`fixed top-1/2 left-1/2 z-40 max-h-[90vh] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-line bg-sheet p-5 shadow-xl ${wide ? 'w-[640px]' : 'w-[440px]'}`}
+        >
           <div className="mb-1 flex items-start justify-between gap-4">
             <Radix.Title className="text-lg font-semibold">{title}</Radix.Title>
             <Radix.Close aria-label="Close">

@@ -18,12 +18,39 @@ export function Field({ label, children, hint }: { label: string; children: (id:
 export const inputLook = 'w-full rounded-(--radius) border border-line bg-sheet px-2 py-1';
 
 /** A slider with its value and unit; `onDone` ends a run of changes. */
-export function SliderField({ label, value, min, max, step, unit, onChange, show }: { label: string; value: number; min: number; max: number; step: number; unit: string; onChange: (value: number) => void; show?: (value: number) => string }) {
+export function SliderField({
+  label,
+  value,
+  min,
+  max,
+  step,
+  unit,
+  onChange,
+  show,
+}: {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step: number;
+  unit: string;
+  onChange: (value: number) => void;
+  show?: (value: number) => string;
+}) {
   return (
     <Field label={label}>
       {(id) => (
         <div className="flex items-center gap-2">
-          <input id={id} type="range" min={min} max={max} step={step} value={value} onChange={(e) => onChange(Number(e.target.value))} className="min-w-0 flex-1 accent-(--action)" />
+          <input
+            id={id}
+            type="range"
+            min={min}
+            max={max}
+            step={step}
+            value={value}
+            onChange={(e) => onChange(Number(e.target.value))}
+            className="min-w-0 flex-1 accent-(--action)"
+          />
           <span className="numbers w-16 text-right text-xs">
             {show ? show(value) : value} {unit}
           </span>
@@ -38,7 +65,13 @@ export function ColorField({ label, value, onChange }: { label: string; value: s
     <Field label={label}>
       {(id) => (
         <div className="flex items-center gap-2">
-          <input id={id} type="color" value={value} onChange={(e) => onChange(e.target.value)} className="h-7 w-12 border border-line bg-sheet" />
+          <input
+            id={id}
+            type="color"
+            value={value}
+            onChange={(e) => onChange(e.target.value)}
+            className="h-7 w-12 border border-line bg-sheet"
+          />
           <span className="numbers text-xs text-ink-2">{value}</span>
         </div>
       )}
@@ -48,11 +81,25 @@ export function ColorField({ label, value, onChange }: { label: string; value: s
 
 export function CheckField({ label, value, onChange }: { label: string; value: boolean; onChange: (value: boolean) => void }) {
   return (
-    <Field label={label}>{(id) => <input id={id} type="checkbox" checked={value} onChange={(e) => onChange(e.target.checked)} className="size-4 accent-(--action)" />}</Field>
+    <Field label={label}>
+      {(id) => (
+        <input id={id} type="checkbox" checked={value} onChange={(e) => onChange(e.target.checked)} className="size-4 accent-(--action)" />
+      )}
+    </Field>
   );
 }
 
-export function SelectField<T extends string>({ label, value, options, onChange }: { label: string; value: T; options: readonly (readonly [T, string])[]; onChange: (value: T) => void }) {
+export function SelectField<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  options: readonly (readonly [T, string])[];
+  onChange: (value: T) => void;
+}) {
   return (
     <Field label={label}>
       {(id) => (
@@ -69,7 +116,17 @@ export function SelectField<T extends string>({ label, value, options, onChange 
 }
 
 /** A text that is taken over when the field is left or Enter is pressed; Escape takes back what was typed. */
-export function TextField({ label, value, onDone, lines = 1 }: { label: string; value: string; onDone: (value: string) => void; lines?: number }) {
+export function TextField({
+  label,
+  value,
+  onDone,
+  lines = 1,
+}: {
+  label: string;
+  value: string;
+  onDone: (value: string) => void;
+  lines?: number;
+}) {
   const [draft, setDraft] = useState<string | null>(null);
   const done = () => {
     if (draft !== null && draft !== value) onDone(draft);

@@ -46,7 +46,10 @@ export function NewProjectDialog({ open, onClose }: { open: boolean; onClose: ()
     try {
       const frameRate = RATES.find(([label]) => label === rate)![1];
       const even = (n: number) => Math.round(n / 2) * 2;
-      const { id } = await api<{ id: string }>('/api/projects', { method: 'POST', body: { name, width: even(width), height: even(height), frameRate } });
+      const { id } = await api<{ id: string }>('/api/projects', {
+        method: 'POST',
+        body: { name, width: even(width), height: even(height), frameRate },
+      });
       router.push(`/projects/${id}/edit`);
     } catch (error) {
       tellFault(error);
@@ -54,7 +57,12 @@ export function NewProjectDialog({ open, onClose }: { open: boolean; onClose: ()
   });
   const fault = errors.name ?? errors.width ?? errors.height;
   return (
-    <Dialog open={open} onClose={onClose} title="New project" description="The target decides shape and size. Both can be changed later, also to those of your footage.">
+    <Dialog
+      open={open}
+      onClose={onClose}
+      title="New project"
+      description="The target decides shape and size. Both can be changed later, also to those of your footage."
+    >
       <form onSubmit={(e) => void submit(e)} className="grid gap-3">
         <Field label="Name">{(id) => <input id={id} autoFocus {...register('name')} className={inputLook} />}</Field>
         <Field label="Target">
@@ -76,8 +84,12 @@ export function NewProjectDialog({ open, onClose }: { open: boolean; onClose: ()
             </select>
           )}
         </Field>
-        <Field label="Width (px)">{(id) => <input id={id} type="number" {...register('width')} className={`${inputLook} numbers`} />}</Field>
-        <Field label="Height (px)">{(id) => <input id={id} type="number" {...register('height')} className={`${inputLook} numbers`} />}</Field>
+        <Field label="Width (px)">
+          {(id) => <input id={id} type="number" {...register('width')} className={`${inputLook} numbers`} />}
+        </Field>
+        <Field label="Height (px)">
+          {(id) => <input id={id} type="number" {...register('height')} className={`${inputLook} numbers`} />}
+        </Field>
         <Field label="Frame rate" hint="Screen recordings are usually 30 fps.">
           {(id) => (
             <select id={id} {...register('rate')} className={inputLook}>

@@ -56,18 +56,28 @@ export function ProjectsPage() {
       <ul className="border-t border-line" aria-label="Projects">
         {data?.map((project) => (
           <li key={project.id} className="flex items-center gap-4 border-b border-line py-3">
-            <Link href={`/projects/${project.id}/edit`} className="flex min-w-0 flex-1 items-center gap-4" aria-label={`Open ${project.name}`}>
+            <Link
+              href={`/projects/${project.id}/edit`}
+              className="flex min-w-0 flex-1 items-center gap-4"
+              aria-label={`Open ${project.name}`}
+            >
               <Poster project={project} />
               <span className="min-w-0">
                 <span className="block truncate text-base font-semibold">{project.name}</span>
                 <span className="numbers block text-xs text-ink-2">
-                  {formatClock(project.seconds)} · {project.width}×{project.height} px · {Number(framesPerSecond(project.frameRate).toFixed(2))} fps · changed{' '}
+                  {formatClock(project.seconds)} · {project.width}×{project.height} px ·{' '}
+                  {Number(framesPerSecond(project.frameRate).toFixed(2))} fps · changed{' '}
                   {formatDistanceToNow(new Date(project.changedAt), { addSuffix: true })}
                 </span>
               </span>
             </Link>
             <IconButton icon={Pencil} label={`Rename ${project.name}`} onClick={() => setRenaming(project)} />
-            <IconButton icon={Copy} label={`Duplicate ${project.name}`} disabled={change.isPending} onClick={() => change.mutate(() => api(`/api/projects/${project.id}/duplicate`, { method: 'POST' }))} />
+            <IconButton
+              icon={Copy}
+              label={`Duplicate ${project.name}`}
+              disabled={change.isPending}
+              onClick={() => change.mutate(() => api(`/api/projects/${project.id}/duplicate`, { method: 'POST' }))}
+            />
             <IconButton icon={Trash2} label={`Delete ${project.name}`} onClick={() => remove(project)} />
           </li>
         ))}
@@ -89,7 +99,10 @@ function Poster({ project }: { project: ProjectSummary }) {
     <span className="flex h-[54px] w-24 shrink-0 items-center justify-center overflow-hidden border border-line bg-surround/30">
       {project.poster ? (
         // The strip's first view; its height is fixed, so that cutting it off at the side shows one.
-        <span className="size-full bg-cover bg-left" style={{ backgroundImage: `url(/api/footage/${project.poster}/thumbs)`, backgroundSize: 'auto 100%' }} />
+        <span
+          className="size-full bg-cover bg-left"
+          style={{ backgroundImage: `url(/api/footage/${project.poster}/thumbs)`, backgroundSize: 'auto 100%' }}
+        />
       ) : (
         <Film size={18} className="text-ink-2" aria-hidden />
       )}

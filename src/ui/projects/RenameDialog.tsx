@@ -17,7 +17,11 @@ export function RenameDialog({ name, onClose, onRename }: { name: string; onClos
           onClose();
         }}
       >
-        <Field label="Name">{(id) => <input id={id} autoFocus maxLength={200} value={draft} onChange={(e) => setDraft(e.target.value)} className={inputLook} />}</Field>
+        <Field label="Name">
+          {(id) => (
+            <input id={id} autoFocus maxLength={200} value={draft} onChange={(e) => setDraft(e.target.value)} className={inputLook} />
+          )}
+        </Field>
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" look="primary" disabled={!draft.trim()}>

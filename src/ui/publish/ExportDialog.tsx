@@ -43,7 +43,8 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
   const chosen = size ?? own;
   const submit = async () => {
     const ends = [from, to].map((text) => (text.trim() ? parseTimecode(text, canvas.frameRate) : null));
-    if ([from, to].some((text, i) => text.trim() && ends[i] === null)) return tellFault('Type the range as times, for example 0:05 and 0:20.');
+    if ([from, to].some((text, i) => text.trim() && ends[i] === null))
+      return tellFault('Type the range as times, for example 0:05 and 0:20.');
     const range = from.trim() || to.trim() ? { start: ticksToSeconds(ends[0] ?? 0), end: ticksToSeconds(ends[1] ?? length) } : null;
     const [width, height] = chosen.split('x').map(Number);
     const frameRate = rate ? RATES.find(([label]) => label === rate)![1] : canvas.frameRate;
@@ -57,18 +58,48 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
     }
   };
   return (
-    <Dialog open={open} onClose={onClose} title="Export" description="MP4 (H.264, AAC), made from the original recordings. It runs in the background; you can go on editing.">
+    <Dialog
+      open={open}
+      onClose={onClose}
+      title="Export"
+      description="MP4 (H.264, AAC), made from the original recordings. It runs in the background; you can go on editing."
+    >
       <div className="grid gap-3">
         <SelectField label="Size" value={chosen} options={sizes} onChange={setSize} />
-        {chosen !== own && <p className="text-xs text-caution">At another size than the project’s everything is scaled once more. Keep {canvas.width}×{canvas.height} px for the sharpest text.</p>}
-        <SelectField label="Frame rate" value={rate ?? 'own'} options={[['own', `${ownRate ?? framesPerSecond(canvas.frameRate)} fps, as the project`], ...RATES.filter(([label]) => label !== ownRate).map(([label]) => [label, `${label} fps`] as const)]} onChange={(value) => setRate(value === 'own' ? null : value)} />
+        {chosen !== own && (
+          <p className="text-xs text-caution">
+            At another size than the project’s everything is scaled once more. Keep {canvas.width}×{canvas.height} px for the sharpest text.
+          </p>
+        )}
+        <SelectField
+          label="Frame rate"
+          value={rate ?? 'own'}
+          options={[
+            ['own', `${ownRate ?? framesPerSecond(canvas.frameRate)} fps, as the project`],
+            ...RATES.filter(([label]) => label !== ownRate).map(([label]) => [label, `${label} fps`] as const),
+          ]}
+          onChange={(value) => setRate(value === 'own' ? null : value)}
+        />
         <SelectField label="Quality" value={quality} options={QUALITY_NAMES} onChange={setQuality} />
         <Field label="Range" hint={`Empty is all of it, ${formatClock(ticksToSeconds(length))}.`}>
           {(fieldId) => (
             <div className="flex items-center gap-2">
-              <input id={fieldId} aria-label="Range start" placeholder="start" className={`${inputLook} numbers`} value={from} onChange={(e) => setFrom(e.target.value)} />
+              <input
+                id={fieldId}
+                aria-label="Range start"
+                placeholder="start"
+                className={`${inputLook} numbers`}
+                value={from}
+                onChange={(e) => setFrom(e.target.value)}
+              />
               to
-              <input aria-label="Range end" placeholder="end" className={`${inputLook} numbers`} value={to} onChange={(e) => setTo(e.target.value)} />
+              <input
+                aria-label="Range end"
+                placeholder="end"
+                className={`${inputLook} numbers`}
+                value={to}
+                onChange={(e) => setTo(e.target.value)}
+              />
             </div>
           )}
         </Field>

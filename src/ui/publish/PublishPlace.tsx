@@ -26,7 +26,11 @@ export function PublishPlace({ id }: { id: string }) {
       </PlaceHeader>
       <div className="grid min-h-0 grid-cols-[minmax(0,58fr)_minmax(340px,42fr)]">
         <section aria-label="Preview of the export" className="flex items-center justify-center bg-surround p-2">
-          {playing ? <video key={playing.id} controls src={`/api/exports/${playing.id}/video`} className="max-h-full max-w-full" /> : <p className="bg-sheet px-3 py-1">A finished export plays here.</p>}
+          {playing ? (
+            <video key={playing.id} controls src={`/api/exports/${playing.id}/video`} className="max-h-full max-w-full" />
+          ) : (
+            <p className="bg-sheet px-3 py-1">A finished export plays here.</p>
+          )}
         </section>
         <section className="min-h-0 overflow-auto border-l border-line p-4">
           <h1 className="mb-3 text-lg font-semibold">Exports</h1>
@@ -71,11 +75,19 @@ function ExportRow({ item, playing, onShow }: { item: ExportView; playing: boole
           </span>
         </button>
         {status === 'done' && (
-          <a href={`/api/exports/${item.id}/video?download`} className="inline-flex items-center gap-1.5 border border-action bg-action px-2.5 py-1 font-medium text-on-action" download>
+          <a
+            href={`/api/exports/${item.id}/video?download`}
+            className="inline-flex items-center gap-1.5 border border-action bg-action px-2.5 py-1 font-medium text-on-action"
+            download
+          >
             <Download size={14} aria-hidden /> Download
           </a>
         )}
-        {active ? <IconButton icon={X} label="Cancel this export" onClick={cancel} /> : <IconButton icon={Trash2} label="Delete this export" onClick={remove} />}
+        {active ? (
+          <IconButton icon={X} label="Cancel this export" onClick={cancel} />
+        ) : (
+          <IconButton icon={Trash2} label="Delete this export" onClick={remove} />
+        )}
       </div>
       {active && (
         <div className="mt-1">
@@ -87,7 +99,9 @@ function ExportRow({ item, playing, onShow }: { item: ExportView; playing: boole
           </span>
         </div>
       )}
-      {(status === 'failed' || status === 'cancelled') && <p className={`text-xs ${status === 'failed' ? 'text-fault' : 'text-ink-2'}`}>{item.message}</p>}
+      {(status === 'failed' || status === 'cancelled') && (
+        <p className={`text-xs ${status === 'failed' ? 'text-fault' : 'text-ink-2'}`}>{item.message}</p>
+      )}
     </li>
   );
 }

@@ -8,7 +8,17 @@ const PLACES = [
 ] as const;
 
 /** The line at the head of each place of a project. */
-export function PlaceHeader({ id, name, place, children }: { id: string; name: string; place: (typeof PLACES)[number][0]; children?: ReactNode }) {
+export function PlaceHeader({
+  id,
+  name,
+  place,
+  children,
+}: {
+  id: string;
+  name: string;
+  place: (typeof PLACES)[number][0];
+  children?: ReactNode;
+}) {
   return (
     <header className="flex h-10 items-center gap-4 border-b border-line bg-sheet px-3">
       <Link href="/" className="font-bold" aria-label="Vistum, all projects">

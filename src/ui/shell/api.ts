@@ -9,7 +9,10 @@ export class ApiError extends Error {
 }
 
 /** Calls the server; answers its JSON. */
-export async function api<T = null>(path: string, { method = 'GET', body, form, keepalive }: { method?: string; body?: unknown; form?: FormData; keepalive?: boolean } = {}): Promise<T> {
+export async function api<T = null>(
+  path: string,
+  { method = 'GET', body, form, keepalive }: { method?: string; body?: unknown; form?: FormData; keepalive?: boolean } = {},
+): Promise<T> {
   const response = await fetch(path, {
     method,
     keepalive,

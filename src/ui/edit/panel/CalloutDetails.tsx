@@ -14,12 +14,21 @@ export function CalloutDetails({ id }: { id: string }) {
     return (
       <div className="grid gap-2">
         <Heading title="Cover" />
-        <SliderField label="Blur" value={callout.strength} min={4} max={100} step={1} unit="px" onChange={(strength) => edit('Cover', (draft) => changeSpan(draft, 'callouts', id, { strength }), true)} />
+        <SliderField
+          label="Blur"
+          value={callout.strength}
+          min={4}
+          max={100}
+          step={1}
+          unit="px"
+          onChange={(strength) => edit('Cover', (draft) => changeSpan(draft, 'callouts', id, { strength }), true)}
+        />
         <p className="text-xs text-ink-2">Drag the rectangle on the Picture over what is private. It stays on its spot of the recording.</p>
         <SpanTimes span={callout} name="cover" />
       </div>
     );
-  const change = (what: Partial<Omit<TextCallout, 'id' | 'start' | 'end' | 'kind'>>, merge = true) => edit('Callout', (draft) => changeSpan(draft, 'callouts', id, what), merge);
+  const change = (what: Partial<Omit<TextCallout, 'id' | 'start' | 'end' | 'kind'>>, merge = true) =>
+    edit('Callout', (draft) => changeSpan(draft, 'callouts', id, what), merge);
   return (
     <div className="grid gap-2">
       <Heading title="Callout" />
@@ -28,7 +37,9 @@ export function CalloutDetails({ id }: { id: string }) {
       <ColorField label="Box" value={callout.fill} onChange={(fill) => change({ fill })} />
       <ColorField label="Letters" value={callout.ink} onChange={(ink) => change({ ink })} />
       <CheckField label="Arrow" value={callout.arrow} onChange={(arrow) => change({ arrow })} />
-      <p className="text-xs text-ink-2">Drag the round handle on the Picture to what the arrow should point at, the dashed one to place the words.</p>
+      <p className="text-xs text-ink-2">
+        Drag the round handle on the Picture to what the arrow should point at, the dashed one to place the words.
+      </p>
       <SpanTimes span={callout} name="callout" />
     </div>
   );

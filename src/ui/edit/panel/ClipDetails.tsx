@@ -20,17 +20,29 @@ export function ClipDetails({ id }: { id: string }) {
       <div>
         <Heading title={footage?.name ?? 'Missing footage'}>
           {clip.link && (
-            <Button onClick={() => edit('Unlink', (draft) => unlinkClip(draft, id))} title="Picture and sound of this recording then move and trim by themselves">
+            <Button
+              onClick={() => edit('Unlink', (draft) => unlinkClip(draft, id))}
+              title="Picture and sound of this recording then move and trim by themselves"
+            >
               Unlink
             </Button>
           )}
         </Heading>
         <p className="numbers text-xs text-ink-2">
-          {lane.name} · from {formatTimecode(clip.start, rate)} · {formatTimecode(clip.duration, rate)} long · begins {formatTimecode(clip.source, rate)} into its footage
+          {lane.name} · from {formatTimecode(clip.start, rate)} · {formatTimecode(clip.duration, rate)} long · begins{' '}
+          {formatTimecode(clip.source, rate)} into its footage
         </p>
       </div>
       {!isPictureLane(lane) && (
-        <SliderField label="Level" value={clip.gain} min={-40} max={12} step={0.5} unit="dB" onChange={(gain) => edit('Clip level', (draft) => setClipGain(draft, id, gain), true)} />
+        <SliderField
+          label="Level"
+          value={clip.gain}
+          min={-40}
+          max={12}
+          step={0.5}
+          unit="dB"
+          onChange={(gain) => edit('Clip level', (draft) => setClipGain(draft, id, gain), true)}
+        />
       )}
       {lane.kind === 'presenter' && <PresenterDetails footageId={clip.footageId} />}
     </div>

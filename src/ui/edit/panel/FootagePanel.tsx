@@ -50,7 +50,11 @@ export function FootagePanel() {
           <IconButton icon={X} label={`Cancel the upload of ${item.name}`} onClick={item.cancel} />
         </div>
       ))}
-      {!footage.length && !items.length && <p className="p-2 text-ink-2">No footage yet. Add your screen and camera recordings, music and stills. The files themselves are never changed.</p>}
+      {!footage.length && !items.length && (
+        <p className="p-2 text-ink-2">
+          No footage yet. Add your screen and camera recordings, music and stills. The files themselves are never changed.
+        </p>
+      )}
       <ul aria-label="Footage">
         {footage.map((view) => (
           <FootageRow key={view.id} view={view} />
@@ -101,7 +105,10 @@ function FootageRow({ view }: { view: FootageView }) {
     const form = new FormData();
     form.set('track', file);
     try {
-      const { notes, samples } = await api<{ notes: string[]; samples: number }>(`/api/footage/${view.id}/pointer`, { method: 'POST', form });
+      const { notes, samples } = await api<{ notes: string[]; samples: number }>(`/api/footage/${view.id}/pointer`, {
+        method: 'POST',
+        form,
+      });
       tell([`The pointer track with ${samples} positions was attached.`, ...notes].join(' '));
     } catch (error) {
       tellFault(error);
@@ -114,7 +121,14 @@ function FootageRow({ view }: { view: FootageView }) {
   };
   return (
     <li className="flex items-center gap-2 border-b border-line py-1.5">
-      <span className="h-9 w-16 shrink-0 overflow-hidden border border-line bg-surround/30" style={view.facts?.hasVideo && view.status === 'ready' ? { backgroundImage: `url(/api/footage/${view.id}/thumbs)`, backgroundSize: 'auto 100%' } : {}} />
+      <span
+        className="h-9 w-16 shrink-0 overflow-hidden border border-line bg-surround/30"
+        style={
+          view.facts?.hasVideo && view.status === 'ready'
+            ? { backgroundImage: `url(/api/footage/${view.id}/thumbs)`, backgroundSize: 'auto 100%' }
+            : {}
+        }
+      />
       <span className="min-w-0 flex-1">
         <span className="block truncate font-medium" title={view.name}>
           {view.name}
@@ -136,7 +150,12 @@ function FootageRow({ view }: { view: FootageView }) {
       </span>
       {view.status === 'ready' && (
         <>
-          <select aria-label={`Role of ${view.name}`} className="w-24 rounded-(--radius) border border-line bg-sheet px-1 py-0.5" value={view.role} onChange={(e) => void change({ role: e.target.value as Role })}>
+          <select
+            aria-label={`Role of ${view.name}`}
+            className="w-24 rounded-(--radius) border border-line bg-sheet px-1 py-0.5"
+            value={view.role}
+            onChange={(e) => void change({ role: e.target.value as Role })}
+          >
             {ROLES.map((role) => (
               <option key={role} value={role}>
                 {role}
@@ -145,8 +164,20 @@ function FootageRow({ view }: { view: FootageView }) {
           </select>
           {view.facts?.hasVideo && view.facts.kind === 'video' && (
             <>
-              <IconButton icon={MousePointer2} label={view.hasPointer ? `Replace the pointer track of ${view.name}` : `Attach a pointer track to ${view.name}`} pressed={view.hasPointer} onClick={() => track.current?.click()} />
-              <input ref={track} type="file" accept=".json,.csv,.txt" className="hidden" aria-label={`Pointer track of ${view.name}`} onChange={(e) => void attach(e.target.files?.[0]).finally(() => (track.current!.value = ''))} />
+              <IconButton
+                icon={MousePointer2}
+                label={view.hasPointer ? `Replace the pointer track of ${view.name}` : `Attach a pointer track to ${view.name}`}
+                pressed={view.hasPointer}
+                onClick={() => track.current?.click()}
+              />
+              <input
+                ref={track}
+                type="file"
+                accept=".json,.csv,.txt"
+                className="hidden"
+                aria-label={`Pointer track of ${view.name}`}
+                onChange={(e) => void attach(e.target.files?.[0]).finally(() => (track.current!.value = ''))}
+              />
             </>
           )}
           <IconButton icon={Plus} label={`Place ${view.name} on the timeline`} onClick={place} />

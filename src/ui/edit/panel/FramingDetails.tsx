@@ -29,14 +29,45 @@ export function FramingDetails({ id }: { id: string }) {
     <div className="grid gap-2">
       <Heading title="Framing" />
       {framing.reason && <p className="text-xs text-ink-2">Planned for: {framing.reason}</p>}
-      <SliderField label="Magnification" value={now} min={1} max={Math.max(4, limit)} step={0.01} unit="×" show={(v) => v.toFixed(2)} onChange={zoom} />
+      <SliderField
+        label="Magnification"
+        value={now}
+        min={1}
+        max={Math.max(4, limit)}
+        step={0.01}
+        unit="×"
+        show={(v) => v.toFixed(2)}
+        onChange={zoom}
+      />
       <p className={`text-xs ${now > limit * 1.01 ? 'font-semibold text-caution' : 'text-ink-2'}`}>
         The sharp limit of this recording is {limit.toFixed(2)}×.{now > limit * 1.01 && ' Beyond it text turns soft.'}
       </p>
-      <SliderField label="Ramp in" value={seconds(framing.rampIn)} min={0} max={4} step={0.1} unit="s" onChange={(v) => edit('Framing ramp', (draft) => changeSpan(draft, 'framings', id, { rampIn: secondsToTicks(v) }), true)} />
-      <SliderField label="Ramp out" value={seconds(framing.rampOut)} min={0} max={4} step={0.1} unit="s" onChange={(v) => edit('Framing ramp', (draft) => changeSpan(draft, 'framings', id, { rampOut: secondsToTicks(v) }), true)} />
-      <CheckField label="Pinned" value={framing.pinned} onChange={(pinned) => edit('Pin framing', (draft) => changeSpan(draft, 'framings', id, { pinned }))} />
-      <p className="text-xs text-ink-2">Pinned framings stay as they are when you plan again. Drag the rectangle on the Picture to move it.</p>
+      <SliderField
+        label="Ramp in"
+        value={seconds(framing.rampIn)}
+        min={0}
+        max={4}
+        step={0.1}
+        unit="s"
+        onChange={(v) => edit('Framing ramp', (draft) => changeSpan(draft, 'framings', id, { rampIn: secondsToTicks(v) }), true)}
+      />
+      <SliderField
+        label="Ramp out"
+        value={seconds(framing.rampOut)}
+        min={0}
+        max={4}
+        step={0.1}
+        unit="s"
+        onChange={(v) => edit('Framing ramp', (draft) => changeSpan(draft, 'framings', id, { rampOut: secondsToTicks(v) }), true)}
+      />
+      <CheckField
+        label="Pinned"
+        value={framing.pinned}
+        onChange={(pinned) => edit('Pin framing', (draft) => changeSpan(draft, 'framings', id, { pinned }))}
+      />
+      <p className="text-xs text-ink-2">
+        Pinned framings stay as they are when you plan again. Drag the rectangle on the Picture to move it.
+      </p>
       <SpanTimes span={framing} name="framing" />
     </div>
   );

@@ -14,10 +14,32 @@ export function LaneDetails({ id }: { id: string }) {
   return (
     <div className="grid gap-2">
       <Heading title={`Lane ${lane.name}`} />
-      <TextField label="Name" value={lane.name} onDone={(name) => edit('Lane name', (draft) => changeLane(draft, id, { name: name.slice(0, 200) }))} />
-      <CheckField label={picture ? 'Hidden' : 'Muted'} value={lane.off} onChange={(off) => edit(picture ? 'Hide lane' : 'Mute lane', (draft) => changeLane(draft, id, { off }))} />
-      <CheckField label="Locked" value={lane.locked} onChange={(locked) => edit('Lock lane', (draft) => changeLane(draft, id, { locked }))} />
-      {!picture && <SliderField label="Level" value={lane.gain} min={-40} max={12} step={0.5} unit="dB" onChange={(gain) => edit('Lane level', (draft) => changeLane(draft, id, { gain }), true)} />}
+      <TextField
+        label="Name"
+        value={lane.name}
+        onDone={(name) => edit('Lane name', (draft) => changeLane(draft, id, { name: name.slice(0, 200) }))}
+      />
+      <CheckField
+        label={picture ? 'Hidden' : 'Muted'}
+        value={lane.off}
+        onChange={(off) => edit(picture ? 'Hide lane' : 'Mute lane', (draft) => changeLane(draft, id, { off }))}
+      />
+      <CheckField
+        label="Locked"
+        value={lane.locked}
+        onChange={(locked) => edit('Lock lane', (draft) => changeLane(draft, id, { locked }))}
+      />
+      {!picture && (
+        <SliderField
+          label="Level"
+          value={lane.gain}
+          min={-40}
+          max={12}
+          step={0.5}
+          unit="dB"
+          onChange={(gain) => edit('Lane level', (draft) => changeLane(draft, id, { gain }), true)}
+        />
+      )}
       {lane.kind === 'presenter' && <PresenterDetails />}
     </div>
   );

@@ -14,7 +14,12 @@ export function LayoutDetails({ id }: { id: string }) {
   return (
     <div className="grid gap-2">
       <Heading title="Layout" />
-      <SelectField label="Shows" value={span.kind} options={Object.entries(LAYOUT_NAMES) as [LayoutKind, string][]} onChange={(kind) => edit('Layout', (draft) => changeSpan(draft, 'layouts', id, { kind }))} />
+      <SelectField
+        label="Shows"
+        value={span.kind}
+        options={Object.entries(LAYOUT_NAMES) as [LayoutKind, string][]}
+        onChange={(kind) => edit('Layout', (draft) => changeSpan(draft, 'layouts', id, { kind }))}
+      />
       <SpanTimes span={span} name="layout" />
     </div>
   );

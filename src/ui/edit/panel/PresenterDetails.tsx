@@ -10,7 +10,12 @@ import { tellFault } from '../../shell/notices-store';
 import { useEditor, useEditorStore } from '../store';
 import { Heading } from './Heading';
 
-const CORNER_NAMES: Record<Corner, string> = { 'top-left': 'top left', 'top-right': 'top right', 'bottom-left': 'bottom left', 'bottom-right': 'bottom right' };
+const CORNER_NAMES: Record<Corner, string> = {
+  'top-left': 'top left',
+  'top-right': 'top right',
+  'bottom-left': 'bottom left',
+  'bottom-right': 'bottom right',
+};
 const percent = (v: number) => String(Math.round(v * 100));
 
 /** Where the presenter stands in the corner layout, and the key of a recording. */
@@ -38,20 +43,87 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
           </div>
         )}
       </Field>
-      <SliderField label="Size" value={placement.size} min={0.1} max={0.8} step={0.01} unit="% high" show={percent} onChange={(size) => change({ size })} />
-      <SliderField label="Distance to edge" value={placement.margin} min={0} max={0.2} step={0.005} unit="%" show={percent} onChange={(margin) => change({ margin })} />
-      <SelectField label="Shape" value={placement.shape} options={[['circle', 'Circle'], ['rectangle', 'Rectangle']]} onChange={(shape) => change({ shape })} />
+      <SliderField
+        label="Size"
+        value={placement.size}
+        min={0.1}
+        max={0.8}
+        step={0.01}
+        unit="%"
+        show={percent}
+        onChange={(size) => change({ size })}
+      />
+      <SliderField
+        label="Distance to edge"
+        value={placement.margin}
+        min={0}
+        max={0.2}
+        step={0.005}
+        unit="%"
+        show={percent}
+        onChange={(margin) => change({ margin })}
+      />
+      <SelectField
+        label="Shape"
+        value={placement.shape}
+        options={[
+          ['circle', 'Circle'],
+          ['rectangle', 'Rectangle'],
+        ]}
+        onChange={(shape) => change({ shape })}
+      />
       {placement.shape === 'circle' && (
         <>
-          <SliderField label="Face closer" value={1.2 - placement.crop} min={0.2} max={1} step={0.01} unit="%" show={percent} onChange={(v) => change({ crop: 1.2 - v })} />
-          <SliderField label="Middle, across" value={placement.center.x} min={0} max={1} step={0.01} unit="%" show={percent} onChange={(x) => change({ center: { ...placement.center, x } })} />
-          <SliderField label="Middle, down" value={placement.center.y} min={0} max={1} step={0.01} unit="%" show={percent} onChange={(y) => change({ center: { ...placement.center, y } })} />
+          <SliderField
+            label="Face closer"
+            value={1.2 - placement.crop}
+            min={0.2}
+            max={1}
+            step={0.01}
+            unit="%"
+            show={percent}
+            onChange={(v) => change({ crop: 1.2 - v })}
+          />
+          <SliderField
+            label="Middle, across"
+            value={placement.center.x}
+            min={0}
+            max={1}
+            step={0.01}
+            unit="%"
+            show={percent}
+            onChange={(x) => change({ center: { ...placement.center, x } })}
+          />
+          <SliderField
+            label="Middle, down"
+            value={placement.center.y}
+            min={0}
+            max={1}
+            step={0.01}
+            unit="%"
+            show={percent}
+            onChange={(y) => change({ center: { ...placement.center, y } })}
+          />
         </>
       )}
       <CheckField label="Mirror" value={placement.mirror} onChange={(mirror) => change({ mirror })} />
-      <SliderField label="Ring" value={placement.ring.width} min={0} max={20} step={1} unit="px" onChange={(width) => change({ ring: { ...placement.ring, width } })} />
-      {placement.ring.width > 0 && <ColorField label="Ring colour" value={placement.ring.color} onChange={(color) => change({ ring: { ...placement.ring, color } })} />}
-      {atPlayhead ? <KeySettings footageId={atPlayhead} /> : <p className="text-ink-2">Put the playhead on the presenter’s recording to set its key.</p>}
+      <SliderField
+        label="Ring"
+        value={placement.ring.width}
+        min={0}
+        max={20}
+        step={1}
+        unit="px"
+        onChange={(width) => change({ ring: { ...placement.ring, width } })}
+      />
+      {placement.ring.width > 0 && (
+        <ColorField label="Ring colour" value={placement.ring.color} onChange={(color) => change({ ring: { ...placement.ring, color } })} />
+      )}
+      {atPlayhead ? (
+        <KeySettings footageId={atPlayhead} />
+      ) : (
+        <p className="text-ink-2">Put the playhead on the presenter’s recording to set its key.</p>
+      )}
     </div>
   );
 }
@@ -61,7 +133,9 @@ function KeySettings({ footageId }: { footageId: string }) {
   const key = useEditor((s) => s.project.keys.find((k) => k.footageId === footageId)) ?? { ...DEFAULT_KEY, on: false };
   const placement = useEditor((s) => s.project.presenter);
   const name = useEditor((s) => s.sources.footage[footageId]?.name);
-  const takes = useEditor((s) => [...new Set(s.project.lanes.filter((l) => l.kind === 'presenter').flatMap((l) => l.clips.map((c) => c.footageId)))].join(' '));
+  const takes = useEditor((s) =>
+    [...new Set(s.project.lanes.filter((l) => l.kind === 'presenter').flatMap((l) => l.clips.map((c) => c.footageId)))].join(' '),
+  );
   const view = useEditor((s) => s.view);
   const picking = useEditor((s) => s.picking);
   const edit = useEditor((s) => s.edit);
@@ -69,7 +143,10 @@ function KeySettings({ footageId }: { footageId: string }) {
   const change = (what: Partial<Omit<typeof key, 'footageId'>>) => edit('Chroma key', (draft) => changeKey(draft, footageId, what), true);
   const find = async () => {
     try {
-      const { wall } = await api<{ wall: { color: string; tolerance: number; softness: number } | null }>(`/api/footage/${footageId}/wall`, { method: 'POST' });
+      const { wall } = await api<{ wall: { color: string; tolerance: number; softness: number } | null }>(
+        `/api/footage/${footageId}/wall`,
+        { method: 'POST' },
+      );
       if (wall) edit('Find the wall', (draft) => changeKey(draft, footageId, { ...wall, on: true }));
       else tellFault('No even wall was found along the border of the recording. Pick its colour by hand.');
     } catch (error) {
@@ -91,18 +168,50 @@ function KeySettings({ footageId }: { footageId: string }) {
             <Button onClick={() => void find()}>
               <WandSparkles size={14} aria-hidden /> Find the wall
             </Button>
-            <Button aria-pressed={picking} onClick={() => store.setState(picking ? { picking: false, view: {} } : { picking: true, view: { presenter: 'raw' } })}>
+            <Button
+              aria-pressed={picking}
+              onClick={() => store.setState(picking ? { picking: false, view: {} } : { picking: true, view: { presenter: 'raw' } })}
+            >
               <Pipette size={14} aria-hidden /> {picking ? 'Press the wall…' : 'Pick its colour'}
             </Button>
-            <Button aria-pressed={view.presenter === 'matte'} onClick={() => store.setState({ picking: false, view: view.presenter === 'matte' ? {} : { presenter: 'matte' } })}>
+            <Button
+              aria-pressed={view.presenter === 'matte'}
+              onClick={() => store.setState({ picking: false, view: view.presenter === 'matte' ? {} : { presenter: 'matte' } })}
+            >
               {view.presenter === 'matte' ? 'Back to the Picture' : 'Show matte'}
             </Button>
           </div>
           <ColorField label="Wall" value={key.color} onChange={(color) => change({ color })} />
-          <SliderField label="Tolerance" value={key.tolerance} min={0} max={90} step={1} unit="" onChange={(tolerance) => change({ tolerance })} />
-          <SliderField label="Softness" value={key.softness} min={1} max={60} step={1} unit="" onChange={(softness) => change({ softness })} />
-          <CheckField label="Fill behind" value={placement.backdrop !== null} onChange={(on) => edit('Presenter', (draft) => changePresenter(draft, { backdrop: on ? '#e3eef2' : null }))} />
-          {placement.backdrop && <ColorField label="Fill colour" value={placement.backdrop} onChange={(backdrop) => edit('Presenter', (draft) => changePresenter(draft, { backdrop }), true)} />}
+          <SliderField
+            label="Tolerance"
+            value={key.tolerance}
+            min={0}
+            max={90}
+            step={1}
+            unit=""
+            onChange={(tolerance) => change({ tolerance })}
+          />
+          <SliderField
+            label="Softness"
+            value={key.softness}
+            min={1}
+            max={60}
+            step={1}
+            unit=""
+            onChange={(softness) => change({ softness })}
+          />
+          <CheckField
+            label="Fill behind"
+            value={placement.backdrop !== null}
+            onChange={(on) => edit('Presenter', (draft) => changePresenter(draft, { backdrop: on ? '#e3eef2' : null }))}
+          />
+          {placement.backdrop && (
+            <ColorField
+              label="Fill colour"
+              value={placement.backdrop}
+              onChange={(backdrop) => edit('Presenter', (draft) => changePresenter(draft, { backdrop }), true)}
+            />
+          )}
           {others.length > 0 && (
             <Button
               onClick={() =>

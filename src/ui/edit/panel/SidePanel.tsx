@@ -15,10 +15,18 @@ export function SidePanel() {
   const panel = useEditor((s) => s.panel);
   const set = useEditor((s) => s.set);
   return (
-    <Tabs.Root value={panel} onValueChange={(value) => set({ panel: value as Panel })} className="grid min-h-0 grid-rows-[32px_minmax(0,1fr)]">
+    <Tabs.Root
+      value={panel}
+      onValueChange={(value) => set({ panel: value as Panel })}
+      className="grid min-h-0 grid-rows-[32px_minmax(0,1fr)]"
+    >
       <Tabs.List aria-label="Beside the Picture" className="flex border-b border-line bg-sheet px-2">
         {PANELS.map(([value, label]) => (
-          <Tabs.Trigger key={value} value={value} className="border-b-2 border-transparent px-3 text-ink-2 data-[state=active]:border-action data-[state=active]:font-semibold data-[state=active]:text-ink">
+          <Tabs.Trigger
+            key={value}
+            value={value}
+            className="border-b-2 border-transparent px-3 text-ink-2 data-[state=active]:border-action data-[state=active]:font-semibold data-[state=active]:text-ink"
+          >
             {label}
           </Tabs.Trigger>
         ))}

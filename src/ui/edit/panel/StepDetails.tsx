@@ -13,8 +13,18 @@ export function StepDetails({ id }: { id: string }) {
     <div className="grid gap-2">
       <Heading title="Step" />
       <TextField label="Title" value={step.title} onDone={(title) => edit('Step title', (draft) => changeStep(draft, id, { title }))} />
-      <TextField label="Narration" lines={4} value={step.narration} onDone={(narration) => edit('Narration', (draft) => changeStep(draft, id, { narration }))} />
-      <TextField label="On screen" lines={3} value={step.action} onDone={(action) => edit('Step', (draft) => changeStep(draft, id, { action }))} />
+      <TextField
+        label="Narration"
+        lines={4}
+        value={step.narration}
+        onDone={(narration) => edit('Narration', (draft) => changeStep(draft, id, { narration }))}
+      />
+      <TextField
+        label="On screen"
+        lines={3}
+        value={step.action}
+        onDone={(action) => edit('Step', (draft) => changeStep(draft, id, { action }))}
+      />
       <Button onClick={() => edit('Remove step', (draft) => removeStep(draft, id))}>Remove step</Button>
     </div>
   );

@@ -18,11 +18,16 @@ export function StepsPanel() {
     const { playhead, project, edit, select } = store.getState();
     const id = nanoid();
     const start = snapToFrame(playhead, project.canvas.frameRate);
-    if (edit('Add step', (draft) => addStep(draft, { id, start, title: 'New step', narration: '', action: '' }))) select({ kind: 'step', id });
+    if (edit('Add step', (draft) => addStep(draft, { id, start, title: 'New step', narration: '', action: '' })))
+      select({ kind: 'step', id });
   };
   return (
     <div className="p-2">
-      {!steps.length && <p className="p-2 text-ink-2">No steps yet. A step is some narration and what happens on screen meanwhile; steps become the ribbon above the timeline.</p>}
+      {!steps.length && (
+        <p className="p-2 text-ink-2">
+          No steps yet. A step is some narration and what happens on screen meanwhile; steps become the ribbon above the timeline.
+        </p>
+      )}
       <ol aria-label="Steps">
         {steps.map((step, i) => (
           <li key={step.id} className={`border-l-2 px-3 py-1.5 ${step.id === current ? 'border-action bg-sheet' : 'border-transparent'}`}>
@@ -31,7 +36,9 @@ export function StepsPanel() {
                 <span>
                   {i + 1} {step.title}
                 </span>
-                <span className="numbers text-xs font-normal text-ink-2">{formatClock(ticksToSeconds((steps[i + 1]?.start ?? end) - step.start))}</span>
+                <span className="numbers text-xs font-normal text-ink-2">
+                  {formatClock(ticksToSeconds((steps[i + 1]?.start ?? end) - step.start))}
+                </span>
               </span>
               <span className="block">{step.narration}</span>
               <span className="block text-xs text-ink-2">{step.action}</span>

@@ -36,14 +36,21 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
           style={tip}
           data-testid="callout-tip"
           title="Where the arrow points"
-          onPointerDown={(e) => drag(e, 'Move callout’s arrow', (dx, dy) => ({ anchor: { x: anchor.x + dx / ratio, y: anchor.y + dy / ratio }, offset: { dx: offset.dx - dx / scale, dy: offset.dy - dy / scale } }))}
+          onPointerDown={(e) =>
+            drag(e, 'Move callout’s arrow', (dx, dy) => ({
+              anchor: { x: anchor.x + dx / ratio, y: anchor.y + dy / ratio },
+              offset: { dx: offset.dx - dx / scale, dy: offset.dy - dy / scale },
+            }))
+          }
         />
         <span
           className="absolute h-6 w-16 -translate-1/2 cursor-move border-2 border-dashed border-ink bg-sheet/30"
           style={box}
           data-testid="callout-box"
           title="The words"
-          onPointerDown={(e) => drag(e, 'Move callout', (dx, dy) => ({ offset: { dx: offset.dx + dx / scale, dy: offset.dy + dy / scale } }))}
+          onPointerDown={(e) =>
+            drag(e, 'Move callout', (dx, dy) => ({ offset: { dx: offset.dx + dx / scale, dy: offset.dy + dy / scale } }))
+          }
         />
       </>
     );
@@ -58,7 +65,11 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
     >
       <span
         className="absolute -right-1.5 -bottom-1.5 size-3 cursor-nwse-resize border-2 border-ink bg-sheet"
-        onPointerDown={(e) => drag(e, 'Size cover', (dx, dy) => ({ rect: { ...rect, width: Math.max(8, rect.width + dx / ratio), height: Math.max(8, rect.height + dy / ratio) } }))}
+        onPointerDown={(e) =>
+          drag(e, 'Size cover', (dx, dy) => ({
+            rect: { ...rect, width: Math.max(8, rect.width + dx / ratio), height: Math.max(8, rect.height + dy / ratio) },
+          }))
+        }
       />
     </div>
   );

@@ -23,7 +23,12 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
   if (!framing || !footage || playing) return null;
   const whole = wholeView(footage, canvas);
   const ratio = (canvas.width * scale) / whole.width;
-  const place = (rect: FootageRect) => ({ left: (rect.x - whole.x) * ratio, top: (rect.y - whole.y) * ratio, width: rect.width * ratio, height: rect.height * ratio });
+  const place = (rect: FootageRect) => ({
+    left: (rect.x - whole.x) * ratio,
+    top: (rect.y - whole.y) * ratio,
+    width: rect.width * ratio,
+    height: rect.height * ratio,
+  });
   const soft = magnification(framing.rect, footage, canvas) > sharpLimit(footage, canvas) * 1.01;
 
   const drag = (event: PointerEvent, change: (rect: FootageRect, dx: number, dy: number) => FootageRect, label: string) => {
@@ -45,22 +50,26 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
       'Size framing',
     );
   const corner = (sx: 1 | -1, sy: 1 | -1, style: string) => (
-    <span onPointerDown={resize(sx, sy)} className={`absolute size-3 border-2 border-ink bg-sheet ${style}`} data-testid={`framing-corner-${sx}-${sy}`} />
+    <span
+      onPointerDown={resize(sx, sy)}
+      className={`absolute size-3 border-2 border-ink bg-sheet ${style}`}
+      data-testid={`framing-corner-${sx}-${sy}`}
+    />
   );
   return (
     <div
       className={`absolute cursor-move border-2 ${soft ? 'border-caution' : 'border-playhead'}`}
-      style={{ ...place(framing.rect), boxShadow: '0 0 0 9999px rgb(0 0 0 / 0.35)', clipPath: 'none' }}
+      style={{ ...place(framing.rect), boxShadow: '0 0 0 9999px rgb(0 0 0 / 0.35)' }}
       onPointerDown={(e) => drag(e, (rect, dx, dy) => ({ ...rect, x: rect.x + dx, y: rect.y + dy }), 'Move framing')}
       data-testid="framing-rect"
     >
-      <span className="numbers absolute top-0 left-0 bg-sheet px-1 text-xs">
+      <span className="numbers absolute top-0 left-4 bg-sheet px-1 text-xs">
         {magnification(framing.rect, footage, canvas).toFixed(2)}× {soft ? 'soft' : 'sharp'}
       </span>
-      {corner(-1, -1, '-top-1.5 -left-1.5 cursor-nwse-resize')}
-      {corner(1, -1, '-top-1.5 -right-1.5 cursor-nesw-resize')}
-      {corner(-1, 1, '-bottom-1.5 -left-1.5 cursor-nesw-resize')}
-      {corner(1, 1, '-right-1.5 -bottom-1.5 cursor-nwse-resize')}
+      {corner(-1, -1, 'top-0 left-0 cursor-nwse-resize')}
+      {corner(1, -1, 'top-0 right-0 cursor-nesw-resize')}
+      {corner(-1, 1, 'bottom-0 left-0 cursor-nesw-resize')}
+      {corner(1, 1, 'right-0 bottom-0 cursor-nwse-resize')}
     </div>
   );
 }

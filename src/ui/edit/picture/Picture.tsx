@@ -15,7 +15,15 @@ export function Picture({ canvasRef, player }: { canvasRef: (canvas: HTMLCanvasE
   const empty = useEditor((s) => s.project.lanes.every((lane) => !lane.clips.length));
   const picking = useEditor((s) => s.picking);
   const selection = useEditor((s) => s.selection);
-  const note = useEditor((s) => (s.view.whole ? 'The whole screen is shown while you set the framing' : s.view.presenter === 'matte' ? 'Matte: white stays, black goes' : s.view.presenter ? 'Press the wall to pick its colour' : null));
+  const note = useEditor((s) =>
+    s.view.whole
+      ? 'The whole screen is shown while you set the framing'
+      : s.view.presenter === 'matte'
+        ? 'Matte: white stays, black goes'
+        : s.view.presenter
+          ? 'Press the wall to pick its colour'
+          : null,
+  );
   const surround = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 640, height: 360 });
   useLayoutEffect(() => {
@@ -40,9 +48,16 @@ export function Picture({ canvasRef, player }: { canvasRef: (canvas: HTMLCanvasE
   return (
     <div ref={surround} className="relative flex min-h-0 items-center justify-center bg-surround">
       <div className="relative" style={size} onClick={(e) => void pick(e)} data-testid="picture">
-        <canvas ref={canvasRef} className={`size-full ${picking ? 'cursor-crosshair' : ''}`} role="img" aria-label="The Picture at the playhead" />
-        {selection?.kind === 'framings' && <FramingHandles id={selection.id} scale={scale} />}
-        {selection?.kind === 'callouts' && <CalloutHandles id={selection.id} scale={scale} />}
+        <canvas
+          ref={canvasRef}
+          className={`size-full ${picking ? 'cursor-crosshair' : ''}`}
+          role="img"
+          aria-label="The Picture at the playhead"
+        />
+        <div className="absolute inset-0 overflow-hidden">
+          {selection?.kind === 'framings' && <FramingHandles id={selection.id} scale={scale} />}
+          {selection?.kind === 'callouts' && <CalloutHandles id={selection.id} scale={scale} />}
+        </div>
         {empty && (
           <p className="absolute inset-0 flex items-center justify-center bg-paper/95 p-6 text-center text-ink-2">
             Nothing on the timeline yet. Drop your recordings here, then place them from Footage.

@@ -30,7 +30,10 @@ export function Transport({ player }: { player: Player | null }) {
       {rate !== 0 && rate !== 1 && <span className="numbers text-xs">{rate}×, no sound</span>}
       <Reading />
       {frames.dropped > 0 && (
-        <span className="numbers text-xs text-caution" title="The preview left these out to stay with the sound. The export has every frame.">
+        <span
+          className="numbers text-xs whitespace-nowrap text-caution"
+          title="The preview left these out to stay with the sound. The export has every frame."
+        >
           {frames.dropped} of {frames.dropped + frames.shown} frames dropped
         </span>
       )}
@@ -54,7 +57,7 @@ function Timecode({ onTime }: { onTime: (time: number) => void }) {
   return (
     <input
       aria-label="Timecode"
-      className="numbers w-28 rounded-(--radius) border border-transparent bg-transparent px-1 py-0.5 text-base hover:border-line focus:border-action"
+      className="numbers w-32 rounded-(--radius) border border-transparent bg-transparent px-1 py-0.5 text-base hover:border-line focus:border-action"
       value={draft ?? formatTimecode(playhead, rate)}
       onFocus={(e) => {
         setDraft(e.target.value);
@@ -74,11 +77,17 @@ function Timecode({ onTime }: { onTime: (time: number) => void }) {
 function Reading() {
   const text = useEditor((s) => {
     const reading = readScale(s.project, s.sources, s.playhead);
-    return reading ? `${reading.sharpness}|screen ${reading.magnification.toFixed(2)}×, ${JUDGEMENT[reading.sharpness]} (${Math.round(reading.scale * 100)} % of its pixels)` : 'none|no screen here';
+    return reading
+      ? `${reading.sharpness}|screen ${reading.magnification.toFixed(2)}×, ${JUDGEMENT[reading.sharpness]}|${Math.round(reading.scale * 100)} % of the recording’s pixels`
+      : 'none|no screen here|';
   });
-  const [kind, words] = text.split('|') as [string, string];
+  const [kind, words, detail] = text.split('|') as [string, string, string];
   return (
-    <span data-testid="scale-reading" className={`numbers ml-auto text-xs ${kind === 'soft' ? 'font-semibold text-caution' : kind === 'none' ? 'text-ink-2' : 'text-good'}`}>
+    <span
+      data-testid="scale-reading"
+      title={detail}
+      className={`numbers ml-auto text-xs whitespace-nowrap ${kind === 'soft' ? 'font-semibold text-caution' : kind === 'none' ? 'text-ink-2' : 'text-good'}`}
+    >
       {words}
     </span>
   );

@@ -1,7 +1,11 @@
 import type { PointerEvent as ReactPointerEvent } from 'react';
 
 /** Follows a press until it is let go; `onMove` gets the way from where it began, in CSS pixels. */
-export function followDrag(event: ReactPointerEvent, onMove: (dx: number, dy: number, event: PointerEvent) => void, onEnd: (moved: boolean) => void = () => {}): void {
+export function followDrag(
+  event: ReactPointerEvent,
+  onMove: (dx: number, dy: number, event: PointerEvent) => void,
+  onEnd: (moved: boolean) => void = () => {},
+): void {
   if (event.button !== 0) return;
   event.preventDefault();
   event.stopPropagation();

@@ -39,7 +39,14 @@ export const ClipView = memo(function ClipView({ clip, lane, height, notch }: Pr
   const trim = (side: 'start' | 'end') => (event: React.PointerEvent) => {
     const { sources, project } = store.getState();
     const edge = side === 'start' ? clip.start : end;
-    drag(event, `Trim ${side}`, [edge], [clip.id], (delta) => (draft) => trimClip(draft, sources, clip.id, side, edge + delta, frameDuration(project.canvas.frameRate)), select);
+    drag(
+      event,
+      `Trim ${side}`,
+      [edge],
+      [clip.id],
+      (delta) => (draft) => trimClip(draft, sources, clip.id, side, edge + delta, frameDuration(project.canvas.frameRate)),
+      select,
+    );
   };
   const onKey = (event: KeyboardEvent) => {
     if (event.key === 'Enter') {
@@ -63,14 +70,40 @@ export const ClipView = memo(function ClipView({ clip, lane, height, notch }: Pr
       data-clip={clip.id}
       data-lane-kind={lane.kind}
       onKeyDown={onKey}
-      onPointerDown={(event) => drag(event, 'Move', [clip.start, end], [clip.id], (delta, pointer) => (draft) => moveClip(draft, clip.id, clip.start + delta, laneUnder(pointer)), select)}
+      onPointerDown={(event) =>
+        drag(
+          event,
+          'Move',
+          [clip.start, end],
+          [clip.id],
+          (delta, pointer) => (draft) => moveClip(draft, clip.id, clip.start + delta, laneUnder(pointer)),
+          select,
+        )
+      }
       className={`absolute overflow-hidden rounded-(--radius) border-y border-r bg-sheet select-none ${selected ? 'z-10 outline-2 outline-action' : ''} ${lane.off ? 'opacity-45' : ''} ${lane.locked ? 'cursor-not-allowed' : 'cursor-grab'}`}
-      style={{ left, width, top: 1, height: height - 2, borderColor: color, borderLeft: `3px solid ${color}`, backgroundColor: `color-mix(in srgb, ${color} 14%, var(--sheet))` }}
+      style={{
+        left,
+        width,
+        top: 1,
+        height: height - 2,
+        borderColor: color,
+        borderLeft: `3px solid ${color}`,
+        backgroundColor: `color-mix(in srgb, ${color} 14%, var(--sheet))`,
+      }}
     >
-      {isPictureLane(lane) ? <Thumbnails clip={clip} height={height - 4} scale={scale} /> : <Waveform clip={clip} width={width} height={height - 4} color={color} scale={scale} gain={clip.gain + lane.gain} />}
-      <span className="pointer-events-none absolute top-0 left-1 max-w-full truncate bg-sheet/75 pr-1 text-[11px] leading-4">{width > 28 ? name : ''}</span>
+      {isPictureLane(lane) ? (
+        <Thumbnails clip={clip} height={height - 4} scale={scale} />
+      ) : (
+        <Waveform clip={clip} width={width} height={height - 4} color={color} scale={scale} gain={clip.gain + lane.gain} />
+      )}
+      <span className="pointer-events-none absolute top-0 left-1 max-w-full truncate bg-sheet/75 pr-1 text-[11px] leading-4">
+        {width > 28 ? name : ''}
+      </span>
       {notch !== null && (
-        <span className="absolute top-0 left-0 size-0 border-t-8 border-r-8 border-t-playhead border-r-transparent" title={`${notch.toFixed(1)} s of footage were taken out here; pull the edge to bring them back`} />
+        <span
+          className="absolute top-0 left-0 size-0 border-t-8 border-r-8 border-t-playhead border-r-transparent"
+          title={`${notch.toFixed(1)} s of footage were taken out here; pull the edge to bring them back`}
+        />
       )}
       <span className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize" data-trim="start" onPointerDown={trim('start')} />
       <span className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize" data-trim="end" onPointerDown={trim('end')} />

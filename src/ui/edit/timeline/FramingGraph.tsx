@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import { viewAt } from '@/core/framing/view';
-import type { Project } from '@/core/project/model';
+import type { Clip, Project } from '@/core/project/model';
 import { visibleClip } from '@/core/project/query';
 import type { Sources } from '@/core/project/sources';
 import { magnification, sharpLimit } from '@/core/scale/sharpness';
@@ -31,7 +31,10 @@ function curve(project: Project, sources: Sources, end: number): Point[] {
       const clip = visibleClip(project, 'screen', time);
       const footage = clip && sources.footage[clip.footageId];
       if (!footage?.hasVideo) return { time, zoom: 1 };
-      return { time, zoom: magnification(viewAt(project.framings, footage.id, footage, project.canvas, time).rect, footage, project.canvas) };
+      return {
+        time,
+        zoom: magnification(viewAt(project.framings, footage.id, footage, project.canvas, time).rect, footage, project.canvas),
+      };
     });
 }
 
@@ -46,6 +49,8 @@ export function FramingGraph({ height, end }: { height: number; end: number }) {
     const footage = sources.footage[clip.footageId];
     return footage?.hasVideo ? [{ clip, limit: sharpLimit(footage, project.canvas) }] : [];
   });
+  // One label is enough; it stands where there is most room for it.
+  const widest = limits.reduce<Clip | null>((best, { clip }) => (best && best.duration >= clip.duration ? best : clip), null);
   const top = Math.max(1.5, ...limits.map((l) => l.limit * 1.15), ...points.map((p) => p.zoom * 1.1));
   const y = (zoom: number) => height - 4 - ((zoom - 1) / (top - 1)) * (height - 10);
   const line = points.map((p) => `${toPixels(p.time, scale).toFixed(1)},${y(p.zoom).toFixed(1)}`).join(' ');
@@ -53,12 +58,21 @@ export function FramingGraph({ height, end }: { height: number; end: number }) {
   return (
     <>
       {limits.map(({ clip, limit }) => (
-        <div key={clip.id} className="pointer-events-none absolute" style={{ left: toPixels(clip.start, scale), width: toPixels(clip.duration, scale), top: 0, height }}>
+        <div
+          key={clip.id}
+          className="pointer-events-none absolute"
+          style={{ left: toPixels(clip.start, scale), width: toPixels(clip.duration, scale), top: 0, height }}
+        >
           <span className="hatched absolute inset-x-0 top-0" style={{ height: Math.max(0, y(Math.max(1, limit))) }} />
           <span className="absolute inset-x-0 border-t border-dashed border-ink" style={{ top: y(Math.max(1, limit)) }} />
-          <span className="numbers absolute right-1 bg-paper/80 px-0.5 text-[10px] leading-3" style={{ top: Math.max(0, y(Math.max(1, limit)) - 13) }}>
-            sharp limit {limit.toFixed(2)}×
-          </span>
+          {clip === widest && (
+            <span
+              className="numbers absolute right-1 bg-paper/80 px-0.5 text-[10px] leading-3 whitespace-nowrap"
+              style={{ top: Math.max(0, y(Math.max(1, limit)) - 13) }}
+            >
+              sharp limit {limit.toFixed(2)}×
+            </span>
+          )}
         </div>
       ))}
       <svg className="pointer-events-none absolute top-0 left-0" width={width} height={height} aria-hidden>
@@ -68,7 +82,18 @@ export function FramingGraph({ height, end }: { height: number; end: number }) {
       {project.framings.map((framing) => {
         const footage = sources.footage[framing.footageId];
         const zoom = footage ? magnification(framing.rect, footage, project.canvas) : 1;
-        return <SpanView key={framing.id} list="framings" span={framing} label={`Framing ${zoom.toFixed(2)}×${framing.pinned ? ', pinned' : ''}`} color="var(--ink)" top={2} height={height - 4} bare />;
+        return (
+          <SpanView
+            key={framing.id}
+            list="framings"
+            span={framing}
+            label={`Framing ${zoom.toFixed(2)}×${framing.pinned ? ', pinned' : ''}`}
+            color="var(--ink)"
+            top={2}
+            height={height - 4}
+            bare
+          />
+        );
       })}
     </>
   );

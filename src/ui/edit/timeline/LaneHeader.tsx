@@ -15,13 +15,28 @@ export function LaneHeader({ lane }: { lane: Lane }) {
   const Locked = lane.locked ? Lock : LockOpen;
   return (
     <>
-      <button className={`min-w-0 flex-1 truncate text-left ${selected ? 'font-semibold text-action' : ''}`} onClick={() => select({ kind: 'lane', id: lane.id })}>
+      <button
+        className={`min-w-0 flex-1 truncate text-left ${selected ? 'font-semibold text-action' : ''}`}
+        onClick={() => select({ kind: 'lane', id: lane.id })}
+      >
         {lane.name}
       </button>
-      <button aria-label={`${offLabel} ${lane.name}`} title={`${offLabel} ${lane.name}`} aria-pressed={lane.off} className={lane.off ? 'text-caution' : 'text-ink-2'} onClick={() => edit(`${offLabel} lane`, (draft) => changeLane(draft, lane.id, { off: !lane.off }))}>
+      <button
+        aria-label={`${offLabel} ${lane.name}`}
+        title={`${offLabel} ${lane.name}`}
+        aria-pressed={lane.off}
+        className={lane.off ? 'text-caution' : 'text-ink-2'}
+        onClick={() => edit(`${offLabel} lane`, (draft) => changeLane(draft, lane.id, { off: !lane.off }))}
+      >
         <Off size={13} aria-hidden />
       </button>
-      <button aria-label={`${lane.locked ? 'Unlock' : 'Lock'} ${lane.name}`} title={`${lane.locked ? 'Unlock' : 'Lock'} ${lane.name}`} aria-pressed={lane.locked} className={lane.locked ? 'text-caution' : 'text-ink-2 opacity-50'} onClick={() => edit('Lock lane', (draft) => changeLane(draft, lane.id, { locked: !lane.locked }))}>
+      <button
+        aria-label={`${lane.locked ? 'Unlock' : 'Lock'} ${lane.name}`}
+        title={`${lane.locked ? 'Unlock' : 'Lock'} ${lane.name}`}
+        aria-pressed={lane.locked}
+        className={lane.locked ? 'text-caution' : 'text-ink-2 opacity-50'}
+        onClick={() => edit('Lock lane', (draft) => changeLane(draft, lane.id, { locked: !lane.locked }))}
+      >
         <Locked size={13} aria-hidden />
       </button>
     </>

@@ -27,7 +27,11 @@ export function Ruler({ from, to, onSeek }: Props) {
       {Array.from({ length: count }, (_, i) => {
         const seconds = (first + i) * step;
         return (
-          <span key={seconds} className="numbers pointer-events-none absolute bottom-0 h-full border-l border-line pl-1 text-[10px] text-ink-2" style={{ left: seconds * scale, lineHeight: `${ROW.ruler}px` }}>
+          <span
+            key={seconds}
+            className="numbers pointer-events-none absolute bottom-0 h-full border-l border-line pl-1 text-[10px] text-ink-2"
+            style={{ left: seconds * scale, lineHeight: `${ROW.ruler}px` }}
+          >
             {step < 1 ? seconds.toFixed(1) : formatClock(seconds)}
           </span>
         );

@@ -26,9 +26,24 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
   const { id, start, end } = span;
   const least = () => frameDuration(store.getState().project.canvas.frameRate);
   const select = () => store.getState().select({ kind: list, id });
-  const move = (event: PointerEvent) => drag(event, `Move ${label}`, [start, end], [id], (delta) => (draft) => timeSpan(draft, id, Math.max(0, start + delta), Math.max(0, start + delta) + end - start, least()), select);
+  const move = (event: PointerEvent) =>
+    drag(
+      event,
+      `Move ${label}`,
+      [start, end],
+      [id],
+      (delta) => (draft) => timeSpan(draft, id, Math.max(0, start + delta), Math.max(0, start + delta) + end - start, least()),
+      select,
+    );
   const resize = (side: 'start' | 'end') => (event: PointerEvent) =>
-    drag(event, `Time ${label}`, [side === 'start' ? start : end], [id], (delta) => (draft) => timeSpan(draft, id, side === 'start' ? start + delta : start, side === 'end' ? end + delta : end, least()), select);
+    drag(
+      event,
+      `Time ${label}`,
+      [side === 'start' ? start : end],
+      [id],
+      (delta) => (draft) => timeSpan(draft, id, side === 'start' ? start + delta : start, side === 'end' ? end + delta : end, least()),
+      select,
+    );
   const onKey = (event: KeyboardEvent) => {
     if (event.key === 'Enter') select();
     if (!event.altKey || (event.key !== 'ArrowLeft' && event.key !== 'ArrowRight')) return;
@@ -47,7 +62,13 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
       onKeyDown={onKey}
       onPointerDown={move}
       className={`absolute cursor-grab overflow-hidden rounded-(--radius) text-[11px] leading-4 select-none ${selected ? 'z-10 outline-2 outline-action' : ''} ${bare ? 'hover:bg-ink/5' : 'border border-l-[3px]'}`}
-      style={{ left: toPixels(start, scale), width: Math.max(4, toPixels(end - start, scale)), top, height, ...(bare ? {} : { borderColor: color, backgroundColor: `color-mix(in srgb, ${color} 18%, var(--sheet))` }) }}
+      style={{
+        left: toPixels(start, scale),
+        width: Math.max(4, toPixels(end - start, scale)),
+        top,
+        height,
+        ...(bare ? {} : { borderColor: color, backgroundColor: `color-mix(in srgb, ${color} 18%, var(--sheet))` }),
+      }}
     >
       {!bare && <span className="block truncate px-1">{label}</span>}
       <span className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize" data-trim="start" onPointerDown={resize('start')} />

@@ -23,7 +23,14 @@ export function Thumbnails({ clip, height, scale }: { clip: Clip; height: number
           <span
             key={i}
             className="absolute top-0 opacity-60"
-            style={{ left: i * each, width: each, height, backgroundImage: `url(/api/footage/${footage.id}/thumbs)`, backgroundSize: `${each * count}px ${height}px`, backgroundPosition: `${-index * each}px 0` }}
+            style={{
+              left: i * each,
+              width: each,
+              height,
+              backgroundImage: `url(/api/footage/${footage.id}/thumbs)`,
+              backgroundSize: `${each * count}px ${height}px`,
+              backgroundPosition: `${-index * each}px 0`,
+            }}
           />
         );
       })}

@@ -64,7 +64,8 @@ export function Timeline({ player }: { player: Player | null }) {
     [store],
   );
 
-  const inSight = (start: number, stop: number) => toPixels(stop, scale) >= seen.left - 200 && toPixels(start, scale) <= seen.left + seen.width + 200;
+  const inSight = (start: number, stop: number) =>
+    toPixels(stop, scale) >= seen.left - 200 && toPixels(start, scale) <= seen.left + seen.width + 200;
   const onWheel = (event: React.WheelEvent) => {
     if (!event.ctrlKey && !event.metaKey) return;
     const element = scroller.current!;
@@ -81,7 +82,10 @@ export function Timeline({ player }: { player: Player | null }) {
   };
   const row = (key: string, height: number, header: ReactNode, content: ReactNode, more: object = {}) => (
     <div key={key} className="flex border-b border-line/60" style={{ height }}>
-      <div className="sticky left-0 z-20 flex shrink-0 items-center gap-1.5 overflow-hidden border-r border-line bg-paper px-2 text-xs" style={{ width: HEADER_WIDTH }}>
+      <div
+        className="sticky left-0 z-20 flex shrink-0 items-center gap-1.5 overflow-hidden border-r border-line bg-paper px-2 text-xs"
+        style={{ width: HEADER_WIDTH }}
+      >
         {header}
       </div>
       <div className="relative shrink-0" style={{ width }} onPointerDown={pressEmpty} {...more}>
@@ -102,14 +106,46 @@ export function Timeline({ player }: { player: Player | null }) {
             </div>
           </div>
           {row('steps', ROW.steps, 'Steps', <StepsRibbon end={end} />)}
-          {row('layout', spanHeight(project.layouts.length > 0, ROW.layout), project.layouts.length > 0 && 'Layout', project.layouts.map((span) => <SpanView key={span.id} list="layouts" span={span} label={LAYOUT_NAMES[span.kind]} color="var(--lane-layout)" height={ROW.layout - 3} />))}
+          {row(
+            'layout',
+            spanHeight(project.layouts.length > 0, ROW.layout),
+            project.layouts.length > 0 && 'Layout',
+            project.layouts.map((span) => (
+              <SpanView
+                key={span.id}
+                list="layouts"
+                span={span}
+                label={LAYOUT_NAMES[span.kind]}
+                color="var(--lane-layout)"
+                height={ROW.layout - 3}
+              />
+            )),
+          )}
           {row('framing', ROW.framing, 'Framing', <FramingGraph height={ROW.framing} end={end} />)}
-          {row('pointer', spanHeight(project.pointer.length > 0, ROW.pointer), project.pointer.length > 0 && 'Pointer', project.pointer.map((span) => <SpanView key={span.id} list="pointer" span={span} label="halo" color="var(--lane-pointer)" height={ROW.pointer - 3} />))}
+          {row(
+            'pointer',
+            spanHeight(project.pointer.length > 0, ROW.pointer),
+            project.pointer.length > 0 && 'Pointer',
+            project.pointer.map((span) => (
+              <SpanView key={span.id} list="pointer" span={span} label="halo" color="var(--lane-pointer)" height={ROW.pointer - 3} />
+            )),
+          )}
           {row(
             'callouts',
             spanHeight(project.callouts.length > 0, ROW.callouts),
             project.callouts.length > 0 && 'Callouts',
-            project.callouts.filter((c) => inSight(c.start, c.end)).map((span) => <SpanView key={span.id} list="callouts" span={span} label={span.kind === 'text' ? span.text : 'cover'} color="var(--lane-callouts)" height={ROW.callouts - 3} />),
+            project.callouts
+              .filter((c) => inSight(c.start, c.end))
+              .map((span) => (
+                <SpanView
+                  key={span.id}
+                  list="callouts"
+                  span={span}
+                  label={span.kind === 'text' ? span.text : 'cover'}
+                  color="var(--lane-callouts)"
+                  height={ROW.callouts - 3}
+                />
+              )),
           )}
           {project.lanes.map((lane) => {
             const height = lane.clips.length ? ROW[lane.kind] : ROW.folded;
@@ -117,7 +153,11 @@ export function Timeline({ player }: { player: Player | null }) {
               lane.id,
               height,
               lane.clips.length > 0 && <LaneHeader lane={lane} />,
-              lane.clips.map((clip, i) => (inSight(clip.start, clip.start + clip.duration) ? <ClipView key={clip.id} clip={clip} lane={lane} height={height} notch={removedBefore(lane, i)} /> : null)),
+              lane.clips.map((clip, i) =>
+                inSight(clip.start, clip.start + clip.duration) ? (
+                  <ClipView key={clip.id} clip={clip} lane={lane} height={height} notch={removedBefore(lane, i)} />
+                ) : null,
+              ),
               { 'data-lane': lane.id },
             );
           })}
@@ -142,11 +182,26 @@ function Toolbar({ player, onFit }: { player: Player | null; onFit: () => void }
   const snapping = useEditor((s) => s.snapping);
   const undoLabel = useEditor((s) => s.history.done.at(-1)?.label);
   const redoLabel = useEditor((s) => s.history.undone.at(-1)?.label);
-  const run = (id: string) => editorCommands(store, player, NO_OPENERS).find((c) => c.id === id)?.run();
+  const run = (id: string) =>
+    editorCommands(store, player, NO_OPENERS)
+      .find((c) => c.id === id)
+      ?.run();
   return (
     <div className="flex items-center gap-1 border-b border-line bg-sheet px-2">
-      <IconButton icon={Undo2} label={undoLabel ? `Undo: ${undoLabel}` : 'Undo'} keys="Ctrl+Z" disabled={!undoLabel} onClick={() => run('undo')} />
-      <IconButton icon={Redo2} label={redoLabel ? `Redo: ${redoLabel}` : 'Redo'} keys="Ctrl+Shift+Z" disabled={!redoLabel} onClick={() => run('redo')} />
+      <IconButton
+        icon={Undo2}
+        label={undoLabel ? `Undo: ${undoLabel}` : 'Undo'}
+        keys="Ctrl+Z"
+        disabled={!undoLabel}
+        onClick={() => run('undo')}
+      />
+      <IconButton
+        icon={Redo2}
+        label={redoLabel ? `Redo: ${redoLabel}` : 'Redo'}
+        keys="Ctrl+Shift+Z"
+        disabled={!redoLabel}
+        onClick={() => run('redo')}
+      />
       <IconButton icon={Scissors} label="Split at the playhead" keys="B" onClick={() => run('split')} />
       <IconButton icon={Magnet} label="Snapping" pressed={snapping} onClick={() => run('snapping')} />
       <span className="mx-1 h-4 border-l border-line" />
@@ -175,7 +230,11 @@ function StepsRibbon({ end }: { end: number }) {
     <button
       key={step.id}
       className={`absolute top-0.5 truncate border-l-2 px-1 text-left text-[11px] ${selection?.kind === 'step' && selection.id === step.id ? 'border-action bg-action text-on-action' : 'border-ink-2 bg-line/40'}`}
-      style={{ left: toPixels(step.start, scale), width: Math.max(4, toPixels((steps[i + 1]?.start ?? Math.max(end, step.start)) - step.start, scale) - 2), height: ROW.steps - 5 }}
+      style={{
+        left: toPixels(step.start, scale),
+        width: Math.max(4, toPixels((steps[i + 1]?.start ?? Math.max(end, step.start)) - step.start, scale) - 2),
+        height: ROW.steps - 5,
+      }}
       onClick={() => select({ kind: 'step', id: step.id })}
     >
       {i + 1} {step.title}
@@ -187,7 +246,11 @@ function Playhead() {
   const playhead = useEditor((s) => s.playhead);
   const scale = useEditor((s) => s.pixelsPerSecond);
   return (
-    <div className="pointer-events-none absolute inset-y-0 left-0 z-10 w-px bg-playhead will-change-transform" style={{ transform: `translateX(${HEADER_WIDTH + toPixels(playhead, scale)}px)` }} data-testid="playhead">
+    <div
+      className="pointer-events-none absolute inset-y-0 left-0 z-10 w-px bg-playhead will-change-transform"
+      style={{ transform: `translateX(${HEADER_WIDTH + toPixels(playhead, scale)}px)` }}
+      data-testid="playhead"
+    >
       <span className="sticky top-0 block size-2 -translate-x-1/2 bg-playhead" />
     </div>
   );

@@ -15,9 +15,28 @@ async function loadPeaks(footageId: string): Promise<Uint8Array> {
 }
 
 /** Highest level along a clip, as it sounds with its gain. */
-export function Waveform({ clip, width, height, color, scale, gain }: { clip: Clip; width: number; height: number; color: string; scale: number; gain: number }) {
+export function Waveform({
+  clip,
+  width,
+  height,
+  color,
+  scale,
+  gain,
+}: {
+  clip: Clip;
+  width: number;
+  height: number;
+  color: string;
+  scale: number;
+  gain: number;
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const { data: peaks } = useQuery({ queryKey: ['peaks', clip.footageId], queryFn: () => loadPeaks(clip.footageId), staleTime: Infinity, retry: 3 });
+  const { data: peaks } = useQuery({
+    queryKey: ['peaks', clip.footageId],
+    queryFn: () => loadPeaks(clip.footageId),
+    staleTime: Infinity,
+    retry: 3,
+  });
   const columns = Math.min(WIDEST, Math.max(1, Math.floor(width)));
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
@@ -37,5 +56,14 @@ export function Waveform({ clip, width, height, color, scale, gain }: { clip: Cl
       context.fillRect(x, (height - bar) / 2, 1, bar);
     }
   }, [peaks, clip.source, columns, height, scale, gain]);
-  return <canvas ref={canvas} width={columns} height={Math.max(1, Math.floor(height))} className="pointer-events-none absolute inset-0 h-full opacity-70" style={{ color }} aria-hidden />;
+  return (
+    <canvas
+      ref={canvas}
+      width={columns}
+      height={Math.max(1, Math.floor(height))}
+      className="pointer-events-none absolute inset-0 h-full opacity-70"
+      style={{ color }}
+      aria-hidden
+    />
+  );
 }

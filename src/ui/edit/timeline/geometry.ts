@@ -1,10 +1,23 @@
 import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 
 /** Width of the column with the lanes' names. */
-export const HEADER_WIDTH = 124;
+export const HEADER_WIDTH = 144;
 
 /** Height of each row of the timeline, in CSS pixels. */
-export const ROW = { ruler: 18, steps: 22, layout: 20, framing: 54, pointer: 20, callouts: 20, presenter: 36, screen: 36, voice: 30, music: 24, computer: 24, folded: 8 } as const;
+export const ROW = {
+  ruler: 18,
+  steps: 22,
+  layout: 20,
+  framing: 54,
+  pointer: 20,
+  callouts: 20,
+  presenter: 36,
+  screen: 36,
+  voice: 30,
+  music: 24,
+  computer: 24,
+  folded: 8,
+} as const;
 
 export const toPixels = (time: Ticks, pixelsPerSecond: number): number => ticksToSeconds(time) * pixelsPerSecond;
 export const toTime = (pixels: number, pixelsPerSecond: number): Ticks => secondsToTicks(pixels / pixelsPerSecond);

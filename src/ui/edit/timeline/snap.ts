@@ -24,7 +24,13 @@ export function snapPoints(project: Project, playhead: Ticks, but: ReadonlySet<s
  * The change of time for a drag, moved so that one of the dragged edges meets a
  * snap point if one is within reach, otherwise so that the first edge lies on a frame.
  */
-export function snapDelta(edges: readonly Ticks[], delta: Ticks, points: readonly Ticks[], reach: Ticks, rate: { num: number; den: number }): Ticks {
+export function snapDelta(
+  edges: readonly Ticks[],
+  delta: Ticks,
+  points: readonly Ticks[],
+  reach: Ticks,
+  rate: { num: number; den: number },
+): Ticks {
   let best: Ticks | null = null;
   for (const edge of edges)
     for (const point of points) {

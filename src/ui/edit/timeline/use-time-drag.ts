@@ -12,7 +12,14 @@ const REACH_PX = 8;
 /** Drags in time with snapping; each move is an edit of the state at the drag's start. */
 export function useTimeDrag() {
   const store = useEditorStore();
-  return (event: PointerEvent, label: string, edges: readonly Ticks[], ids: readonly string[], edit: (delta: Ticks, pointer: globalThis.PointerEvent) => Edit, onPress?: () => void) => {
+  return (
+    event: PointerEvent,
+    label: string,
+    edges: readonly Ticks[],
+    ids: readonly string[],
+    edit: (delta: Ticks, pointer: globalThis.PointerEvent) => Edit,
+    onPress?: () => void,
+  ) => {
     const base = store.getState();
     const points = snapPoints(base.project, base.playhead, new Set(ids));
     followDrag(

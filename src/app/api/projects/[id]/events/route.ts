@@ -23,7 +23,13 @@ export const GET = handle<Context>(async (request, { params }) => {
       const look = async () => {
         try {
           const { revision, name } = await findProject(id);
-          const state = JSON.stringify({ revision, name, footage: await listFootage(id), exports: await listExports(id), jobs: await activeJobs(id) });
+          const state = JSON.stringify({
+            revision,
+            name,
+            footage: await listFootage(id),
+            exports: await listExports(id),
+            jobs: await activeJobs(id),
+          });
           if (state !== last) {
             controller.enqueue(encoder.encode(`data: ${state}\n\n`));
             last = state;

@@ -1,0 +1,49 @@
+/** Arrows point down only: app, ui, cli -> preview, server -> compositor -> kernels -> core. */
+const below = {
+  core: [],
+  kernels: ['core'],
+  compositor: ['kernels', 'core'],
+  preview: ['compositor', 'kernels', 'core'],
+  server: ['compositor', 'kernels', 'core'],
+  cli: ['server', 'compositor', 'kernels', 'core'],
+  ui: ['preview', 'compositor', 'kernels', 'core'],
+  app: ['ui', 'preview', 'server', 'compositor', 'kernels', 'core'],
+};
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    ...Object.entries(below).map(([layer, allowed]) => ({
+      name: `${layer}-looks-down`,
+      severity: 'error',
+      from: { path: `^src/${layer}/` },
+      // Types that the server's answers have may be named in the interface; nothing of it may run there.
+      to: {
+        path: '^src/',
+        pathNot: `^src/(${[layer, ...allowed].join('|')})/`,
+        ...(layer === 'ui' ? { dependencyTypesNot: ['type-only'] } : {}),
+      },
+    })),
+    {
+      name: 'core-is-closed',
+      severity: 'error',
+      comment: 'core may use these pure packages and its schemas, nothing else',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: '^(src/core/|docs/schemas/|node_modules/(@types/)?(immer|d3-interpolate|ajv|papaparse)/)' },
+    },
+    {
+      name: 'kernels-and-compositor-know-no-host',
+      severity: 'error',
+      from: { path: '^src/(kernels|compositor)/', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: '^src/(core|kernels|compositor)/' },
+    },
+    { name: 'demo-uses-core', severity: 'error', from: { path: '^demo/' }, to: { path: '^src/', pathNot: '^src/core/' } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: 'src/kernels/assembly' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+  },
+};

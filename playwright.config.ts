@@ -1,0 +1,37 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 4199;
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 180_000,
+  expect: { timeout: 15_000 },
+  workers: 1,
+  retries: process.env.CI ? 1 : 0,
+  reporter: [['list']],
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-background-networking',
+        '--disable-quic',
+        '--disable-component-update',
+        '--disable-sync',
+        '--disable-gpu',
+        '--no-first-run',
+        '--font-render-hinting=none',
+      ],
+    },
+  },
+  webServer: {
+    command: `node scripts/start.mjs`,
+    url: `http://127.0.0.1:${PORT}/api/projects`,
+    timeout: 240_000,
+    env: { PORT: String(PORT), VISTUM_DATA: process.env.VISTUM_TEST_DATA ?? '/tmp/vistum-e2e' },
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
+  },
+});
