@@ -89,7 +89,7 @@ export function timeSpan(project: Project, id: string, start: Ticks, end: Ticks,
     span.start = from;
     span.end = from + length;
   } else {
-    span.start = Math.max(low, Math.min(start, end - least));
+    span.start = Math.max(low, Math.min(start, end - least, high - least));
     span.end = Math.min(high, Math.max(end, span.start + least));
   }
   fitRamps(span);

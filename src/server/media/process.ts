@@ -2,7 +2,7 @@ import { spawn, type ChildProcess, type SpawnOptions } from 'node:child_process'
 import { describeSystemError, Problem } from '../problem';
 
 /** Demuxers that may open a file from outside; playlists, which point at other files, are not among them. */
-const FORMATS = 'mov,mp4,m4a,3gp,matroska,webm,ogg,avi,wav,mp3,flac,aac,png_pipe,jpeg_pipe,webp_pipe,image2,concat,rawvideo,f32le';
+const FORMATS = 'mov,mp4,m4a,3gp,matroska,webm,ogg,avi,wav,mp3,flac,aac,png_pipe,jpeg_pipe,webp_pipe,image2';
 
 /** Input options that keep FFmpeg to the one file it was given. */
 export const GUARDED_INPUT = ['-protocol_whitelist', 'file,pipe', '-format_whitelist', FORMATS] as const;
@@ -76,6 +76,10 @@ export async function runMedia(
   return Buffer.concat(chunks);
 }
 
+/** For a file that is something else than its name says. */
+export const NOT_MEDIA =
+  'This is not a video, sound or picture file that Vistum reads. Bring MP4, MOV, MKV, WebM, AVI, WAV, MP3, M4A, FLAC, OGG, PNG, JPEG or WebP.';
+
 /** What FFmpeg said, as a sentence for the person who brought the file. */
 export function mediaProblem(said: string): Problem {
   const system = describeSystemError(said);
@@ -86,9 +90,6 @@ export function mediaProblem(said: string): Problem {
     return new Problem(500, 'FFmpeg is not installed. Run `npm run demo` once, which installs it, or `apt-get install ffmpeg`.');
   if (/No such file or directory/i.test(said)) return new Problem(410, 'The file is no longer where it was. Add it again.');
   if (/Invalid data found|not in whitelist|not on whitelist|Unknown input format|could not find codec/i.test(said))
-    return new Problem(
-      422,
-      'This is not a video, sound or picture file that Vistum reads. Bring MP4, MOV, MKV, WebM, AVI, WAV, MP3, M4A, FLAC, OGG, PNG, JPEG or WebP.',
-    );
+    return new Problem(422, NOT_MEDIA);
   return new Problem(422, `The file could not be read: ${said.trim().split('\n').pop()?.slice(0, 200)}`);
 }

@@ -1,0 +1,117 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { counter, emptyProject, facts } from '../edit/fixture';
+import { placeFootage } from '../edit/place';
+import { setLayout } from '../edit/spans';
+import { contains } from '../time/ranges';
+import { magnification, sharpLimit, wholeView } from '../scale/sharpness';
+import type { PointerTrack } from '../telemetry/pointer-track';
+import { secondsToTicks, ticksToSeconds, type Ticks } from '../time/ticks';
+import { keepInside, viewAlongPath } from './path';
+import { CALM, planFramings } from './planner';
+import { viewAt } from './view';
+
+const TRACK = JSON.parse(readFileSync('demo/media/kilnbook-screen.pointer.json', 'utf8')) as PointerTrack;
+const SCREEN = facts('screen', 'screen', 77.2);
+const SOURCES = { footage: { screen: SCREEN }, pointers: { screen: TRACK } };
+const FRAME = { width: 1920, height: 1080 };
+const LIMIT = sharpLimit(SCREEN, FRAME);
+
+function project() {
+  const made = emptyProject();
+  placeFootage(made, SCREEN, 0, counter());
+  return made;
+}
+
+describe('planning the demo', () => {
+  const planned = planFramings(project(), SOURCES, counter());
+
+  test('gives a few framings, none beyond the sharp limit, all inside the footage', () => {
+    expect(planned.length).toBeGreaterThanOrEqual(3);
+    expect(planned.length).toBeLessThanOrEqual(10);
+    for (const { rect } of planned) {
+      expect(magnification(rect, SCREEN, FRAME)).toBeLessThanOrEqual(LIMIT + 1e-9);
+      expect(rect.x >= 0 && rect.y >= 0 && rect.x + rect.width <= 2560 && rect.y + rect.height <= 1440).toBe(true);
+    }
+  });
+
+  test('is calm: each is held for a while and none overlaps the next', () => {
+    planned.forEach((f, i) => {
+      expect(ticksToSeconds(f.end - f.start)).toBeGreaterThanOrEqual(CALM.hold);
+      const next = planned[i + 1];
+      if (next) expect(next.start).toBeGreaterThanOrEqual(f.end);
+    });
+  });
+
+  test('every press that falls into the hold of a framing is in its view', () => {
+    for (const event of TRACK.events.filter((e) => e.type === 'down')) {
+      const time = secondsToTicks(event.t / 1000);
+      const framing = planned.find((f) => contains({ start: f.start + f.rampIn, end: f.end - f.rampOut }, time));
+      if (!framing) continue;
+      const [, x, y] = TRACK.samples.findLast((s) => s[0] <= event.t)!;
+      const { rect } = framing;
+      expect([x, x >= rect.x && x <= rect.x + rect.width]).toEqual([x, true]);
+      expect([y, y >= rect.y && y <= rect.y + rect.height]).toEqual([y, true]);
+    }
+  });
+
+  test('leaves pinned framings alone and plans nothing over them', () => {
+    const again = project();
+    again.framings = planned.map((f, i) => ({ ...f, pinned: i === 1, rect: i === 1 ? { x: 4, y: 4, width: 1280, height: 720 } : f.rect }));
+    const next = planFramings(again, SOURCES, counter());
+    expect(next.filter((f) => f.pinned)).toEqual([again.framings[1]]);
+    next.forEach((f, i) => i && expect(f.start).toBeGreaterThanOrEqual(next[i - 1]!.end));
+  });
+
+  test('goes closer only when asked to', () => {
+    const closer = planFramings(project(), SOURCES, counter(), { ...CALM, limit: 2 });
+    expect(Math.max(...closer.map((f) => magnification(f.rect, SCREEN, FRAME)))).toBeGreaterThan(LIMIT * 1.2);
+  });
+
+  test('stays out of stretches in which only the presenter is seen', () => {
+    const made = project();
+    setLayout(made, { start: 0, end: secondsToTicks(80) }, 'presenter', counter());
+    expect(planFramings(made, SOURCES, counter())).toEqual([]);
+  });
+
+  test('a recording that is no larger than the frame gets none', () => {
+    const small = { footage: { screen: { ...SCREEN, width: 1280, height: 720 } }, pointers: SOURCES.pointers };
+    expect(planFramings(project(), small, counter())).toEqual([]);
+  });
+});
+
+describe('views over time', () => {
+  const whole = wholeView(SCREEN, FRAME);
+  const anyView = fc
+    .tuple(
+      fc.double({ min: 0.2, max: 1, noNaN: true }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+    )
+    .map(([s, x, y]) => keepInside({ x: x * 2560, y: y * 1440, width: 2560 * s, height: 1440 * s }, whole));
+
+  test('the path begins and ends where it should, keeps its shape and never leaves the whole view', () => {
+    fc.assert(
+      fc.property(anyView, anyView, fc.double({ min: 0, max: 1, noNaN: true }), (from, to, u) => {
+        expect(viewAlongPath(from, to, 0, whole)).toEqual(from);
+        expect(viewAlongPath(from, to, 1, whole)).toEqual(to);
+        const view = viewAlongPath(from, to, u, whole);
+        expect(view.width / view.height).toBeCloseTo(16 / 9, 5);
+        expect(view.x).toBeGreaterThanOrEqual(-1e-6);
+        expect(view.y).toBeGreaterThanOrEqual(-1e-6);
+        expect(view.x + view.width).toBeLessThanOrEqual(2560 + 1e-6);
+        expect(view.y + view.height).toBeLessThanOrEqual(1440 + 1e-6);
+      }),
+    );
+  });
+
+  test('there is no jump anywhere: neighbouring instants show neighbouring views', () => {
+    const framings = planFramings(project(), SOURCES, counter());
+    let last = viewAt(framings, 'screen', SCREEN, FRAME, 0).rect;
+    for (let time: Ticks = 0; time < secondsToTicks(77); time += secondsToTicks(1 / 60)) {
+      const { rect } = viewAt(framings, 'screen', SCREEN, FRAME, time);
+      expect(Math.abs(rect.width - last.width) + Math.abs(rect.x - last.x) + Math.abs(rect.y - last.y)).toBeLessThan(60);
+      last = rect;
+    }
+  });
+});

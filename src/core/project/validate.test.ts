@@ -1,0 +1,32 @@
+import { counter, emptyProject, SOURCES } from '../edit/fixture';
+import { placeFootage } from '../edit/place';
+import { validateProject } from './validate';
+
+const sound = () => {
+  const project = emptyProject();
+  placeFootage(project, SOURCES.footage.screen!, 0, counter());
+  return project;
+};
+const faultsOf = (value: unknown) => {
+  const checked = validateProject(value, SOURCES);
+  return 'faults' in checked ? checked.faults.map((f) => f.path) : [];
+};
+
+test('a project that the program made is sound', () => {
+  expect(faultsOf(sound())).toEqual([]);
+});
+
+test.each<[string, (p: ReturnType<typeof sound>) => unknown, string]>([
+  ['not an object', () => 7, '/'],
+  ['another format', (p) => ({ ...p, format: 'x' }), '/format'],
+  ['a version of the future', (p) => ({ ...p, version: 99 }), '/version'],
+  ['an odd width', (p) => ({ ...p, canvas: { ...p.canvas, width: 1921 } }), '/canvas/width'],
+  ['an unknown property', (p) => ({ ...p, extra: 1 }), '/'],
+  ['a fraction of a tick', (p) => ((p.lanes[1]!.clips[0]!.start = 0.5), p), '/lanes/1/clips/0/start'],
+  ['a clip beyond its footage', (p) => ((p.lanes[1]!.clips[0]!.source = 5e9), p), '/lanes/1/clips/0/duration'],
+  ['footage that is not there', (p) => ((p.lanes[1]!.clips[0]!.footageId = 'gone'), p), '/lanes/1/clips/0/footageId'],
+  ['two clips over each other', (p) => (p.lanes[1]!.clips.push({ ...p.lanes[1]!.clips[0]!, id: 'b' }), p), '/lanes/1/clips/1/start'],
+  ['an id used twice', (p) => ((p.lanes[0]!.id = 'screen'), p), '/lanes/1/id'],
+])('%s is refused with its place', (_name, break_, path) => {
+  expect(faultsOf(break_(sound()))).toContain(path);
+});

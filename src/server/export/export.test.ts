@@ -1,0 +1,225 @@
+import { existsSync, readdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { counter, emptyProject } from '@/core/edit/fixture';
+import { rippleDelete } from '@/core/edit/ripple';
+import { placeFootage } from '@/core/edit/place';
+import { addSpan } from '@/core/edit/spans';
+import type { Project } from '@/core/project/model';
+import { frameDuration, frameStart, rateFromNumber, secondsToTicks } from '@/core/time/ticks';
+import { probeMedia } from '../media/probe';
+import { ffmpeg, numberedFrames, readNumbers, scratchFolder } from '../testing/media';
+import { exportVideo } from './export-video';
+import type { RenderTask } from './render-frames';
+import type { ExportSettings } from './settings';
+
+const folder = scratchFolder();
+const file = (name: string) => join(folder, name);
+const RATE = rateFromNumber(30);
+const settings: ExportSettings = { width: 1280, height: 720, frameRate: RATE, quality: 'good', range: null };
+const control = () => ({ signal: new AbortController().signal, onProgress: () => {} });
+
+/** A project of the given recordings, placed one after the other. */
+async function taskOf(
+  files: Record<string, 'screen' | 'presenter' | 'voice'>,
+  change: (p: Project) => void = () => {},
+): Promise<RenderTask> {
+  const project = emptyProject();
+  Object.assign(project.canvas, { width: 1280, height: 720 });
+  const newId = counter();
+  const footage: Record<string, never> = {};
+  const originals: Record<string, never> = {};
+  for (const [name, role] of Object.entries(files)) {
+    const { facts } = await probeMedia(file(name));
+    Object.assign(footage, { [name]: { ...facts, id: name, name, role } });
+    Object.assign(originals, { [name]: { path: file(name), facts } });
+    placeFootage(project, footage[name]!, null, newId);
+  }
+  change(project);
+  return { project, sources: { footage, pointers: {} }, originals, output: settings, rate: settings.frameRate };
+}
+
+beforeAll(() => {
+  // Every second begins with a click, so that sound and picture can be held against each other.
+  ffmpeg(
+    ...numberedFrames(14, '30', '1280x720'),
+    '-f',
+    'lavfi',
+    '-i',
+    "aevalsrc='if(lt(mod(n,48000),48),0.8,0)':s=48000:d=14",
+    '-c:v',
+    'libx264',
+    '-preset',
+    'ultrafast',
+    '-crf',
+    '12',
+    '-pix_fmt',
+    'yuv420p',
+    '-c:a',
+    'aac',
+    '-b:a',
+    '192k',
+    file('counted.mp4'),
+  );
+});
+
+test('a cut export has exactly the frames that the timeline says, across cuts and segments, and its sound in step', async () => {
+  const task = await taskOf({ 'counted.mp4': 'screen' }, (p) =>
+    rippleDelete(p, { start: frameStart(100, RATE), end: frameStart(130, RATE) }, counter()),
+  );
+  const target = file('cut.mp4');
+  const result = await exportVideo(task, settings, file('work-cut'), target, control());
+  const expected = Array.from({ length: 390 }, (_, i) => (i < 100 ? i : i + 30));
+  expect(result.frames).toBe(390);
+  expect(readNumbers(target)).toEqual(expected);
+  const pcm = ffmpeg('-i', target, '-ac', '1', '-ar', '48000', '-f', 'f32le', '-');
+  const sound = new Float32Array(pcm.buffer.slice(pcm.byteOffset, pcm.byteOffset + pcm.length));
+  for (const second of [1, 2, 3, 6, 11, 12]) {
+    const from = second * 48000 - 2400;
+    let peak = from;
+    for (let i = from; i < from + 4800; i++) if (Math.abs(sound[i]!) > Math.abs(sound[peak]!)) peak = i;
+    expect(Math.abs(sound[peak]!)).toBeGreaterThan(0.2);
+    // Well within one frame (1600 samples), up to the end.
+    expect(Math.abs(peak - second * 48000)).toBeLessThan(480);
+  }
+  const probe = JSON.parse(ffmpegProbe(target)) as { streams: Record<string, string>[] };
+  expect(probe.streams[0]).toMatchObject({
+    codec_name: 'h264',
+    color_space: 'bt709',
+    color_range: 'tv',
+    color_primaries: 'bt709',
+    color_transfer: 'bt709',
+    pix_fmt: 'yuv420p',
+  });
+  expect(probe.streams[1]).toMatchObject({ codec_name: 'aac', sample_rate: '48000' });
+});
+
+const ffmpegProbe = (path: string) => {
+  // eslint-disable-next-line @typescript-eslint/no-require-imports
+  const { execFileSync } = require('node:child_process') as typeof import('node:child_process');
+  return execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-of', 'json', path]).toString();
+};
+
+test('an export that was stopped goes on with the segments it has', async () => {
+  const task = await taskOf({ 'counted.mp4': 'screen' });
+  const work = file('work-resume');
+  const abort = new AbortController();
+  const stopped = exportVideo(task, settings, work, file('resumed.mp4'), {
+    signal: abort.signal,
+    onProgress: (share) => share > 0.8 && abort.abort(),
+  });
+  await expect(stopped).rejects.toThrow();
+  expect(readdirSync(work).filter((f) => f.endsWith('.mp4'))).toEqual(['segment-0000.mp4']);
+  let first = 0;
+  const result = await exportVideo(task, settings, work, file('resumed.mp4'), { ...control(), onProgress: (share) => (first ||= share) });
+  expect(first).toBeGreaterThan(0.65);
+  expect(result.frames).toBe(420);
+  expect(readNumbers(file('resumed.mp4'))).toEqual(Array.from({ length: 420 }, (_, i) => i));
+  expect(existsSync(join(work, 'segment-0000.mp4'))).toBe(false);
+});
+
+test('a range, another size and another rate', async () => {
+  const task = await taskOf({ 'counted.mp4': 'screen' });
+  const small = { ...settings, width: 640, height: 360, frameRate: rateFromNumber(15), range: { start: 2, end: 4 } };
+  const result = await exportVideo(
+    { ...task, output: small, rate: small.frameRate },
+    small,
+    file('work-range'),
+    file('range.mp4'),
+    control(),
+  );
+  expect(result).toMatchObject({ width: 640, height: 360, frames: 30, duration: 2 });
+  expect(readNumbers(file('range.mp4'), 0.5)).toEqual(Array.from({ length: 30 }, (_, i) => 60 + i * 2));
+});
+
+test('colours come out as they went in, and a keyed wall is gone', async () => {
+  ffmpeg(
+    '-f',
+    'lavfi',
+    '-i',
+    'color=c=0x2f9a4b:s=640x360:r=30:d=1,drawbox=x=220:y=80:w=200:h=200:c=0xb0583a:t=fill',
+    '-vf',
+    'scale=out_color_matrix=bt709:out_range=tv',
+    '-c:v',
+    'libx264',
+    '-crf',
+    '10',
+    '-pix_fmt',
+    'yuv420p',
+    '-colorspace',
+    'bt709',
+    file('person.mp4'),
+  );
+  ffmpeg(
+    '-f',
+    'lavfi',
+    '-i',
+    'color=c=0x3d6785:s=1280x720:r=30:d=1',
+    '-c:v',
+    'libx264',
+    '-crf',
+    '10',
+    '-pix_fmt',
+    'yuv420p',
+    '-vf',
+    'scale=out_color_matrix=bt709:out_range=tv',
+    '-colorspace',
+    'bt709',
+    file('blue.mp4'),
+  );
+  const task = await taskOf({ 'blue.mp4': 'screen', 'person.mp4': 'presenter' }, (p) => {
+    p.keys.push({ footageId: 'person.mp4', on: true, color: '#2f9a4b', tolerance: 20, softness: 10 });
+    Object.assign(p.presenter, { shape: 'rectangle', backdrop: null, size: 0.5, margin: 0, ring: { width: 0, color: '#000000' } });
+  });
+  await exportVideo(task, settings, file('work-key'), file('key.mp4'), control());
+  const rgb = ffmpeg(
+    '-i',
+    file('key.mp4'),
+    '-frames:v',
+    '1',
+    '-vf',
+    'scale=in_color_matrix=bt709:in_range=tv,format=rgb24',
+    '-f',
+    'rawvideo',
+    '-',
+  );
+  const at = (x: number, y: number) => [...rgb.subarray((y * 1280 + x) * 3, (y * 1280 + x) * 3 + 3)];
+  const near = (got: number[], want: number[]) => got.forEach((v, i) => expect(Math.abs(v - want[i]!)).toBeLessThanOrEqual(6));
+  near(at(100, 100), [0x3d, 0x67, 0x85]);
+  // Where the wall was, the screen is seen.
+  near(at(700, 400), [0x3d, 0x67, 0x85]);
+  near(at(960, 540), [0xb0, 0x58, 0x3a]);
+});
+
+test('a framing at the sharp limit copies the recording’s pixels', async () => {
+  ffmpeg('-f', 'lavfi', '-i', 'testsrc2=s=2560x1440:r=30:d=0.5', '-c:v', 'libx264', '-qp', '0', '-pix_fmt', 'yuv420p', file('large.mp4'));
+  const task = await taskOf({ 'large.mp4': 'screen' }, (p) =>
+    addSpan(p, 'framings', {
+      id: 'f',
+      start: 0,
+      end: secondsToTicks(0.5),
+      rampIn: 0,
+      rampOut: 0,
+      footageId: 'large.mp4',
+      rect: { x: 640, y: 360, width: 1280, height: 720 },
+      pinned: true,
+      reason: '',
+    }),
+  );
+  await exportVideo(task, { ...settings, quality: 'high' }, file('work-large'), file('large-out.mp4'), control());
+  const result = ffmpeg('-i', file('large-out.mp4'), '-frames:v', '1', '-vf', 'format=gray', '-f', 'rawvideo', '-');
+  const source = ffmpeg('-i', file('large.mp4'), '-frames:v', '1', '-vf', 'crop=1280:720:640:360,format=gray', '-f', 'rawvideo', '-');
+  let error = 0;
+  for (let i = 0; i < source.length; i++) error += Math.abs(result[i]! - source[i]!);
+  expect(error / source.length).toBeLessThan(1.5);
+});
+
+test('nothing to export, or a range without a frame, is said', async () => {
+  const empty = { ...(await taskOf({})), project: emptyProject() };
+  await expect(exportVideo(empty, settings, file('w'), file('x.mp4'), control())).rejects.toThrow(/timeline is empty/);
+  const task = await taskOf({ 'counted.mp4': 'screen' });
+  await expect(exportVideo(task, { ...settings, range: { start: 100, end: 101 } }, file('w'), file('x.mp4'), control())).rejects.toThrow(
+    /range/,
+  );
+  rmSync(folder, { recursive: true, force: true });
+  expect(frameDuration(RATE)).toBe(23_520_000);
+});
