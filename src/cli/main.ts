@@ -26,10 +26,11 @@ async function main(argv: readonly string[]): Promise<number> {
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => abort.abort());
   try {
     const { verb, operands, values } = readArguments(argv);
-    if (values.help || !verb) {
+    if (values.help) {
       process.stdout.write(usage());
-      return verb || values.help ? 0 : 2;
+      return 0;
     }
+    if (!verb) throw new UsageError('Name a verb.');
     const found = Object.hasOwn(VERBS, verb) ? VERBS[verb]! : null;
     if (!found) throw new UsageError(`There is no verb "${verb}".`);
     const { json, text } = await found.run({ operands, values, signal: abort.signal, progress: progressLine() });

@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { counter, emptyProject } from '@/core/edit/fixture';
@@ -81,7 +82,9 @@ test('a cut export has exactly the frames that the timeline says, across cuts an
     // Well within one frame (1600 samples), up to the end.
     expect(Math.abs(peak - second * 48000)).toBeLessThan(480);
   }
-  const probe = JSON.parse(ffmpegProbe(target)) as { streams: Record<string, string>[] };
+  const probe = JSON.parse(execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-of', 'json', target]).toString()) as {
+    streams: Record<string, string>[];
+  };
   expect(probe.streams[0]).toMatchObject({
     codec_name: 'h264',
     color_space: 'bt709',
@@ -92,12 +95,6 @@ test('a cut export has exactly the frames that the timeline says, across cuts an
   });
   expect(probe.streams[1]).toMatchObject({ codec_name: 'aac', sample_rate: '48000' });
 });
-
-const ffmpegProbe = (path: string) => {
-  // eslint-disable-next-line @typescript-eslint/no-require-imports
-  const { execFileSync } = require('node:child_process') as typeof import('node:child_process');
-  return execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-of', 'json', path]).toString();
-};
 
 test('an export that was stopped goes on with the segments it has', async () => {
   const task = await taskOf({ 'counted.mp4': 'screen' });

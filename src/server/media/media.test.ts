@@ -135,9 +135,8 @@ describe('what probing finds', () => {
     expect((await stream.next()).size).toBe(1023 * 577 + 2 * 512 * 289);
     stream.close();
     const turned = file('turned.mp4');
-    ffmpeg('-display_rotation', '90', '-i', numbered, '-c', 'copy', turned.replace('.mp4', '.mov'));
-    const { facts } = await probeMedia(turned.replace('.mp4', '.mov')).catch(() => ({ facts: { width: 360, height: 640 } }));
-    expect(facts).toMatchObject({ width: 360, height: 640 });
+    ffmpeg('-i', numbered, '-c', 'copy', '-metadata:s:v', 'rotate=90', turned);
+    expect((await probeMedia(turned)).facts).toMatchObject({ width: 360, height: 640 });
     const one = file('one.mp4');
     ffmpeg('-f', 'lavfi', '-i', 'testsrc=s=320x240:r=30', '-frames:v', '1', '-pix_fmt', 'yuv420p', one);
     expect(ticksToSeconds((await probeMedia(one)).facts.duration)).toBeCloseTo(1 / 30, 3);
@@ -180,7 +179,7 @@ describe('files that can’t be used are refused with a sentence', () => {
   test('a cut-off file with its index in front is taken for what is there, and it is said', async () => {
     const path = file('front.mp4');
     ffmpeg('-i', numbered, '-c', 'copy', '-movflags', '+faststart', path);
-    truncateSync(path, statSync(path).size * 0.6);
+    truncateSync(path, statSync(path).size >> 1);
     const { facts, notes } = await probeMedia(path);
     expect(ticksToSeconds(facts.duration)).toBeLessThan(5.5);
     expect(notes.join(' ')).toMatch(/cut off/);

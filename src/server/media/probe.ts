@@ -1,7 +1,8 @@
+import { open } from 'node:fs/promises';
 import type { FootageKind } from '@/core/project/sources';
 import { rateFromNumber, secondsToTicks, type FrameRate, type Ticks } from '@/core/time/ticks';
 import { Problem } from '../problem';
-import { GUARDED_INPUT, runMedia } from './process';
+import { GUARDED_INPUT, NOT_MEDIA, runMedia } from './process';
 
 /** What a file is, as far as the project and the decoder need it. */
 export interface MediaFacts {
@@ -82,6 +83,9 @@ export async function probeMedia(path: string, signal?: AbortSignal): Promise<Pr
   const output = await runMedia('ffprobe', ['-v', 'error', ...GUARDED_INPUT, '-show_format', '-show_streams', '-of', 'json', '-i', path], {
     signal,
     seconds: 120,
+  }).catch(async (error: unknown) => {
+    // A text file named .mp4 fails like a recording without its index; its first bytes tell the two apart.
+    throw (await beginsLikeMedia(path)) ? error : new Problem(422, NOT_MEDIA);
   });
   const { streams = [], format = {} } = JSON.parse(output.toString()) as {
     streams?: ProbeStream[];
@@ -135,6 +139,16 @@ export async function probeMedia(path: string, signal?: AbortSignal): Promise<Pr
       convertColor: video ? conversionOf(video) : null,
     },
   };
+}
+
+/** Whether a file that can't be opened at least begins like a recording: an MP4 box, or the magic numbers of the other kinds. */
+async function beginsLikeMedia(path: string): Promise<boolean> {
+  const handle = await open(path).catch(() => null);
+  if (!handle) return true;
+  const { buffer } = await handle.read(Buffer.alloc(12), 0, 12, 0);
+  await handle.close();
+  const text = buffer.toString('latin1');
+  return /^....(ftyp|moov|mdat|free|wide|skip)/s.test(text) || /^(\x1aE\xdf\xa3|OggS|RIFF|fLaC|ID3|\x89PNG|\xff[\xd8-\xff])/.test(text);
 }
 
 /** Untagged video is taken for BT.709 from 720 lines on and for BT.601 below, as players do. */

@@ -1,0 +1,216 @@
+import { expect, test, type Page } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { statSync } from 'node:fs';
+import { join } from 'node:path';
+import { ffmpeg, folder, ssim, vistum } from './media';
+
+const EDIT = '/projects/demo-glaze-firing/edit';
+const clips = (page: Page, kind: string) => page.locator(`[data-clip][data-lane-kind=${kind}]`);
+const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible();
+
+async function openDemo(page: Page) {
+  const errors: string[] = [];
+  page.on('pageerror', (error) => errors.push(error.message));
+  await page.goto(EDIT);
+  await expect(clips(page, 'screen')).toHaveCount(1);
+  await expect(page.getByText('Hello, I am Ilse Varga')).toBeVisible();
+  return errors;
+}
+
+/** Mean brightness and spread of the shown picture: an empty or grey one has no spread. */
+async function pictureSpread(page: Page): Promise<number> {
+  const png = await page.getByTestId('picture').screenshot();
+  const gray = execFileSync('ffmpeg', ['-v', 'error', '-i', '-', '-vf', 'scale=64:36,format=gray', '-f', 'rawvideo', '-'], { input: png });
+  const mean = gray.reduce((a, b) => a + b, 0) / gray.length;
+  return Math.sqrt(gray.reduce((a, b) => a + (b - mean) ** 2, 0) / gray.length);
+}
+
+test('the demo stands among the projects and its picture plays with time', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Open Glaze firing' }).click();
+  await expect(page.getByRole('region', { name: 'Timeline' })).toBeVisible();
+  await expect.poll(() => pictureSpread(page)).toBeGreaterThan(20);
+  const before = await page.getByLabel('Timecode').inputValue();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect.poll(async () => page.getByLabel('Timecode').inputValue(), { timeout: 20_000 }).toMatch(/^00:00:0[2-9]/);
+  await page.keyboard.press('k');
+  expect(await page.getByLabel('Timecode').inputValue()).not.toBe(before);
+  // Paused, the arrows go frame by frame.
+  const paused = await page.getByLabel('Timecode').inputValue();
+  await page.getByRole('region', { name: 'Picture' }).getByRole('button', { name: 'One frame on' }).click();
+  await page.getByRole('region', { name: 'Picture' }).getByRole('button', { name: 'One frame back' }).click();
+  await expect(page.getByLabel('Timecode')).toHaveValue(paused);
+});
+
+test('a user cuts, undoes after a reload, plans, adds a callout, exports and downloads', async ({ page }) => {
+  const errors = await openDemo(page);
+  await page.getByLabel('Timecode').fill('20');
+  await page.getByLabel('Timecode').press('Enter');
+  await expect(page.getByLabel('Timecode')).toHaveValue('00:00:20:00');
+  await expect(page.getByTestId('scale-reading')).toContainText('screen');
+
+  // Split everything, remove the part after, undo, redo.
+  await page.keyboard.press('b');
+  await expect(clips(page, 'screen')).toHaveCount(2);
+  await clips(page, 'screen')
+    .nth(0)
+    .click({ position: { x: 40, y: 25 } });
+  await expect(clips(page, 'screen').nth(0)).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('Shift+Delete');
+  await expect(clips(page, 'screen')).toHaveCount(1);
+  await saved(page);
+  await page.reload();
+  await expect(clips(page, 'screen')).toHaveCount(1);
+  await page.keyboard.press('Control+z');
+  await expect(clips(page, 'screen')).toHaveCount(2);
+  await page.keyboard.press('Control+z');
+  await expect(clips(page, 'screen')).toHaveCount(1);
+  await expect(clips(page, 'presenter')).toHaveCount(5);
+
+  // Trim the last clip's end inwards, and pull it out again.
+  await page.keyboard.press('0');
+  const last = clips(page, 'screen').first();
+  const width = async () => (await last.boundingBox())!.width;
+  const full = await width();
+  const drag = async (by: number) => {
+    const box = (await last.locator('[data-trim=end]').boundingBox())!;
+    await page.mouse.move(box.x + 3, box.y + 10);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 3 + by, box.y + 10, { steps: 6 });
+    await page.mouse.up();
+  };
+  await drag(-120);
+  expect(await width()).toBeLessThan(full - 80);
+  await drag(300);
+  expect(Math.abs((await width()) - full)).toBeLessThan(8);
+
+  // Framings: planned, one selected and pinned by changing it on the Picture.
+  await page.getByRole('button', { name: 'Plan framings' }).click();
+  const framings = page.locator('[data-span=framings]');
+  expect(await framings.count()).toBeGreaterThanOrEqual(3);
+  await framings.first().click();
+  const corner = (await page.getByTestId('framing-corner-1-1').boundingBox())!;
+  await page.mouse.move(corner.x + 6, corner.y + 6);
+  await page.mouse.down();
+  await page.mouse.move(corner.x - 60, corner.y - 34, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByTestId('framing-rect')).toContainText('soft');
+  await expect(page.getByLabel('Pinned')).toBeChecked();
+  await page.getByRole('button', { name: 'Plan framings' }).click();
+  await expect(page.locator('[data-span=framings][aria-label*=pinned]')).toHaveCount(1);
+  await page.keyboard.press('Escape');
+
+  // A callout at the playhead, with words of one's own.
+  await page.keyboard.press('x');
+  await page.getByLabel('Words').fill('Type the name here');
+  await page.getByLabel('Words').blur();
+  await expect(page.locator('[data-span=callouts]', { hasText: 'Type the name here' })).toBeVisible();
+  await saved(page);
+
+  // Export a few seconds and download them.
+  await page.getByRole('button', { name: 'Export', exact: true }).click();
+  await page.getByLabel('Size').selectOption('960x540');
+  await page.getByLabel('Range start').fill('19');
+  await page.getByLabel('Range end').fill('22');
+  await page.getByRole('button', { name: 'Start export' }).click();
+  await expect(page.getByRole('heading', { name: 'Exports' })).toBeVisible();
+  const link = page.getByRole('link', { name: 'Download' });
+  await expect(link).toBeVisible({ timeout: 120_000 });
+  const [download] = await Promise.all([page.waitForEvent('download'), link.click()]);
+  const path = join(folder, 'downloaded.mp4');
+  await download.saveAs(path);
+  expect(download.suggestedFilename()).toBe('Glaze firing.mp4');
+  expect(statSync(path).size).toBeGreaterThan(10_000);
+  const probe = execFileSync('ffprobe', [
+    '-v',
+    'error',
+    '-count_frames',
+    '-select_streams',
+    'v',
+    '-show_entries',
+    'stream=width,height,nb_read_frames',
+    '-of',
+    'csv=p=0',
+    path,
+  ]).toString();
+  expect(probe.trim()).toBe('960,540,90');
+  expect(errors).toEqual([]);
+
+  // All of it undone again.
+  await page.goto(EDIT);
+  for (
+    let i = 0;
+    i < 20 &&
+    (await page
+      .getByRole('button', { name: /^Undo: / })
+      .isEnabled()
+      .catch(() => false));
+    i++
+  )
+    await page.keyboard.press('Control+z');
+  await expect(page.locator('[data-span=callouts]', { hasText: 'Type the name here' })).toHaveCount(0);
+  await saved(page);
+});
+
+test('two tabs: the stale one says so and saves nothing', async ({ page, context }) => {
+  await openDemo(page);
+  const other = await context.newPage();
+  await openDemo(other);
+  await page.keyboard.press('b');
+  await other.keyboard.press('b');
+  const warned = async (tab: Page) => (await tab.getByRole('alert').filter({ hasText: 'changed in another tab' }).count()) > 0;
+  await expect.poll(async () => (await warned(page)) || (await warned(other))).toBe(true);
+  await other.close({ runBeforeUnload: false });
+  await page.reload();
+  await page.keyboard.press('Control+z');
+  await saved(page);
+});
+
+test('the presenter moves to another corner, is keyed and shows its matte', async ({ page }) => {
+  await openDemo(page);
+  await page.getByLabel('Timecode').fill('15');
+  await page.getByLabel('Timecode').press('Enter');
+  await page.getByRole('button', { name: 'Presenter', exact: true }).last().click();
+  await page.getByRole('button', { name: 'top left' }).click();
+  await expect(page.getByRole('button', { name: 'top left' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Show matte' }).click();
+  await expect(page.getByText('Matte: white stays')).toBeVisible();
+  // In the matte, the corner of the recording is wall: black.
+  await expect
+    .poll(async () => {
+      const png = await page.getByTestId('picture').screenshot();
+      const gray = execFileSync('ffmpeg', ['-v', 'error', '-i', '-', '-vf', 'scale=64:36,format=gray', '-f', 'rawvideo', '-'], {
+        input: png,
+      });
+      return [gray[3 * 64 + 4]! < 40, gray[18 * 64 + 32]! > 200];
+    })
+    .toEqual([true, true]);
+  await page.getByRole('button', { name: 'Back to the Picture' }).click();
+  await page.getByRole('button', { name: 'Pick its colour' }).click();
+  await page.getByTestId('picture').click({ position: { x: 40, y: 60 } });
+  await expect(page.getByRole('button', { name: 'Pick its colour' })).toBeVisible();
+  const color = await page.getByRole('textbox', { name: 'Wall' }).inputValue();
+  const [r, g, b] = [1, 3, 5].map((i) => parseInt(color.slice(i, i + 2), 16)) as [number, number, number];
+  expect(g).toBeGreaterThan(Math.max(r, b) + 30);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await saved(page);
+});
+
+test('the exported demo looks like its stills, keeps within the sharp limit and has no green left', () => {
+  const framings = vistum<{ magnification: number }[]>('plan', 'demo-glaze-firing');
+  for (const { magnification } of framings) expect(magnification).toBeLessThanOrEqual(4 / 3 + 1e-9);
+  const out = join(folder, 'demo.mp4');
+  vistum('export', 'demo-glaze-firing', '--out', out, '--range', '33-43', '--size', '1920x1080');
+  for (const at of [34, 37.5, 41.2]) {
+    const still = join(folder, `still-${at}.png`);
+    vistum('still', 'demo-glaze-firing', '--at', String(at), '--out', still);
+    expect(ssim(out, still, Math.round((at - 33) * 30))).toBeGreaterThan(0.98);
+  }
+  // Chroma of the inset's place: nothing there is as green as the wall.
+  const uv = ffmpeg('-ss', '2', '-i', out, '-frames:v', '1', '-vf', 'crop=340:340:1540:702,format=yuv444p', '-f', 'rawvideo', '-');
+  const count = 340 * 340;
+  let green = 0;
+  for (let i = 0; i < count; i++) if (uv[count + i]! < 112 && uv[2 * count + i]! < 112) green++;
+  expect(green / count).toBeLessThan(0.004);
+});
