@@ -4,17 +4,19 @@ import { statSync } from 'node:fs';
 import { join } from 'node:path';
 import { ffmpeg, folder, ssim, vistum } from './media';
 
-const EDIT = '/projects/demo-glaze-firing/edit';
 const clips = (page: Page, kind: string) => page.locator(`[data-clip][data-lane-kind=${kind}]`);
 const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible();
 
-async function openDemo(page: Page) {
+/** Opens a copy of the demo, so that no test meets what another left. */
+async function openDemo(page: Page, at?: string): Promise<{ errors: string[]; address: string }> {
+  const address =
+    at ?? `/projects/${((await (await page.request.post('/api/projects/demo-glaze-firing/duplicate')).json()) as { id: string }).id}/edit`;
   const errors: string[] = [];
   page.on('pageerror', (error) => errors.push(error.message));
-  await page.goto(EDIT);
+  await page.goto(address);
   await expect(clips(page, 'screen')).toHaveCount(1);
   await expect(page.getByText('Hello, I am Ilse Varga')).toBeVisible();
-  return errors;
+  return { errors, address };
 }
 
 /** Mean brightness and spread of the shown picture: an empty or grey one has no spread. */
@@ -27,7 +29,7 @@ async function pictureSpread(page: Page): Promise<number> {
 
 test('the demo stands among the projects and its picture plays with time', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('link', { name: 'Open Glaze firing' }).click();
+  await page.getByRole('link', { name: 'Open Glaze firing', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Timeline' })).toBeVisible();
   await expect.poll(() => pictureSpread(page)).toBeGreaterThan(20);
   const before = await page.getByLabel('Timecode').inputValue();
@@ -43,7 +45,7 @@ test('the demo stands among the projects and its picture plays with time', async
 });
 
 test('a user cuts, undoes after a reload, plans, adds a callout, exports and downloads', async ({ page }) => {
-  const errors = await openDemo(page);
+  const { errors, address } = await openDemo(page);
   await page.getByLabel('Timecode').fill('20');
   await page.getByLabel('Timecode').press('Enter');
   await expect(page.getByLabel('Timecode')).toHaveValue('00:00:20:00');
@@ -95,7 +97,7 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   await page.mouse.move(corner.x - 60, corner.y - 34, { steps: 5 });
   await page.mouse.up();
   await expect(page.getByTestId('framing-rect')).toContainText('soft');
-  await expect(page.getByLabel('Pinned')).toBeChecked();
+  await expect(page.getByRole('checkbox', { name: 'Pinned' })).toBeChecked();
   await page.getByRole('button', { name: 'Plan framings' }).click();
   await expect(page.locator('[data-span=framings][aria-label*=pinned]')).toHaveCount(1);
   await page.keyboard.press('Escape');
@@ -119,7 +121,7 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   const [download] = await Promise.all([page.waitForEvent('download'), link.click()]);
   const path = join(folder, 'downloaded.mp4');
   await download.saveAs(path);
-  expect(download.suggestedFilename()).toBe('Glaze firing.mp4');
+  expect(download.suggestedFilename()).toBe('Glaze firing (copy).mp4');
   expect(statSync(path).size).toBeGreaterThan(10_000);
   const probe = execFileSync('ffprobe', [
     '-v',
@@ -137,7 +139,7 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   expect(errors).toEqual([]);
 
   // All of it undone again.
-  await page.goto(EDIT);
+  await page.goto(address);
   for (
     let i = 0;
     i < 20 &&
@@ -153,11 +155,14 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
 });
 
 test('two tabs: the stale one says so and saves nothing', async ({ page, context }) => {
-  await openDemo(page);
+  const { address } = await openDemo(page);
   const other = await context.newPage();
-  await openDemo(other);
-  await page.keyboard.press('b');
-  await other.keyboard.press('b');
+  await openDemo(other, address);
+  for (const tab of [page, other]) {
+    await tab.getByLabel('Timecode').fill('15');
+    await tab.getByLabel('Timecode').press('Enter');
+    await tab.keyboard.press('b');
+  }
   const warned = async (tab: Page) => (await tab.getByRole('alert').filter({ hasText: 'changed in another tab' }).count()) > 0;
   await expect.poll(async () => (await warned(page)) || (await warned(other))).toBe(true);
   await other.close({ runBeforeUnload: false });

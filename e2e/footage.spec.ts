@@ -45,7 +45,7 @@ test('a new project takes uploads, refuses what it can’t read, and gets a poin
   await expect(page.getByLabel('Role of my screen recording.mp4')).toHaveValue('screen');
 
   await page.getByLabel('Pointer track of my screen recording.mp4').setInputFiles(track);
-  await expect(page.getByText(/pointer track with 4 positions was attached.*ran backwards.*outside/)).toBeVisible();
+  await expect(page.getByText(/pointer track with 5 positions was attached.*ran backwards.*outside/)).toBeVisible();
   await page.getByRole('button', { name: 'Place my screen recording.mp4 on the timeline' }).click();
   await expect(page.locator('[data-clip]')).toHaveCount(2);
   await page.getByRole('button', { name: 'Halo', exact: true }).click();

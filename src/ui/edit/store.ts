@@ -81,13 +81,15 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
   return createStore<EditorState>()((set, get) => {
     const take = (next: Versioned) => {
       if (next.project === get().project) return;
-      const selection = stillThere(next.project, get().selection);
+      const { selection: before, panel, save } = get();
+      const selection = stillThere(next.project, before);
+      const gone = before !== null && selection === null;
       set({
         project: next.project,
         history: next.history,
-        save: get().save === 'stale' ? 'stale' : 'waiting',
+        save: save === 'stale' ? 'stale' : 'waiting',
         selection,
-        ...(selection ? {} : { view: {}, panel: get().panel === 'details' ? 'steps' : get().panel }),
+        ...(gone ? { view: {}, panel: panel === 'details' ? 'steps' : panel } : {}),
       });
     };
     return {
