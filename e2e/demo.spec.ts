@@ -103,6 +103,8 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   await page.keyboard.press('Escape');
 
   // A callout at the playhead, with words of one's own.
+  await page.getByLabel('Timecode').fill('20');
+  await page.getByLabel('Timecode').press('Enter');
   await page.keyboard.press('x');
   await page.getByLabel('Words').fill('Type the name here');
   await page.getByLabel('Words').blur();

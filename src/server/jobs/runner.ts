@@ -47,8 +47,13 @@ export async function runJob(job: JobRow, owner: string, stop: AbortSignal, onRe
 
 const wait = (ms: number, signal: AbortSignal) =>
   new Promise<void>((resolve) => {
-    const timer = setTimeout(resolve, ms);
-    signal.addEventListener('abort', () => (clearTimeout(timer), resolve()), { once: true });
+    const done = () => {
+      clearTimeout(timer);
+      signal.removeEventListener('abort', done);
+      resolve();
+    };
+    const timer = setTimeout(done, ms);
+    signal.addEventListener('abort', done);
   });
 
 /** Takes jobs of a type one after the other until asked to stop. */
