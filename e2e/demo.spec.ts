@@ -113,7 +113,7 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
 
   // Export a few seconds and download them.
   await page.getByRole('button', { name: 'Export', exact: true }).click();
-  await page.getByLabel('Size').selectOption('960x540');
+  await page.getByRole('combobox', { name: 'Size' }).selectOption('960x540');
   await page.getByLabel('Range start').fill('19');
   await page.getByLabel('Range end').fill('22');
   await page.getByRole('button', { name: 'Start export' }).click();
@@ -142,16 +142,11 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
 
   // All of it undone again.
   await page.goto(address);
-  for (
-    let i = 0;
-    i < 20 &&
-    (await page
-      .getByRole('button', { name: /^Undo: / })
-      .isEnabled()
-      .catch(() => false));
-    i++
-  )
-    await page.keyboard.press('Control+z');
+  await expect(clips(page, 'screen')).toHaveCount(1);
+  const undo = page.getByRole('button', { name: /^Undo: / });
+  await expect(undo).toBeVisible();
+  for (let i = 0; i < 30 && (await undo.count()) > 0; i++) await page.keyboard.press('Control+z');
+  await expect(undo).toHaveCount(0);
   await expect(page.locator('[data-span=callouts]', { hasText: 'Type the name here' })).toHaveCount(0);
   await saved(page);
 });

@@ -68,7 +68,7 @@ try {
   await page.getByRole('button', { name: 'Export', exact: true }).click();
   await wait(500);
   await shot('export');
-  await page.getByLabel('Size').selectOption('960x540');
+  await page.getByRole('combobox', { name: 'Size' }).selectOption('960x540');
   await page.getByLabel('Range start').fill('0:33');
   await page.getByLabel('Range end').fill('0:39');
   await page.getByRole('button', { name: 'Start export' }).click();
