@@ -54,7 +54,8 @@ function video(scene: Scene, clip: Clip, footage: FootageFacts, placement: Place
     kind: 'video',
     clipId: clip.id,
     footageId: footage.id,
-    time: sourceTime(clip, scene.time),
+    // A still has one picture, whatever the time.
+    time: footage.kind === 'image' ? 0 : sourceTime(clip, scene.time),
     footage: { width: footage.width, height: footage.height },
     ...placement,
     mirror: false,

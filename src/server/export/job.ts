@@ -45,16 +45,21 @@ export async function requestExport(projectId: string, settings: ExportSettings)
 
 /** Does a queued export, or goes on with one that was interrupted. */
 export async function runExport(exportId: string, { signal, report }: JobContext): Promise<void> {
-  const { exports } = await database();
+  const { exports, jobs } = await database();
   const row = await exports.findByPk(exportId);
   if (!row) return;
   const settings = JSON.parse(row.settings) as ExportSettings;
   const task = await renderTask(row.projectId, JSON.parse(row.document) as Project, settings, settings.frameRate);
-  const result = await exportVideo(task, settings, join(exportFolder(exportId), 'work'), exportPath(exportId), {
-    signal,
-    onProgress: report,
-  });
-  await row.update({ result: JSON.stringify(result) });
+  const folder = join(exportFolder(exportId), 'work');
+  try {
+    const result = await exportVideo(task, settings, folder, exportPath(exportId), { signal, onProgress: report });
+    await row.update({ result: JSON.stringify(result) });
+  } catch (error) {
+    // What a cancelled export has made goes; that of an interrupted one is kept to go on from.
+    const job = await jobs.findOne({ where: { subject: exportId } });
+    if (job?.status === 'cancelled') await rm(folder, { recursive: true, force: true });
+    throw error;
+  }
 }
 
 export interface ExportView {
@@ -99,7 +104,7 @@ export async function findExport(id: string): Promise<ExportView> {
   return viewOf(row, (await jobs.findOne({ where: { subject: id } })) ?? undefined);
 }
 
-/** Stops an export that is under way; what it has made goes. */
+/** Stops an export that is under way; its worker notices within a second and clears away what it has made. */
 export async function cancelExport(id: string): Promise<void> {
   const { jobs } = await database();
   const job = await jobs.findOne({ where: { subject: id } });
