@@ -1,7 +1,7 @@
 // Builds all there is to build: kernels, worker and command, web application.
 import { existsSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
-import { onceFor, run, say } from './lib.mjs';
+import { onceFor, PARTS_FROM, partsThere, run, say } from './lib.mjs';
 
 export async function buildParts() {
   const { buildKernels, buildNode, copyFont } = await import('./bundle.mjs');
@@ -13,17 +13,7 @@ export async function buildParts() {
 export async function buildAll() {
   const made = await onceFor(
     'parts',
-    [
-      'src/core',
-      'src/kernels',
-      'src/compositor',
-      'src/server',
-      'src/cli',
-      'demo/project.ts',
-      'docs/schemas',
-      'scripts/bundle.mjs',
-      'package-lock.json',
-    ],
+    PARTS_FROM,
     async () => {
       say('Building kernels, worker and command');
       await buildParts();
@@ -42,8 +32,5 @@ export async function buildAll() {
   );
   if (!web) say('The web application is up to date');
 }
-
-const partsThere = () =>
-  ['public/fonts/picture.woff2', 'public/kernels.wasm', 'dist/worker.mjs', 'dist/vistum.mjs'].every((f) => existsSync(f));
 
 if (import.meta.url === pathToFileURL(process.argv[1]).href) await buildAll();

@@ -44,3 +44,20 @@ export async function onceFor(name, paths, work, stillThere = () => true) {
   writeFileSync(file, hashOf(paths));
   return true;
 }
+
+/** What kernels, worker and command are made from. */
+export const PARTS_FROM = [
+  'src/core',
+  'src/kernels',
+  'src/compositor',
+  'src/server',
+  'src/cli',
+  'demo/project.ts',
+  'docs/schemas',
+  'scripts/bundle.mjs',
+  'package-lock.json',
+];
+
+/** Whether kernels, worker and command are there. */
+export const partsThere = () =>
+  ['public/fonts/picture.woff2', 'public/kernels.wasm', 'dist/worker.mjs', 'dist/vistum.mjs'].every((f) => existsSync(f));

@@ -1,28 +1,13 @@
 // The command line: builds what it needs when the sources changed, then runs it.
 import { spawn } from 'node:child_process';
 import { existsSync } from 'node:fs';
-import { onceFor, root } from './lib.mjs';
+import { onceFor, PARTS_FROM, partsThere, root } from './lib.mjs';
 
 if (!existsSync('node_modules/esbuild')) {
   console.error('Vistum is not set up yet. Run `npm run demo` once; it installs what is missing.');
   process.exit(1);
 }
-await onceFor(
-  'parts',
-  [
-    'src/core',
-    'src/kernels',
-    'src/compositor',
-    'src/server',
-    'src/cli',
-    'demo/project.ts',
-    'docs/schemas',
-    'scripts/bundle.mjs',
-    'package-lock.json',
-  ],
-  async () => (await import('./build.mjs')).buildParts(),
-  () => existsSync('dist/vistum.mjs') && existsSync('public/kernels.wasm'),
-);
+await onceFor('parts', PARTS_FROM, async () => (await import('./build.mjs')).buildParts(), partsThere);
 // File names on the command line are meant from where the person is, not from here.
 const cwd = process.env.INIT_CWD ?? process.cwd();
 const child = spawn(process.execPath, [`${root}/dist/vistum.mjs`, ...process.argv.slice(2)], {

@@ -1,0 +1,165 @@
+import { readFileSync } from 'node:fs';
+import { DEFAULT_HALO } from '@/core/pointer/halo';
+import { parseColor, rgbToYuv, yuvToRgb } from '@/core/key/color';
+import { estimateWall } from '@/core/key/wall';
+import type { FramePlan, Layer, VideoLayer } from '@/core/frame/plan';
+import { KernelHeap } from '@/kernels/heap';
+import { allocateFrame, frameBytes, type PlanarFrame } from '@/kernels/planar';
+import { Compositor } from './compositor';
+import { LruMap } from './lru';
+import type { Rasterizer } from './rasterizer';
+import { layOutText } from './text-box';
+
+let heap: KernelHeap;
+beforeAll(async () => {
+  heap = await KernelHeap.load(readFileSync('public/kernels.wasm'));
+});
+
+/** Paints every shape as a full white sprite; words are ten pixels a letter. */
+const plain: Rasterizer = {
+  draw: (width, height) => new Uint8ClampedArray(width * height * 4).fill(255),
+  measure: (_font, text) => text.length * 10,
+};
+
+function solid(color: string, width = 64, height = 48): PlanarFrame {
+  const frame = allocateFrame(heap, width, height);
+  const [y, u, v] = rgbToYuv(parseColor(color));
+  const bytes = frameBytes(heap, frame);
+  bytes.fill(y, 0, width * height);
+  bytes.fill(u, width * height, (width * height * 5) / 4);
+  bytes.fill(v, (width * height * 5) / 4);
+  return frame;
+}
+
+const video = (more: Partial<VideoLayer> = {}): VideoLayer => ({
+  kind: 'video',
+  clipId: 'c',
+  footageId: 'f',
+  time: 0,
+  footage: { width: 64, height: 48 },
+  source: { x: 0, y: 0, width: 64, height: 48 },
+  destination: { x: 0, y: 0, width: 64, height: 48 },
+  mirror: false,
+  mask: 'none',
+  key: null,
+  matte: false,
+  ...more,
+});
+
+function draw(layers: Layer[], frame: PlanarFrame | null, background = '#000000') {
+  const plan: FramePlan = { size: { width: 64, height: 48 }, background, layers };
+  const target = allocateFrame(heap, 64, 48);
+  new Compositor(heap, plain).compose(plan, () => frame, target);
+  const bytes = frameBytes(heap, target).slice();
+  return (x: number, y: number) =>
+    yuvToRgb([bytes[y * 64 + x]!, bytes[3072 + (y >> 1) * 32 + (x >> 1)]!, bytes[3840 + (y >> 1) * 32 + (x >> 1)]!]);
+}
+const near = (got: readonly number[], want: readonly number[], by = 4) =>
+  got.forEach((v, i) => expect(Math.abs(v - want[i]!)).toBeLessThanOrEqual(by));
+
+test('where nothing is there is the background, and a missing frame leaves its layer out', () => {
+  near(draw([], null, '#336699')(10, 10), [0x33, 0x66, 0x99]);
+  near(draw([video({ destination: { x: 0, y: 0, width: 32, height: 48 } })], null, '#336699')(3, 3), [0x33, 0x66, 0x99]);
+});
+
+test('a layer fills its destination and nothing else', () => {
+  const at = draw([video({ destination: { x: 16, y: 8, width: 32, height: 24 } })], solid('#cc4422'), '#102030');
+  near(at(30, 20), [0xcc, 0x44, 0x22]);
+  near(at(4, 4), [0x10, 0x20, 0x30]);
+  near(at(60, 40), [0x10, 0x20, 0x30]);
+});
+
+test('mirroring swaps the sides', () => {
+  const frame = solid('#000000');
+  const bytes = frameBytes(heap, frame);
+  for (let y = 0; y < 48; y++) bytes.fill(235, y * 64, y * 64 + 32);
+  expect(draw([video()], frame)(10, 20)[0]).toBeGreaterThan(240);
+  expect(draw([video({ mirror: true })], frame)(10, 20)[0]).toBeLessThan(15);
+  expect(draw([video({ mirror: true })], frame)(54, 20)[0]).toBeGreaterThan(240);
+});
+
+test('a round mask keeps the middle and clears the corners', () => {
+  const at = draw([video({ mask: 'ellipse' })], solid('#ffffff'), '#000000');
+  near(at(32, 24), [255, 255, 255]);
+  near(at(1, 1), [0, 0, 0]);
+  near(at(62, 46), [0, 0, 0]);
+});
+
+test('the key takes the wall out, leaves the person, and its matte is black and white', () => {
+  const key = { footageId: 'f', on: true, color: '#2f9a4b', tolerance: 20, softness: 10 };
+  near(draw([video({ key })], solid('#2f9a4b'), '#445566')(20, 20), [0x44, 0x55, 0x66]);
+  near(draw([video({ key })], solid('#dda488'), '#445566')(20, 20), [0xdd, 0xa4, 0x88], 8);
+  near(draw([video({ key, matte: true })], solid('#2f9a4b'))(20, 20), [0, 0, 0]);
+  near(draw([video({ key, matte: true })], solid('#dda488'))(20, 20), [255, 255, 255]);
+});
+
+test('a halo tints what is bright and leaves what is dark', () => {
+  const halo: Layer = { kind: 'halo', center: { x: 32, y: 24 }, diameter: 40, ...DEFAULT_HALO, opacity: 1 };
+  const bright = draw([video(), halo], solid('#ffffff'));
+  expect(bright(32, 24)[2]).toBeLessThan(140);
+  near(bright(2, 2), [255, 255, 255]);
+  near(draw([video(), halo], solid('#000000'))(32, 24), [0, 0, 0], 20);
+});
+
+test('overlays that lie partly or wholly outside are cut off, not written elsewhere', () => {
+  for (const x of [-30, 50, 500]) {
+    const at = draw(
+      [video(), { kind: 'shape', shape: 'rectangle', destination: { x, y: -10, width: 40, height: 30 }, fill: '#ffffff', stroke: null }],
+      solid('#000000'),
+    );
+    near(at(30, 40), [0, 0, 0]);
+    expect(at(x < 0 ? 4 : 60, 4)[0] > 200).toBe(x !== 500);
+  }
+});
+
+test('words stay inside the picture and break where they must', () => {
+  const output = { width: 800, height: 450 };
+  const layer = {
+    kind: 'text',
+    id: 't',
+    text: 'some words that are too long for one line of the box',
+    tip: { x: 790, y: 440 },
+    offset: { dx: 100, dy: 100 },
+    fontSize: 20,
+    fill: '#000000',
+    ink: '#ffffff',
+    arrow: true,
+    opacity: 1,
+  } as const;
+  const box = layOutText(layer, output, plain);
+  expect(box.lines.length).toBeGreaterThan(1);
+  expect(box.lines.join(' ')).toBe(layer.text);
+  expect(box.x >= 0 && box.y >= 0 && box.x + box.width <= 800 && box.y + box.height <= 450).toBe(true);
+});
+
+test('the wall is found by its colour along the border, and a grey room has none', () => {
+  const scene = (color: string) => {
+    const [y, u, v] = rgbToYuv(parseColor(color));
+    const picture = {
+      width: 320,
+      height: 180,
+      y: new Uint8Array(320 * 180).fill(y),
+      u: new Uint8Array(160 * 90).fill(u),
+      v: new Uint8Array(160 * 90).fill(v),
+    };
+    // A person in the middle, and a noisy wall.
+    for (let i = 0; i < picture.u.length; i++) {
+      const inside = Math.abs((i % 160) - 80) < 40 && i > 160 * 30;
+      picture.u[i] = inside ? 110 : picture.u[i]! + ((i * 7) % 5) - 2;
+      picture.v[i] = inside ? 150 : picture.v[i]! + ((i * 11) % 5) - 2;
+    }
+    return estimateWall(picture);
+  };
+  const wall = scene('#2f9a4b')!;
+  near(parseColor(wall.color), [0x2f, 0x9a, 0x4b], 8);
+  expect(wall.tolerance).toBeGreaterThan(3);
+  expect(wall.tolerance).toBeLessThan(30);
+  expect(scene('#808080')).toBeNull();
+});
+
+test('what was not used for longest is forgotten first', () => {
+  const gone: string[] = [];
+  const map = new LruMap<string>(2, (v) => gone.push(v));
+  for (const key of ['a', 'b', 'a', 'c', 'd']) map.get(key, () => key.toUpperCase());
+  expect(gone).toEqual(['B', 'A']);
+});
