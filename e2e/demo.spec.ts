@@ -28,6 +28,16 @@ async function pictureSpread(page: Page): Promise<number> {
 }
 
 test('the demo stands among the projects and its picture plays with time', async ({ page }) => {
+  // What is handed to the sound device is noted on the way.
+  await page.addInitScript(() => {
+    const start = AudioBufferSourceNode.prototype.start;
+    const heard: number[] = [];
+    Object.assign(window, { heard });
+    AudioBufferSourceNode.prototype.start = function (...when) {
+      heard.push(Array.from(this.buffer?.getChannelData(0) ?? []).reduce((peak, v) => Math.max(peak, Math.abs(v)), 0));
+      return start.apply(this, when);
+    };
+  });
   await page.goto('/');
   await page.getByRole('link', { name: 'Open Glaze firing', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Timeline' })).toBeVisible();
@@ -37,6 +47,9 @@ test('the demo stands among the projects and its picture plays with time', async
   await expect.poll(async () => page.getByLabel('Timecode').inputValue(), { timeout: 20_000 }).toMatch(/^00:00:0[2-9]/);
   await page.keyboard.press('k');
   expect(await page.getByLabel('Timecode').inputValue()).not.toBe(before);
+  const heard = await page.evaluate(() => (window as unknown as { heard: number[] }).heard);
+  expect(heard.length).toBeGreaterThan(3);
+  expect(Math.max(...heard)).toBeGreaterThan(0.05);
   // Paused, the arrows go frame by frame.
   const paused = await page.getByLabel('Timecode').inputValue();
   await page.getByRole('region', { name: 'Picture' }).getByRole('button', { name: 'One frame on' }).click();
