@@ -1,6 +1,6 @@
 import { open } from 'node:fs/promises';
 import type { FootageKind } from '@/core/project/sources';
-import { rateFromNumber, secondsToTicks, type FrameRate, type Ticks } from '@/core/time/ticks';
+import { framesPerSecond, frameStart, rateFromNumber, secondsToTicks, type FrameRate, type Ticks } from '@/core/time/ticks';
 import { Problem } from '../problem';
 import { GUARDED_INPUT, NOT_MEDIA, runMedia } from './process';
 
@@ -129,7 +129,11 @@ export async function probeMedia(path: string, signal?: AbortSignal): Promise<Pr
       height: video ? (turned ? video.width! : video.height!) : 0,
       frameRate: timing ? timing.rate : null,
       variableRate: timing?.variable ?? false,
-      duration: secondsToTicks(duration),
+      // Containers round times; a steady recording lasts a whole number of its frames, or its last one would be lost when placed.
+      duration:
+        timing && !timing.variable
+          ? frameStart(Math.max(1, Math.round(duration * framesPerSecond(timing.rate))), timing.rate)
+          : secondsToTicks(duration),
       hasVideo: !!video,
       hasAudio: !!audio,
       videoCodec: video?.codec_name ?? null,
