@@ -1,5 +1,6 @@
 import { rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { PEAKS_PER_SECOND, thumbCount } from '@/core/project/stand-ins';
 import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
 import { COLOR_TAGS, colorFilters, timingFilters } from '../media/filters';
 import type { MediaFacts } from '../media/probe';
@@ -17,8 +18,6 @@ export interface IngestTask {
 const PROXY_SIDE = 720;
 const KEY_FRAMES = 15;
 export const THUMB_HEIGHT = 72;
-export const MOST_THUMBS = 120;
-export const PEAKS_PER_SECOND = 50;
 
 /** Size of the stand-in: 720 lines at most, even sides. */
 export function proxySize({ width, height }: Pick<MediaFacts, 'width' | 'height'>): { width: number; height: number } {
@@ -112,7 +111,7 @@ export const makeSound = (task: IngestTask): Promise<void> =>
 export async function makeThumbs(task: IngestTask): Promise<number> {
   const { facts } = task;
   const seconds = ticksToSeconds(Math.max(facts.duration, frameDuration(facts.frameRate ?? { num: 30, den: 1 })));
-  const count = facts.kind === 'image' ? 1 : Math.max(1, Math.min(MOST_THUMBS, Math.ceil(seconds / 2)));
+  const count = facts.kind === 'image' ? 1 : thumbCount(seconds);
   const small = `scale=-2:${THUMB_HEIGHT}`;
   const filters =
     count === 1

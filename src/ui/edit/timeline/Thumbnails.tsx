@@ -1,5 +1,6 @@
 'use client';
 import type { Clip } from '@/core/project/model';
+import { thumbCount } from '@/core/project/stand-ins';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { useEditor } from '../store';
 
@@ -10,7 +11,7 @@ export function Thumbnails({ clip, height, scale }: { clip: Clip; height: number
   const footage = useEditor((s) => s.sources.footage[clip.footageId]);
   if (!footage?.hasVideo) return null;
   const seconds = ticksToSeconds(footage.duration) || 1;
-  const count = footage.kind === 'image' ? 1 : Math.max(1, Math.min(120, Math.ceil(seconds / 2)));
+  const count = footage.kind === 'image' ? 1 : thumbCount(seconds);
   const each = (height * footage.width) / footage.height;
   const width = ticksToSeconds(clip.duration) * scale;
   const shown = Math.min(MOST, Math.ceil(width / each));

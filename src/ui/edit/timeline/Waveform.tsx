@@ -3,9 +3,9 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { decibelsToGain } from '@/core/audio/mix';
 import type { Clip } from '@/core/project/model';
+import { PEAKS_PER_SECOND } from '@/core/project/stand-ins';
 import { ticksToSeconds } from '@/core/time/ticks';
 
-const PEAKS_PER_SECOND = 50;
 const WIDEST = 8192;
 
 async function loadPeaks(footageId: string): Promise<Uint8Array> {
