@@ -43,6 +43,7 @@ const video = (more: Partial<VideoLayer> = {}): VideoLayer => ({
   mask: 'none',
   key: null,
   matte: false,
+  adjust: null,
   ...more,
 });
 

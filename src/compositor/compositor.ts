@@ -66,6 +66,13 @@ export class Compositor {
         case 'halo':
           this.sprite(this.sprites.halo(layer), target, layer.opacity, true);
           break;
+        case 'pointer':
+          this.sprite(this.sprites.pointer(layer), target, 1, false);
+          break;
+        case 'stroke':
+          if (layer.opacity > 0)
+            for (const placed of this.sprites.strokes(layer, plan.size)) this.sprite(placed, target, layer.opacity, false);
+          break;
         case 'shape':
           this.sprite(this.sprites.shape(layer), target, 1, false);
           break;
@@ -92,6 +99,7 @@ export class Compositor {
     const ranges = sourceRanges(layer, frame);
     if (!layer.key && layer.mask === 'none') {
       this.scaleColor(frame, ranges, area, layer.mirror);
+      if (layer.adjust) this.adjust(area, layer.adjust);
       return;
     }
     const inset = this.allocateInset(width, height);
@@ -100,6 +108,7 @@ export class Compositor {
       this.scaleColor(frame, ranges, inset, layer.mirror);
       this.opaque(inset);
     }
+    if (layer.adjust && !layer.matte) this.adjust(inset, layer.adjust);
     if (layer.mask === 'ellipse') this.maskEllipse(inset);
     if (layer.matte) this.showMatte(inset);
     this.blendInset(inset, area);
@@ -134,6 +143,25 @@ export class Compositor {
     this.resampler.resample(from.y, ranges.luma, ranges.lumaRows, to.y, mirror);
     this.resampler.resample(from.u, ranges.chroma, ranges.chromaRows, to.u, mirror);
     this.resampler.resample(from.v, ranges.chroma, ranges.chromaRows, to.v, mirror);
+  }
+
+  /** Brightness and contrast by a table for each plane; contrast widens the colours too, as it does in RGB. */
+  private adjust(area: Pick<Inset, 'y' | 'u' | 'v'>, { brightness, contrast }: NonNullable<VideoLayer['adjust']>): void {
+    const { heap } = this;
+    const table = (middle: number, shift: number) =>
+      heap.put(
+        Uint8Array.from({ length: 256 }, (_, i) => Math.min(255, Math.max(0, Math.round((i - middle) * contrast + middle + shift)))),
+      );
+    const luma = table(126, brightness * 219);
+    const chroma = table(128, 0);
+    for (const [plane, at] of [
+      [area.y, luma],
+      [area.u, chroma],
+      [area.v, chroma],
+    ] as const)
+      heap.exports.lookUpPlane(plane.at, plane.stride, plane.width, plane.height, at);
+    heap.release(luma);
+    heap.release(chroma);
   }
 
   private allocateInset(width: number, height: number): Inset {

@@ -1,11 +1,12 @@
 import { haloProfile } from '@/core/pointer/halo';
 import { parseColor } from '@/core/key/color';
-import type { HaloLayer, ShapeLayer, TextLayer } from '@/core/frame/plan';
+import type { HaloLayer, PointerLayer, ShapeLayer, StrokeLayer, TextLayer } from '@/core/frame/plan';
 import type { Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
 import { LruMap } from './lru';
 import type { Rasterizer } from './rasterizer';
+import { paintPointer, POINTER_BOX } from './pointer-shape';
 import { layOutText, paintText } from './text-box';
 
 /** A small planar picture with opacity at both resolutions; even sides. */
@@ -58,6 +59,47 @@ export class SpriteShop {
       return this.store(rgba, side, side);
     });
     return { sprite, x: evenFloor(layer.center.x - side / 2 + 1), y: evenFloor(layer.center.y - side / 2 + 1) };
+  }
+
+  /** The pointer; its tip may stand on half pixels. */
+  pointer(layer: PointerLayer): PlacedSprite {
+    const height = toStep(layer.height);
+    const margin = Math.ceil(height * POINTER_BOX.margin);
+    const side = evenCeil(height * POINTER_BOX.side + margin * 2);
+    const x = evenFloor(layer.tip.x - margin - height * POINTER_BOX.left);
+    const y = evenFloor(layer.tip.y - margin - height * POINTER_BOX.top);
+    const tip = { x: toStep(layer.tip.x - x), y: toStep(layer.tip.y - y) };
+    const key = `pointer ${layer.shape} ${height} ${tip.x} ${tip.y}`;
+    return { sprite: this.sprites.get(key, () => this.draw(side, side, (pen) => paintPointer(pen, layer.shape, tip, height))), x, y };
+  }
+
+  /** Lines, as one sprite that lies within the output. */
+  strokes(layer: StrokeLayer, output: Size): PlacedSprite[] {
+    const points = layer.paths.flat();
+    const room = layer.width / 2 + 2;
+    const x = evenFloor(Math.max(0, Math.min(...points.map((p) => p.x)) - room));
+    const y = evenFloor(Math.max(0, Math.min(...points.map((p) => p.y)) - room));
+    const width = evenCeil(Math.min(output.width, Math.max(...points.map((p) => p.x)) + room) - x);
+    const height = evenCeil(Math.min(output.height, Math.max(...points.map((p) => p.y)) + room) - y);
+    if (width < 2 || height < 2) return [];
+    const paths = layer.paths.map((path) => path.map((p) => [toStep(p.x - x), toStep(p.y - y)] as const));
+    const sprite = this.sprites.get(`stroke ${JSON.stringify([width, height, layer.closed, layer.width, layer.color, paths])}`, () =>
+      this.draw(width, height, (pen) => {
+        pen.strokeStyle = layer.color;
+        pen.lineWidth = layer.width;
+        pen.lineCap = 'round';
+        pen.lineJoin = 'round';
+        for (const path of paths) {
+          pen.beginPath();
+          path.forEach(([px, py], i) => (i ? pen.lineTo(px, py) : pen.moveTo(px, py)));
+          // A tap of the pen is a dot.
+          if (path.length === 1) pen.lineTo(path[0]![0] + 0.01, path[0]![1]);
+          if (layer.closed) pen.closePath();
+          pen.stroke();
+        }
+      }),
+    );
+    return [{ sprite, x, y }];
   }
 
   /** A filled or stroked ellipse or rectangle on whole pixels. */

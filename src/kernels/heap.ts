@@ -38,6 +38,7 @@ export interface KernelExports {
     lightStep: number,
   ): void;
   fillPlane(target: number, stride: number, width: number, height: number, value: number): void;
+  lookUpPlane(plane: number, stride: number, width: number, height: number, table: number): void;
   multiplyPlane(target: number, by: number, count: number): void;
   boxBlurPlane(plane: number, stride: number, width: number, height: number, radius: number, passes: number, scratch: number): void;
   rgbaToPlanar(rgba: number, width: number, height: number, y: number, u: number, v: number, a: number, chromaA: number): void;

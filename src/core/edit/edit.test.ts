@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import type { Project } from '../project/model';
+import { placedSteps } from '../project/query';
 import { validateProject } from '../project/validate';
 import { frameDuration, frameStart, secondsToTicks } from '../time/ticks';
 import { applyEdit, type Edit } from './apply';
@@ -9,7 +10,8 @@ import { counter, emptyProject, SOURCES } from './fixture';
 import { doEdit, EMPTY_HISTORY, redo, undo, type Versioned } from './history';
 import { placeFootage } from './place';
 import { closeGap, rippleDelete, rippleDeleteClips } from './ripple';
-import { addStep, changeKey, changeLane, changePresenter } from './settings';
+import { addStep } from './outline';
+import { changeKey, changeLane, changePresenter } from './settings';
 import { addSpan, removeSpan, setLayout, timeSpan } from './spans';
 
 const RATE = { num: 30, den: 1 };
@@ -42,7 +44,7 @@ function demo(newId: () => string): Project {
       pinned: false,
       reason: '',
     });
-    addStep(project, { id: newId(), start: frame(i * 220), title: `Step ${i}`, narration: '', action: '' });
+    addStep(project, { id: newId(), start: frame(i * 220), title: `Step ${i}`, narration: '', action: '', notes: '' });
   }
   return project;
 }
@@ -191,7 +193,7 @@ describe('laws of editing, over random sequences', () => {
         const before = demo(newId);
         const range = { start: frame(at), end: frame(at + length) };
         const { project: after } = applyEdit(before, (draft) => rippleDelete(draft, range, newId));
-        const things = (p: Project) => [...p.callouts, ...p.framings, ...p.lanes.flatMap((l) => l.clips), ...p.steps];
+        const things = (p: Project) => [...p.callouts, ...p.framings, ...p.lanes.flatMap((l) => l.clips), ...placedSteps(p)];
         for (const thing of things(before)) {
           if (thing.start < range.end) continue;
           expect(things(after).find((t) => t.id === thing.id)?.start).toBe(thing.start - (range.end - range.start));

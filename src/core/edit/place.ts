@@ -9,6 +9,7 @@ const PICTURE_LANE: Record<FootageFacts['role'], LaneKind | null> = {
   still: 'screen',
   presenter: 'presenter',
   voice: null,
+  computer: null,
   music: null,
 };
 const SOUND_LANE: Record<FootageFacts['role'], LaneKind> = {
@@ -16,6 +17,7 @@ const SOUND_LANE: Record<FootageFacts['role'], LaneKind> = {
   still: 'computer',
   presenter: 'voice',
   voice: 'voice',
+  computer: 'computer',
   music: 'music',
 };
 

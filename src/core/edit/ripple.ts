@@ -35,6 +35,9 @@ export function rippleDelete(project: Project, range: Range, newId: () => string
   project.layouts = spans(project.layouts);
   project.pointer = spans(project.pointer);
   project.callouts = spans(project.callouts);
+  project.markers = project.markers
+    .filter((m) => m.time < range.start || m.time >= range.end)
+    .map((m) => ({ ...m, time: pull(m.time, range) }));
   project.steps = stepsWithout(project.steps, range);
 }
 
@@ -78,10 +81,57 @@ function shrink(span: Range, range: Range): Range | null {
   return end > start ? { start, end } : null;
 }
 
-/** Steps keep their order; of several that fall on one instant the last stays. */
+/** Steps keep their words; of several that fall on one instant the last keeps its place, the others are only planned again. */
 function stepsWithout(steps: readonly Step[], range: Range): Step[] {
-  const moved = steps.map((step) => ({ ...step, start: pull(step.start, range) }));
-  return moved.filter((step, i) => i + 1 >= moved.length || moved[i + 1]!.start > step.start);
+  const latest = new Map<Ticks, Ticks>();
+  for (const { start } of steps) if (start !== null) latest.set(pull(start, range), Math.max(start, latest.get(pull(start, range)) ?? 0));
+  return steps.map((step) => {
+    if (step.start === null) return step;
+    const start = pull(step.start, range);
+    return { ...step, start: latest.get(start) === step.start ? start : null };
+  });
+}
+
+/**
+ * Makes room: everything on unlocked lanes that begins at an instant or later moves on, with all that is
+ * timed beside it. Clips that run across it are split; music plays on through.
+ *
+ * @param length ticks, above 0
+ */
+export function rippleInsert(project: Project, at: Ticks, length: Ticks, newId: () => string): void {
+  if (length <= 0) return;
+  const links = new Map<string, string>();
+  const relink = (link: string | null) => {
+    if (!link) return null;
+    if (!links.has(link)) links.set(link, newId());
+    return links.get(link)!;
+  };
+  for (const lane of project.lanes) {
+    if (lane.locked) continue;
+    lane.clips = lane.clips.flatMap((clip) => {
+      const end = clip.start + clip.duration;
+      if (clip.start >= at) return [{ ...clip, start: clip.start + length }];
+      if (end <= at || lane.kind === 'music') return [clip];
+      const right = cutClip(clip, at, end, newId());
+      return [
+        { ...clip, duration: at - clip.start },
+        { ...right, start: at + length, link: relink(clip.link) },
+      ];
+    });
+    // Music that played on may now reach into what was moved behind it.
+    lane.clips.forEach((clip, i) => {
+      const next = lane.clips[i + 1];
+      if (next) clip.duration = Math.min(clip.duration, next.start - clip.start);
+    });
+  }
+  const push = <S extends Range>(list: S[]): S[] =>
+    list.map((s) => ({ ...s, start: s.start >= at ? s.start + length : s.start, end: s.end > at ? s.end + length : s.end }));
+  project.framings = push(project.framings);
+  project.layouts = push(project.layouts);
+  project.pointer = push(project.pointer);
+  project.callouts = push(project.callouts);
+  project.markers = project.markers.map((m) => (m.time >= at ? { ...m, time: m.time + length } : m));
+  project.steps = project.steps.map((s) => (s.start !== null && s.start >= at ? { ...s, start: s.start + length } : s));
 }
 
 /** The gap of a lane at an instant, if there is one before a later clip. */

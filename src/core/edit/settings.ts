@@ -1,4 +1,4 @@
-import type { Canvas, FootageKey, Framing, Lane, PresenterPlacement, Project, Step } from '../project/model';
+import type { Canvas, FootageKey, FootageLook, Framing, Lane, PresenterPlacement, Project } from '../project/model';
 import { EditError } from './error';
 
 /** Switches a lane's sight or sound, locks it, or sets its level or name. */
@@ -32,22 +32,9 @@ export function replaceFramings(project: Project, framings: readonly Framing[]):
   project.framings = [...framings];
 }
 
-/** Puts a step in its place on the ribbon. */
-export function addStep(project: Project, step: Step): void {
-  if (project.steps.some((s) => s.start === step.start))
-    throw new EditError('A step already begins here. Move the playhead to begin another.');
-  project.steps.push(step);
-  project.steps.sort((a, b) => a.start - b.start);
-}
-
-/** Changes the words of a step. */
-export function changeStep(project: Project, id: string, change: Partial<Pick<Step, 'title' | 'narration' | 'action'>>): void {
-  const step = project.steps.find((s) => s.id === id);
-  if (!step) throw new EditError('That step is no longer there.');
-  Object.assign(step, change);
-}
-
-/** Removes a step; what happens in its time stays. */
-export function removeStep(project: Project, id: string): void {
-  project.steps = project.steps.filter((s) => s.id !== id);
+/** Changes what is shown of a recording, or its brightness; makes an entry if it has none. */
+export function changeLook(project: Project, footageId: string, change: Partial<Omit<FootageLook, 'footageId'>>): void {
+  const look = project.looks.find((l) => l.footageId === footageId);
+  if (look) Object.assign(look, change);
+  else project.looks.push({ footageId, area: null, brightness: 0, contrast: 1, ...change });
 }

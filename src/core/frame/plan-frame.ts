@@ -1,12 +1,13 @@
 import { presenceAt } from '../callout/presence';
+import { strokePaths } from '../callout/paths';
 import { viewAt } from '../framing/view';
-import { placePresenter, placeScreen, type Placement } from '../layout/rectangles';
+import { placePresenter, placeScreen, screenStage, type Placement } from '../layout/rectangles';
 import type { Callout, Clip, Project } from '../project/model';
-import { sourceTime, spanAt, visibleClip } from '../project/query';
+import { areaOf, lookOf, sourceTime, spanAt, visibleClip } from '../project/query';
 import type { FootageFacts, Sources } from '../project/sources';
 import { intersect, type InFootage, type InOutput, type Size } from '../scale/rect';
 import { wholeView } from '../scale/sharpness';
-import { pointerAt } from '../telemetry/sample';
+import { pointerAt, shapeAt } from '../telemetry/sample';
 import { contains } from '../time/ranges';
 import { ticksToSeconds, type Ticks } from '../time/ticks';
 import type { FramePlan, Layer, VideoLayer } from './plan';
@@ -49,6 +50,16 @@ const shown = ({ project, sources, time }: Scene, kind: 'screen' | 'presenter') 
 
 const layoutAt = ({ project, time }: Scene) => spanAt(project.layouts, time)?.kind ?? 'corner';
 
+/** Height of a drawn pointer as a share of the frame's height, where nothing is magnified. */
+const POINTER_HEIGHT = 0.035;
+const MARKER_PEN_OPACITY = 0.4;
+
+/** The change of brightness that was set for a recording, if any. */
+function adjustOf(project: Project, footageId: string): VideoLayer['adjust'] {
+  const look = lookOf(project, footageId);
+  return look && (look.brightness !== 0 || look.contrast !== 1) ? { brightness: look.brightness, contrast: look.contrast } : null;
+}
+
 function video(scene: Scene, clip: Clip, footage: FootageFacts, placement: Placement, more: Partial<VideoLayer>): VideoLayer {
   return {
     kind: 'video',
@@ -62,6 +73,7 @@ function video(scene: Scene, clip: Clip, footage: FootageFacts, placement: Place
     mask: 'none',
     key: null,
     matte: false,
+    adjust: adjustOf(scene.project, footage.id),
     ...more,
   };
 }
@@ -69,53 +81,73 @@ function video(scene: Scene, clip: Clip, footage: FootageFacts, placement: Place
 function screenLayers(scene: Scene, { whole }: PlanView): Layer[] {
   const { project, sources, time, output } = scene;
   const found = shown(scene, 'screen');
-  if (!found || (layoutAt(scene) === 'presenter' && shown(scene, 'presenter'))) return [];
+  const layout = layoutAt(scene);
+  if (!found || (layout === 'presenter' && shown(scene, 'presenter'))) return [];
   const { clip, footage } = found;
+  const area = areaOf(project, footage);
+  // Side by side with nobody beside it, the screen keeps the whole picture.
+  const stageLayout = whole || (layout === 'side' && !shown(scene, 'presenter')) ? 'corner' : layout;
+  const stage = screenStage(stageLayout, output);
   const view: InFootage = whole
-    ? wholeView(footage, project.canvas)
-    : viewAt(project.framings, footage.id, footage, project.canvas, time).rect;
-  const placement = placeScreen(view, footage, output);
+    ? wholeView(area, project.canvas)
+    : viewAt(project.framings, footage.id, area, screenStage(stageLayout, project.canvas), time).rect;
+  const placement = placeScreen(view, area, stage);
   if (!placement) return [];
-  const scale = output.width / view.width;
-  const toOutput = (p: { x: number; y: number }) => ({ x: (p.x - view.x) * scale, y: (p.y - view.y) * scale });
+  const scale = stage.width / view.width;
+  const toOutput = (p: { x: number; y: number }) => ({ x: stage.x + (p.x - view.x) * scale, y: stage.y + (p.y - view.y) * scale });
   const layers: Layer[] = [video(scene, clip, footage, placement, {})];
   const here = project.callouts.filter((c) => contains(c, time) && c.footageId === footage.id);
-  for (const callout of here) if (callout.kind === 'cover') layers.push(...coverLayers(callout, view, scale, output));
-  const pointer = spanAt(project.pointer, time);
+  for (const callout of here) if (callout.kind === 'cover') layers.push(...coverLayers(callout, toOutput, scale, stage));
+  for (const callout of here) {
+    const paths =
+      callout.kind === 'stroke' || callout.kind === 'shape' ? strokePaths(callout, ticksToSeconds(time - callout.start) * 1000) : [];
+    if (paths.length && (callout.kind === 'stroke' || callout.kind === 'shape'))
+      layers.push({
+        kind: 'stroke',
+        paths: paths.map((path) => path.map(toOutput)),
+        closed: callout.kind === 'shape' && callout.shape !== 'arrow',
+        width: Math.max(1, callout.width * scale),
+        color: callout.color,
+        opacity: presenceAt(callout, time) * (callout.kind === 'stroke' && callout.tool === 'marker' ? MARKER_PEN_OPACITY : 1),
+      });
+  }
+  const span = spanAt(project.pointer, time);
   const track = sources.pointers[footage.id];
-  if (pointer && track) {
-    const center = toOutput(pointerAt(track, ticksToSeconds(sourceTime(clip, time)) * 1000));
-    const zoom = wholeView(footage, project.canvas).width / view.width;
-    layers.push({
-      kind: 'halo',
-      center,
-      diameter: pointer.halo.size * scene.ratio * zoom,
-      color: pointer.halo.color,
-      softness: pointer.halo.softness,
-      opacity: pointer.halo.opacity,
-    });
+  if (track) {
+    const ms = ticksToSeconds(sourceTime(clip, time)) * 1000;
+    const tip = toOutput(pointerAt(track, ms));
+    const zoom = (wholeView(area, project.canvas).width / view.width) * (stage.width / output.width);
+    if (span)
+      layers.push({
+        kind: 'halo',
+        center: tip,
+        diameter: span.halo.size * scene.ratio * zoom,
+        color: span.halo.color,
+        softness: span.halo.softness,
+        opacity: span.halo.opacity,
+      });
+    if (track.inPicture === false)
+      layers.push({ kind: 'pointer', tip, height: POINTER_HEIGHT * output.height * zoom, shape: shapeAt(track, ms) });
   }
   for (const callout of here) if (callout.kind === 'text') layers.push(textLayer(callout, scene, toOutput));
   return layers;
 }
 
-function coverLayers(callout: Callout & { kind: 'cover' }, view: InFootage, scale: number, output: Size): Layer[] {
+type ToOutput = (p: { x: number; y: number }) => { x: number; y: number };
+
+function coverLayers(callout: Callout & { kind: 'cover' }, toOutput: ToOutput, scale: number, stage: InOutput): Layer[] {
   const { rect } = callout;
+  const from = toOutput(rect);
+  const to = toOutput({ x: rect.x + rect.width, y: rect.y + rect.height });
   // Outwards to whole even pixels, so that no edge of what is private shows.
-  const x = Math.floor(((rect.x - view.x) * scale) / 2) * 2;
-  const y = Math.floor(((rect.y - view.y) * scale) / 2) * 2;
-  const right = Math.ceil(((rect.x + rect.width - view.x) * scale) / 2) * 2;
-  const bottom = Math.ceil(((rect.y + rect.height - view.y) * scale) / 2) * 2;
-  const destination: InOutput = intersect({ x, y, width: right - x, height: bottom - y }, { x: 0, y: 0, ...output });
+  const x = Math.floor(from.x / 2) * 2;
+  const y = Math.floor(from.y / 2) * 2;
+  const destination: InOutput = intersect({ x, y, width: Math.ceil(to.x / 2) * 2 - x, height: Math.ceil(to.y / 2) * 2 - y }, stage);
   if (destination.width < 2 || destination.height < 2) return [];
   return [{ kind: 'cover', destination, radius: Math.max(1, callout.strength * scale) }];
 }
 
-function textLayer(
-  callout: Callout & { kind: 'text' },
-  scene: Scene,
-  toOutput: (p: { x: number; y: number }) => { x: number; y: number },
-): Layer {
+function textLayer(callout: Callout & { kind: 'text' }, scene: Scene, toOutput: ToOutput): Layer {
   const { ratio } = scene;
   return {
     kind: 'text',
@@ -136,8 +168,10 @@ function presenterLayers(scene: Scene): Layer[] {
   if (!found) return [];
   const { project, output, ratio } = scene;
   const { clip, footage } = found;
-  const layout = layoutAt(scene);
-  const placement = placePresenter(layout, project.presenter, footage, output);
+  const at = layoutAt(scene);
+  // Side by side with no screen there, the presenter has it all.
+  const layout = at === 'side' && !shown(scene, 'screen') ? 'presenter' : at;
+  const placement = placePresenter(layout, project.presenter, areaOf(project, footage), output);
   if (!placement) return [];
   const { presenter } = project;
   const key = project.keys.find((k) => k.footageId === footage.id && k.on) ?? null;

@@ -9,7 +9,7 @@ export interface FramePlan {
   readonly layers: readonly Layer[];
 }
 
-export type Layer = VideoLayer | CoverLayer | HaloLayer | ShapeLayer | TextLayer;
+export type Layer = VideoLayer | CoverLayer | HaloLayer | PointerLayer | ShapeLayer | StrokeLayer | TextLayer;
 
 export interface VideoLayer {
   readonly kind: 'video';
@@ -25,6 +25,8 @@ export interface VideoLayer {
   readonly key: FootageKey | null;
   /** Shows the key's opacity in grey instead of the picture. */
   readonly matte: boolean;
+  /** Change of brightness; null leaves it. */
+  readonly adjust: { readonly brightness: number; readonly contrast: number } | null;
 }
 
 /** Blurs what is already drawn. */
@@ -40,6 +42,27 @@ export interface HaloLayer {
   readonly diameter: number;
   readonly color: string;
   readonly softness: number;
+  readonly opacity: number;
+}
+
+/** The pointer, drawn over a recording that does not show it. */
+export interface PointerLayer {
+  readonly kind: 'pointer';
+  /** Where it points to. */
+  readonly tip: { readonly x: number; readonly y: number };
+  /** Height of the arrow in output pixels. */
+  readonly height: number;
+  readonly shape: 'arrow' | 'text' | 'hand';
+}
+
+/** Lines of one colour and width: what was drawn by hand, or an outline. */
+export interface StrokeLayer {
+  readonly kind: 'stroke';
+  /** Output pixels; each path is drawn on its own. */
+  readonly paths: readonly (readonly { readonly x: number; readonly y: number }[])[];
+  readonly closed: boolean;
+  readonly width: number;
+  readonly color: string;
   readonly opacity: number;
 }
 

@@ -1,6 +1,7 @@
 import { viewAt } from '../framing/view';
+import { screenStage } from '../layout/rectangles';
 import type { Project } from '../project/model';
-import { spanAt, visibleClip } from '../project/query';
+import { areaOf, spanAt, visibleClip } from '../project/query';
 import type { Sources } from '../project/sources';
 import { judgeScale, magnification, viewScale, type Sharpness } from '../scale/sharpness';
 import type { Ticks } from '../time/ticks';
@@ -18,8 +19,12 @@ export function readScale(project: Project, sources: Sources, time: Ticks): Scal
   const clip = visibleClip(project, 'screen', time);
   const footage = clip && sources.footage[clip.footageId];
   if (!footage?.hasVideo) return null;
-  if (spanAt(project.layouts, time)?.kind === 'presenter' && visibleClip(project, 'presenter', time)) return null;
-  const { rect } = viewAt(project.framings, footage.id, footage, project.canvas, time);
-  const scale = viewScale(rect, project.canvas);
-  return { magnification: magnification(rect, footage, project.canvas), scale, sharpness: judgeScale(scale) };
+  const layout = spanAt(project.layouts, time)?.kind ?? 'corner';
+  if (layout === 'presenter' && visibleClip(project, 'presenter', time)) return null;
+  const area = areaOf(project, footage);
+  const alone = layout === 'side' && !visibleClip(project, 'presenter', time);
+  const stage = screenStage(alone ? 'corner' : layout, project.canvas);
+  const { rect } = viewAt(project.framings, footage.id, area, stage, time);
+  const scale = viewScale(rect, stage);
+  return { magnification: magnification(rect, area, project.canvas), scale, sharpness: judgeScale(scale) };
 }

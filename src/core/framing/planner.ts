@@ -5,7 +5,7 @@ import type { FootageFacts, Sources } from '../project/sources';
 import { findActivities, type Activity } from '../telemetry/activity';
 import { overlaps, type Range } from '../time/ranges';
 import { secondsToTicks, snapToFrame, TICKS_PER_SECOND, type Ticks } from '../time/ticks';
-import { spanAt, visibleClip } from '../project/query';
+import { areaOf, spanAt, visibleClip } from '../project/query';
 import { keepInside } from './path';
 
 /** What makes a plan calm; times in seconds, lengths in pixels of the recording or shares of its width. */
@@ -82,7 +82,7 @@ const join = (a: Placed, b: Placed): Placed => ({
 });
 
 /** The closest allowed view that holds a group with room around it; null where nothing is gained. */
-function viewOf(group: Placed, footage: Size, frame: Size, options: PlanOptions): InFootage | null {
+function viewOf(group: Placed, footage: InFootage, frame: Size, options: PlanOptions): InFootage | null {
   const whole = wholeView(footage, frame);
   const limit = options.limit ?? sharpLimit(footage, frame);
   const room = 1 - 2 * options.margin;
@@ -103,10 +103,10 @@ function groupActivities(activities: readonly Placed[], project: Project, source
   const groups: Placed[] = [];
   for (const activity of activities) {
     const last = groups[groups.length - 1];
-    const footage = sources.footage[activity.footageId]!;
+    const area = areaOf(project, sources.footage[activity.footageId]!);
     const together =
       last && last.footageId === activity.footageId && activity.start - last.end <= options.patience ? join(last, activity) : null;
-    if (together && viewOf(together, footage, project.canvas, options)) groups[groups.length - 1] = together;
+    if (together && viewOf(together, area, project.canvas, options)) groups[groups.length - 1] = together;
     else groups.push(activity);
   }
   return groups;
@@ -125,7 +125,7 @@ function reasonFor(group: Placed): string {
 }
 
 /** Longer ways take longer, within limits that neither rush nor drag. */
-function rampFor(view: InFootage, footage: Size, frame: Size): Ticks {
+function rampFor(view: InFootage, footage: InFootage, frame: Size): Ticks {
   const way = Math.log2(Math.max(1, magnification(view, footage, frame))) * 1.4;
   return secondsToTicks(Math.min(RAMP_MOST, RAMP_LEAST + way * 0.6));
 }
@@ -152,11 +152,12 @@ export function planFramings(project: Project, sources: Sources, newId: () => st
   const candidates: Candidate[] = [];
   for (const group of groupActivities(placedActivities(project, sources), project, sources, options)) {
     const footage = sources.footage[group.footageId]!;
-    const view = viewOf(group, footage, project.canvas, options);
+    const area = areaOf(project, footage);
+    const view = viewOf(group, area, project.canvas, options);
     // A single glance (one scroll, one rest) does not earn a movement of its own.
     const slight = group.kinds.every((k) => k === 'dwell' || k === 'scroll') && group.end - group.start < options.hold;
     if (!view || slight) continue;
-    const ramp = rampFor(view, footage, project.canvas) / TICKS_PER_SECOND;
+    const ramp = rampFor(view, area, project.canvas) / TICKS_PER_SECOND;
     const start = Math.max(0, group.start - options.before - ramp);
     const end = Math.max(group.end + options.after, start + ramp + options.hold) + ramp;
     candidates.push({ start, end, view, footage, reason: reasonFor(group) });
@@ -165,7 +166,7 @@ export function planFramings(project: Project, sources: Sources, newId: () => st
     .map((c): Framing => {
       const start = snapToFrame(secondsToTicks(c.start), rate);
       const end = snapToFrame(secondsToTicks(c.end), rate);
-      const ramp = Math.min(rampFor(c.view, c.footage, project.canvas), Math.floor((end - start) / 2));
+      const ramp = Math.min(rampFor(c.view, areaOf(project, c.footage), project.canvas), Math.floor((end - start) / 2));
       return {
         id: newId(),
         start,

@@ -15,8 +15,9 @@ export interface View {
  * one to the next without a look at the whole in between.
  *
  * @param framings of the project, in order; those of other footage are passed over
+ * @param footage size of the recording, or the area of it that counts as the whole
  */
-export function viewAt(framings: readonly Framing[], footageId: string, footage: Size, frame: Size, time: Ticks): View {
+export function viewAt(framings: readonly Framing[], footageId: string, footage: Size | InFootage, frame: Size, time: Ticks): View {
   const whole = wholeView(footage, frame);
   const index = framings.findIndex((f) => f.footageId === footageId && time >= f.start && time < f.end);
   if (index < 0) return { rect: snapRestingView(whole, frame), moving: false };

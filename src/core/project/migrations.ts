@@ -1,10 +1,26 @@
+import { DEFAULT_WORDS_PER_MINUTE } from './create';
 import { PROJECT_FORMAT, PROJECT_VERSION } from './model';
+import { targetOf } from './targets';
 import type { Fault } from './validate';
 
 type Document = Record<string, unknown>;
 
-/** `MIGRATIONS[n]` turns version n into version n + 1. The first format is 1, so there is none yet. */
-const MIGRATIONS: Record<number, (document: Document) => Document> = {};
+/** `MIGRATIONS[n]` turns version n into version n + 1. */
+const MIGRATIONS: Record<number, (document: Document) => Document> = {
+  /** Target, script, markers and looks came; steps have notes and may be planned only. */
+  1: ({ steps, ...rest }) => {
+    const { id, loudness, captions } = targetOf('web');
+    return {
+      ...rest,
+      version: 2,
+      target: { id, loudness, captions },
+      script: { wordsPerMinute: DEFAULT_WORDS_PER_MINUTE },
+      steps: Array.isArray(steps) ? steps.map((step: object) => ({ notes: '', ...step })) : steps,
+      markers: [],
+      looks: [],
+    };
+  },
+};
 
 /** Brings a document of any known version to the present one; says so when it is none or too new. */
 export function migrate(value: unknown): { value: unknown } | { fault: Fault } {

@@ -1,4 +1,5 @@
 import type { FrameRate, Ticks } from '../time/ticks';
+import type { CaptionNeed, TargetId } from './targets';
 
 /*
  * The project document: one JSON value. Every property is always present and
@@ -6,12 +7,14 @@ import type { FrameRate, Ticks } from '../time/ticks';
  */
 
 export const PROJECT_FORMAT = 'vistum-project';
-export const PROJECT_VERSION = 1;
+export const PROJECT_VERSION = 2;
 
 export interface Project {
   format: typeof PROJECT_FORMAT;
   version: typeof PROJECT_VERSION;
   canvas: Canvas;
+  target: ProjectTarget;
+  script: ScriptSettings;
   /** Front to back: what comes first covers what comes later. */
   lanes: Lane[];
   /** Ordered by start, never overlapping. */
@@ -19,10 +22,28 @@ export interface Project {
   layouts: LayoutSpan[];
   pointer: PointerSpan[];
   callouts: Callout[];
+  /** In the order of the outline. */
   steps: Step[];
+  /** Ordered by time. */
+  markers: Marker[];
   presenter: PresenterPlacement;
   /** Chroma key settings, one for each recording that has them. */
   keys: FootageKey[];
+  /** What is shown of a recording and how bright it is, one for each recording that has one. */
+  looks: FootageLook[];
+}
+
+/** Where the video will be shown, and what is asked of it there. */
+export interface ProjectTarget {
+  id: TargetId;
+  /** Integrated loudness to reach, LUFS (ITU-R BS.1770). */
+  loudness: number;
+  captions: CaptionNeed;
+}
+
+export interface ScriptSettings {
+  /** How fast the narration is read. */
+  wordsPerMinute: number;
 }
 
 export interface Canvas {
@@ -88,7 +109,7 @@ export interface Framing {
   reason: string;
 }
 
-export const LAYOUT_KINDS = ['corner', 'presenter', 'screen'] as const;
+export const LAYOUT_KINDS = ['corner', 'side', 'presenter', 'screen'] as const;
 export type LayoutKind = (typeof LAYOUT_KINDS)[number];
 
 /** How screen and presenter share the picture for a while; elsewhere it is `corner`. */
@@ -118,7 +139,7 @@ export interface Halo {
   opacity: number;
 }
 
-export type Callout = TextCallout | CoverCallout;
+export type Callout = TextCallout | CoverCallout | StrokeCallout | ShapeCallout;
 
 interface CalloutBase {
   id: string;
@@ -150,12 +171,48 @@ export interface CoverCallout extends CalloutBase {
   strength: number;
 }
 
+/** A freehand line that appears as it was drawn. */
+export interface StrokeCallout extends CalloutBase {
+  kind: 'stroke';
+  /** A marker pen is see-through. */
+  tool: 'pen' | 'marker';
+  /** `[ms, x, y]`: milliseconds after the callout's start, footage pixels. */
+  points: [number, number, number][];
+  /** Footage pixels. */
+  width: number;
+  color: string;
+}
+
+export const SHAPES = ['arrow', 'box', 'ellipse'] as const;
+
+/** An arrow from one spot to another, or an outline that has them as opposite corners. */
+export interface ShapeCallout extends CalloutBase {
+  kind: 'shape';
+  shape: (typeof SHAPES)[number];
+  /** Footage pixels. */
+  from: { x: number; y: number };
+  to: { x: number; y: number };
+  /** Footage pixels. */
+  width: number;
+  color: string;
+}
+
 export interface Step {
   id: string;
-  start: Ticks;
+  /** Where it begins on the timeline; null while nothing of it is recorded. No two begin at the same instant. */
+  start: Ticks | null;
   title: string;
+  /** What is said. */
   narration: string;
+  /** What happens on screen. */
   action: string;
+  notes: string;
+}
+
+export interface Marker {
+  id: string;
+  time: Ticks;
+  name: string;
 }
 
 export const CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'] as const;
@@ -188,4 +245,14 @@ export interface FootageKey {
   tolerance: number;
   /** Width of the band over which it turns opaque, in code values, 1 to 120. */
   softness: number;
+}
+
+export interface FootageLook {
+  footageId: string;
+  /** The part of the recording that counts as the whole; null for all of it. */
+  area: FootageRect | null;
+  /** Added to brightness, -1 to 1 (1 is the whole range). */
+  brightness: number;
+  /** Factor around mid-grey, 0.25 to 4. */
+  contrast: number;
 }

@@ -1,6 +1,7 @@
 import { contains, type Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
-import { PICTURE_LANES, type Clip, type Lane, type LaneKind, type Project } from './model';
+import type { InFootage, Size } from '../scale/rect';
+import { PICTURE_LANES, type Clip, type FootageLook, type Lane, type LaneKind, type Project, type Step } from './model';
 
 /** Whether a lane is seen rather than heard. */
 export const isPictureLane = (lane: Lane): boolean => (PICTURE_LANES as readonly LaneKind[]).includes(lane.kind);
@@ -44,3 +45,32 @@ export function visibleClip(project: Project, kind: LaneKind, time: Ticks): Clip
 
 /** The span that covers an instant, out of spans that never overlap. */
 export const spanAt = <S extends Range>(spans: readonly S[], time: Ticks): S | null => spans.find((span) => contains(span, time)) ?? null;
+
+/** A step that stands on the timeline. */
+export type PlacedStep = Step & { readonly start: Ticks };
+
+/** The steps that stand on the timeline, in order of time. */
+export const placedSteps = (project: Project): PlacedStep[] =>
+  project.steps.filter((s): s is PlacedStep => s.start !== null).sort((a, b) => a.start - b.start);
+
+/** The step that an instant belongs to. */
+export const stepAt = (project: Project, time: Ticks): PlacedStep | null => placedSteps(project).findLast((s) => s.start <= time) ?? null;
+
+/** The time of a step: until the next one, or the end of the tutorial. Null while it is only planned. */
+export function stepRange(project: Project, id: string): Range | null {
+  const placed = placedSteps(project);
+  const index = placed.findIndex((s) => s.id === id);
+  const step = placed[index];
+  if (!step) return null;
+  return { start: step.start, end: placed[index + 1]?.start ?? Math.max(step.start, projectDuration(project)) };
+}
+
+/** How a recording is shown, if that was ever set. */
+export const lookOf = (project: Project, footageId: string): FootageLook | null =>
+  project.looks.find((l) => l.footageId === footageId) ?? null;
+
+/** The part of a recording that counts as its whole, in footage pixels. */
+export function areaOf(project: Project, footage: Size & { readonly id: string }): InFootage {
+  const { id, width, height } = footage;
+  return lookOf(project, id)?.area ?? { x: 0, y: 0, width, height };
+}

@@ -1,7 +1,7 @@
 import type { PointerTrack } from '../telemetry/pointer-track';
 import type { FrameRate, Ticks } from '../time/ticks';
 
-export const ROLES = ['screen', 'presenter', 'voice', 'music', 'still'] as const;
+export const ROLES = ['screen', 'presenter', 'voice', 'computer', 'music', 'still'] as const;
 export type Role = (typeof ROLES)[number];
 
 export type FootageKind = 'video' | 'audio' | 'image';

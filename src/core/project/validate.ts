@@ -60,11 +60,18 @@ function* structuralFaults(project: Project, sources: Sources): Generator<Fault>
   for (const [i, framing] of project.framings.entries())
     if (framing.rampIn + framing.rampOut > framing.end - framing.start)
       yield { path: `/framings/${i}/rampIn`, message: 'and the ramp out are longer than the framing' };
-  let last = -1;
+  const begun = new Set<number>();
   for (const [i, step] of project.steps.entries()) {
     yield* claim(step.id, `/steps/${i}`);
-    if (step.start <= last) yield { path: `/steps/${i}/start`, message: 'does not lie after the step before it' };
-    last = step.start;
+    if (step.start === null) continue;
+    if (begun.has(step.start)) yield { path: `/steps/${i}/start`, message: 'is where another step begins' };
+    begun.add(step.start);
+  }
+  let passed = 0;
+  for (const [i, marker] of project.markers.entries()) {
+    yield* claim(marker.id, `/markers/${i}`);
+    if (marker.time < passed) yield { path: `/markers/${i}/time`, message: 'lies before the marker before it' };
+    passed = marker.time;
   }
 }
 

@@ -98,8 +98,8 @@ describe('placement in the output', () => {
           const footage = { width, height };
           const all = [
             placeScreen(wholeView(footage, output), footage, output),
-            placePresenter('corner', { ...DEFAULT_PLACEMENT, corner, shape, size: 0.25 } as never, footage, output),
-            placePresenter('presenter', DEFAULT_PLACEMENT, footage, output),
+            placePresenter('corner', { ...DEFAULT_PLACEMENT, corner, shape, size: 0.25 } as never, { x: 0, y: 0, ...footage }, output),
+            placePresenter('presenter', DEFAULT_PLACEMENT, { x: 0, y: 0, ...footage }, output),
           ];
           for (const placed of all) {
             if (!placed) continue;

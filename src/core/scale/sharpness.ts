@@ -1,17 +1,19 @@
 import type { InFootage, Size } from './rect';
 
 /**
- * The view that shows a whole recording: the smallest rectangle of the frame's
- * shape around it, in footage pixels. It reaches beyond the footage where bars are.
+ * The view that shows a whole recording, or the whole of an area of it: the smallest rectangle of the
+ * frame's shape around it, in footage pixels. It reaches beyond the footage where bars are.
  */
-export function wholeView(footage: Size, frame: Size): InFootage {
+export function wholeView(footage: Size | InFootage, frame: Size): InFootage {
+  const { x, y } = 'x' in footage ? footage : { x: 0, y: 0 };
   const width = Math.max(footage.width, (footage.height * frame.width) / frame.height);
   const height = (width * frame.height) / frame.width;
-  return { x: (footage.width - width) / 2, y: (footage.height - height) / 2, width, height };
+  return { x: x + (footage.width - width) / 2, y: y + (footage.height - height) / 2, width, height };
 }
 
 /** How much larger a view shows things than the whole view does. */
-export const magnification = (view: InFootage, footage: Size, frame: Size): number => wholeView(footage, frame).width / view.width;
+export const magnification = (view: InFootage, footage: Size | InFootage, frame: Size): number =>
+  wholeView(footage, frame).width / view.width;
 
 /** Output pixels for one footage pixel. Above 1 the picture is invented. */
 export const viewScale = (view: InFootage, output: Size): number => output.width / view.width;
@@ -21,7 +23,7 @@ export const viewScale = (view: InFootage, output: Size): number => output.width
  * spread over more than one pixel of the frame. Below 1 when the recording is
  * smaller than the frame, so that even the whole view is soft.
  */
-export const sharpLimit = (footage: Size, frame: Size): number => wholeView(footage, frame).width / frame.width;
+export const sharpLimit = (footage: Size | InFootage, frame: Size): number => wholeView(footage, frame).width / frame.width;
 
 export type Sharpness = 'exact' | 'sharp' | 'soft';
 

@@ -8,6 +8,8 @@ export interface PointerTrack {
   readonly version: 1;
   readonly width: number;
   readonly height: number;
+  /** False when the recording does not show the pointer, so that it is drawn from this track. */
+  readonly inPicture?: boolean;
   /** `[ms, x, y]`, times ascending. */
   readonly samples: readonly PointerSample[];
   /** Times ascending. */
@@ -16,7 +18,7 @@ export interface PointerTrack {
 
 export type PointerSample = readonly [ms: number, x: number, y: number];
 
-export const POINTER_EVENT_TYPES = ['down', 'up', 'wheel', 'key', 'shape'] as const;
+export const POINTER_EVENT_TYPES = ['down', 'up', 'wheel', 'key', 'shape', 'join'] as const;
 export type PointerEventType = (typeof POINTER_EVENT_TYPES)[number];
 
 export interface PointerEvent {

@@ -68,3 +68,11 @@ export function multiplyPlane(target: usize, by: usize, count: i32): void {
   for (; i < count; i++)
     store<u8>(target + <usize>i, <u8>divide255(<i32>load<u8>(target + <usize>i) * <i32>load<u8>(by + <usize>i) + 127));
 }
+
+/** Replaces each sample by its entry of a table of 256 bytes. */
+export function lookUpPlane(plane: usize, stride: i32, width: i32, height: i32, table: usize): void {
+  for (let y = 0; y < height; y++) {
+    const row = plane + <usize>(y * stride);
+    for (let x = 0; x < width; x++) store<u8>(row + <usize>x, load<u8>(table + <usize>load<u8>(row + <usize>x)));
+  }
+}

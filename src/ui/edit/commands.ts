@@ -1,6 +1,8 @@
 import { nanoid } from 'nanoid';
 import type { StoreApi } from 'zustand';
 import { liftClips, splitAll, splitClip, trimClip } from '@/core/edit/clips';
+import { addMarker, removeMarker } from '@/core/edit/markers';
+import { removeStep } from '@/core/edit/outline';
 import { closeGap, gapAt, rippleDeleteClips } from '@/core/edit/ripple';
 import { replaceFramings } from '@/core/edit/settings';
 import { addSpan, removeSpan, setLayout } from '@/core/edit/spans';
@@ -9,7 +11,7 @@ import { planFramings } from '@/core/framing/planner';
 import { viewAt } from '@/core/framing/view';
 import { DEFAULT_HALO } from '@/core/pointer/halo';
 import type { LayoutKind } from '@/core/project/model';
-import { clipAt, findClip, projectDuration, sourceTime, spanAt, visibleClip } from '@/core/project/query';
+import { areaOf, clipAt, findClip, projectDuration, sourceTime, spanAt, stepAt, stepRange, visibleClip } from '@/core/project/query';
 import { sharpLimit, wholeView } from '@/core/scale/sharpness';
 import { pointerAt } from '@/core/telemetry/sample';
 import { frameDuration, secondsToTicks, snapToFrame, ticksToSeconds, TICKS_PER_SECOND } from '@/core/time/ticks';
@@ -70,7 +72,7 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
     const { project, sources, playhead } = get();
     const track = sources.pointers[footage.id];
     if (track) return pointerAt(track, ticksToSeconds(sourceTime(clip, playhead)) * 1000);
-    const { rect } = viewAt(project.framings, footage.id, footage, project.canvas, playhead);
+    const { rect } = viewAt(project.framings, footage.id, areaOf(project, footage), project.canvas, playhead);
     return { x: rect.x + rect.width / 2, y: rect.y + rect.height / 2 };
   };
 
@@ -85,8 +87,8 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
       edit(ripple ? 'Ripple delete' : 'Lift', (draft) =>
         ripple ? rippleDeleteClips(draft, [selection.id], nanoid) : liftClips(draft, [selection.id]),
       );
-    else if (selection.kind === 'step')
-      edit('Remove step', (draft) => void (draft.steps = draft.steps.filter((s) => s.id !== selection.id)));
+    else if (selection.kind === 'step') edit('Remove step', (draft) => removeStep(draft, selection.id));
+    else if (selection.kind === 'marker') edit('Remove marker', (draft) => removeMarker(draft, selection.id));
     else if (selection.kind !== 'lane') edit('Remove', (draft) => removeSpan(draft, selection.id));
   };
   const trim = (end: 'start' | 'end') => {
@@ -120,8 +122,9 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
     if (!screen) return;
     const { project } = get();
     const { footage } = screen;
-    const whole = wholeView(footage, project.canvas);
-    const zoom = Math.max(1.2, sharpLimit(footage, project.canvas));
+    const area = areaOf(project, footage);
+    const whole = wholeView(area, project.canvas);
+    const zoom = Math.max(1.2, sharpLimit(area, project.canvas));
     const spot = spotHere(screen);
     const width = whole.width / zoom;
     const height = whole.height / zoom;
@@ -190,11 +193,15 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
     if (get().edit('Halo', (draft) => addSpan(draft, 'pointer', { id, start: before, end: after, halo: DEFAULT_HALO })))
       select({ kind: 'pointer', id });
   };
+  const marker = () => {
+    const id = nanoid();
+    if (get().edit('Marker here', (draft) => addMarker(draft, { id, time: here(), name: `Marker ${draft.markers.length + 1}` })))
+      get().select({ kind: 'marker', id });
+  };
   const layout = (kind: LayoutKind) => () => {
     const { project } = get();
-    const step = project.steps.findLast((s) => s.start <= get().playhead);
-    const next = project.steps.find((s) => s.start > get().playhead)?.start ?? projectDuration(project);
-    const range = step ? { start: step.start, end: next } : { start: here(), end: projectDuration(project) };
+    const step = stepAt(project, get().playhead);
+    const range = (step && stepRange(project, step.id)) ?? { start: here(), end: projectDuration(project) };
     get().edit('Layout', (draft) => setLayout(draft, range, kind, nanoid));
   };
   const scale = (by: number) => store.setState({ pixelsPerSecond: Math.min(400, Math.max(1, get().pixelsPerSecond * by)) });
@@ -226,12 +233,14 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
     { id: 'close-gap', label: 'Close gap at the playhead', keys: [], run: gap },
     { id: 'trim-start', label: 'Trim the start to the playhead', keys: ['['], run: () => trim('start') },
     { id: 'trim-end', label: 'Trim the end to the playhead', keys: [']'], run: () => trim('end') },
+    { id: 'marker', label: 'Marker here', keys: ['M'], run: marker },
     { id: 'plan', label: 'Plan framings', keys: [], run: plan },
     { id: 'framing', label: 'Framing here', keys: ['F'], run: framing },
     { id: 'callout', label: 'Callout here', keys: ['X'], run: () => callout('text') },
     { id: 'cover', label: 'Cover here', keys: [], run: () => callout('cover') },
     { id: 'halo', label: 'Halo', keys: [], run: halo },
     { id: 'layout-corner', label: 'Layout of this step: presenter in the corner', keys: [], run: layout('corner') },
+    { id: 'layout-side', label: 'Layout of this step: side by side', keys: [], run: layout('side') },
     { id: 'layout-presenter', label: 'Layout of this step: presenter only', keys: [], run: layout('presenter') },
     { id: 'layout-screen', label: 'Layout of this step: screen only', keys: [], run: layout('screen') },
     { id: 'presenter', label: 'Presenter settings', keys: [], run: () => get().select({ kind: 'presenter' }) },

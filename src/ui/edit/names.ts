@@ -1,8 +1,23 @@
-import type { LayoutKind } from '@/core/project/model';
+import type { Callout, LayoutKind } from '@/core/project/model';
 
 /** What the layouts are called on screen. */
 export const LAYOUT_NAMES: Readonly<Record<LayoutKind, string>> = {
   corner: 'Screen, presenter in the corner',
+  side: 'Side by side',
   presenter: 'Presenter only',
   screen: 'Screen only',
 };
+
+/** What a callout is called on the timeline. */
+export function calloutName(callout: Callout): string {
+  switch (callout.kind) {
+    case 'text':
+      return callout.text;
+    case 'cover':
+      return 'cover';
+    case 'stroke':
+      return callout.tool === 'marker' ? 'marker pen' : 'pen';
+    case 'shape':
+      return callout.shape;
+  }
+}

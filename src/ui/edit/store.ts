@@ -15,7 +15,9 @@ import type { ServerState } from './server-state';
 import { tell, tellFault } from '../shell/notices-store';
 
 export type Selection =
-  { readonly kind: 'clip' | SpanList | 'step' | 'lane'; readonly id: string } | { readonly kind: 'presenter' | 'project' } | null;
+  | { readonly kind: 'clip' | SpanList | 'step' | 'marker' | 'lane'; readonly id: string }
+  | { readonly kind: 'presenter' | 'project' }
+  | null;
 
 export type Panel = 'steps' | 'footage' | 'details';
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'stale';
@@ -71,9 +73,11 @@ function stillThere(project: Project, selection: Selection): Selection {
       ? !!findClip(project, id)
       : kind === 'step'
         ? project.steps.some((s) => s.id === id)
-        : kind === 'lane'
-          ? project.lanes.some((l) => l.id === id)
-          : !!findSpan(project, id);
+        : kind === 'marker'
+          ? project.markers.some((m) => m.id === id)
+          : kind === 'lane'
+            ? project.lanes.some((l) => l.id === id)
+            : !!findSpan(project, id);
   return there ? selection : null;
 }
 

@@ -1,7 +1,8 @@
 'use client';
 import { changeSpan } from '@/core/edit/spans';
-import type { TextCallout } from '@/core/project/model';
+import type { ShapeCallout, StrokeCallout, TextCallout } from '@/core/project/model';
 import { CheckField, ColorField, SliderField, TextField } from '../../parts/fields';
+import { calloutName } from '../names';
 import { useEditor } from '../store';
 import { Heading } from './Heading';
 import { SpanTimes } from './SpanTimes';
@@ -27,6 +28,7 @@ export function CalloutDetails({ id }: { id: string }) {
         <SpanTimes span={callout} name="cover" />
       </div>
     );
+  if (callout.kind !== 'text') return <DrawnDetails callout={callout} />;
   const change = (what: Partial<Omit<TextCallout, 'id' | 'start' | 'end' | 'kind'>>, merge = true) =>
     edit('Callout', (draft) => changeSpan(draft, 'callouts', id, what), merge);
   return (
@@ -41,6 +43,23 @@ export function CalloutDetails({ id }: { id: string }) {
         Drag the round handle on the Picture to what the arrow should point at, the dashed one to place the words.
       </p>
       <SpanTimes span={callout} name="callout" />
+    </div>
+  );
+}
+
+/** What was drawn by hand, live or here. */
+function DrawnDetails({ callout }: { callout: StrokeCallout | ShapeCallout }) {
+  const edit = useEditor((s) => s.edit);
+  const change = (what: { width?: number; color?: string }) =>
+    edit('Drawing', (draft) => changeSpan(draft, 'callouts', callout.id, what), true);
+  const name = calloutName(callout);
+  return (
+    <div className="grid gap-2">
+      <Heading title={name[0]!.toUpperCase() + name.slice(1)} />
+      <SliderField label="Width" value={callout.width} min={2} max={120} step={1} unit="px" onChange={(width) => change({ width })} />
+      <ColorField label="Colour" value={callout.color} onChange={(color) => change({ color })} />
+      <p className="text-xs text-ink-2">Drag it on the Picture. It stays on its spot of the recording.</p>
+      <SpanTimes span={callout} name="drawing" />
     </div>
   );
 }

@@ -6,6 +6,7 @@ import { Button } from '../../parts/Button';
 import { SliderField } from '../../parts/fields';
 import { useEditor } from '../store';
 import { Heading } from './Heading';
+import { LookDetails } from './LookDetails';
 import { PresenterDetails } from './PresenterDetails';
 
 export function ClipDetails({ id }: { id: string }) {
@@ -44,6 +45,7 @@ export function ClipDetails({ id }: { id: string }) {
           onChange={(gain) => edit('Clip level', (draft) => setClipGain(draft, id, gain), true)}
         />
       )}
+      {isPictureLane(lane) && footage && <LookDetails footage={footage} />}
       {lane.kind === 'presenter' && <PresenterDetails footageId={clip.footageId} />}
     </div>
   );

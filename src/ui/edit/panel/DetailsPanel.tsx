@@ -6,6 +6,7 @@ import { FramingDetails } from './FramingDetails';
 import { HaloDetails } from './HaloDetails';
 import { LaneDetails } from './LaneDetails';
 import { LayoutDetails } from './LayoutDetails';
+import { MarkerDetails } from './MarkerDetails';
 import { PresenterDetails } from './PresenterDetails';
 import { ProjectDetails } from './ProjectDetails';
 import { StepDetails } from './StepDetails';
@@ -26,6 +27,8 @@ export function DetailsPanel() {
       return <CalloutDetails id={selection.id} />;
     case 'step':
       return <StepDetails id={selection.id} />;
+    case 'marker':
+      return <MarkerDetails id={selection.id} />;
     case 'lane':
       return <LaneDetails id={selection.id} />;
     case 'presenter':

@@ -1,6 +1,7 @@
 'use client';
 import { changeSpan } from '@/core/edit/spans';
 import { keepInside } from '@/core/framing/path';
+import { areaOf } from '@/core/project/query';
 import { magnification, sharpLimit, wholeView } from '@/core/scale/sharpness';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { CheckField, SliderField } from '../../parts/fields';
@@ -10,13 +11,15 @@ import { SpanTimes } from './SpanTimes';
 
 export function FramingDetails({ id }: { id: string }) {
   const framing = useEditor((s) => s.project.framings.find((f) => f.id === id));
-  const footage = useEditor((s) => (framing ? s.sources.footage[framing.footageId] : undefined));
   const canvas = useEditor((s) => s.project.canvas);
+  const area = useEditor((s) =>
+    framing && s.sources.footage[framing.footageId] ? areaOf(s.project, s.sources.footage[framing.footageId]!) : null,
+  );
   const edit = useEditor((s) => s.edit);
-  if (!framing || !footage) return null;
-  const whole = wholeView(footage, canvas);
-  const limit = sharpLimit(footage, canvas);
-  const now = magnification(framing.rect, footage, canvas);
+  if (!framing || !area) return null;
+  const whole = wholeView(area, canvas);
+  const limit = sharpLimit(area, canvas);
+  const now = magnification(framing.rect, area, canvas);
   const zoom = (value: number) => {
     const width = whole.width / value;
     const height = (width * whole.height) / whole.width;

@@ -1,5 +1,5 @@
 'use client';
-import { changeStep, removeStep } from '@/core/edit/settings';
+import { changeStep, removeStep } from '@/core/edit/outline';
 import { Button } from '../../parts/Button';
 import { TextField } from '../../parts/fields';
 import { useEditor } from '../store';
@@ -25,6 +25,7 @@ export function StepDetails({ id }: { id: string }) {
         value={step.action}
         onDone={(action) => edit('Step', (draft) => changeStep(draft, id, { action }))}
       />
+      <TextField label="Notes" lines={2} value={step.notes} onDone={(notes) => edit('Step', (draft) => changeStep(draft, id, { notes }))} />
       <Button onClick={() => edit('Remove step', (draft) => removeStep(draft, id))}>Remove step</Button>
     </div>
   );

@@ -1,8 +1,8 @@
 'use client';
 import { Plus } from 'lucide-react';
 import { nanoid } from 'nanoid';
-import { addStep } from '@/core/edit/settings';
-import { projectDuration } from '@/core/project/query';
+import { addStep } from '@/core/edit/outline';
+import { stepAt, stepRange } from '@/core/project/query';
 import { snapToFrame, ticksToSeconds } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
 import { Button } from '../../parts/Button';
@@ -12,14 +12,18 @@ import { useEditor, useEditorStore } from '../store';
 export function StepsPanel() {
   const store = useEditorStore();
   const steps = useEditor((s) => s.project.steps);
-  const end = useEditor((s) => projectDuration(s.project));
-  const current = useEditor((s) => s.project.steps.findLast((step) => step.start <= s.playhead)?.id ?? null);
+  const project = useEditor((s) => s.project);
+  const current = useEditor((s) => stepAt(s.project, s.playhead)?.id ?? null);
   const add = () => {
     const { playhead, project, edit, select } = store.getState();
     const id = nanoid();
     const start = snapToFrame(playhead, project.canvas.frameRate);
-    if (edit('Add step', (draft) => addStep(draft, { id, start, title: 'New step', narration: '', action: '' })))
+    if (edit('Add step', (draft) => addStep(draft, { id, start, title: 'New step', narration: '', action: '', notes: '' })))
       select({ kind: 'step', id });
+  };
+  const lengthOf = (id: string) => {
+    const range = stepRange(project, id);
+    return range ? formatClock(ticksToSeconds(range.end - range.start)) : 'planned';
   };
   return (
     <div className="p-2">
@@ -36,11 +40,11 @@ export function StepsPanel() {
                 <span>
                   {i + 1} {step.title}
                 </span>
-                <span className="numbers text-xs font-normal text-ink-2">
-                  {formatClock(ticksToSeconds((steps[i + 1]?.start ?? end) - step.start))}
-                </span>
+                <span className="numbers text-xs font-normal text-ink-2">{lengthOf(step.id)}</span>
               </span>
-              <span className="block">{step.narration}</span>
+              <span dir="auto" className="line-clamp-6 block">
+                {step.narration}
+              </span>
               <span className="block text-xs text-ink-2">{step.action}</span>
             </button>
           </li>

@@ -2,6 +2,8 @@
 import type { PointerEvent } from 'react';
 import { changeSpan } from '@/core/edit/spans';
 import { viewAt } from '@/core/framing/view';
+import { screenStage } from '@/core/layout/rectangles';
+import { areaOf, spanAt, visibleClip } from '@/core/project/query';
 import { contains } from '@/core/time/ranges';
 import { useEditor, useEditorStore } from '../store';
 import { followDrag } from './drag';
@@ -12,14 +14,16 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
   const callout = useEditor((s) => s.project.callouts.find((c) => c.id === id));
   const footage = useEditor((s) => (callout ? s.sources.footage[callout.footageId] : undefined));
   const canvas = useEditor((s) => s.project.canvas);
-  const framings = useEditor((s) => s.project.framings);
+  const project = useEditor((s) => s.project);
   const playhead = useEditor((s) => s.playhead);
   if (!callout || !footage) return null;
   if (!contains(callout, playhead))
     return <p className="absolute top-1 left-1 bg-sheet px-2 py-0.5 text-xs">The playhead is outside this callout; go to it to move it.</p>;
-  const { rect: view } = viewAt(framings, footage.id, footage, canvas, playhead);
-  const ratio = (canvas.width * scale) / view.width;
-  const toCss = (x: number, y: number) => ({ left: (x - view.x) * ratio, top: (y - view.y) * ratio });
+  const layout = spanAt(project.layouts, playhead)?.kind ?? 'corner';
+  const stage = screenStage(layout === 'side' && !visibleClip(project, 'presenter', playhead) ? 'corner' : layout, canvas);
+  const { rect: view } = viewAt(project.framings, footage.id, areaOf(project, footage), stage, playhead);
+  const ratio = (stage.width * scale) / view.width;
+  const toCss = (x: number, y: number) => ({ left: stage.x * scale + (x - view.x) * ratio, top: stage.y * scale + (y - view.y) * ratio });
 
   const drag = (event: PointerEvent, label: string, change: (dx: number, dy: number) => object) => {
     const base = store.getState();
@@ -53,6 +57,30 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
           }
         />
       </>
+    );
+  }
+  if (callout.kind !== 'cover') {
+    const points = callout.kind === 'shape' ? [callout.from, callout.to] : callout.points.map(([, x, y]) => ({ x, y }));
+    const left = Math.min(...points.map((p) => p.x));
+    const top = Math.min(...points.map((p) => p.y));
+    const shift = (p: { x: number; y: number }, dx: number, dy: number) => ({ x: p.x + dx / ratio, y: p.y + dy / ratio });
+    return (
+      <div
+        className="absolute cursor-move border-2 border-dashed border-ink"
+        style={{
+          ...toCss(left, top),
+          width: Math.max(12, (Math.max(...points.map((p) => p.x)) - left) * ratio),
+          height: Math.max(12, (Math.max(...points.map((p) => p.y)) - top) * ratio),
+        }}
+        data-testid="drawing-rect"
+        onPointerDown={(e) =>
+          drag(e, 'Move drawing', (dx, dy) =>
+            callout.kind === 'shape'
+              ? { from: shift(callout.from, dx, dy), to: shift(callout.to, dx, dy) }
+              : { points: callout.points.map(([t, x, y]) => [t, x + dx / ratio, y + dy / ratio]) },
+          )
+        }
+      />
     );
   }
   const { rect } = callout;

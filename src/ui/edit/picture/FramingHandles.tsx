@@ -3,6 +3,7 @@ import { useEffect, type PointerEvent } from 'react';
 import { changeSpan } from '@/core/edit/spans';
 import { keepInside } from '@/core/framing/path';
 import type { FootageRect } from '@/core/project/model';
+import { areaOf } from '@/core/project/query';
 import { magnification, sharpLimit, wholeView } from '@/core/scale/sharpness';
 import { useEditor, useEditorStore } from '../store';
 import { followDrag } from './drag';
@@ -13,15 +14,17 @@ const CLOSEST = 8;
 export function FramingHandles({ id, scale }: { id: string; scale: number }) {
   const store = useEditorStore();
   const framing = useEditor((s) => s.project.framings.find((f) => f.id === id));
-  const footage = useEditor((s) => (framing ? s.sources.footage[framing.footageId] : undefined));
   const canvas = useEditor((s) => s.project.canvas);
+  const area = useEditor((s) =>
+    framing && s.sources.footage[framing.footageId] ? areaOf(s.project, s.sources.footage[framing.footageId]!) : null,
+  );
   const playing = useEditor((s) => s.rate !== 0);
   useEffect(() => {
     store.setState({ view: playing ? {} : { whole: true } });
     return () => store.setState({ view: {} });
   }, [store, playing]);
-  if (!framing || !footage || playing) return null;
-  const whole = wholeView(footage, canvas);
+  if (!framing || !area || playing) return null;
+  const whole = wholeView(area, canvas);
   const ratio = (canvas.width * scale) / whole.width;
   const place = (rect: FootageRect) => ({
     left: (rect.x - whole.x) * ratio,
@@ -29,7 +32,7 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
     width: rect.width * ratio,
     height: rect.height * ratio,
   });
-  const soft = magnification(framing.rect, footage, canvas) > sharpLimit(footage, canvas) * 1.01;
+  const soft = magnification(framing.rect, area, canvas) > sharpLimit(area, canvas) * 1.01;
 
   const drag = (event: PointerEvent, change: (rect: FootageRect, dx: number, dy: number) => FootageRect, label: string) => {
     const base = store.getState();
@@ -64,7 +67,7 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
       data-testid="framing-rect"
     >
       <span className="numbers absolute top-0 left-4 bg-sheet px-1 text-xs">
-        {magnification(framing.rect, footage, canvas).toFixed(2)}× {soft ? 'soft' : 'sharp'}
+        {magnification(framing.rect, area, canvas).toFixed(2)}× {soft ? 'soft' : 'sharp'}
       </span>
       {corner(-1, -1, 'top-0 left-0 cursor-nwse-resize')}
       {corner(1, -1, 'top-0 right-0 cursor-nesw-resize')}

@@ -1,7 +1,7 @@
 'use client';
 import { formatClock } from '@/core/time/timecode';
 import { useEditor } from '../store';
-import { ROW, rulerStep, toTime } from './geometry';
+import { ROW, rulerStep, toPixels, toTime } from './geometry';
 import { followDrag } from '../picture/drag';
 
 interface Props {
@@ -13,6 +13,9 @@ interface Props {
 /** Times along the top; pressing or dragging moves the playhead. Only what is in sight is drawn. */
 export function Ruler({ from, to, onSeek }: Props) {
   const scale = useEditor((s) => s.pixelsPerSecond);
+  const markers = useEditor((s) => s.project.markers);
+  const chosen = useEditor((s) => (s.selection?.kind === 'marker' ? s.selection.id : null));
+  const select = useEditor((s) => s.select);
   const step = rulerStep(scale);
   const first = Math.floor(from / scale / step);
   const count = Math.ceil((to - from) / scale / step) + 2;
@@ -36,6 +39,20 @@ export function Ruler({ from, to, onSeek }: Props) {
           </span>
         );
       })}
+      {markers.map((marker) => (
+        <button
+          key={marker.id}
+          aria-label={`Marker: ${marker.name}`}
+          title={marker.name}
+          className={`absolute top-0 z-10 size-3 -translate-x-1/2 ${chosen === marker.id ? 'bg-action' : 'bg-lane-callouts'}`}
+          style={{ left: toPixels(marker.time, scale), clipPath: 'polygon(0 0, 100% 0, 50% 100%)' }}
+          onPointerDown={(e) => e.stopPropagation()}
+          onClick={() => {
+            onSeek(marker.time);
+            select({ kind: 'marker', id: marker.id });
+          }}
+        />
+      ))}
     </div>
   );
 }

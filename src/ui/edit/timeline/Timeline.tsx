@@ -2,13 +2,13 @@
 import { Magnet, Maximize2, Redo2, Scissors, Undo2, WandSparkles, ZoomIn, ZoomOut } from 'lucide-react';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import type { Lane } from '@/core/project/model';
-import { projectDuration } from '@/core/project/query';
+import { placedSteps, projectDuration } from '@/core/project/query';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import type { Player } from '@/preview/player';
 import { Button } from '../../parts/Button';
 import { IconButton } from '../../parts/IconButton';
 import { editorCommands } from '../commands';
-import { LAYOUT_NAMES } from '../names';
+import { calloutName, LAYOUT_NAMES } from '../names';
 import { useSeek } from '../picture/use-player';
 import { useEditor, useEditorStore } from '../store';
 import { ClipView } from './ClipView';
@@ -141,7 +141,7 @@ export function Timeline({ player }: { player: Player | null }) {
                   key={span.id}
                   list="callouts"
                   span={span}
-                  label={span.kind === 'text' ? span.text : 'cover'}
+                  label={calloutName(span)}
                   color="var(--lane-callouts)"
                   height={ROW.callouts - 3}
                 />
@@ -222,10 +222,11 @@ function Toolbar({ player, onFit }: { player: Player | null; onFit: () => void }
 }
 
 function StepsRibbon({ end }: { end: number }) {
-  const steps = useEditor((s) => s.project.steps);
+  const project = useEditor((s) => s.project);
   const scale = useEditor((s) => s.pixelsPerSecond);
   const selection = useEditor((s) => s.selection);
   const select = useEditor((s) => s.select);
+  const steps = placedSteps(project);
   return steps.map((step, i) => (
     <button
       key={step.id}
@@ -237,7 +238,7 @@ function StepsRibbon({ end }: { end: number }) {
       }}
       onClick={() => select({ kind: 'step', id: step.id })}
     >
-      {i + 1} {step.title}
+      {project.steps.findIndex((s) => s.id === step.id) + 1} {step.title}
     </button>
   ));
 }

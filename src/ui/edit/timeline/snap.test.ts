@@ -27,7 +27,7 @@ test('without a point in reach the first edge lies on a frame', () => {
 test('points are the ends of everything but what is dragged, steps, the playhead and the start', () => {
   const project = emptyProject();
   placeFootage(project, SOURCES.footage.music!, 0, counter());
-  project.steps.push({ id: 's', start: 77, title: '', narration: '', action: '' });
+  project.steps.push({ id: 's', start: 77, title: '', narration: '', action: '', notes: '' });
   expect(snapPoints(project, 5, new Set()).sort((a, b) => a - b)).toEqual([0, 5, 77, secondsToTicks(90)]);
   expect(snapPoints(project, 5, new Set([project.lanes[3]!.clips[0]!.id]))).not.toContain(secondsToTicks(90));
 });

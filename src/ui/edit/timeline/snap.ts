@@ -1,7 +1,8 @@
 import type { Project } from '@/core/project/model';
+import { placedSteps } from '@/core/project/query';
 import { snapToFrame, type Ticks } from '@/core/time/ticks';
 
-/** All times that an edge may snap to: clip and span ends, steps, the playhead, the start. */
+/** All times that an edge may snap to: clip and span ends, steps, markers, the playhead, the start. */
 export function snapPoints(project: Project, playhead: Ticks, but: ReadonlySet<string>): Ticks[] {
   const points = new Set<Ticks>([0, playhead]);
   for (const lane of project.lanes)
@@ -16,7 +17,8 @@ export function snapPoints(project: Project, playhead: Ticks, but: ReadonlySet<s
         points.add(span.start);
         points.add(span.end);
       }
-  for (const step of project.steps) points.add(step.start);
+  for (const { start } of placedSteps(project)) points.add(start);
+  for (const { time } of project.markers) points.add(time);
   return [...points];
 }
 

@@ -1,0 +1,161 @@
+import type { Clip, Lane, LaneKind, Project } from '../project/model';
+import { placedSteps, projectDuration, stepRange } from '../project/query';
+import type { LiveData } from '../take/live';
+import { TRACK_NAMES, type TrackName } from '../take/take';
+import { overlaps, type Range } from '../time/ranges';
+import { frameDuration, type Ticks } from '../time/ticks';
+import { cutClip } from './clips';
+import { EditError } from './error';
+import { sortLane } from './lookup';
+import { rippleDelete, rippleInsert } from './ripple';
+import { addSpan } from './spans';
+
+/** One recording of a take, on the take's clock. */
+export interface TakeTrack {
+  readonly name: TrackName;
+  readonly footageId: string;
+  /** Take time of its first picture or sample. */
+  readonly offset: Ticks;
+  readonly duration: Ticks;
+  /** dB, kept as data where the device could not be turned. */
+  readonly gain: number;
+}
+
+export interface PlacedTake {
+  readonly start: Ticks;
+  readonly end: Ticks;
+  /** Take time that stands at `start`. */
+  readonly origin: Ticks;
+  readonly clipIds: readonly string[];
+}
+
+const LANE_OF: Record<TrackName, LaneKind> = { screen: 'screen', camera: 'presenter', voice: 'voice', computer: 'computer' };
+/** Tracks that end this much before the longest are not waited for, so that the end has all of them. */
+const RAGGED_END = 0.5;
+
+/** The stretch of take time that is placed: from when all tracks run, to when they end. */
+export function takeSpan(tracks: readonly Pick<TakeTrack, 'offset' | 'duration'>[], second: Ticks): { origin: Ticks; end: Ticks } {
+  const origin = Math.max(...tracks.map((t) => t.offset));
+  const ends = tracks.map((t) => t.offset + t.duration);
+  const latest = Math.max(...ends);
+  return { origin, end: Math.min(...ends.filter((e) => latest - e <= RAGGED_END * second)) };
+}
+
+/**
+ * Puts the recordings of a take at their step, linked, on one clock. A planned step gets its place behind the step before it,
+ * and what follows makes room; in a recorded one the take replaces what stood on its lanes, and the step becomes as
+ * long as what is in it. Null as step puts it at the end.
+ *
+ * @param second ticks in a second
+ * @throws EditError when a lane is locked or nothing is long enough for a frame
+ */
+export function placeTake(
+  project: Project,
+  stepId: string | null,
+  tracks: readonly TakeTrack[],
+  second: Ticks,
+  newId: () => string,
+): PlacedTake {
+  const frame = frameDuration(project.canvas.frameRate);
+  const { origin, end } = takeSpan(tracks, second);
+  const length = Math.floor((end - origin) / frame) * frame;
+  const kept = tracks.filter((t) => t.offset + t.duration - origin >= frame);
+  if (length < frame || !kept.length) throw new EditError('The take is shorter than one frame, so there is nothing to place.');
+  const lanes = new Map(kept.map((track) => [track, laneFor(project, LANE_OF[track.name])]));
+  const start = makeRoom(project, stepId, length, new Set(lanes.values()), newId);
+  const link = kept.length > 1 ? newId() : null;
+  const clips = TRACK_NAMES.flatMap((name) => kept.filter((t) => t.name === name)).map((track) => {
+    const own = Math.min(length, Math.floor((track.offset + track.duration - origin) / frame) * frame);
+    const clip: Clip = {
+      id: newId(),
+      footageId: track.footageId,
+      start,
+      duration: own,
+      source: origin - track.offset,
+      link,
+      gain: track.gain,
+    };
+    const lane = lanes.get(track)!;
+    lane.clips.push(clip);
+    sortLane(lane);
+    return clip.id;
+  });
+  if (stepId) closeTail(project, stepId, newId);
+  return { start, end: start + length, origin, clipIds: clips };
+}
+
+function laneFor(project: Project, kind: LaneKind): Lane {
+  const lane = project.lanes.find((l) => l.kind === kind && !l.locked);
+  if (!lane) throw new EditError('The lane for this take is locked. Unlock it in Edit, then use the take from the drawer of takes.');
+  return lane;
+}
+
+/** Frees the time of a step on some lanes, and makes it long enough. Answers where it begins. */
+function makeRoom(project: Project, stepId: string | null, length: Ticks, lanes: ReadonlySet<Lane>, newId: () => string): Ticks {
+  if (!stepId) return projectDuration(project);
+  const range = stepRange(project, stepId);
+  if (!range) {
+    const start = placeOf(project, stepId);
+    rippleInsert(project, start, length, newId);
+    const step = project.steps.find((s) => s.id === stepId);
+    if (!step) throw new EditError('That step is no longer there. The take is kept in the drawer of takes.');
+    step.start = start;
+    return start;
+  }
+  const replaced = new Set<string>();
+  for (const lane of lanes) {
+    lane.clips = lane.clips.flatMap((clip) => {
+      if (overlaps({ start: clip.start, end: clip.start + clip.duration }, range)) replaced.add(clip.footageId);
+      return clear(clip, range, newId);
+    });
+  }
+  // What was drawn over a recording that is gone, or framed in it, goes with it.
+  const stays = (s: Range & { footageId: string }) => !(replaced.has(s.footageId) && overlaps(s, range));
+  project.callouts = project.callouts.filter(stays);
+  project.framings = project.framings.filter(stays);
+  const last = placedSteps(project).at(-1)?.id === stepId;
+  if (!last && length > range.end - range.start) rippleInsert(project, range.end, length - (range.end - range.start), newId);
+  return range.start;
+}
+
+/** Where a step that is only planned will begin: before the next recorded one of the outline, else at the end. */
+function placeOf(project: Project, stepId: string): Ticks {
+  const index = project.steps.findIndex((s) => s.id === stepId);
+  const next = project.steps.slice(index + 1).find((s) => s.start !== null);
+  let start = next?.start ?? projectDuration(project);
+  // A recorded step with nothing in it may begin at the end too; two steps never share an instant.
+  const frame = frameDuration(project.canvas.frameRate);
+  while (project.steps.some((s) => s.start === start && s !== next)) start += frame;
+  return start;
+}
+
+/** What of a clip lies outside a range. */
+function clear(clip: Clip, range: Range, newId: () => string): Clip[] {
+  const end = clip.start + clip.duration;
+  if (end <= range.start || clip.start >= range.end) return [clip];
+  const parts: Clip[] = [];
+  if (clip.start < range.start) parts.push({ ...clip, duration: range.start - clip.start });
+  if (end > range.end)
+    parts.push({ ...cutClip(clip, range.end, end, parts.length ? newId() : clip.id), link: parts.length ? null : clip.link });
+  return parts;
+}
+
+/** Takes away the end of a step that nothing but music fills. */
+function closeTail(project: Project, stepId: string, newId: () => string): void {
+  const range = stepRange(project, stepId);
+  if (!range || placedSteps(project).at(-1)?.id === stepId) return;
+  let filled = range.start;
+  for (const lane of project.lanes)
+    if (lane.kind !== 'music')
+      for (const clip of lane.clips) if (clip.start < range.end) filled = Math.max(filled, Math.min(range.end, clip.start + clip.duration));
+  if (filled > range.start && filled < range.end) rippleDelete(project, { start: filled, end: range.end }, newId);
+}
+
+/** Adds what was done live during a take to the project. */
+export function addLiveData(project: Project, data: LiveData, newId: () => string): void {
+  for (const callout of data.callouts) addSpan(project, 'callouts', callout);
+  for (const framing of data.framings) addSpan(project, 'framings', framing);
+  for (const layout of data.layouts) addSpan(project, 'layouts', { ...layout, id: newId() });
+  for (const marker of data.markers) if (!project.markers.some((m) => m.time === marker.time)) project.markers.push(marker);
+  project.markers.sort((a, b) => a.time - b.time);
+}
