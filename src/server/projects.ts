@@ -1,7 +1,8 @@
 import { nanoid } from 'nanoid';
 import { EMPTY_HISTORY, type History } from '@/core/edit/history';
 import { createProject } from '@/core/project/create';
-import type { Project } from '@/core/project/model';
+import { PROJECT_VERSION, type Project } from '@/core/project/model';
+import type { TargetId } from '@/core/project/targets';
 import { validateProject } from '@/core/project/validate';
 import { ticksToSeconds, type FrameRate } from '@/core/time/ticks';
 import { projectDuration } from '@/core/project/query';
@@ -67,10 +68,10 @@ export async function listProjects(): Promise<ProjectSummary[]> {
 }
 
 /** Makes an empty project. */
-export async function newProject(name: string, width: number, height: number, frameRate: FrameRate): Promise<string> {
+export async function newProject(name: string, width: number, height: number, frameRate: FrameRate, target?: TargetId): Promise<string> {
   let document: Project;
   try {
-    document = createProject(width, height, frameRate);
+    document = createProject(width, height, frameRate, target);
   } catch (error) {
     throw new Problem(400, (error as Error).message);
   }
@@ -98,12 +99,15 @@ function cleanName(name: string): string {
 
 export async function openProject(id: string): Promise<OpenProject> {
   const row = await findProject(id);
-  const checked = validateProject(JSON.parse(row.document), await loadSourcesWithDeleted(id));
+  const stored = JSON.parse(row.document) as { version?: unknown };
+  const checked = validateProject(stored, await loadSourcesWithDeleted(id));
   if ('faults' in checked)
     throw new Problem(500, `The project can’t be read: ${checked.faults[0]!.path} ${checked.faults[0]!.message}.`, {
       faults: checked.faults,
     });
-  return { id: row.id, name: row.name, project: checked.project, history: JSON.parse(row.history) as History, revision: row.revision };
+  // Patches made for an older form of the document do not fit the new one.
+  const history = stored.version === PROJECT_VERSION ? (JSON.parse(row.history) as History) : EMPTY_HISTORY;
+  return { id: row.id, name: row.name, project: checked.project, history, revision: row.revision };
 }
 
 /** Footage that was taken out may still be named by the undo history and by the document of another tab. */

@@ -30,4 +30,16 @@ export const MIGRATIONS: readonly Migration[] = [
         'CREATE INDEX exports_project ON exports(projectId)',
       ]),
   },
+  {
+    name: '0002-takes-and-presets',
+    up: (queries) =>
+      run(queries, [
+        `CREATE TABLE takes (id TEXT PRIMARY KEY, projectId TEXT NOT NULL REFERENCES projects(id), stepId TEXT, kind TEXT NOT NULL,
+         number INTEGER NOT NULL, status TEXT NOT NULL, reason TEXT, seconds REAL NOT NULL, setup TEXT NOT NULL, footage TEXT NOT NULL,
+         seenAt INTEGER NOT NULL, createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL)`,
+        'CREATE INDEX takes_project ON takes(projectId)',
+        `CREATE TABLE presets (id TEXT PRIMARY KEY, kind TEXT NOT NULL, name TEXT NOT NULL, value TEXT NOT NULL,
+         createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL)`,
+      ]),
+  },
 ];

@@ -69,6 +69,38 @@ export interface ExportRow extends Row<ExportRow> {
   updatedAt: CreationOptional<Date>;
 }
 
+export type TakeStatus = 'recording' | 'stopped' | 'kept' | 'discarded';
+
+export interface TakeRow extends Row<TakeRow> {
+  id: string;
+  projectId: string;
+  stepId: string | null;
+  kind: string;
+  /** Counts the takes of a step, from 1. */
+  number: number;
+  status: TakeStatus;
+  reason: string | null;
+  seconds: number;
+  /** JSON of `TakeSetup`. */
+  setup: string;
+  /** JSON: footage id by track name, once kept. */
+  footage: string;
+  /** When the recording tab was last heard of, ms since 1970. */
+  seenAt: number;
+  createdAt: CreationOptional<Date>;
+  updatedAt: CreationOptional<Date>;
+}
+
+export interface PresetRow extends Row<PresetRow> {
+  id: string;
+  kind: string;
+  name: string;
+  /** JSON. */
+  value: string;
+  createdAt: CreationOptional<Date>;
+  updatedAt: CreationOptional<Date>;
+}
+
 // New objects each time: Sequelize writes the column's name into the description it is given.
 const text = () => ({ type: DataTypes.TEXT, allowNull: false });
 const id = () => ({ type: DataTypes.STRING, primaryKey: true });
@@ -133,6 +165,29 @@ export function defineModels(sequelize: Sequelize) {
       'export',
       { id: id(), projectId: text(), name: text(), settings: text(), document: text(), result: DataTypes.TEXT, ...dates() },
       { tableName: 'exports' },
+    ),
+    takes: sequelize.define<TakeRow>(
+      'take',
+      {
+        id: id(),
+        projectId: text(),
+        stepId: DataTypes.STRING,
+        kind: text(),
+        number: { type: DataTypes.INTEGER, allowNull: false },
+        status: text(),
+        reason: DataTypes.STRING,
+        seconds: { type: DataTypes.FLOAT, allowNull: false },
+        setup: text(),
+        footage: text(),
+        seenAt: { type: DataTypes.INTEGER, allowNull: false },
+        ...dates(),
+      },
+      { tableName: 'takes' },
+    ),
+    presets: sequelize.define<PresetRow>(
+      'preset',
+      { id: id(), kind: text(), name: text(), value: text(), ...dates() },
+      { tableName: 'presets' },
     ),
   };
 }

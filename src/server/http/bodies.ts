@@ -2,6 +2,9 @@ import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import {
   Allow,
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
   IsBoolean,
   IsIn,
   IsInt,
@@ -9,13 +12,17 @@ import {
   IsObject,
   IsOptional,
   IsString,
+  Matches,
   Max,
   MaxLength,
   Min,
   MinLength,
   ValidateNested,
 } from 'class-validator';
+import { LAYOUT_KINDS, type LayoutKind } from '@/core/project/model';
 import { ROLES, type Role } from '@/core/project/sources';
+import { TARGET_IDS, type TargetId } from '@/core/project/targets';
+import { END_REASONS, TAKE_KINDS, TRACK_NAMES, type EndReason, type TakeKind, type TrackName } from '@/core/take/take';
 import { QUALITIES, type Quality } from '../export/settings';
 
 export class FrameRateBody {
@@ -28,6 +35,7 @@ export class NewProjectBody {
   @IsInt() @Min(16) @Max(7680) width!: number;
   @IsInt() @Min(16) @Max(7680) height!: number;
   @ValidateNested() @Type(() => FrameRateBody) frameRate!: FrameRateBody;
+  @IsOptional() @IsIn(TARGET_IDS) target?: TargetId;
 }
 
 export class ChangeProjectBody {
@@ -63,4 +71,62 @@ export class ExportBody {
   @ValidateNested() @Type(() => FrameRateBody) frameRate!: FrameRateBody;
   @IsIn(QUALITIES) quality!: Quality;
   @IsOptional() @ValidateNested() @Type(() => RangeBody) range!: RangeBody | null;
+}
+
+class AreaBody {
+  @IsNumber() @Min(0) x!: number;
+  @IsNumber() @Min(0) y!: number;
+  @IsNumber() @Min(16) width!: number;
+  @IsNumber() @Min(16) height!: number;
+}
+
+class TrackBody {
+  @IsIn(TRACK_NAMES) name!: TrackName;
+  @IsIn(['video', 'audio']) type!: 'video' | 'audio';
+  @IsString() @MaxLength(200) label!: string;
+  @IsInt() @Min(0) @Max(8192) width!: number;
+  @IsInt() @Min(0) @Max(8192) height!: number;
+  @IsNumber() @Min(0) @Max(240) frameRate!: number;
+  @IsInt() @Min(0) @Max(384000) sampleRate!: number;
+  @IsInt() @Min(0) @Max(8) channels!: number;
+}
+
+class CameraLookBody {
+  @IsBoolean() mirror!: boolean;
+  @IsNumber() @Min(-1) @Max(1) brightness!: number;
+  @IsNumber() @Min(0.25) @Max(4) contrast!: number;
+  @IsOptional() @ValidateNested() @Type(() => AreaBody) area!: AreaBody | null;
+}
+
+class TakeSetupBody {
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(4) @ValidateNested({ each: true }) @Type(() => TrackBody) tracks!: TrackBody[];
+  @IsOptional() @ValidateNested() @Type(() => AreaBody) area!: AreaBody | null;
+  @IsNumber() @Min(-96) @Max(24) gain!: number;
+  @ValidateNested() @Type(() => CameraLookBody) camera!: CameraLookBody;
+  @IsOptional() @IsNumber() @Min(0.2) @Max(3600) hold!: number | null;
+  @IsIn(LAYOUT_KINDS) layout!: LayoutKind;
+}
+
+export class BeginTakeBody {
+  @Matches(/^[\w-]{10,40}$/) id!: string;
+  @IsOptional() @IsString() @MaxLength(64) stepId!: string | null;
+  @IsIn(TAKE_KINDS) kind!: TakeKind;
+  @ValidateNested() @Type(() => TakeSetupBody) setup!: TakeSetupBody;
+}
+
+export class CloseTakeBody {
+  @IsIn(END_REASONS) reason!: EndReason;
+}
+
+export class ChangeTakeBody {
+  @IsBoolean() discarded!: boolean;
+}
+
+export class AreaPresetBody {
+  @IsString() @MinLength(1) @MaxLength(100) name!: string;
+  @ValidateNested() @Type(() => AreaBody) value!: AreaBody;
+}
+
+export class RenameBody {
+  @IsString() @MinLength(1) @MaxLength(100) name!: string;
 }

@@ -7,6 +7,6 @@ export const dynamic = 'force-dynamic';
 export const GET = handle(async () => listProjects());
 
 export const POST = handle(async (request) => {
-  const { name, width, height, frameRate } = await readBody(request, NewProjectBody);
-  return { id: await newProject(name, width, height, { num: frameRate.num, den: frameRate.den }) };
+  const { name, width, height, frameRate, target } = await readBody(request, NewProjectBody);
+  return { id: await newProject(name, width, height, { num: frameRate.num, den: frameRate.den }, target) };
 });

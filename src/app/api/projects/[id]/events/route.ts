@@ -3,6 +3,7 @@ import { listFootage } from '@/server/footage';
 import { handle } from '@/server/http/handle';
 import { activeJobs } from '@/server/jobs/queue';
 import { findProject } from '@/server/projects';
+import { listTakes } from '@/server/takes/takes';
 
 export const dynamic = 'force-dynamic';
 type Context = { params: Promise<{ id: string }> };
@@ -10,7 +11,7 @@ type Context = { params: Promise<{ id: string }> };
 const EVERY_MS = 500;
 const KEEP_ALIVE_MS = 15_000;
 
-/** Footage, exports, jobs and the stored revision as they change, as server-sent events. */
+/** Footage, exports, jobs, takes and the stored revision as they change, as server-sent events. */
 export const GET = handle<Context>(async (request, { params }) => {
   const { id } = await params;
   await findProject(id);
@@ -29,6 +30,7 @@ export const GET = handle<Context>(async (request, { params }) => {
             footage: await listFootage(id),
             exports: await listExports(id),
             jobs: await activeJobs(id),
+            takes: await listTakes(id),
           });
           if (state !== last) {
             controller.enqueue(encoder.encode(`data: ${state}\n\n`));

@@ -1,0 +1,68 @@
+import { rename, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import { readTakeEvents, type TakeEvent, type TrackName } from '@/core/take/take';
+import type { TakeSetup, TrackSetup } from '@/core/take/setup';
+import { ticksToSeconds } from '@/core/time/ticks';
+import { probeMedia } from '../media/probe';
+import { GUARDED_INPUT, runMedia } from '../media/process';
+import { partPath, partSize, readEvents, takeFolder } from './files';
+
+/** A track is brought to the take's clock when it would be off by more than this at its end. */
+const DRIFT_SECONDS = 0.008;
+
+export type ClockEvent = TakeEvent & { readonly type: 'clock' };
+
+/** The last word on each track's clock. */
+export function clocksOf(events: readonly TakeEvent[]): Partial<Record<TrackName, ClockEvent>> {
+  const clocks: Partial<Record<TrackName, ClockEvent>> = {};
+  for (const event of events) if (event.type === 'clock') clocks[event.track] = event;
+  return clocks;
+}
+
+/** The file of a track that is played and kept. */
+export const finishedPath = (takeId: string, track: Pick<TrackSetup, 'name' | 'type'>): string =>
+  join(takeFolder(takeId), `finished-${track.name}.${track.type === 'audio' ? 'wav' : 'mp4'}`);
+
+/**
+ * Makes of what was written while recording files with a length and an index, on the take's clock: where a device's
+ * clock ran apart from it, times are stretched (pictures) or the sound is resampled. What was written stays beside them.
+ *
+ * @returns length of the longest track in seconds
+ */
+export async function conformTracks(takeId: string, setup: TakeSetup): Promise<number> {
+  const clocks = clocksOf(readTakeEvents(await readEvents(takeId)));
+  let longest = 0;
+  for (const track of setup.tracks) {
+    const written = partPath(takeId, track.name, track);
+    if (!(await partSize(takeId, track.name, track))) continue;
+    const target = finishedPath(takeId, track);
+    await rm(target, { force: true });
+    // A file that ends in the middle of its first piece holds nothing.
+    const before = await probeMedia(written).catch(() => null);
+    if (!before) continue;
+    const seconds = ticksToSeconds(before.facts.duration);
+    const rate = clocks[track.name]?.rate ?? 1;
+    const drifts = Math.abs(rate - 1) * seconds > DRIFT_SECONDS;
+    const part = `${target}.part.${track.type === 'audio' ? 'wav' : 'mp4'}`;
+    if (track.type === 'video')
+      await runMedia('ffmpeg', [
+        ...['-v', 'error', '-nostdin', '-y', ...(drifts ? ['-itsscale', rate.toFixed(9)] : []), ...GUARDED_INPUT, '-i', written],
+        ...['-map', '0:v:0', '-c', 'copy', '-video_track_timescale', '90000', '-movflags', '+faststart', part],
+      ]);
+    else
+      await runMedia('ffmpeg', [
+        ...['-v', 'error', '-nostdin', '-y', ...GUARDED_INPUT, '-i', written],
+        ...(drifts
+          ? ['-af', `asetrate=${(track.sampleRate / rate).toFixed(3)},aresample=${track.sampleRate}:precision=28`]
+          : ['-c', 'copy']),
+        part,
+      ]);
+    await rename(part, target);
+    longest = Math.max(longest, seconds * rate);
+  }
+  return longest;
+}
+
+/** Whether a track came to anything. */
+export const isFinished = async (takeId: string, track: Pick<TrackSetup, 'name' | 'type'>): Promise<boolean> =>
+  !!(await stat(finishedPath(takeId, track)).catch(() => null))?.size;

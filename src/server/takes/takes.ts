@@ -1,0 +1,167 @@
+import { statfs } from 'node:fs/promises';
+import { TRACK_NAMES, type EndReason, type TakeKind, type TrackName } from '@/core/take/take';
+import type { TakeSetup, TrackSetup } from '@/core/take/setup';
+import { database } from '../db/connection';
+import type { TakeRow, TakeStatus } from '../db/models';
+import { dataDirectory } from '../places';
+import { notFound, Problem } from '../problem';
+import { findProject } from '../projects';
+import { appendPart, closeSound, EVENTS, partSize, type PartName } from './files';
+import { conformTracks } from './conform';
+
+/** A recording tab that was not heard of for this long has crashed, was closed, or lost its server. */
+const SILENT_MS = 8000;
+const LARGEST_PIECE = 64 << 20;
+
+/** A take as the interface knows it. */
+export interface TakeView {
+  readonly id: string;
+  readonly stepId: string | null;
+  readonly kind: TakeKind;
+  readonly number: number;
+  readonly status: TakeStatus;
+  /** Whether a tab is recording it now. */
+  readonly live: boolean;
+  readonly reason: EndReason | null;
+  readonly seconds: number;
+  readonly setup: TakeSetup;
+  readonly footage: Readonly<Partial<Record<TrackName, string>>>;
+  readonly madeAt: string;
+}
+
+export const setupOf = (row: TakeRow): TakeSetup => JSON.parse(row.setup) as TakeSetup;
+export const trackOf = (row: TakeRow, name: string): TrackSetup | undefined => setupOf(row).tracks.find((t) => t.name === name);
+
+const isLive = (row: TakeRow) => row.status === 'recording' && Date.now() - row.seenAt < SILENT_MS;
+
+const viewOf = (row: TakeRow): TakeView => ({
+  id: row.id,
+  stepId: row.stepId,
+  kind: row.kind as TakeKind,
+  number: row.number,
+  status: row.status,
+  live: isLive(row),
+  reason: row.reason as EndReason | null,
+  seconds: row.seconds,
+  setup: setupOf(row),
+  footage: JSON.parse(row.footage) as TakeView['footage'],
+  madeAt: row.createdAt.toISOString(),
+});
+
+/** All takes of a project, oldest first. */
+export async function listTakes(projectId: string): Promise<TakeView[]> {
+  const { takes } = await database();
+  const rows = await takes.findAll({
+    where: { projectId },
+    order: [
+      ['createdAt', 'ASC'],
+      ['id', 'ASC'],
+    ],
+  });
+  return rows.map(viewOf);
+}
+
+export async function findTake(id: string): Promise<TakeRow> {
+  const { takes } = await database();
+  return (await takes.findByPk(id)) ?? Promise.reject(notFound('take'));
+}
+
+export const viewTake = async (id: string): Promise<TakeView> => viewOf(await findTake(id));
+
+/** Begins a take under an id that the recording tab chose; asking twice does no harm. */
+export async function beginTake(projectId: string, id: string, stepId: string | null, kind: TakeKind, setup: TakeSetup): Promise<TakeView> {
+  const { takes } = await database();
+  await findProject(projectId);
+  const there = await takes.findByPk(id);
+  if (there) return viewOf(there);
+  const others = await takes.findAll({ where: { projectId, status: 'recording' } });
+  if (others.some(isLive))
+    throw new Problem(409, 'Another tab is recording for this project. Stop it there first, so that the two don’t disturb each other.');
+  const number = (await takes.count({ where: { projectId, stepId } })) + 1;
+  return viewOf(
+    await takes.create({
+      id,
+      projectId,
+      stepId,
+      kind,
+      number,
+      status: 'recording',
+      reason: null,
+      seconds: 0,
+      setup: JSON.stringify(setup),
+      footage: '{}',
+      seenAt: Date.now(),
+    }),
+  );
+}
+
+const shared = globalThis as { vistumTakeQueues?: Map<string, Promise<unknown>> };
+const queues = (shared.vistumTakeQueues ??= new Map<string, Promise<unknown>>());
+
+/** One writer at a time for each take. */
+function inTurn<T>(takeId: string, work: () => Promise<T>): Promise<T> {
+  const before = queues.get(takeId) ?? Promise.resolve();
+  const now = before.then(work, work);
+  const settled = now.catch(() => undefined);
+  queues.set(takeId, settled);
+  void settled.then(() => queues.get(takeId) === settled && queues.delete(takeId));
+  return now;
+}
+
+/** A part by its name in an address. */
+export function partOf(row: TakeRow, name: string): PartName {
+  if (name === EVENTS) return EVENTS;
+  if (!(TRACK_NAMES as readonly string[]).includes(name) || !trackOf(row, name)) throw notFound('track');
+  return name as TrackName;
+}
+
+/**
+ * Adds a piece to one part of a take.
+ * @returns its size afterwards; smaller than `offset` when something before the piece is missing
+ */
+export async function addPiece(id: string, name: string, offset: number, bytes: Uint8Array): Promise<number> {
+  if (bytes.length > LARGEST_PIECE) throw new Problem(413, 'That piece of the recording is too large to be sent at once.');
+  return inTurn(id, async () => {
+    const row = await findTake(id);
+    if (row.status !== 'recording') throw new Problem(410, 'This take has ended; nothing more can be added to it.');
+    const part = partOf(row, name);
+    const size = await appendPart(id, part, trackOf(row, name), offset, bytes);
+    if (Date.now() - row.seenAt > 500) await row.update({ seenAt: Date.now() });
+    return size;
+  });
+}
+
+/** How much of each part has arrived. */
+export async function partSizes(id: string): Promise<Record<string, number>> {
+  const row = await findTake(id);
+  const names: PartName[] = [...setupOf(row).tracks.map((t) => t.name), EVENTS];
+  return Object.fromEntries(await Promise.all(names.map(async (name) => [name, await partSize(id, name, trackOf(row, name))])));
+}
+
+/** Ends a take properly, whatever ended it, so that it can be played and decided on. Asking twice does no harm. */
+export async function closeTake(id: string, reason: EndReason): Promise<TakeView> {
+  return inTurn(id, async () => {
+    const row = await findTake(id);
+    if (row.status !== 'recording') return viewOf(row);
+    const setup = setupOf(row);
+    for (const track of setup.tracks) if (track.type === 'audio') await closeSound(id, track);
+    const seconds = await conformTracks(id, setup);
+    await row.update({ status: 'stopped', reason, seconds });
+    return viewOf(row);
+  });
+}
+
+/** Puts a take away, or takes that back. */
+export async function setTakeDiscarded(id: string, discarded: boolean): Promise<TakeView> {
+  const row = await findTake(id);
+  if (row.status === 'recording') throw new Problem(409, 'The take is still being recorded. Stop it first.');
+  const kept = row.footage !== '{}';
+  await row.update({ status: discarded ? 'discarded' : kept ? 'kept' : 'stopped' });
+  return viewOf(row);
+}
+
+/** Bytes that can still be written. */
+export async function freeDisk(): Promise<number> {
+  const { bavail, bsize } = await statfs(dataDirectory());
+  return bavail * bsize;
+}
