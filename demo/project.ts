@@ -63,7 +63,9 @@ export function assembleDemo(
   const end = projectDuration({ ...project, lanes: project.lanes.filter((l) => l.kind === 'presenter') });
   for (const lane of project.lanes) for (const clip of lane.clips) clip.duration = Math.min(clip.duration, end - clip.start);
   const time = (screenSeconds: number) => at(screenSeconds + scenario.lead);
-  scenario.steps.forEach((step, i) => addStep(project, { id: newId(), start: i ? time(scenario.starts[i]! - 0.4) : 0, notes: '', ...step }));
+  scenario.steps.forEach((step, i) =>
+    addStep(project, { id: newId(), start: i ? time(scenario.starts[i]! - 0.4) : 0, notes: '', ...step }),
+  );
   setLayout(project, { start: 0, end: time(scenario.starts[1]! - 0.4) }, 'presenter', newId);
   setLayout(project, { start: time(scenario.starts[5]! - 0.2), end: time(scenario.starts[6]! - 0.2) }, 'screen', newId);
   setLayout(project, { start: end - at(3.4), end }, 'presenter', newId);

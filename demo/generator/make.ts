@@ -3,7 +3,7 @@ import { execFileSync, spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { drawKilnbook, drawPointer, HEIGHT, initialState, WIDTH } from './kilnbook';
+import { drawKilnbook, drawPointer, HEIGHT, initialState, WIDTH } from '../../src/practice/kilnbook';
 import { musicBed } from './music';
 import { perform } from './performance';
 import { PresenterCamera } from './presenter';

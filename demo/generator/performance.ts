@@ -1,5 +1,5 @@
 import { Actor, type Performance } from './actor';
-import { HEIGHT, WIDTH, peakAt, peakPoint, place, type KilnbookState } from './kilnbook';
+import { HEIGHT, WIDTH, peakAt, peakPoint, place, type KilnbookState } from '../../src/practice/kilnbook';
 
 /** Acts the tutorial out so that each step starts with its words. `starts` are milliseconds of screen time. */
 export function perform(starts: readonly number[], end: number): Performance<KilnbookState> {

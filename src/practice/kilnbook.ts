@@ -1,11 +1,18 @@
-import type { SKRSContext2D } from '@napi-rs/canvas';
+import type { Brush } from './brush';
+
+export interface KilnbookForm {
+  name: string;
+  kiln: string;
+  focus: 'name' | 'kiln' | null;
+  listOpen: boolean;
+}
 
 /** Kilnbook, the made-up web tool of the demo, as a picture that depends on nothing but its state. */
 export interface KilnbookState {
   view: 'week' | 'firing' | 'notes' | 'members';
   menuOpen: boolean;
   menuHover: number;
-  form: null | { name: string; kiln: string; focus: 'name' | 'kiln' | null; listOpen: boolean };
+  form: KilnbookForm | null;
   ramp: string;
   rampFocus: boolean;
   peak: number;
@@ -14,6 +21,8 @@ export interface KilnbookState {
   ticked: number[];
   dialog: boolean;
   booked: boolean;
+  /** Name of the firing that is open. */
+  title: string;
 }
 
 export const initialState = (): KilnbookState => ({
@@ -29,6 +38,7 @@ export const initialState = (): KilnbookState => ({
   ticked: [],
   dialog: false,
   booked: false,
+  title: 'Celadon bowls, cone 6',
 });
 
 export const WIDTH = 2560;
@@ -72,7 +82,7 @@ export const peakPoint = (peak: number) => ({
 export const peakAt = (y: number) => Math.round(((1 - (y - chart.y) / chart.height) * 1400) / 2) * 2;
 
 function text(
-  c: SKRSContext2D,
+  c: Brush,
   value: string,
   x: number,
   y: number,
@@ -85,7 +95,7 @@ function text(
   c.fillText(value, x, y);
 }
 
-function box(c: SKRSContext2D, x: number, y: number, w: number, h: number, fill: string, stroke?: string, r = 8) {
+function box(c: Brush, x: number, y: number, w: number, h: number, fill: string, stroke?: string, r = 8) {
   c.beginPath();
   c.roundRect(x, y, w, h, r);
   c.fillStyle = fill;
@@ -97,16 +107,16 @@ function box(c: SKRSContext2D, x: number, y: number, w: number, h: number, fill:
   }
 }
 
-function button(c: SKRSContext2D, label: string, cx: number, cy: number, w: number, primary = true) {
+function button(c: Brush, label: string, cx: number, cy: number, w: number, primary = true) {
   box(c, cx - w / 2, cy - 34, w, 68, primary ? color.accent : color.panel, color.accent);
   text(c, label, cx, cy + 10, { weight: 600, fill: primary ? '#FFFFFF' : color.accent, align: 'center' });
 }
 
 const NAV = ['Week', 'Firings', 'Glaze notes', 'Members'];
-const KILNS = ['Large gas', 'Small electric', 'Test kiln'];
+export const KILNS = ['Large gas', 'Small electric', 'Test kiln'];
 const DAYS = ['Mon 2', 'Tue 3', 'Wed 4', 'Thu 5', 'Fri 6', 'Sat 7', 'Sun 8'];
 
-function week(c: SKRSContext2D, s: KilnbookState) {
+function week(c: Brush, s: KilnbookState) {
   text(c, 'Week 23, Saltmarsh Clay', 370, 250, { size: 44, weight: 600 });
   const left = 370;
   const column = 300;
@@ -129,11 +139,11 @@ function week(c: SKRSContext2D, s: KilnbookState) {
   booking(4, 0, 'Reduction test', 'Oona Feld', '#7A6A2C');
   booking(0, 1, 'Bisque 04', 'Class B', '#5D7A55');
   booking(3, 2, 'Tile tests', 'Ilse Varga', color.accent);
-  if (s.booked) booking(3, 1, 'Celadon bowls, cone 6', 'Ilse Varga', color.accent);
+  if (s.booked) booking(3, 1, s.title, 'Ilse Varga', color.accent);
 }
 
-function firing(c: SKRSContext2D, s: KilnbookState) {
-  text(c, 'Celadon bowls, cone 6', 370, 250, { size: 44, weight: 600 });
+function firing(c: Brush, s: KilnbookState) {
+  text(c, s.title, 370, 250, { size: 44, weight: 600 });
   button(c, 'Book', place.book.x, place.book.y, 200);
   box(c, 370, 300, 900, 560, color.panel, color.line);
   ['Segment', 'Ramp °C/h', 'Target °C', 'Soak min'].forEach((head, i) =>
@@ -205,7 +215,7 @@ const NOTES = [
   'Barium free blue: not for food',
 ];
 
-function notes(c: SKRSContext2D, s: KilnbookState) {
+function notes(c: Brush, s: KilnbookState) {
   c.save();
   c.beginPath();
   c.rect(360, 290, 2160, 1110);
@@ -239,7 +249,7 @@ const MEMBERS = [
   ['Hanno Quill', 'hanno.q@saltmarsh-clay.example', '0555 010 176'],
 ];
 
-function members(c: SKRSContext2D, s: KilnbookState) {
+function members(c: Brush, s: KilnbookState) {
   text(c, 'Members who share a kiln', 370, 250, { size: 44, weight: 600 });
   box(c, 370, 290, 2140, 770, color.panel, color.line);
   ['', 'Name', 'E-mail', 'Phone', 'Kiln'].forEach((head, i) =>
@@ -265,7 +275,7 @@ function members(c: SKRSContext2D, s: KilnbookState) {
   });
 }
 
-function form(c: SKRSContext2D, f: NonNullable<KilnbookState['form']>) {
+function form(c: Brush, f: NonNullable<KilnbookState['form']>) {
   c.fillStyle = 'rgba(30,42,50,0.35)';
   c.fillRect(0, 0, WIDTH, HEIGHT);
   box(c, 860, 360, 860, 720, color.panel, color.line, 12);
@@ -289,7 +299,7 @@ function form(c: SKRSContext2D, f: NonNullable<KilnbookState['form']>) {
   }
 }
 
-function dialog(c: SKRSContext2D) {
+function dialog(c: Brush) {
   c.fillStyle = 'rgba(30,42,50,0.35)';
   c.fillRect(0, 0, WIDTH, HEIGHT);
   box(c, 860, 500, 840, 430, color.panel, color.line, 12);
@@ -301,7 +311,7 @@ function dialog(c: SKRSContext2D) {
 }
 
 /** Draws the whole program. */
-export function drawKilnbook(c: SKRSContext2D, s: KilnbookState) {
+export function drawKilnbook(c: Brush, s: KilnbookState) {
   c.fillStyle = color.page;
   c.fillRect(0, 0, WIDTH, HEIGHT);
   box(c, 0, 0, WIDTH, 70, '#33424C', undefined, 0);
@@ -333,7 +343,7 @@ export function drawKilnbook(c: SKRSContext2D, s: KilnbookState) {
 }
 
 /** The pointer as an operating system draws it over the program. */
-export function drawPointer(c: SKRSContext2D, x: number, y: number, shape: string) {
+export function drawPointer(c: Brush, x: number, y: number, shape: string) {
   c.save();
   c.translate(x, y);
   c.lineJoin = 'round';
