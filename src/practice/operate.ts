@@ -57,7 +57,7 @@ function targets(state: KilnbookState): Target[] {
   found.push({ box: box(590, 76, 140, 64), shape: 'hand', press: (s) => (s.menuOpen = !s.menuOpen) });
   VIEWS.forEach((view, i) => found.push({ box: box(16, 238 + i * 80, 288, 64), shape: 'hand', press: (s) => (s.view = view) }));
   if (state.view === 'firing') {
-    found.push({ box: box(660, 394, 180, 66), shape: 'text', press: (s) => Object.assign(s, { ramp: '', rampFocus: true }) });
+    found.push({ box: box(650, 384, 230, 88), shape: 'text', press: (s) => Object.assign(s, { ramp: '', rampFocus: true }) });
     found.push({ box: around(place.book, 200), shape: 'hand', press: (s) => (s.dialog = true) });
     found.push({ box: around(peakPoint(state.peak), 60, 60), shape: 'hand', press: nothing });
   }

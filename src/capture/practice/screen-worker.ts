@@ -1,0 +1,72 @@
+import { drawKilnbook, HEIGHT, WIDTH, type KilnbookState } from '@/practice/kilnbook';
+import type { Brush } from '@/practice/brush';
+
+/** Draws the practice screen into frames: at each change, and again now and then so that none waits for ever. */
+export interface ScreenMessage {
+  readonly writable?: WritableStream<VideoFrame>;
+  readonly size?: { readonly width: number; readonly height: number };
+  readonly fonts?: string;
+  readonly state?: KilnbookState;
+  /** A white flash, for checking that picture and sound fit. */
+  readonly flash?: boolean;
+}
+
+const FLASH_MS = 120;
+const IDLE_MS = 1000;
+const LEAST_GAP_MS = 1000 / 60;
+
+let canvas = new OffscreenCanvas(16, 16);
+let writer: WritableStreamDefaultWriter<VideoFrame> | null = null;
+let state: KilnbookState | null = null;
+let flashUntil = 0;
+let timer: ReturnType<typeof setTimeout> | null = null;
+let drawnAt = 0;
+
+function draw(): void {
+  timer = null;
+  if (!writer || !state) return;
+  const context = canvas.getContext('2d')!;
+  const scale = Math.min(canvas.width / WIDTH, canvas.height / HEIGHT);
+  const now = performance.now();
+  drawnAt = now;
+  if (now < flashUntil) {
+    context.fillStyle = '#ffffff';
+    context.fillRect(0, 0, canvas.width, canvas.height);
+  } else {
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.fillStyle = '#EEF1F0';
+    context.fillRect(0, 0, canvas.width, canvas.height);
+    context.setTransform(scale, 0, 0, scale, 0, 0);
+    drawKilnbook(context as unknown as Brush, state);
+    context.setTransform(1, 0, 0, 1, 0, 0);
+  }
+  // Times are on the clock of the page, whose origin this worker knows.
+  const frame = new VideoFrame(canvas, { timestamp: Math.round(now * 1000) });
+  writer.write(frame).catch(() => frame.close());
+  later(now < flashUntil ? Math.max(1, flashUntil - now) : IDLE_MS);
+}
+
+function later(ms: number): void {
+  if (timer) clearTimeout(timer);
+  timer = setTimeout(draw, ms);
+}
+
+onmessage = ({ data }: MessageEvent<ScreenMessage>) => {
+  if (data.fonts) {
+    const face = new FontFace('Kilnbook', `url(${data.fonts})`, { weight: '200 800' });
+    void face.load().then((loaded) => {
+      (self as unknown as { fonts: FontFaceSet }).fonts.add(loaded);
+      later(0);
+    });
+  }
+  if (data.size) canvas = new OffscreenCanvas(data.size.width, data.size.height);
+  if (data.writable) writer = data.writable.getWriter();
+  if (data.state) state = data.state;
+  if (data.flash) {
+    flashUntil = performance.now() + FLASH_MS;
+    if (timer) clearTimeout(timer);
+    draw();
+    return;
+  }
+  later(Math.max(0, LEAST_GAP_MS - (performance.now() - drawnAt)));
+};

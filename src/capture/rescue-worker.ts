@@ -1,0 +1,92 @@
+import { expose } from 'comlink';
+import { FileStore, localTake, localTakes, readNote, removeLocalTake, TAKE_NOTE } from './part-store';
+import { Uploader } from './uploader';
+
+/** A take of which something lies in this browser. */
+export interface StrandedTake {
+  readonly takeId: string;
+  readonly projectId: string;
+  readonly bytes: number;
+}
+
+interface Note {
+  readonly projectId: string;
+  readonly body: { readonly id: string };
+}
+
+async function noteOf(folder: FileSystemDirectoryHandle): Promise<Note | null> {
+  const text = await readNote(folder);
+  try {
+    return text ? (JSON.parse(text) as Note) : null;
+  } catch {
+    return null;
+  }
+}
+
+async function partsOf(folder: FileSystemDirectoryHandle): Promise<[string, FileSystemFileHandle][]> {
+  const parts: [string, FileSystemFileHandle][] = [];
+  for await (const [name, handle] of folder.entries())
+    if (handle.kind === 'file' && name !== TAKE_NOTE) parts.push([name, handle as FileSystemFileHandle]);
+  return parts;
+}
+
+/** Opens a part; null while another tab writes to it. */
+const openStore = async (handle: FileSystemFileHandle): Promise<FileStore | null> =>
+  handle.createSyncAccessHandle().then(
+    (access) => new FileStore(access),
+    () => null,
+  );
+
+class RescueWorker {
+  /** Takes of a project that lie here and that no tab is recording. */
+  async find(projectId: string): Promise<StrandedTake[]> {
+    const found: StrandedTake[] = [];
+    for (const takeId of await localTakes()) {
+      const folder = await localTake(takeId, false);
+      const note = folder && (await noteOf(folder));
+      if (!folder || !note || note.projectId !== projectId) continue;
+      let bytes = 0;
+      let busy = false;
+      for (const [, handle] of await partsOf(folder)) {
+        const store = await openStore(handle);
+        busy ||= !store;
+        bytes += store?.size ?? 0;
+        store?.close();
+      }
+      if (!busy) found.push({ takeId, projectId, bytes });
+    }
+    return found;
+  }
+
+  /** Gives the server what it does not have of a take. Throws a sentence when it can't be reached. */
+  async send(takeId: string): Promise<void> {
+    const folder = await localTake(takeId, false);
+    const note = folder && (await noteOf(folder));
+    if (!folder || !note) return;
+    const begun = await fetch(`/api/projects/${note.projectId}/takes`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(note.body),
+    }).catch(() => null);
+    if (!begun?.ok) throw new Error('The server does not answer. What was recorded is kept in this browser; try again when it is back.');
+    const take = (await (await fetch(`/api/takes/${takeId}`)).json()) as { status: string; sizes: Record<string, number> };
+    if (take.status === 'recording')
+      for (const [name, handle] of await partsOf(folder)) {
+        const store = await openStore(handle);
+        if (!store) continue;
+        const uploader = new Uploader(`/api/takes/${takeId}/tracks/${name}`, store, () => undefined);
+        uploader.from(take.sizes[name] ?? 0);
+        uploader.push();
+        while (uploader.waiting > 0 && !uploader.ended) await new Promise((resolve) => setTimeout(resolve, 50));
+        uploader.stop();
+        store.close();
+      }
+    await removeLocalTake(takeId);
+  }
+
+  /** Forgets what lies here of a take. */
+  forget = (takeId: string): Promise<void> => removeLocalTake(takeId);
+}
+
+export type RescueApi = RescueWorker;
+expose(new RescueWorker());
