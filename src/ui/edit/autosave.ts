@@ -5,6 +5,11 @@ import type { EditorState } from './store';
 const PAUSE_MS = 500;
 const RETRY_MS = 4000;
 
+let last: Promise<unknown> = Promise.resolve();
+
+/** Settles when no save is under way any more. */
+export const savesDone = (): Promise<unknown> => last;
+
 /** Saves the project shortly after each change, one save at a time; the answer ends it. */
 export function startAutosave(store: StoreApi<EditorState>): () => void {
   let timer: ReturnType<typeof setTimeout> | null = null;
@@ -15,7 +20,9 @@ export function startAutosave(store: StoreApi<EditorState>): () => void {
     timer = setTimeout(() => void save(), ms);
   };
 
-  const save = async () => {
+  const save = () => (last = saveNow());
+
+  const saveNow = async () => {
     const { id, project, history, revision, save: state } = store.getState();
     if (saving || state === 'stale' || state === 'saved') return;
     saving = true;

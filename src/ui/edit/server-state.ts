@@ -2,6 +2,7 @@ import type { FootageFacts, Sources } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import type { ExportView } from '@/server/export/job';
 import type { FootageView } from '@/server/footage';
+import type { TakeView } from '@/server/takes/takes';
 
 /** What the server tells of a project as it changes. */
 export interface ServerState {
@@ -9,6 +10,7 @@ export interface ServerState {
   readonly name: string;
   readonly footage: readonly FootageView[];
   readonly exports: readonly ExportView[];
+  readonly takes: readonly TakeView[];
   readonly jobs: readonly { readonly subject: string; readonly progress: number; readonly message: string }[];
 }
 

@@ -32,6 +32,7 @@ export interface EditorState extends Versioned {
   readonly footage: readonly FootageView[];
   readonly jobs: ServerState['jobs'];
   readonly exports: ServerState['exports'];
+  readonly takes: ServerState['takes'];
   readonly sources: Sources;
   readonly selection: Selection;
   readonly panel: Panel;
@@ -103,6 +104,7 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
       footage: [],
       jobs: [],
       exports: [],
+      takes: [],
       sources: NO_SOURCES,
       selection: null,
       panel: 'steps',

@@ -10,7 +10,8 @@ import { Dialog } from '../parts/Dialog';
 import { Field, inputLook } from '../parts/fields';
 import { api } from '../shell/api';
 import { tellFault } from '../shell/notices-store';
-import { RATES, TARGETS } from './targets';
+import { TARGETS, type TargetId } from '@/core/project/targets';
+import { RATES } from './rates';
 
 class NewProjectForm {
   @IsString()
@@ -30,6 +31,9 @@ class NewProjectForm {
   @Max(7680, { message: 'The height is at most 7680 px.' })
   height!: number;
 
+  @IsString()
+  target!: TargetId;
+
   @IsIn(RATES.map(([name]) => name))
   rate!: string;
 }
@@ -39,18 +43,18 @@ export function NewProjectDialog({ open, onClose }: { open: boolean; onClose: ()
   const router = useRouter();
   const { register, handleSubmit, setValue, formState } = useForm<NewProjectForm>({
     resolver: classValidatorResolver(NewProjectForm),
-    defaultValues: { name: '', width: 1920, height: 1080, rate: '30' },
+    defaultValues: { name: '', target: 'web', width: 1920, height: 1080, rate: '30' },
   });
   const { errors, isSubmitting } = formState;
-  const submit = handleSubmit(async ({ name, width, height, rate }) => {
+  const submit = handleSubmit(async ({ name, target, width, height, rate }) => {
     try {
       const frameRate = RATES.find(([label]) => label === rate)![1];
       const even = (n: number) => Math.round(n / 2) * 2;
       const { id } = await api<{ id: string }>('/api/projects', {
         method: 'POST',
-        body: { name, width: even(width), height: even(height), frameRate },
+        body: { name, width: even(width), height: even(height), frameRate, target },
       });
-      router.push(`/projects/${id}/edit`);
+      router.push(`/projects/${id}/outline`);
     } catch (error) {
       tellFault(error);
     }
@@ -72,6 +76,7 @@ export function NewProjectDialog({ open, onClose }: { open: boolean; onClose: ()
               className={inputLook}
               onChange={(e) => {
                 const target = TARGETS.find((t) => t.id === e.target.value)!;
+                setValue('target', target.id);
                 setValue('width', target.width);
                 setValue('height', target.height);
               }}

@@ -4,10 +4,17 @@ import { Button } from '../parts/Button';
 import { Dialog } from '../parts/Dialog';
 import { Field, inputLook } from '../parts/fields';
 
-export function RenameDialog({ name, onClose, onRename }: { name: string; onClose: () => void; onRename: (name: string) => void }) {
+interface Props {
+  readonly name: string;
+  readonly hint?: string;
+  readonly onClose: () => void;
+  readonly onRename: (name: string) => void;
+}
+
+export function RenameDialog({ name, hint = 'The name is also that of exported files.', onClose, onRename }: Props) {
   const [draft, setDraft] = useState(name);
   return (
-    <Dialog open onClose={onClose} title="Rename" description="The name is also that of exported files.">
+    <Dialog open onClose={onClose} title="Rename" description={hint}>
       <form
         className="grid gap-3"
         onSubmit={(e) => {

@@ -8,7 +8,7 @@ import type { Quality } from '@/server/export/settings';
 import { Button } from '../parts/Button';
 import { Dialog } from '../parts/Dialog';
 import { Field, inputLook, SelectField } from '../parts/fields';
-import { RATES } from '../projects/targets';
+import { RATES } from '../projects/rates';
 import { useEditor } from '../edit/store';
 import { api } from '../shell/api';
 import { tellFault } from '../shell/notices-store';

@@ -3,6 +3,8 @@ import type { ReactNode } from 'react';
 import { LampToggle } from './LampToggle';
 
 const PLACES = [
+  ['Outline', 'outline'],
+  ['Record', 'record'],
   ['Edit', 'edit'],
   ['Publish', 'publish'],
 ] as const;

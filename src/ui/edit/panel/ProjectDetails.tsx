@@ -3,7 +3,8 @@ import { changeCanvas } from '@/core/edit/settings';
 import { framesPerSecond } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
 import { ColorField, SelectField } from '../../parts/fields';
-import { RATES, TARGETS } from '../../projects/targets';
+import { TARGETS } from '@/core/project/targets';
+import { RATES } from '../../projects/rates';
 import { useEditor } from '../store';
 import { Heading } from './Heading';
 
@@ -13,7 +14,9 @@ export function ProjectDetails() {
   const screen = useEditor((s) => s.footage.find((f) => f.role === 'screen' && f.status === 'ready' && f.facts?.hasVideo)?.facts);
   const edit = useEditor((s) => s.edit);
   const now = `${canvas.width}x${canvas.height}`;
-  const sizes: [string, string][] = TARGETS.map((t) => [`${t.width}x${t.height}`, `${t.name} (${t.width}×${t.height} px)`]);
+  const sizes: [string, string][] = TARGETS.filter(
+    (t, i) => TARGETS.findIndex((o) => o.width === t.width && o.height === t.height) === i,
+  ).map((t) => [`${t.width}x${t.height}`, `${t.name} (${t.width}×${t.height} px)`]);
   if (!sizes.some(([key]) => key === now)) sizes.unshift([now, `${canvas.width}×${canvas.height} px`]);
   const rate =
     RATES.find(([, r]) => r.num * canvas.frameRate.den === canvas.frameRate.num * r.den)?.[0] ?? String(framesPerSecond(canvas.frameRate));

@@ -1,0 +1,9 @@
+import { openProject } from '@/server/projects';
+import { PrintedOutline } from '@/ui/outline/PrintedOutline';
+
+export const dynamic = 'force-dynamic';
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const { name, project } = await openProject((await params).id);
+  return <PrintedOutline name={name} project={project} />;
+}

@@ -1,0 +1,43 @@
+'use client';
+import { useState } from 'react';
+import { OpenProject } from '../edit/OpenProject';
+import { SaveBadge, StaleBanner } from '../edit/SaveBadge';
+import { useEditor } from '../edit/store';
+import { PlaceHeader } from '../shell/PlaceHeader';
+import { OutlineToolbar } from './OutlineToolbar';
+import { PasteDialog, type Pasted } from './PasteDialog';
+import { Prompter } from './Prompter';
+import { StepTable } from './StepTable';
+import { TargetPanel } from './TargetPanel';
+import { useOutlineKeys } from './use-outline-keys';
+
+export function OutlinePlace({ id }: { id: string }) {
+  return (
+    <OpenProject id={id}>
+      <Outline />
+    </OpenProject>
+  );
+}
+
+function Outline() {
+  const id = useEditor((s) => s.id);
+  const name = useEditor((s) => s.name);
+  const [pasting, setPasting] = useState<Pasted | null>(null);
+  const [prompting, setPrompting] = useState(false);
+  useOutlineKeys(setPasting);
+  return (
+    <div className="grid h-screen grid-rows-[40px_40px_minmax(0,1fr)] overflow-hidden">
+      <PlaceHeader id={id} name={name} place="Outline">
+        <SaveBadge />
+      </PlaceHeader>
+      <OutlineToolbar onPaste={() => setPasting({ text: '', grid: null })} onPrompter={() => setPrompting(true)} />
+      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_340px]">
+        <StepTable onPaste={() => setPasting({ text: '', grid: null })} />
+        <TargetPanel />
+      </div>
+      {pasting && <PasteDialog pasted={pasting} onClose={() => setPasting(null)} />}
+      {prompting && <Prompter onClose={() => setPrompting(false)} />}
+      <StaleBanner />
+    </div>
+  );
+}

@@ -1,0 +1,10 @@
+'use client';
+import { Button } from '../parts/Button';
+
+export function PrintButton() {
+  return (
+    <Button className="print:hidden" onClick={() => window.print()}>
+      Print
+    </Button>
+  );
+}

@@ -1,0 +1,186 @@
+'use client';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Pencil, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import type { FootageRect } from '@/core/project/model';
+import { areaOfShape } from '@/core/scale/capture';
+import type { Preset } from '@/server/presets';
+import { useEditor } from '../edit/store';
+import { Button } from '../parts/Button';
+import { CheckField, inputLook } from '../parts/fields';
+import { IconButton } from '../parts/IconButton';
+import { api } from '../shell/api';
+import { tell, tellFault } from '../shell/notices-store';
+import { RenameDialog } from '../projects/RenameDialog';
+import { useRecord } from './record-store';
+import { useScreenSize } from './use-screen-size';
+
+const RATIOS = [
+  ['free', 'free', 0],
+  ['frame', 'as the frame', -1],
+  ['16:9', '16:9', 16 / 9],
+  ['4:3', '4:3', 4 / 3],
+  ['9:16', '9:16', 9 / 16],
+  ['1:1', '1:1', 1],
+  ['own', 'own', -2],
+] as const;
+const SIDES = [
+  ['x', 'Left'],
+  ['y', 'Top'],
+  ['width', 'Width'],
+  ['height', 'Height'],
+] as const;
+
+const even = (n: number) => Math.round(n / 2) * 2;
+
+/** Keeps an area on whole even pixels and inside the source. */
+export function tidyArea(area: FootageRect, size: { width: number; height: number }): FootageRect {
+  const width = Math.max(16, Math.min(even(area.width), size.width & ~1));
+  const height = Math.max(16, Math.min(even(area.height), size.height & ~1));
+  return {
+    x: Math.max(0, Math.min(even(area.x), (size.width & ~1) - width)),
+    y: Math.max(0, Math.min(even(area.y), (size.height & ~1) - height)),
+    width,
+    height,
+  };
+}
+
+/** The part of the screen that counts. The whole is recorded all the same, so that it can be widened later. */
+export function AreaSettings() {
+  const client = useQueryClient();
+  const canvas = useEditor((s) => s.project.canvas);
+  const area = useRecord((s) => s.area);
+  const set = useRecord((s) => s.set);
+  const size = useScreenSize();
+  const [ratio, setRatio] = useState<string>('free');
+  const [own, setOwn] = useState({ width: 3, height: 2 });
+  const [name, setName] = useState('');
+  const [renaming, setRenaming] = useState<Preset<FootageRect> | null>(null);
+  const presets = useQuery({ queryKey: ['area-presets'], queryFn: () => api<Preset<FootageRect>[]>('/api/presets/area') });
+  const refresh = () => client.invalidateQueries({ queryKey: ['area-presets'] });
+  if (!size) return <p className="text-xs text-ink-2">Switch a screen on first. By default all of it counts.</p>;
+  const shape = () => {
+    const found = RATIOS.find(([key]) => key === ratio)![2];
+    return found === -1 ? canvas.width / canvas.height : found === -2 ? own.width / Math.max(1, own.height) : found;
+  };
+  const setSide = (side: keyof FootageRect, value: number) => {
+    if (!area || !Number.isFinite(value)) return;
+    const next = { ...area, [side]: value };
+    const lock = shape();
+    if (lock && side === 'width') next.height = value / lock;
+    if (lock && side === 'height') next.width = value * lock;
+    set({ area: tidyArea(next, size) });
+  };
+  const lockTo = (key: string) => {
+    setRatio(key);
+    const found = RATIOS.find(([k]) => k === key)![2];
+    if (!area || !found) return;
+    const wide = found === -1 ? canvas.width / canvas.height : found === -2 ? own.width / Math.max(1, own.height) : found;
+    const inner = areaOfShape(area, { width: wide * 1000, height: 1000 });
+    set({ area: tidyArea({ ...inner, x: area.x + inner.x, y: area.y + inner.y }, size) });
+  };
+  const use = ({ value, name: said }: Preset<FootageRect>) => {
+    const tidy = tidyArea(value, size);
+    set({ area: tidy });
+    if (tidy.width !== value.width || tidy.height !== value.height || tidy.x !== value.x || tidy.y !== value.y)
+      tell(`“${said}” did not fit on this screen of ${size.width}×${size.height} px and was moved inside.`);
+  };
+  const save = () =>
+    void api('/api/presets/area', { method: 'POST', body: { name, value: area } }).then(() => {
+      setName('');
+      void refresh();
+    }, tellFault);
+  return (
+    <div className="grid gap-2">
+      <CheckField label="Only an area" value={!!area} onChange={(on) => set({ area: on ? areaOfShape(size, canvas) : null })} />
+      {area && (
+        <>
+          <div className="grid grid-cols-4 gap-1.5">
+            {SIDES.map(([side, label]) => (
+              <label key={side} className="grid gap-0.5 text-xs text-ink-2">
+                {label}
+                <input
+                  type="number"
+                  step={2}
+                  value={area[side]}
+                  onChange={(e) => setSide(side, Number(e.target.value))}
+                  className={`${inputLook} numbers px-1 text-ink`}
+                />
+              </label>
+            ))}
+          </div>
+          <label className="flex items-center gap-2 text-xs text-ink-2">
+            Ratio
+            <select className={inputLook} value={ratio} onChange={(e) => lockTo(e.target.value)}>
+              {RATIOS.map(([key, label]) => (
+                <option key={key} value={key}>
+                  {label}
+                </option>
+              ))}
+            </select>
+            {ratio === 'own' &&
+              (['width', 'height'] as const).map((side) => (
+                <input
+                  key={side}
+                  aria-label={`Own ratio, ${side}`}
+                  type="number"
+                  min={1}
+                  className={`${inputLook} w-12 px-1`}
+                  value={own[side]}
+                  onChange={(e) => setOwn({ ...own, [side]: Math.max(1, Number(e.target.value)) })}
+                />
+              ))}
+          </label>
+        </>
+      )}
+      <ul aria-label="Saved areas" className="grid gap-1">
+        {presets.data?.map((preset) => (
+          <li key={preset.id} className="flex items-center gap-1">
+            <button className="min-w-0 flex-1 truncate text-left text-action underline" onClick={() => use(preset)}>
+              {preset.name}
+            </button>
+            <span className="numbers text-xs text-ink-2">
+              {preset.value.width}×{preset.value.height} px
+            </span>
+            <IconButton icon={Pencil} label={`Rename ${preset.name}`} onClick={() => setRenaming(preset)} />
+            <IconButton
+              icon={Trash2}
+              label={`Delete ${preset.name}`}
+              onClick={() => void api(`/api/presets/area/${preset.id}`, { method: 'DELETE' }).then(refresh, tellFault)}
+            />
+          </li>
+        ))}
+      </ul>
+      {area && (
+        <form
+          className="flex gap-1.5"
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (name.trim()) save();
+          }}
+        >
+          <input
+            aria-label="Name of this area"
+            placeholder="Name of this area"
+            className={inputLook}
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+          />
+          <Button type="submit" disabled={!name.trim()}>
+            Save
+          </Button>
+        </form>
+      )}
+      {renaming && (
+        <RenameDialog
+          name={renaming.name}
+          hint="Saved areas can be used in every project."
+          onClose={() => setRenaming(null)}
+          onRename={(next) =>
+            void api(`/api/presets/area/${renaming.id}`, { method: 'PATCH', body: { name: next } }).then(refresh, tellFault)
+          }
+        />
+      )}
+    </div>
+  );
+}

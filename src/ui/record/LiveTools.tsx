@@ -1,0 +1,90 @@
+'use client';
+import { Circle, Eraser, Highlighter, MousePointer2, MoveUpRight, PenLine, Square, Trash2, Type, type LucideIcon } from 'lucide-react';
+import { LIVE_COLORS, LIVE_WIDTHS } from '@/core/take/palette';
+import type { LayoutKind } from '@/core/project/model';
+import { drawnAt } from '@/core/take/drawn';
+import { LAYOUT_NAMES } from '../edit/names';
+import { IconButton } from '../parts/IconButton';
+import { useRecord, useRecordStore, type Tool } from './record-store';
+
+const TOOLS: readonly (readonly [Tool, string, LucideIcon])[] = [
+  ['operate', 'Operate', MousePointer2],
+  ['pen', 'Pen', PenLine],
+  ['marker', 'Marker pen', Highlighter],
+  ['arrow', 'Arrow', MoveUpRight],
+  ['box', 'Box', Square],
+  ['ellipse', 'Ellipse', Circle],
+  ['text', 'Words', Type],
+  ['eraser', 'Eraser', Eraser],
+];
+
+const LAYOUT_SHORT: Record<LayoutKind, string> = { corner: 'Corner', side: 'Side by side', presenter: 'Presenter', screen: 'Screen' };
+
+/** What is drawn and switched live; it is kept as data and can be changed in Edit. */
+export function LiveTools() {
+  const store = useRecordStore();
+  const tool = useRecord((s) => s.tool);
+  const color = useRecord((s) => s.color);
+  const lineWidth = useRecord((s) => s.lineWidth);
+  const layout = useRecord((s) => s.layout);
+  const set = useRecord((s) => s.set);
+  const setLayout = useRecord((s) => s.setLayout);
+  const keys = useRecord((s) => s.settings.keys);
+  return (
+    <div className="flex h-9 items-center gap-0.5 overflow-hidden border-b border-line bg-sheet px-2" role="toolbar" aria-label="Live">
+      {TOOLS.map(([key, label, icon]) => (
+        <IconButton
+          key={key}
+          icon={icon}
+          label={label}
+          keys={key === 'pen' ? keys.pen : key === 'operate' ? keys.operate : undefined}
+          pressed={tool === key}
+          onClick={() => set({ tool: key })}
+        />
+      ))}
+      <IconButton icon={Trash2} label="Clear drawings" keys={keys.clear} onClick={() => clearDrawings(store.getState())} />
+      <span className="mx-1 h-4 border-l border-line" />
+      {LIVE_COLORS.map(([name, value]) => (
+        <button
+          key={value}
+          aria-label={`Colour ${name}`}
+          aria-pressed={color === value}
+          title={name}
+          onClick={() => set({ color: value })}
+          className={`size-5 rounded-full border-2 ${color === value ? 'border-action' : 'border-line'}`}
+          style={{ background: value }}
+        />
+      ))}
+      <select
+        aria-label="Width of lines"
+        value={lineWidth}
+        onChange={(e) => set({ lineWidth: Number(e.target.value) })}
+        className="ml-1 rounded-(--radius) border border-line bg-sheet px-1 py-0.5 text-xs"
+      >
+        {LIVE_WIDTHS.map(([name], i) => (
+          <option key={name} value={i}>
+            {name}
+          </option>
+        ))}
+      </select>
+      <span className="flex-1" />
+      {(Object.keys(LAYOUT_SHORT) as LayoutKind[]).map((kind) => (
+        <button
+          key={kind}
+          aria-pressed={layout === kind}
+          title={`${LAYOUT_NAMES[kind]} (${keys[kind]})`}
+          onClick={() => setLayout(kind)}
+          className={`rounded-(--radius) border px-1.5 py-0.5 text-xs whitespace-nowrap ${layout === kind ? 'border-action font-semibold text-action' : 'border-transparent text-ink-2 hover:border-line'}`}
+        >
+          {LAYOUT_SHORT[kind]}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** Erases all that is drawn now. */
+export function clearDrawings(state: ReturnType<ReturnType<typeof useRecordStore>['getState']>): void {
+  const ids = drawnAt(state.live, state.takeTime(), state.settings.hold || null).map((d) => d.id);
+  if (ids.length) state.note({ type: 'erase', ids });
+}

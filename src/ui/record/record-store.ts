@@ -1,0 +1,414 @@
+import { createContext, useContext } from 'react';
+import { nanoid } from 'nanoid';
+import { createStore, useStore, type StoreApi } from 'zustand';
+import { useShallow } from 'zustand/react/shallow';
+import { listDevices, openCamera, openMicrophone, openScreen, SourceError, type Device, type OpenSource } from '@/capture/open';
+import { PracticeCamera } from '@/capture/practice/camera';
+import { PracticeMicrophone } from '@/capture/practice/microphone';
+import { PracticeScreen, type ScreenAction } from '@/capture/practice/screen';
+import { canRecord, Recorder, type RecordedSource } from '@/capture/recorder';
+import type { LiveEvent, TakeProgress } from '@/capture/recorder-worker';
+import { TakeClock } from '@/capture/take-clock';
+import type { FootageRect, LayoutKind } from '@/core/project/model';
+import type { EndReason, TakeEvent, TakeKind } from '@/core/take/take';
+import type { TakeSetup } from '@/core/take/setup';
+import { LIVE_COLORS } from '@/core/take/palette';
+import type { TakeView } from '@/server/takes/takes';
+import type { EditorState } from '../edit/store';
+import { api } from '../shell/api';
+import { tell, tellFault } from '../shell/notices-store';
+import { keepAndPlace } from './place-take';
+import { loadSettings, saveSettings, sizeOf, type RecordSettings } from './settings';
+
+export type SourceName = 'screen' | 'camera' | 'voice';
+
+/** One source as the interface shows it. */
+export interface SourceView {
+  readonly state: 'off' | 'opening' | 'ready' | 'blocked' | 'missing' | 'busy' | 'unsupported' | 'ended';
+  readonly message: string;
+  readonly choice: string;
+  readonly open: OpenSource | null;
+}
+
+export type Phase = 'ready' | 'countdown' | 'recording' | 'paused' | 'closing' | 'review';
+export type Tool = 'operate' | 'pen' | 'marker' | 'arrow' | 'box' | 'ellipse' | 'text' | 'eraser';
+
+export interface RecordState {
+  readonly sources: Readonly<Record<SourceName, SourceView>>;
+  /** Whether the computer's sound is asked for with the screen. */
+  readonly computer: boolean;
+  readonly cameras: readonly Device[];
+  readonly microphones: readonly Device[];
+  readonly settings: RecordSettings;
+  readonly kind: TakeKind;
+  readonly stepId: string | null;
+  readonly phase: Phase;
+  readonly countdown: number;
+  readonly progress: TakeProgress | null;
+  readonly takeId: string | null;
+  readonly review: TakeView | null;
+  readonly area: FootageRect | null;
+  readonly cameraLook: TakeSetup['camera'];
+  readonly gain: number;
+  readonly layout: LayoutKind;
+  readonly tool: Tool;
+  readonly color: string;
+  readonly lineWidth: number;
+  /** What was drawn and done live in this take, at take times. */
+  readonly live: readonly TakeEvent[];
+  /** Where the pointer was when the take was paused, in the recording's pixels. */
+  readonly ghost: { readonly x: number; readonly y: number } | null;
+  readonly free: number | null;
+  readonly busy: boolean;
+
+  readonly set: (change: Partial<RecordState>) => void;
+  readonly change: (settings: Partial<RecordSettings>) => void;
+  readonly choose: (name: SourceName, choice: string) => Promise<void>;
+  readonly setComputer: (on: boolean) => void;
+  readonly setMood: (mood: RecordSettings['mood']) => void;
+  readonly start: () => Promise<void>;
+  readonly stop: (reason?: EndReason) => Promise<void>;
+  readonly pause: () => Promise<void>;
+  readonly resume: () => Promise<void>;
+  /** Notes what was done live; `at` is a page time, now if it is not given. */
+  readonly note: (event: LiveEvent, at?: number) => void;
+  /** Take time now, in ms. */
+  readonly takeTime: () => number;
+  readonly setLayout: (kind: LayoutKind) => void;
+  readonly keep: (again: boolean) => Promise<void>;
+  readonly discard: (take: TakeView) => Promise<void>;
+  readonly flash: () => void;
+  readonly dispose: () => void;
+}
+
+const OFF: SourceView = { state: 'off', message: '', choice: 'off', open: null };
+const THINGS: Record<SourceName, string> = { screen: 'screen', camera: 'camera', voice: 'microphone' };
+const POINTER_MS = 8;
+
+const ENDS: Partial<Record<EndReason, string>> = {
+  time: 'The take ended after the set time.',
+  'sharing ended': 'The take ended because sharing was stopped in the browser. Everything up to there is kept.',
+  unplugged: 'The take ended because a device was unplugged. Everything up to there is kept.',
+  'disk full': 'The take ended because the disk is full. Everything that fitted is kept; free some space before the next take.',
+  failed: 'The take ended because the picture could no longer be encoded. Everything up to there is kept.',
+};
+
+/** The sources that a kind of take records, out of those that are on. */
+function recorded({ sources, kind, computer, settings }: RecordState): RecordedSource[] {
+  const found: RecordedSource[] = [];
+  const { frameRate } = settings;
+  const screen = sources.screen.open;
+  if (screen && kind !== 'voice') {
+    found.push({ name: 'screen', track: screen.track, frameRate });
+    if (screen.sound && computer) found.push({ name: 'computer', track: screen.sound, frameRate: 0 });
+  }
+  const camera = sources.camera.open;
+  if (camera && kind !== 'screen') found.push({ name: 'camera', track: camera.track, frameRate: Math.min(30, frameRate) });
+  const voice = sources.voice.open;
+  if (voice && kind !== 'screen') found.push({ name: 'voice', track: voice.track, frameRate: 0 });
+  return found.filter((s) => s.track.readyState === 'live');
+}
+
+export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<RecordState> {
+  return createStore<RecordState>()((set, get) => {
+    let recorder: Recorder | null = null;
+    let clock: TakeClock | null = null;
+    let stopTimer: ReturnType<typeof setTimeout> | null = null;
+    let countTimer: ReturnType<typeof setInterval> | null = null;
+    let unwatch: (() => void) | null = null;
+    let lastPointer = 0;
+
+    const setSource = (name: SourceName, view: Partial<SourceView>) =>
+      set((s) => ({ sources: { ...s.sources, [name]: { ...s.sources[name], ...view } } }));
+    const refreshDevices = async () => set(await listDevices());
+    const refreshDisk = () => void api<{ free: number }>('/api/disk').then(set, () => undefined);
+
+    const onAction = (action: ScreenAction, at: number) => {
+      const { phase } = get();
+      if (phase !== 'recording' || !recorder) return;
+      if (action.type === 'pointer') {
+        if (at - lastPointer < POINTER_MS) return;
+        lastPointer = at;
+        recorder.event({ type: 'pointer', x: Math.round(action.x * 10) / 10, y: Math.round(action.y * 10) / 10 }, at);
+      } else recorder.event(action, at);
+    };
+    const practiceScreen = () => {
+      const { practice } = get().sources.screen.open ?? {};
+      return practice instanceof PracticeScreen ? practice : null;
+    };
+    const begun = () => {
+      const screen = get().kind === 'voice' ? null : practiceScreen();
+      if (screen) {
+        unwatch?.();
+        unwatch = screen.onAction(onAction);
+        recorder?.event({ type: 'shape', shape: 'arrow' });
+      }
+    };
+
+    const ended = (reason: EndReason) => {
+      if (get().phase === 'recording' || get().phase === 'paused') void get().stop(reason);
+    };
+
+    void refreshDevices();
+    refreshDisk();
+    const onDevices = () => void refreshDevices();
+    navigator.mediaDevices?.addEventListener?.('devicechange', onDevices);
+
+    return {
+      sources: { screen: OFF, camera: OFF, voice: OFF },
+      computer: false,
+      cameras: [],
+      microphones: [],
+      settings: loadSettings(),
+      kind: 'all',
+      stepId: editor.getState().project.steps[0]?.id ?? null,
+      phase: 'ready',
+      countdown: 0,
+      progress: null,
+      takeId: null,
+      review: null,
+      area: null,
+      cameraLook: { mirror: editor.getState().project.presenter.mirror, brightness: 0, contrast: 1, area: null },
+      gain: 0,
+      layout: 'corner',
+      tool: 'operate',
+      color: LIVE_COLORS[0][1],
+      lineWidth: 1,
+      live: [],
+      ghost: null,
+      free: null,
+      busy: false,
+
+      set: (change) => set(change),
+      change(change) {
+        const settings = { ...get().settings, ...change };
+        saveSettings(settings);
+        set({ settings });
+      },
+      async choose(name, choice) {
+        get().sources[name].open?.stop();
+        if (choice === 'off') return setSource(name, OFF);
+        setSource(name, { state: 'opening', message: '', choice, open: null });
+        const { settings, computer } = get();
+        try {
+          if (!canRecord())
+            throw new SourceError(
+              'unsupported',
+              'This browser can’t record frame by frame. A Chromium-based one can; or bring recordings made elsewhere.',
+            );
+          const open =
+            name === 'screen'
+              ? await openScreen(choice as 'practice' | 'share' | 'own', {
+                  size: sizeOf(settings.practiceSize),
+                  frameRate: settings.frameRate,
+                  sound: computer,
+                })
+              : name === 'camera'
+                ? await openCamera(choice, sizeOf(settings.cameraSize), settings.frameRate)
+                : await openMicrophone(choice, settings.mood, settings.automaticGain);
+          if (get().sources[name].choice !== choice) return open.stop();
+          open.track.addEventListener('ended', () => {
+            if (get().sources[name].open !== open) return;
+            setSource(name, {
+              state: 'ended',
+              open: null,
+              choice: 'off',
+              message:
+                name === 'screen'
+                  ? 'Sharing was stopped in the browser. Switch it on again to go on.'
+                  : `The ${THINGS[name]} was unplugged. Plug it in, or choose another one.`,
+            });
+          });
+          setSource(name, { state: 'ready', open, message: '' });
+          void refreshDevices();
+        } catch (error) {
+          const known =
+            error instanceof SourceError ? error : new SourceError('busy', error instanceof Error ? error.message : String(error));
+          setSource(name, { state: known.state, message: known.message, choice: 'off', open: null });
+        }
+      },
+      setComputer(computer) {
+        set({ computer });
+        const { choice } = get().sources.screen;
+        // The sound comes with the screen, so that has to be asked for again.
+        if (choice === 'share' || choice === 'own') void get().choose('screen', choice);
+      },
+      setMood(mood) {
+        get().change({ mood });
+        const { practice } = get().sources.voice.open ?? {};
+        if (practice instanceof PracticeMicrophone) practice.setMood(mood);
+      },
+      async start() {
+        const { phase, settings, kind, stepId } = get();
+        if (phase !== 'ready') return;
+        const sources = recorded(get());
+        if (!sources.length) {
+          tellFault(
+            kind === 'voice'
+              ? 'Switch a microphone on first.'
+              : kind === 'screen'
+                ? 'Switch a screen on first.'
+                : 'Switch a source on first: screen, camera or microphone.',
+          );
+          return;
+        }
+        recorder ??= new Recorder(
+          (progress) => set({ progress, ...(progress.free === null ? {} : { free: progress.free }) }),
+          (reason) => ended(reason),
+        );
+        set({ phase: 'countdown', countdown: settings.countdown, live: [], ghost: null, progress: null, review: null });
+        try {
+          await recorder.arm(sources);
+          await new Promise<void>((resolve, reject) => {
+            if (!settings.countdown) return resolve();
+            countTimer = setInterval(() => {
+              if (get().phase !== 'countdown') {
+                clearInterval(countTimer!);
+                return reject(new Error('cancelled'));
+              }
+              const countdown = get().countdown - 1;
+              set({ countdown });
+              if (countdown > 0) return;
+              clearInterval(countTimer!);
+              resolve();
+            }, 1000);
+          });
+          const { area, gain, cameraLook, layout } = get();
+          const takeId = nanoid();
+          const began = await recorder.begin({
+            projectId: editor.getState().id,
+            takeId,
+            stepId,
+            kind,
+            setup: {
+              tracks: sources.map(({ name, track }) => ({
+                name,
+                label: (get().sources[name === 'computer' ? 'screen' : name].open?.label ?? track.label).slice(0, 200),
+              })),
+              area,
+              gain,
+              camera: cameraLook,
+              hold: settings.hold || null,
+              layout,
+            },
+          });
+          clock = new TakeClock(began);
+          set({ phase: 'recording', takeId });
+          begun();
+          recorder.event({ type: 'layout', kind: layout }, began);
+          if (settings.stopAfter) stopTimer = setTimeout(() => ended('time'), settings.stopAfter * 1000);
+        } catch (error) {
+          set({ phase: 'ready' });
+          if (!(error instanceof Error && error.message === 'cancelled')) tellFault(error);
+        }
+      },
+      async stop(reason = 'stopped') {
+        const { phase, takeId } = get();
+        if (phase === 'countdown') return set({ phase: 'ready' });
+        if ((phase !== 'recording' && phase !== 'paused') || !recorder || !takeId) return;
+        if (stopTimer) clearTimeout(stopTimer);
+        unwatch?.();
+        unwatch = null;
+        set({ phase: 'closing', ghost: null });
+        const told = await recorder.finish(reason);
+        if (ENDS[reason]) tell(ENDS[reason]);
+        refreshDisk();
+        if (!told) {
+          tellFault('The server does not answer. The take is kept in this browser and can be rescued here when the server is back.');
+          return set({ phase: 'ready', takeId: null });
+        }
+        try {
+          const review = await api<TakeView>(`/api/takes/${takeId}`);
+          set({ phase: 'review', review });
+        } catch (error) {
+          tellFault(error);
+          set({ phase: 'ready' });
+        }
+      },
+      async pause() {
+        if (get().phase !== 'recording' || !recorder) return;
+        clock?.pause(performance.now());
+        set({ phase: 'paused', ghost: practiceScreen()?.pointer ?? null });
+        await recorder.pause();
+      },
+      async resume() {
+        if (get().phase !== 'paused' || !recorder) return;
+        clock?.resume(performance.now());
+        await recorder.resume();
+        set({ phase: 'recording', ghost: null });
+        const at = practiceScreen()?.pointer;
+        if (at && get().kind !== 'voice') recorder.event({ type: 'pointer', ...at });
+      },
+      note(event, at = performance.now()) {
+        const { phase, live } = get();
+        const t = clock?.at(at);
+        if (phase !== 'recording' || !recorder || t === null || t === undefined) return;
+        recorder.event(event, at);
+        set({ live: [...live, { ...event, t } as TakeEvent] });
+      },
+      takeTime: () => clock?.now(performance.now()) ?? 0,
+      setLayout(layout) {
+        set({ layout });
+        get().note({ type: 'layout', kind: layout });
+      },
+      async keep(again) {
+        const { review, kind, stepId } = get();
+        if (!review || get().busy) return;
+        set({ busy: true });
+        try {
+          const placed = await keepAndPlace(editor, review.id);
+          if (placed) tell('The take stands at its step.', { label: 'Undo', run: () => editor.getState().undo() });
+          set({ phase: 'ready', review: null, takeId: null });
+          const { steps } = editor.getState().project;
+          const index = steps.findIndex((s) => s.id === stepId);
+          // Step by step means: on to the next.
+          if (!again && index >= 0 && index + 1 < steps.length && kind !== 'all') set({ stepId: steps[index + 1]!.id });
+        } catch (error) {
+          tellFault(error);
+        } finally {
+          set({ busy: false });
+        }
+        if (again && get().phase === 'ready') void get().start();
+      },
+      async discard(take) {
+        try {
+          await api(`/api/takes/${take.id}`, { method: 'PATCH', body: { discarded: true } });
+          const restore = async () => {
+            await api(`/api/takes/${take.id}`, { method: 'PATCH', body: { discarded: false } });
+            set({ phase: 'review', review: await api<TakeView>(`/api/takes/${take.id}`) });
+          };
+          tell('The take was discarded.', { label: 'Undo', run: () => void restore().catch(tellFault) });
+          set({ phase: 'ready', review: null, takeId: null });
+        } catch (error) {
+          tellFault(error);
+        }
+      },
+      flash() {
+        const { sources } = get();
+        for (const { open } of Object.values(sources)) {
+          const { practice } = open ?? {};
+          if (practice instanceof PracticeScreen || practice instanceof PracticeCamera) practice.flash();
+          if (practice instanceof PracticeMicrophone) practice.click();
+        }
+      },
+      dispose() {
+        navigator.mediaDevices?.removeEventListener?.('devicechange', onDevices);
+        unwatch?.();
+        for (const { open } of Object.values(get().sources)) open?.stop();
+        recorder?.dispose();
+      },
+    };
+  });
+}
+
+const RecordContext = createContext<StoreApi<RecordState> | null>(null);
+export const RecordProvider = RecordContext.Provider;
+
+export function useRecordStore(): StoreApi<RecordState> {
+  const store = useContext(RecordContext);
+  if (!store) throw new Error('There is no recording session around this component.');
+  return store;
+}
+
+/** A part of the session's state; the component is drawn again when it changes. */
+export const useRecord = <T>(select: (state: RecordState) => T): T => useStore(useRecordStore(), useShallow(select));
