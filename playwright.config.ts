@@ -1,3 +1,4 @@
+import { CHROMIUM } from './scripts/chromium.mjs';
 import { defineConfig } from '@playwright/test';
 
 const PORT = 4199;
@@ -13,19 +14,7 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     trace: 'retain-on-failure',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-background-networking',
-        '--disable-quic',
-        '--disable-component-update',
-        '--disable-sync',
-        '--disable-gpu',
-        '--no-first-run',
-        '--font-render-hinting=none',
-      ],
-    },
+    launchOptions: CHROMIUM,
   },
   webServer: {
     command: `node scripts/start.mjs`,

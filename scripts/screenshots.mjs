@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import { chromium } from '@playwright/test';
+import { CHROMIUM } from './chromium.mjs';
 import { run } from './lib.mjs';
 
 const port = '4197';
@@ -21,19 +22,7 @@ for (let i = 0; i < 240; i++) {
     break;
   await wait(1000);
 }
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-background-networking',
-    '--disable-quic',
-    '--disable-component-update',
-    '--disable-sync',
-    '--disable-gpu',
-    '--no-first-run',
-    '--font-render-hinting=none',
-  ],
-});
+const browser = await chromium.launch(CHROMIUM);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const shot = (name) => page.screenshot({ path: `${folder}/${name}.png` });
 const goTo = async (time) => {

@@ -21,10 +21,11 @@ let state: KilnbookState | null = null;
 let flashUntil = 0;
 let timer: ReturnType<typeof setTimeout> | null = null;
 let drawnAt = 0;
+let ready = false;
 
 function draw(): void {
   timer = null;
-  if (!writer || !state) return;
+  if (!writer || !state || !ready) return;
   const context = canvas.getContext('2d')!;
   const scale = Math.min(canvas.width / WIDTH, canvas.height / HEIGHT);
   const now = performance.now();
@@ -54,10 +55,15 @@ function later(ms: number): void {
 onmessage = ({ data }: MessageEvent<ScreenMessage>) => {
   if (data.fonts) {
     const face = new FontFace('Kilnbook', `url(${data.fonts})`, { weight: '200 800' });
-    void face.load().then((loaded) => {
-      (self as unknown as { fonts: FontFaceSet }).fonts.add(loaded);
-      later(0);
-    });
+    // Drawn before the typeface is there, a canvas would keep to another one.
+    void face
+      .load()
+      .then((loaded) => (self as unknown as { fonts: FontFaceSet }).fonts.add(loaded))
+      .catch(() => undefined)
+      .then(() => {
+        ready = true;
+        later(0);
+      });
   }
   if (data.size) canvas = new OffscreenCanvas(data.size.width, data.size.height);
   if (data.writable) writer = data.writable.getWriter();

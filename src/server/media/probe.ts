@@ -227,13 +227,22 @@ export function timingOf(unsorted: readonly number[], lastLength: number): Timin
   const odd = gaps.filter((gap) => Math.abs(gap - median) > Math.max(0.0025, median * 0.12)).length;
   const variable = odd > Math.max(1, count * 0.02);
   const mean = (count - 1) / span;
-  const fps = variable ? 1 / median : mean;
+  const fps = variable ? steadyRateFor(sorted) : mean;
   return {
     count,
     duration: span + (lastLength > 0 && lastLength < 1 ? lastLength : median),
     rate: rateFromNumber(Math.min(120, Math.max(1, Number.isFinite(fps) ? fps : DEFAULT_RATE))),
     variable,
   };
+}
+
+/**
+ * The steady rate at which a recording of varying rate loses nothing that can be seen. A still screen gives few frames, so the
+ * usual gap says little: the short ones tell how fast it can go.
+ */
+function steadyRateFor(sortedGaps: readonly number[]): number {
+  const fast = 1 / Math.max(1e-3, sortedGaps[Math.floor(sortedGaps.length * 0.1)]!);
+  return fast > 55 ? 60 : fast > 45 ? 50 : 30;
 }
 
 async function audioLength(path: string, signal?: AbortSignal): Promise<number> {

@@ -114,7 +114,7 @@ function Drawing({ frame, source, fill, label }: { frame: Size; source: Size; fi
           width={sw}
           height={sh}
           fill="var(--lane-screen)"
-          fillOpacity={fill ? 0.35 : 0.85}
+          fillOpacity={fill ? 0.35 : 1}
           stroke="var(--ink-2)"
           strokeDasharray={fill ? '3 3' : undefined}
         />

@@ -62,10 +62,8 @@ export function LevelMeter({ track, gain = 0 }: { track: MediaStreamTrack | null
           </span>
         ))}
       </div>
-      <p className="numbers flex justify-between text-xs">
-        <span>
-          peak {number(peak)} · RMS {number(rms)} · held {number(held)} dBFS
-        </span>
+      <p className="numbers text-[11px] whitespace-nowrap">
+        peak {number(peak)} · RMS {number(rms)} · held {number(held)} dBFS
       </p>
       <p className={`text-xs font-semibold ${tone}`} data-testid="level-zone">
         {WORDS[zone]}

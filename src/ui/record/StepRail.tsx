@@ -36,7 +36,9 @@ export function StepRail() {
   const index = steps.findIndex((s) => s.id === stepId);
   const step = steps[index] ?? null;
   const current = useRef<HTMLLIElement>(null);
-  useEffect(() => current.current?.scrollIntoView({ block: 'nearest' }), [stepId]);
+  useEffect(() => {
+    current.current?.scrollIntoView({ block: 'nearest' });
+  }, [stepId]);
   return (
     <aside className="grid min-h-0 grid-rows-[auto_minmax(120px,1fr)_auto_minmax(80px,220px)]" aria-label="Script">
       <div className="border-b border-line p-3">

@@ -42,7 +42,12 @@ export const GET = handle<Context>(async (request, { params }) => {
           }
         } catch {
           clearTimeout(timer);
-          controller.close();
+          // The reader may have gone already, and the stream with it.
+          try {
+            controller.close();
+          } catch {
+            return;
+          }
           return;
         }
         timer = setTimeout(() => void look(), EVERY_MS);
