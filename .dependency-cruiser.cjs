@@ -1,13 +1,15 @@
-/** Arrows point down only: app, ui, cli -> preview, server -> compositor -> kernels -> core. */
+/** Arrows point down only: app, ui, cli -> preview, capture, server -> compositor, practice -> kernels -> core. */
 const below = {
   core: [],
+  practice: ['core'],
+  capture: ['practice', 'core'],
   kernels: ['core'],
   compositor: ['kernels', 'core'],
   preview: ['compositor', 'kernels', 'core'],
   server: ['compositor', 'kernels', 'core'],
   cli: ['server', 'compositor', 'kernels', 'core'],
-  ui: ['preview', 'compositor', 'kernels', 'core'],
-  app: ['ui', 'preview', 'server', 'compositor', 'kernels', 'core'],
+  ui: ['preview', 'capture', 'practice', 'compositor', 'kernels', 'core'],
+  app: ['ui', 'preview', 'capture', 'practice', 'server', 'compositor', 'kernels', 'core'],
 };
 
 module.exports = {
@@ -29,7 +31,7 @@ module.exports = {
       severity: 'error',
       comment: 'core may use these pure packages and its schemas, nothing else',
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: '^(src/core/|docs/schemas/|node_modules/(@types/)?(immer|d3-interpolate|ajv|papaparse)/)' },
+      to: { pathNot: '^(src/core/|docs/schemas/|node_modules/(@types/)?(immer|d3-interpolate|ajv|papaparse|marked)/)' },
     },
     {
       name: 'kernels-and-compositor-know-no-host',
@@ -37,7 +39,7 @@ module.exports = {
       from: { path: '^src/(kernels|compositor)/', pathNot: '\\.test\\.ts$' },
       to: { pathNot: '^src/(core|kernels|compositor)/' },
     },
-    { name: 'demo-uses-core', severity: 'error', from: { path: '^demo/' }, to: { path: '^src/', pathNot: '^src/core/' } },
+    { name: 'demo-uses-core', severity: 'error', from: { path: '^demo/' }, to: { path: '^src/', pathNot: '^src/(core|practice)/' } },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -17,7 +17,7 @@ module.exports = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(nanoid|d3-[^/]+|mediabunny|immer)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(nanoid|d3-[^/]+|mediabunny|immer|marked)/)'],
   testTimeout: 120000,
   maxWorkers: 2,
 };

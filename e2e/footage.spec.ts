@@ -36,6 +36,7 @@ test('a new project takes uploads, refuses what it can’t read, and gets a poin
   await page.getByRole('textbox', { name: 'Name' }).fill('Uploads');
   await page.getByLabel('Target').selectOption('deck');
   await page.getByRole('button', { name: 'Make project' }).click();
+  await page.getByRole('link', { name: 'Edit', exact: true }).click();
   await expect(page.getByText('Nothing on the timeline yet')).toBeVisible();
 
   await page.getByRole('tab', { name: 'Footage' }).click();

@@ -16,7 +16,10 @@ const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 /** Records for some seconds with the practice devices, with a flash and click near both ends. */
 export async function benchRecording() {
   const data = mkdtempSync(join(tmpdir(), 'vistum-record-'));
-  const server = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...process.env, PORT: port, VISTUM_DATA: data }, stdio: 'ignore' });
+  const server = spawn(process.execPath, ['scripts/start.mjs'], {
+    env: { ...process.env, PORT: port, VISTUM_DATA: data },
+    stdio: 'ignore',
+  });
   const browser = await chromium.launch(CHROMIUM);
   try {
     for (let i = 0; i < 240; i++) {
@@ -57,7 +60,9 @@ export async function benchRecording() {
     for (let i = 0; Date.now() - began < (SECONDS - 3) * 1000; i++) {
       const row = i % 4;
       await page.mouse.click(box.x + box.width * 0.06, box.y + box.height * (0.187 + row * 0.0556));
-      await page.mouse.move(box.x + box.width * (0.3 + 0.4 * ((i % 7) / 7)), box.y + box.height * (0.4 + 0.3 * ((i % 5) / 5)), { steps: 12 });
+      await page.mouse.move(box.x + box.width * (0.3 + 0.4 * ((i % 7) / 7)), box.y + box.height * (0.4 + 0.3 * ((i % 5) / 5)), {
+        steps: 12,
+      });
       await wait(150);
     }
     await flash();

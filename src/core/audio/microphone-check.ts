@@ -42,16 +42,30 @@ export function toneAmplitude(samples: Float32Array, rate: number, frequency: nu
   return (Math.sqrt(Math.max(0, a * a + b * b - k * a * b)) * 4) / samples.length;
 }
 
-/** Mains hum: a steady tone at 50 or 60 Hz, or their doubles, well above what lies beside it. */
+const HUM_WINDOW_SECONDS = 0.25;
+const HARMONICS = [1, 2, 3];
+
+/** Mains hum: in the quietest stretches a tone at 50 or 60 Hz, with its multiples, makes up most of what is heard. */
 function findHum(samples: Float32Array, rate: number): 50 | 60 | null {
-  for (const mains of [50, 60] as const)
-    for (const harmonic of [1, 2]) {
-      const at = mains * harmonic;
-      const tone = toneAmplitude(samples, rate, at);
-      const beside = Math.max(...[-7, -4.5, 4.5, 7].map((off) => toneAmplitude(samples, rate, at + off)));
-      if (toDecibels(tone) > -62 && tone > beside * 5) return mains;
-    }
-  return null;
+  const window = Math.round(rate * HUM_WINDOW_SECONDS);
+  const stretches: { at: number; power: number }[] = [];
+  for (let at = 0; at + window <= samples.length; at += window >> 1) {
+    let power = 0;
+    for (let i = at; i < at + window; i++) power += samples[i]! * samples[i]!;
+    stretches.push({ at, power: power / window });
+  }
+  const quiet = stretches
+    .sort((a, b) => a.power - b.power)
+    .slice(0, Math.max(1, Math.ceil(stretches.length / 5)))
+    .filter(({ power }) => power > 1e-9);
+  const share = (mains: number) =>
+    quiet.reduce((sum, { at, power }) => {
+      const piece = samples.subarray(at, at + window);
+      return sum + HARMONICS.reduce((all, h) => all + toneAmplitude(piece, rate, mains * h) ** 2 / 2, 0) / power;
+    }, 0) / Math.max(1, quiet.length);
+  const [at50, at60] = [share(50), share(60)];
+  if (Math.max(at50, at60) < 0.5) return null;
+  return at50 >= at60 ? 50 : 60;
 }
 
 /**

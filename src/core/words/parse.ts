@@ -74,12 +74,16 @@ function fromMarkdown(text: string): StepWords[] {
     if (!now) steps.push((now = emptyWords()));
     return now;
   };
-  const headings = lexer(text).filter((t): t is Tokens.Heading => t.type === 'heading');
-  // One heading above all others is the script's own title, not a step's.
+  const tokens = lexer(text);
+  const headings = tokens.filter((t): t is Tokens.Heading => t.type === 'heading');
+  // One heading above all others, or over a table, is the script's own title, not a step's.
   const top = Math.min(...headings.map((h) => h.depth));
-  const ownTitle = headings.length > 1 && headings.filter((h) => h.depth === top).length === 1 && headings[0]!.depth === top;
+  const ownTitle =
+    headings.filter((h) => h.depth === top).length === 1 &&
+    headings[0]!.depth === top &&
+    (headings.length > 1 || tokens.some((t) => t.type === 'table'));
   let passedTitle = false;
-  for (const token of lexer(text)) {
+  for (const token of tokens) {
     switch (token.type) {
       case 'space':
       case 'hr':

@@ -1,0 +1,198 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync, rmSync, statSync, truncateSync } from 'node:fs';
+import { join } from 'node:path';
+import { scratchFolder } from '../testing/media';
+
+const folder = scratchFolder();
+process.env.VISTUM_DATA = folder;
+
+import { ticksToSeconds, rateFromNumber } from '@/core/time/ticks';
+import type { TakeSetup, TrackSetup } from '@/core/take/setup';
+import { closeDatabase, database } from '../db/connection';
+import { listFootage, readTrack } from '../footage';
+import { probeMedia } from '../media/probe';
+import { deletePreset, listPresets, renamePreset, savePreset } from '../presets';
+import { newProject } from '../projects';
+import { finishedPath } from './conform';
+import { keepTake } from './keep';
+import { addPiece, beginTake, closeTake, findTake, listTakes, partSizes, setTakeDiscarded } from './takes';
+
+const voice: TrackSetup = {
+  name: 'voice',
+  type: 'audio',
+  label: 'test',
+  width: 0,
+  height: 0,
+  frameRate: 0,
+  sampleRate: 48_000,
+  channels: 1,
+};
+const screen: TrackSetup = {
+  name: 'screen',
+  type: 'video',
+  label: 'test',
+  width: 320,
+  height: 180,
+  frameRate: 30,
+  sampleRate: 0,
+  channels: 0,
+};
+const setup = (...tracks: TrackSetup[]): TakeSetup => ({
+  tracks,
+  area: null,
+  gain: 0,
+  camera: { mirror: false, brightness: 0, contrast: 1, area: null },
+  hold: null,
+  layout: 'corner',
+});
+
+let project: string;
+let count = 0;
+const takeId = () => `take-number-${++count}`;
+const line = (event: object) => `${JSON.stringify(event)}\n`;
+const pcm = (seconds: number) => Buffer.from(Int16Array.from({ length: seconds * 48_000 }, (_, i) => 8000 * Math.sin(i / 20)).buffer);
+
+/** A fragmented MP4 as the recorder writes it. */
+function fragmented(seconds: number): Buffer {
+  const path = join(folder, `fragmented-${seconds}.mp4`);
+  execFileSync('ffmpeg', [
+    ...['-v', 'error', '-y', '-f', 'lavfi', '-i', `testsrc2=s=320x180:r=30:d=${seconds}`, '-c:v', 'libx264', '-preset', 'ultrafast'],
+    ...['-g', '15', '-bf', '0', '-pix_fmt', 'yuv420p', '-movflags', 'frag_keyframe+empty_moov+default_base_moof', path],
+  ]);
+  return readFileSync(path);
+}
+
+beforeAll(async () => {
+  project = await newProject('Takes', 1920, 1080, rateFromNumber(30));
+});
+afterAll(async () => {
+  await closeDatabase();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+test('pieces may come twice, overlap, or leave a hole that is asked for again', async () => {
+  const id = takeId();
+  await beginTake(project, id, null, 'voice', setup(voice));
+  const bytes = pcm(1);
+  expect(await addPiece(id, 'voice', 0, bytes.subarray(0, 30_000))).toBe(30_000);
+  expect(await addPiece(id, 'voice', 0, bytes.subarray(0, 30_000))).toBe(30_000);
+  expect(await addPiece(id, 'voice', 50_000, bytes.subarray(50_000))).toBe(30_000);
+  expect(await addPiece(id, 'voice', 20_000, bytes.subarray(20_000, 60_000))).toBe(60_000);
+  expect(await addPiece(id, 'voice', 60_000, bytes.subarray(60_000))).toBe(bytes.length);
+  expect((await partSizes(id)).voice).toBe(bytes.length);
+  const closed = await closeTake(id, 'stopped');
+  expect(closed.seconds).toBeCloseTo(1, 3);
+  const heard = execFileSync('ffmpeg', ['-v', 'error', '-i', finishedPath(id, voice), '-f', 's16le', '-']);
+  expect(heard.equals(bytes)).toBe(true);
+  await expect(addPiece(id, 'voice', bytes.length, bytes)).rejects.toMatchObject({ status: 410 });
+  await expect(addPiece(id, 'camera', 0, bytes)).rejects.toMatchObject({ status: 410 });
+});
+
+test('a take that was broken off is rescued up to its last whole piece', async () => {
+  const id = takeId();
+  await beginTake(project, id, 'a-step', 'all', setup(screen, voice));
+  const video = fragmented(4);
+  await addPiece(id, 'screen', 0, video.subarray(0, Math.floor(video.length * 0.8)));
+  await addPiece(id, 'voice', 0, pcm(3).subarray(0, 280_001));
+  await addPiece(
+    id,
+    'events',
+    0,
+    Buffer.from(`${line({ t: 100, type: 'pointer', x: 160, y: 90 })}${line({ t: 3000, type: 'join' })}{"t":31`),
+  );
+  const closed = await closeTake(id, 'crashed');
+  expect(closed).toMatchObject({ status: 'stopped', reason: 'crashed' });
+  expect(closed.seconds).toBeGreaterThan(2.5);
+  const { tracks, events } = await keepTake(id);
+  expect(tracks.map((t) => t.name)).toEqual(['screen', 'voice']);
+  expect(ticksToSeconds(tracks[1]!.duration)).toBeCloseTo(280_000 / 96_000, 2);
+  expect(events).toHaveLength(2);
+  const footage = await listFootage(project);
+  expect(footage.map((f) => [f.role, f.facts?.kind])).toEqual([
+    ['screen', 'video'],
+    ['voice', 'audio'],
+  ]);
+  const track = await readTrack(tracks[0]!.footageId, { width: 320, height: 180 });
+  expect(track).toMatchObject({ inPicture: false, samples: [[100, 160, 90]] });
+  // Asked again, the same footage is given: nothing is made twice.
+  expect((await keepTake(id)).tracks).toEqual(tracks);
+  expect(await listFootage(project)).toHaveLength(2);
+});
+
+test('a device that ran too fast is brought to the take’s clock', async () => {
+  const id = takeId();
+  await beginTake(project, id, null, 'all', setup(screen, voice));
+  await addPiece(id, 'screen', 0, fragmented(6));
+  await addPiece(id, 'voice', 0, pcm(6));
+  const clock = (track: string) => line({ t: 6000, type: 'clock', track, offset: 12, rate: 1.005, pieces: 1, dropped: 0 });
+  await addPiece(id, 'events', 0, Buffer.from(clock('screen') + clock('voice')));
+  await closeTake(id, 'stopped');
+  for (const track of [screen, voice]) {
+    const { facts } = await probeMedia(finishedPath(id, track));
+    expect(Math.abs(ticksToSeconds(facts.duration) - 6.03)).toBeLessThan(0.012);
+  }
+  const { tracks } = await keepTake(id);
+  expect(tracks.map((t) => Math.round(ticksToSeconds(t.offset) * 1000))).toEqual([12, 12]);
+});
+
+test('nothing recorded is said, not kept', async () => {
+  const id = takeId();
+  await beginTake(project, id, null, 'all', setup(screen, voice));
+  await expect(keepTake(id)).rejects.toMatchObject({ status: 409 });
+  await closeTake(id, 'unplugged');
+  await expect(keepTake(id)).rejects.toMatchObject({ status: 422 });
+});
+
+test('two tabs do not record over each other, a silent one is forgotten, and takes are counted by step', async () => {
+  const { takes } = await database();
+  const first = takeId();
+  await beginTake(project, first, 'counted', 'voice', setup(voice));
+  await expect(beginTake(project, takeId(), 'counted', 'voice', setup(voice))).rejects.toMatchObject({ status: 409 });
+  // The same tab asking again is answered.
+  expect((await beginTake(project, first, 'counted', 'voice', setup(voice))).id).toBe(first);
+  await takes.update({ seenAt: Date.now() - 60_000 }, { where: { id: first } });
+  const second = await beginTake(project, takeId(), 'counted', 'voice', setup(voice));
+  expect(second.number).toBe(2);
+  expect((await listTakes(project)).find((t) => t.id === first)).toMatchObject({ status: 'recording', live: false });
+});
+
+test('discarding is taken back, also of a kept take', async () => {
+  const id = takeId();
+  await database().then(({ takes }) => takes.update({ seenAt: 0 }, { where: { status: 'recording' } }));
+  await beginTake(project, id, null, 'voice', setup(voice));
+  await addPiece(id, 'voice', 0, pcm(1));
+  await expect(setTakeDiscarded(id, true)).rejects.toMatchObject({ status: 409 });
+  await closeTake(id, 'stopped');
+  await setTakeDiscarded(id, true);
+  expect((await setTakeDiscarded(id, false)).status).toBe('stopped');
+  await keepTake(id);
+  await setTakeDiscarded(id, true);
+  expect((await setTakeDiscarded(id, false)).status).toBe('kept');
+  expect((await findTake(id)).footage).toContain('voice');
+});
+
+test('a piece that could be written only in part does not shift what follows', async () => {
+  const id = takeId();
+  await database().then(({ takes }) => takes.update({ seenAt: 0 }, { where: { status: 'recording' } }));
+  await beginTake(project, id, null, 'voice', setup(voice));
+  await addPiece(id, 'voice', 0, pcm(1));
+  // As a full disk leaves it: the file ends in the middle of a piece.
+  const path = join(folder, 'takes', id, 'voice.wav');
+  truncateSync(path, statSync(path).size - 1000);
+  const size = 96_000 - 1000;
+  expect(await addPiece(id, 'voice', 96_000, pcm(1))).toBe(size);
+  expect(await addPiece(id, 'voice', size, pcm(1).subarray(0, 1000))).toBe(96_000);
+});
+
+test('saved areas are replaced by name, renamed and deleted', async () => {
+  const value = { x: 0, y: 0, width: 1280, height: 720 };
+  const id = await savePreset('area', ' Work area ', value);
+  expect(await savePreset('area', 'Work area', { ...value, x: 10 })).toBe(id);
+  expect(await listPresets('area')).toEqual([{ id, name: 'Work area', value: { ...value, x: 10 } }]);
+  await renamePreset(id, 'Table');
+  await expect(renamePreset(id, '  ')).rejects.toMatchObject({ status: 400 });
+  await expect(renamePreset('none', 'x')).rejects.toMatchObject({ status: 404 });
+  expect((await listPresets('area'))[0]!.name).toBe('Table');
+  await deletePreset(id);
+  expect(await listPresets('area')).toEqual([]);
+});
