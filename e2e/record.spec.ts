@@ -62,6 +62,7 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
     });
     await keep(page);
   }
+  await saved(page);
   const before = (await openDocument(page, id)).project;
   expect(before.steps.map((s) => s.start !== null)).toEqual([true, true, true, true, true]);
 
@@ -70,7 +71,7 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
   await record(page, () => page.waitForTimeout(4000));
   await keep(page);
   await page.getByRole('button', { name: /^3 Its name/ }).click();
-  await expect(page.getByRole('region', { name: 'Takes' }).getByText('in use')).toHaveCount(2);
+  await expect(page.getByRole('region', { name: 'Takes' }).getByText('in use', { exact: true })).toHaveCount(2);
   await expect(page.getByRole('region', { name: 'Takes' }).getByText('kept, not in use')).toHaveCount(1);
   await saved(page);
   const after = (await openDocument(page, id)).project;

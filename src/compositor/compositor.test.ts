@@ -1,3 +1,4 @@
+import { createCanvas } from '@napi-rs/canvas';
 import { readFileSync } from 'node:fs';
 import { DEFAULT_HALO } from '@/core/pointer/halo';
 import { parseColor, rgbToYuv, yuvToRgb } from '@/core/key/color';
@@ -7,7 +8,7 @@ import { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, type PlanarFrame } from '@/kernels/planar';
 import { Compositor } from './compositor';
 import { LruMap } from './lru';
-import type { Rasterizer } from './rasterizer';
+import type { Pen, Rasterizer } from './rasterizer';
 import { layOutText } from './text-box';
 
 let heap: KernelHeap;
@@ -15,9 +16,13 @@ beforeAll(async () => {
   heap = await KernelHeap.load(readFileSync('public/kernels.wasm'));
 });
 
-/** Paints every shape as a full white sprite; words are ten pixels a letter. */
+/** Draws shapes as any canvas does; words are ten pixels a letter, whatever the typeface. */
 const plain: Rasterizer = {
-  draw: (width, height) => new Uint8ClampedArray(width * height * 4).fill(255),
+  draw(width, height, paint) {
+    const context = createCanvas(width, height).getContext('2d');
+    paint(context as unknown as Pen);
+    return context.getImageData(0, 0, width, height).data;
+  },
   measure: (_font, text) => text.length * 10,
 };
 
@@ -163,4 +168,43 @@ test('what was not used for longest is forgotten first', () => {
   const map = new LruMap<string>(2, (v) => gone.push(v));
   for (const key of ['a', 'b', 'a', 'c', 'd']) map.get(key, () => key.toUpperCase());
   expect(gone).toEqual(['B', 'A']);
+});
+
+test('brightness moves grey by as much as it says, contrast turns around mid-grey', () => {
+  near(draw([video({ adjust: { brightness: 0.1, contrast: 1 } })], solid('#808080'))(30, 20), [0x80 + 25.5, 0x80 + 25.5, 0x80 + 25.5], 3);
+  near(draw([video({ adjust: { brightness: 0, contrast: 2 } })], solid('#808080'))(30, 20), [0x80, 0x80, 0x80], 3);
+  near(draw([video({ adjust: { brightness: 0, contrast: 2 } })], solid('#606060'))(30, 20), [0x40, 0x40, 0x40], 4);
+  const round = draw([video({ mask: 'ellipse', adjust: { brightness: 0.2, contrast: 1 } })], solid('#404040'), '#000000');
+  near(round(32, 24), [0x40 + 51, 0x40 + 51, 0x40 + 51], 4);
+  near(round(1, 1), [0, 0, 0]);
+});
+
+test('lines are drawn where they are, and cut off at the edge', () => {
+  const line: Layer = {
+    kind: 'stroke',
+    paths: [
+      [
+        { x: 10, y: 24 },
+        { x: 400, y: 24 },
+      ],
+    ],
+    closed: false,
+    width: 8,
+    color: '#cc4422',
+    opacity: 1,
+  };
+  const at = draw([video(), line], solid('#ffffff'));
+  near(at(40, 24), [0xcc, 0x44, 0x22], 10);
+  near(at(40, 10), [255, 255, 255]);
+  near(at(2, 24), [255, 255, 255]);
+  near(at(62, 24), [0xcc, 0x44, 0x22], 12);
+  const gone = draw([video(), { ...line, paths: [[{ x: 900, y: 900 }]] }], solid('#ffffff'));
+  near(gone(62, 46), [255, 255, 255]);
+});
+
+test('the pointer is dark with a light edge, its tip where it points', () => {
+  const at = draw([video(), { kind: 'pointer', tip: { x: 20, y: 8 }, height: 30, shape: 'arrow' }], solid('#40a0ff'));
+  expect(Math.max(...at(23, 22))).toBeLessThan(90);
+  near(at(14, 10), [0x40, 0xa0, 0xff], 6);
+  near(at(50, 40), [0x40, 0xa0, 0xff], 6);
 });

@@ -2,6 +2,7 @@ import { counter, emptyProject, SOURCES } from '../edit/fixture';
 import { placeFootage } from '../edit/place';
 import { validateProject } from './validate';
 
+const STEP = { title: '', narration: '', action: '', notes: '' };
 const sound = () => {
   const project = emptyProject();
   placeFootage(project, SOURCES.footage.screen!, 0, counter());
@@ -14,6 +15,23 @@ const faultsOf = (value: unknown) => {
 
 test('a project that the program made is sound', () => {
   expect(faultsOf(sound())).toEqual([]);
+});
+
+test('a document of the first version is brought up to date', () => {
+  const { target: _t, script: _s, markers: _m, looks: _l, ...rest } = sound();
+  const old = { ...rest, version: 1, steps: [{ id: 'a', start: 0, title: 'Open', narration: '', action: '' }] };
+  const checked = validateProject(old, SOURCES);
+  expect(checked).toMatchObject({
+    project: { version: 2, target: { id: 'web' }, steps: [{ id: 'a', notes: '' }], markers: [], looks: [] },
+  });
+});
+
+test('planned steps have no time; two that have one never share it', () => {
+  const project = sound();
+  project.steps.push({ ...STEP, id: 'a', start: null }, { ...STEP, id: 'b', start: null }, { ...STEP, id: 'c', start: 9 });
+  expect(faultsOf(project)).toEqual([]);
+  project.steps.push({ ...STEP, id: 'd', start: 9 });
+  expect(faultsOf(project)).toEqual(['/steps/3/start']);
 });
 
 test.each<[string, (p: ReturnType<typeof sound>) => unknown, string]>([
