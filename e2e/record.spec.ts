@@ -68,7 +68,7 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
 
   // Step 3 again, and longer: what follows makes room, the old take stays in the drawer.
   await page.getByRole('button', { name: /^3 Its name/ }).click();
-  await record(page, () => page.waitForTimeout(4000));
+  await record(page, () => page.waitForTimeout(6000));
   await keep(page);
   await page.getByRole('button', { name: /^3 Its name/ }).click();
   await expect(page.getByRole('region', { name: 'Takes' }).getByText('in use', { exact: true })).toHaveCount(2);
@@ -127,8 +127,8 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
     voice: clicks(file('voice.wav'))[0]!,
   };
   const instant = Object.fromEntries(at.map(({ kind, clip }) => [kind, seen[kind]! - clip.source / TICKS_PER_SECOND]));
-  expect(Math.abs(instant.screen! - instant.voice!)).toBeLessThan(0.08);
-  expect(Math.abs(instant.presenter! - instant.voice!)).toBeLessThan(0.08);
+  expect(Math.abs(instant.screen! - instant.voice!)).toBeLessThan(0.1);
+  expect(Math.abs(instant.presenter! - instant.voice!)).toBeLessThan(0.1);
   // What the practice screen told of the pointer is there as a track.
   const screens = project.lanes.find((l) => l.kind === 'screen')!.clips;
   const track = (await (await again.request.get(`/api/footage/${screens[1]!.footageId}/pointer`)).json()) as {

@@ -140,9 +140,10 @@ class RecorderWorker {
           () => this.onServer('full', 0),
         ),
       );
+    for (const [name, track] of this.videos) await track.prepare(this.parts.get(name)!);
     const began = this.now();
     this.clock = new TakeClock(began);
-    for (const [name, track] of this.videos) await track.start(this.clock, this.parts.get(name)!);
+    for (const track of this.videos.values()) track.start(this.clock);
     for (const [name, track] of this.audios) track.start(this.clock, this.parts.get(name)!);
     this.timers = [
       setInterval(() => this.report(), PROGRESS_MS),

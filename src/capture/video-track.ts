@@ -78,9 +78,8 @@ export class VideoTrack {
     if (this.take) this.onEnd('ended');
   }
 
-  /** Begins to write. The size is that of the frames which arrive at that time. */
-  async start(take: TakeClock, part: Part): Promise<void> {
-    this.clock.settle();
+  /** Makes all ready to write. The size is that of the frames which arrive at that time. */
+  async prepare(part: Part): Promise<void> {
     const size = this.size;
     if (!size) throw new Error('No picture arrives from this source.');
     this.odd = !!this.last && (this.last.displayWidth % 2 === 1 || this.last.displayHeight % 2 === 1);
@@ -102,6 +101,11 @@ export class VideoTrack {
       error: () => this.fail(),
     });
     this.encoder.configure(config);
+  }
+
+  /** Begins to write, at once. */
+  start(take: TakeClock): void {
+    this.clock.settle();
     this.take = take;
     // The picture that stands there at the start counts as its first one.
     if (this.last) this.encode(this.last, 0);

@@ -1,4 +1,4 @@
-import { levelOf, toDecibels } from './levels';
+import { levelOf } from './levels';
 
 export type MicrophoneVerdict = 'good' | 'silent' | 'too quiet' | 'clipping' | 'hum' | 'noisy';
 

@@ -57,6 +57,16 @@ test('one track that ended long before the others does not cut them', () => {
   expect(end).toBe(seconds(9.8));
 });
 
+test('a track that came much later than the others stands where it came', () => {
+  const project = outline(1);
+  placeTake(project, 's0', [track('screen', 'a', 10), track('voice', 'c', 8, 1.01)], TICKS_PER_SECOND, counter());
+  expect(lane(project, 'screen')[0]).toMatchObject({ start: 0, source: 0 });
+  const [voice] = lane(project, 'voice');
+  expect(voice!.start).toBe(31 * FRAME);
+  // The same instant of the take, still.
+  expect(voice!.source - voice!.start).toBe(-seconds(1.01));
+});
+
 test('a step that is recorded later goes between its neighbours, and they keep what they have', () => {
   const project = outline(3);
   const newId = counter();

@@ -14,7 +14,7 @@ import { addSpan } from './spans';
 export interface TakeTrack {
   readonly name: TrackName;
   readonly footageId: string;
-  /** Take time of its first picture or sample. */
+  /** Take time of its first picture or sample; may lie a little before 0, when a device turns out to be quicker than it first seemed. */
   readonly offset: Ticks;
   readonly duration: Ticks;
   /** dB, kept as data where the device could not be turned. */
@@ -30,15 +30,17 @@ export interface PlacedTake {
 }
 
 const LANE_OF: Record<TrackName, LaneKind> = { screen: 'screen', camera: 'presenter', voice: 'voice', computer: 'computer' };
-/** Tracks that end this much before the longest are not waited for, so that the end has all of them. */
-const RAGGED_END = 0.5;
+/** Tracks that begin or end within so many seconds of each other are cut to what they share; one that is further off keeps its own time. */
+const RAGGED = 0.5;
 
-/** The stretch of take time that is placed: from when all tracks run, to when they end. */
+/** The stretch of take time that is placed: from when the tracks run to when they end, but for stragglers. */
 export function takeSpan(tracks: readonly Pick<TakeTrack, 'offset' | 'duration'>[], second: Ticks): { origin: Ticks; end: Ticks } {
-  const origin = Math.max(...tracks.map((t) => t.offset));
+  const starts = tracks.map((t) => t.offset);
+  const earliest = Math.min(...starts);
+  const origin = Math.max(...starts.filter((s) => s - earliest <= RAGGED * second));
   const ends = tracks.map((t) => t.offset + t.duration);
   const latest = Math.max(...ends);
-  return { origin, end: Math.min(...ends.filter((e) => latest - e <= RAGGED_END * second)) };
+  return { origin, end: Math.min(...ends.filter((e) => latest - e <= RAGGED * second)) };
 }
 
 /**
@@ -59,19 +61,20 @@ export function placeTake(
   const frame = frameDuration(project.canvas.frameRate);
   const { origin, end } = takeSpan(tracks, second);
   const length = Math.floor((end - origin) / frame) * frame;
-  const kept = tracks.filter((t) => t.offset + t.duration - origin >= frame);
+  const kept = tracks.filter((t) => Math.min(end, t.offset + t.duration) - Math.max(origin, t.offset) >= 2 * frame);
   if (length < frame || !kept.length) throw new EditError('The take is shorter than one frame, so there is nothing to place.');
   const lanes = new Map(kept.map((track) => [track, laneFor(project, LANE_OF[track.name])]));
   const start = makeRoom(project, stepId, length, new Set(lanes.values()), newId);
   const link = kept.length > 1 ? newId() : null;
   const clips = TRACK_NAMES.flatMap((name) => kept.filter((t) => t.name === name)).map((track) => {
-    const own = Math.min(length, Math.floor((track.offset + track.duration - origin) / frame) * frame);
+    const late = Math.max(0, Math.ceil((track.offset - origin) / frame) * frame);
+    const own = Math.min(length, Math.floor((track.offset + track.duration - origin) / frame) * frame) - late;
     const clip: Clip = {
       id: newId(),
       footageId: track.footageId,
-      start,
+      start: start + late,
       duration: own,
-      source: origin - track.offset,
+      source: origin + late - track.offset,
       link,
       gain: track.gain,
     };

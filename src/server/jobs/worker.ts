@@ -1,10 +1,13 @@
 import 'reflect-metadata';
+import { setPriority } from 'node:os';
 import { nanoid } from 'nanoid';
 import pino from 'pino';
 import { closeDatabase, database } from '../db/connection';
 import { workLoop } from './runner';
 
 /* The worker process: runs beside the web server and does what takes long. */
+// What is done here can wait; what a person is recording or playing at the same time can't.
+setPriority(process.pid, 10);
 const log = pino({ name: 'worker' });
 const owner = `${process.pid}-${nanoid(6)}`;
 const stop = new AbortController();

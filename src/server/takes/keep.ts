@@ -90,7 +90,7 @@ async function placedTrack(name: TrackName, footageId: string, offsetMs: number)
   return {
     name,
     footageId,
-    offset: Math.max(0, secondsToTicks(offsetMs / 1000)),
+    offset: secondsToTicks(offsetMs / 1000),
     duration: facts.duration,
     width: facts.width,
     height: facts.height,
