@@ -19,6 +19,8 @@ export interface OpenSource {
   /** The computer's sound, when it came with the screen. */
   readonly sound?: MediaStreamTrack;
   readonly practice?: PracticeScreen | PracticeCamera | PracticeMicrophone;
+  /** Tells where the pointer is on what is shared, where the browser reports it. Answers how to stop. */
+  readonly onPointer?: (tell: (x: number, y: number, at: number) => void) => () => void;
   readonly stop: () => void;
 }
 
@@ -54,6 +56,30 @@ const needPractice = () => {
   if (!canPractise()) throw new SourceError('unsupported', 'This browser can’t run the practice devices; a Chromium-based one can.');
 };
 
+/** Mouse events of a captured surface (W3C draft “Captured Mouse Events”): places in its pixels. */
+interface PointerReporter extends EventTarget {
+  oncapturedmousechange: unknown;
+}
+interface CapturedMouseEvent extends Event {
+  readonly surfaceX?: number;
+  readonly surfaceY?: number;
+}
+
+function pointerReporter(): PointerReporter | null {
+  const Controller = (globalThis as { CaptureController?: new () => PointerReporter }).CaptureController;
+  return Controller && 'oncapturedmousechange' in Controller.prototype ? new Controller() : null;
+}
+
+function listenTo(controller: PointerReporter, tell: (x: number, y: number, at: number) => void): () => void {
+  const listener = (event: Event) => {
+    const { surfaceX = -1, surfaceY = -1 } = event as CapturedMouseEvent;
+    // Outside of what is shared both are negative.
+    if (surfaceX >= 0 && surfaceY >= 0) tell(surfaceX, surfaceY, event.timeStamp);
+  };
+  controller.addEventListener('capturedmousechange', listener);
+  return () => controller.removeEventListener('capturedmousechange', listener);
+}
+
 /** A screen, window or tab; `own` is this tab, without asking which. */
 export async function openScreen(
   choice: 'practice' | 'share' | 'own',
@@ -65,19 +91,24 @@ export async function openScreen(
     return { track: practice.track, label: 'Practice screen', practice, stop: () => practice.stop() };
   }
   if (!navigator.mediaDevices?.getDisplayMedia) throw new SourceError('unsupported', UNSUPPORTED.screen);
+  const controller = pointerReporter();
   try {
     const stream = await navigator.mediaDevices.getDisplayMedia({
-      video: { frameRate: { ideal: options.frameRate, max: options.frameRate } },
+      ...(controller ? { controller } : {}),
+      // A pointer that is reported is recorded as data, and need not be in the picture.
+      video: { frameRate: { ideal: options.frameRate, max: options.frameRate }, ...(controller ? { cursor: 'never' } : {}) },
       audio: options.sound,
       ...(choice === 'own' ? { preferCurrentTab: true, selfBrowserSurface: 'include' } : {}),
     } as DisplayMediaStreamOptions);
     const track = stream.getVideoTracks()[0]!;
     // Text stays sharp when the encoder has to choose.
     track.contentHint = 'detail';
+    const onPointer = controller ? (tell: (x: number, y: number, at: number) => void) => listenTo(controller, tell) : undefined;
     return {
       track,
       label: track.label || 'Shared screen',
       sound: stream.getAudioTracks()[0],
+      onPointer,
       stop: () => stream.getTracks().forEach((t) => t.stop()),
     };
   } catch (error) {

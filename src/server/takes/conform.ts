@@ -25,7 +25,7 @@ export const finishedPath = (takeId: string, track: Pick<TrackSetup, 'name' | 't
 
 /**
  * Makes of what was written while recording files with a length and an index, on the take's clock: where a device's
- * clock ran apart from it, times are stretched (pictures) or the sound is resampled. What was written stays beside them.
+ * clock ran apart from it, times are stretched (pictures) or the sound is resampled.
  *
  * @returns length of the longest track in seconds
  */
@@ -43,24 +43,35 @@ export async function conformTracks(takeId: string, setup: TakeSetup): Promise<n
     const seconds = ticksToSeconds(before.facts.duration);
     const rate = clocks[track.name]?.rate ?? 1;
     const drifts = Math.abs(rate - 1) * seconds > DRIFT_SECONDS;
-    const part = `${target}.part.${track.type === 'audio' ? 'wav' : 'mp4'}`;
-    if (track.type === 'video')
-      await runMedia('ffmpeg', [
-        ...['-v', 'error', '-nostdin', '-y', ...(drifts ? ['-itsscale', rate.toFixed(9)] : []), ...GUARDED_INPUT, '-i', written],
-        ...['-map', '0:v:0', '-c', 'copy', '-video_track_timescale', '90000', '-movflags', '+faststart', part],
-      ]);
-    else
-      await runMedia('ffmpeg', [
-        ...['-v', 'error', '-nostdin', '-y', ...GUARDED_INPUT, '-i', written],
-        ...(drifts
-          ? ['-af', `asetrate=${(track.sampleRate / rate).toFixed(3)},aresample=${track.sampleRate}:precision=28`]
-          : ['-c', 'copy']),
-        part,
-      ]);
-    await rename(part, target);
+    // Sound has its length already, and is finished as it is unless its clock ran apart.
+    if (track.type === 'audio' && !drifts) await rename(written, target);
+    else {
+      const part = `${target}.part.${track.type === 'audio' ? 'wav' : 'mp4'}`;
+      const done = await runMedia('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...finishing(track, written, drifts ? rate : 1), part]).then(
+        () => true,
+        // Where there is no room for a second copy, what was written is good enough to be kept.
+        () => false,
+      );
+      if (done) await rename(part, target);
+      else await rm(part, { force: true });
+      if (done) await rm(written);
+      else await rename(written, target);
+    }
     longest = Math.max(longest, seconds * rate);
   }
   return longest;
+}
+
+function finishing(track: TrackSetup, written: string, rate: number): string[] {
+  if (track.type === 'video')
+    return [
+      ...(rate === 1 ? [] : ['-itsscale', rate.toFixed(9)]),
+      ...[...GUARDED_INPUT, '-i', written, '-map', '0:v:0', '-c', 'copy', '-video_track_timescale', '90000', '-movflags', '+faststart'],
+    ];
+  return [
+    ...[...GUARDED_INPUT, '-i', written],
+    ...['-af', `asetrate=${(track.sampleRate / rate).toFixed(3)},aresample=${track.sampleRate}:precision=28`],
+  ];
 }
 
 /** Whether a track came to anything. */

@@ -46,7 +46,7 @@ export function AreaOverlay({ scale }: { scale: number }) {
       >
         {SAFE.map(([name, share]) => (
           <span key={name} className="absolute border border-dashed border-ink/50" style={{ inset: `${((1 - share) / 2) * 100}%` }}>
-            <span className="absolute bottom-0 left-1 text-[9px] text-ink/70">{name}</span>
+            <span className={`absolute left-1 text-[9px] text-ink/70 ${name === 'title-safe' ? 'top-0' : 'bottom-0'}`}>{name}</span>
           </span>
         ))}
         {idle && (

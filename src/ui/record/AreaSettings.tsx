@@ -104,7 +104,7 @@ export function AreaSettings() {
                   step={2}
                   value={area[side]}
                   onChange={(e) => setSide(side, Number(e.target.value))}
-                  className={`${inputLook} numbers px-1 text-ink`}
+                  className={`${inputLook} numbers px-1 text-ink [&::-webkit-inner-spin-button]:appearance-none`}
                 />
               </label>
             ))}

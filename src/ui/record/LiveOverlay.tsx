@@ -79,8 +79,8 @@ export function LiveOverlay({
       event.currentTarget.setPointerCapture(event.pointerId);
       return;
     }
-    if (tool === 'text') return setWords({ x, y });
-    if (tool === 'eraser') return;
+    // The field for words opens when the press is over, or the press would take the focus from it.
+    if (tool === 'text' || tool === 'eraser') return;
     event.currentTarget.setPointerCapture(event.pointerId);
     stroke.current = { at: event.timeStamp, points: [[0, round(x), round(y)]] };
   };
@@ -93,6 +93,7 @@ export function LiveOverlay({
   };
   const onUp = (event: PointerEvent<HTMLDivElement>) => {
     if (tool === 'operate') return practice?.release(event.button, event.timeStamp);
+    if (tool === 'text') return setWords(place(event));
     const done = stroke.current;
     stroke.current = null;
     setDraft(null);
@@ -193,6 +194,7 @@ export function LiveOverlay({
           className="absolute -translate-1/2 border border-action bg-sheet px-1"
           style={{ left: words.x * scale, top: words.y * scale }}
           onPointerDown={(e) => e.stopPropagation()}
+          onPointerUp={(e) => e.stopPropagation()}
           onKeyDown={(e) => {
             e.stopPropagation();
             if (e.key === 'Escape') setWords(null);

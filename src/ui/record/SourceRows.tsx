@@ -60,6 +60,13 @@ export function SourceRows() {
             onChange={(v) => resize('screen', 'practiceSize', v)}
           />
         )}
+        {sources.screen.open && sources.screen.choice !== 'practice' && (
+          <p className="text-xs text-ink-2">
+            {sources.screen.open.onPointer
+              ? 'The pointer is recorded as data.'
+              : 'This browser does not tell where the pointer is; it stays in the picture. Its path can be found later, or attached in Edit as a track.'}
+          </p>
+        )}
       </Source>
       <Source
         name="camera"

@@ -142,7 +142,8 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
         unwatch?.();
         unwatch = screen.onAction(onAction);
         recorder?.event({ type: 'shape', shape: 'arrow' });
-      }
+      } else if (get().kind !== 'voice')
+        unwatch = get().sources.screen.open?.onPointer?.((x, y, at) => onAction({ type: 'pointer', x, y }, at)) ?? null;
     };
 
     const ended = (reason: EndReason) => {

@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import { viewAt } from '@/core/framing/view';
 import type { Clip, Project } from '@/core/project/model';
-import { visibleClip } from '@/core/project/query';
+import { areaOf, visibleClip } from '@/core/project/query';
 import type { Sources } from '@/core/project/sources';
 import { magnification, sharpLimit } from '@/core/scale/sharpness';
 import { useEditor } from '../store';
@@ -31,10 +31,8 @@ function curve(project: Project, sources: Sources, end: number): Point[] {
       const clip = visibleClip(project, 'screen', time);
       const footage = clip && sources.footage[clip.footageId];
       if (!footage?.hasVideo) return { time, zoom: 1 };
-      return {
-        time,
-        zoom: magnification(viewAt(project.framings, footage.id, footage, project.canvas, time).rect, footage, project.canvas),
-      };
+      const area = areaOf(project, footage);
+      return { time, zoom: magnification(viewAt(project.framings, footage.id, area, project.canvas, time).rect, area, project.canvas) };
     });
 }
 
@@ -47,7 +45,7 @@ export function FramingGraph({ height, end }: { height: number; end: number }) {
   const screens = project.lanes.filter((l) => l.kind === 'screen').flatMap((l) => l.clips);
   const limits = screens.flatMap((clip) => {
     const footage = sources.footage[clip.footageId];
-    return footage?.hasVideo ? [{ clip, limit: sharpLimit(footage, project.canvas) }] : [];
+    return footage?.hasVideo ? [{ clip, limit: sharpLimit(areaOf(project, footage), project.canvas) }] : [];
   });
   // One label is enough; it stands where there is most room for it.
   const widest = limits.reduce<Clip | null>((best, { clip }) => (best && best.duration >= clip.duration ? best : clip), null);
@@ -81,7 +79,7 @@ export function FramingGraph({ height, end }: { height: number; end: number }) {
       </svg>
       {project.framings.map((framing) => {
         const footage = sources.footage[framing.footageId];
-        const zoom = footage ? magnification(framing.rect, footage, project.canvas) : 1;
+        const zoom = footage ? magnification(framing.rect, areaOf(project, footage), project.canvas) : 1;
         return (
           <SpanView
             key={framing.id}
