@@ -159,7 +159,7 @@ test('live drawings, marks, a closer view and a layout land in the project as da
   await record(page, async () => {
     await page.mouse.move(...spot(0.5, 0.5));
     await page.waitForTimeout(300);
-    await page.keyboard.press('Alt+D');
+    await page.keyboard.press('Alt+L');
     await page.mouse.move(...spot(0.3, 0.3));
     await page.mouse.down();
     await page.mouse.move(...spot(0.6, 0.35), { steps: 8 });

@@ -58,7 +58,7 @@ try {
   await wait(400);
   await page.mouse.click(...spot(1180, 520));
   await page.keyboard.type('Celadon bowls', { delay: 60 });
-  await page.keyboard.press('Alt+D');
+  await page.keyboard.press('Alt+L');
   await page.mouse.move(...spot(1080, 610));
   await page.mouse.down();
   for (let i = 0; i <= 24; i++) await page.mouse.move(...spot(1290 - 380 * Math.cos((i / 24) * 6.4), 675 - 75 * Math.sin((i / 24) * 6.4)));

@@ -5,11 +5,11 @@ import type { TakeClock } from './take-clock';
 import type { TrackStats } from './video-track';
 
 /** Samples that were lost on the way are made up for by silence when the blocks' times jump by more than this. */
-const GAP_MS = 35;
+const GAP_MS = 18;
 /** Blocks over which the least late one is looked for. */
 const WINDOW = 40;
-/** Devices' clocks drift, slowly; what drifts is not lost. Milliseconds for each block. */
-const DRIFT_MS = 0.02;
+/** Devices' clocks drift by up to some 300 millionths; what drifts is not lost. Milliseconds for each block of 10 ms. */
+const DRIFT_MS = 0.003;
 const PAIR_MS = 250;
 
 /** Writes the samples of one source to a part as 16-bit PCM, without holes, on the take's clock. */

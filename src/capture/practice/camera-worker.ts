@@ -5,7 +5,8 @@ export interface CameraMessage {
   readonly writable?: WritableStream<VideoFrame>;
   readonly size?: { readonly width: number; readonly height: number };
   readonly frameRate?: number;
-  readonly flash?: boolean;
+  /** When to flash: milliseconds since 1970, on the page's clock. */
+  readonly flashAt?: number;
   readonly stop?: boolean;
 }
 
@@ -17,7 +18,8 @@ let writer: WritableStreamDefaultWriter<VideoFrame> | null = null;
 let canvas = new OffscreenCanvas(CAMERA_WIDTH, CAMERA_HEIGHT);
 let wall: OffscreenCanvas | null = null;
 let grains: OffscreenCanvas[] = [];
-let flashUntil = 0;
+let flashAt = Infinity;
+let lastStamp = -1;
 let frameRate = 30;
 let timer: ReturnType<typeof setTimeout> | null = null;
 const began = performance.now();
@@ -52,7 +54,8 @@ function draw(): void {
   const now = performance.now();
   const c = canvas.getContext('2d')!;
   c.setTransform(1, 0, 0, 1, 0, 0);
-  if (now < flashUntil) {
+  const flashing = now >= flashAt && now < flashAt + FLASH_MS;
+  if (flashing) {
     c.fillStyle = '#ffffff';
     c.fillRect(0, 0, canvas.width, canvas.height);
   } else {
@@ -63,13 +66,20 @@ function draw(): void {
     c.setTransform(1, 0, 0, 1, 0, 0);
     c.drawImage(grains[count % GRAINS]!, 0, 0);
   }
-  const frame = new VideoFrame(canvas, { timestamp: Math.round(now * 1000) });
+  const frame = new VideoFrame(canvas, { timestamp: stamp(now, flashing) });
   writer.write(frame).catch(() => frame.close());
   count++;
   timer = setTimeout(
     draw,
     Math.max(1, began + (Math.floor((now - began) * frameRate * 0.001) + 1) * (1000 / frameRate) - performance.now()),
   );
+}
+
+/** Microseconds. A flash is seen at its own instant, however busy this worker is when it is drawn. */
+function stamp(now: number, flashing: boolean): number {
+  const wanted = Math.round((flashing && lastStamp < flashAt * 1000 ? flashAt : now) * 1000);
+  lastStamp = Math.max(wanted, lastStamp + 1);
+  return lastStamp;
 }
 
 onmessage = ({ data }: MessageEvent<CameraMessage>) => {
@@ -79,11 +89,7 @@ onmessage = ({ data }: MessageEvent<CameraMessage>) => {
     writer = data.writable.getWriter();
     draw();
   }
-  if (data.flash && writer) {
-    flashUntil = performance.now() + FLASH_MS;
-    if (timer) clearTimeout(timer);
-    draw();
-  }
+  if (data.flashAt !== undefined) flashAt = data.flashAt - performance.timeOrigin;
   if (data.stop) {
     if (timer) clearTimeout(timer);
     writer = null;

@@ -10,8 +10,9 @@ export class PracticeCamera {
     this.track = pictureSource(this.worker, { size, frameRate } satisfies CameraMessage);
   }
 
-  flash(): void {
-    this.worker.postMessage({ flash: true } satisfies CameraMessage);
+  /** Flashes white at a time, in milliseconds since 1970. */
+  flash(flashAt: number): void {
+    this.worker.postMessage({ flashAt } satisfies CameraMessage);
   }
 
   stop(): void {

@@ -71,14 +71,14 @@ export class PracticeMicrophone {
     this.hum.gain.value = hum <= -120 ? 0 : fromDecibels(hum);
   }
 
-  /** A click, now; with the flash of the other practice devices it shows whether picture and sound fit. */
-  click(): void {
+  /** A click some milliseconds from now; with the flash of the other practice devices it shows whether picture and sound fit. */
+  click(inMs: number): void {
     const length = Math.round((CLICK_MS / 1000) * RATE);
     const buffer = this.context.createBuffer(1, length, RATE);
     buffer.getChannelData(0).fill(0.95);
     const node = new AudioBufferSourceNode(this.context, { buffer });
     node.connect(this.out);
-    node.start();
+    node.start(this.context.currentTime + inMs / 1000);
   }
 
   stop(): void {

@@ -7,8 +7,8 @@ export interface ScreenMessage {
   readonly size?: { readonly width: number; readonly height: number };
   readonly fonts?: string;
   readonly state?: KilnbookState;
-  /** A white flash, for checking that picture and sound fit. */
-  readonly flash?: boolean;
+  /** When to flash: milliseconds since 1970, on the page's clock. */
+  readonly flashAt?: number;
 }
 
 const FLASH_MS = 120;
@@ -18,7 +18,8 @@ const LEAST_GAP_MS = 1000 / 60;
 let canvas = new OffscreenCanvas(16, 16);
 let writer: WritableStreamDefaultWriter<VideoFrame> | null = null;
 let state: KilnbookState | null = null;
-let flashUntil = 0;
+let flashAt = Infinity;
+let lastStamp = -1;
 let timer: ReturnType<typeof setTimeout> | null = null;
 let drawnAt = 0;
 let ready = false;
@@ -30,7 +31,8 @@ function draw(): void {
   const scale = Math.min(canvas.width / WIDTH, canvas.height / HEIGHT);
   const now = performance.now();
   drawnAt = now;
-  if (now < flashUntil) {
+  const flashing = now >= flashAt && now < flashAt + FLASH_MS;
+  if (flashing) {
     context.fillStyle = '#ffffff';
     context.fillRect(0, 0, canvas.width, canvas.height);
   } else {
@@ -42,9 +44,16 @@ function draw(): void {
     context.setTransform(1, 0, 0, 1, 0, 0);
   }
   // Times are on the clock of the page, whose origin this worker knows.
-  const frame = new VideoFrame(canvas, { timestamp: Math.round(now * 1000) });
+  const frame = new VideoFrame(canvas, { timestamp: stamp(now, flashing) });
   writer.write(frame).catch(() => frame.close());
-  later(now < flashUntil ? Math.max(1, flashUntil - now) : IDLE_MS);
+  later(flashing ? Math.max(1, flashAt + FLASH_MS - now) : now < flashAt && flashAt < Infinity ? flashAt - now : IDLE_MS);
+}
+
+/** Microseconds. A flash is seen at its own instant, however busy this worker is when it is drawn. */
+function stamp(now: number, flashing: boolean): number {
+  const wanted = Math.round((flashing && lastStamp < flashAt * 1000 ? flashAt : now) * 1000);
+  lastStamp = Math.max(wanted, lastStamp + 1);
+  return lastStamp;
 }
 
 function later(ms: number): void {
@@ -68,10 +77,9 @@ onmessage = ({ data }: MessageEvent<ScreenMessage>) => {
   if (data.size) canvas = new OffscreenCanvas(data.size.width, data.size.height);
   if (data.writable) writer = data.writable.getWriter();
   if (data.state) state = data.state;
-  if (data.flash) {
-    flashUntil = performance.now() + FLASH_MS;
-    if (timer) clearTimeout(timer);
-    draw();
+  if (data.flashAt !== undefined) {
+    flashAt = data.flashAt - performance.timeOrigin;
+    later(Math.max(0, flashAt - performance.now()));
     return;
   }
   later(Math.max(0, LEAST_GAP_MS - (performance.now() - drawnAt)));

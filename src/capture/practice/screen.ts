@@ -92,8 +92,9 @@ export class PracticeScreen {
     return this.place;
   }
 
-  flash(): void {
-    this.worker.postMessage({ flash: true } satisfies ScreenMessage);
+  /** Flashes white at a time, in milliseconds since 1970. */
+  flash(flashAt: number): void {
+    this.worker.postMessage({ flashAt } satisfies ScreenMessage);
   }
 
   stop(): void {

@@ -42,12 +42,12 @@ export function LiveOverlay({
   const [words, setWords] = useState<{ x: number; y: number } | null>(null);
   const [now, setNow] = useState(0);
   const [shape, setShape] = useState<'arrow' | 'text' | 'hand'>('arrow');
-  const recording = phase === 'recording';
+  const ticking = phase === 'recording' && live.some((e) => 'id' in e);
   useEffect(() => {
-    if (!recording) return;
+    if (!ticking) return;
     const timer = setInterval(() => setNow(store.getState().takeTime()), TICK_MS);
     return () => clearInterval(timer);
-  }, [recording, store]);
+  }, [ticking, store]);
 
   const line = LIVE_WIDTHS[widthIndex]![1] * size.height * (tool === 'marker' ? MARKER_FACTOR : 1);
   const place = (event: { clientX: number; clientY: number }) => {

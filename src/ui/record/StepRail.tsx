@@ -1,5 +1,5 @@
 'use client';
-import { ArrowLeft, ArrowRight } from 'lucide-react';
+import { ArrowLeft, ArrowRight, Camera, Mic, Monitor } from 'lucide-react';
 import Link from 'next/link';
 import { useEffect, useRef } from 'react';
 import { stepRange } from '@/core/project/query';
@@ -19,6 +19,12 @@ const KINDS: Record<TakeKind, readonly [string, string]> = {
   voice: ['Voice', 'The voice of one step after the other (with the camera, if it is on). The screen comes later.'],
   screen: ['Screen', 'The screen of one step after the other, while its recorded voice is heard.'],
 };
+
+const PARTS = [
+  ['voice', 'voice', Mic],
+  ['screen', 'screen', Monitor],
+  ['presenter', 'camera', Camera],
+] as const;
 
 /** The script to read from, step by step, and what is recorded of each. */
 export function StepRail() {
@@ -115,8 +121,8 @@ export function StepRail() {
                   <span dir="auto" className="min-w-0 flex-1 truncate">
                     {s.title || s.narration.slice(0, 60) || 'untitled'}
                   </span>
-                  <span className="text-[10px] whitespace-nowrap text-ink-2">
-                    {[has.voice && 'voice', has.screen && 'screen', has.presenter && 'camera'].filter(Boolean).join(' · ')}
+                  <span className="flex gap-0.5 text-good">
+                    {PARTS.map(([part, label, Icon]) => has[part] && <Icon key={part} size={12} aria-label={`${label} recorded`} />)}
                   </span>
                   {recorded !== null && <span className="numbers text-xs text-ink-2">{formatClock(recorded)}</span>}
                 </button>

@@ -84,6 +84,8 @@ export interface RecordState {
 const OFF: SourceView = { state: 'off', message: '', choice: 'off', open: null };
 const THINGS: Record<SourceName, string> = { screen: 'screen', camera: 'camera', voice: 'microphone' };
 const POINTER_MS = 8;
+/** A flash is announced this long before, so that all devices can do it at one instant. */
+const FLASH_IN_MS = 150;
 
 const ENDS: Partial<Record<EndReason, string>> = {
   time: 'The take ended after the set time.',
@@ -386,10 +388,11 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
       },
       flash() {
         const { sources } = get();
+        const at = performance.timeOrigin + performance.now() + FLASH_IN_MS;
         for (const { open } of Object.values(sources)) {
           const { practice } = open ?? {};
-          if (practice instanceof PracticeScreen || practice instanceof PracticeCamera) practice.flash();
-          if (practice instanceof PracticeMicrophone) practice.click();
+          if (practice instanceof PracticeScreen || practice instanceof PracticeCamera) practice.flash(at);
+          if (practice instanceof PracticeMicrophone) practice.click(FLASH_IN_MS);
         }
       },
       dispose() {

@@ -55,7 +55,7 @@ export const DEFAULT_SETTINGS: RecordSettings = {
     side: 'Alt+2',
     presenter: 'Alt+3',
     screen: 'Alt+4',
-    pen: 'Alt+D',
+    pen: 'Alt+L',
     operate: 'Alt+O',
     clear: 'Alt+C',
   },
