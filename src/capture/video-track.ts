@@ -9,6 +9,9 @@ const KEY_MS = 900;
 /** A source that stands still gives no frames; its last one is written again this often. */
 const REPEAT_MS = 500;
 const LONGEST_QUEUE = 6;
+/** So many frames may come at once, and this share of a frame's time must have passed for one to be taken. */
+const BURST = 2;
+const LEAST_ROOM = 0.7;
 /** Bits for each pixel of each second of full motion: text stays clean at this. */
 const BITS_PER_PIXEL = 0.16;
 const CODECS = ['avc1.640033', 'avc1.640028', 'avc1.42E033', 'avc1.42E028'];
@@ -27,7 +30,8 @@ export class VideoTrack {
   private last: VideoFrame | null = null;
   private lastTime = -1;
   private lastKey = -Infinity;
-  private nextDue = 0;
+  private room = BURST;
+  private offered = 0;
   private written = 0;
   private dropped = 0;
   private first: number | null = null;
@@ -121,10 +125,11 @@ export class VideoTrack {
   private offer(frame: VideoFrame, main: number): void {
     const time = this.take!.at(main);
     if (time === null) return;
-    const interval = 1000 / this.rate;
-    // A little early is in time: devices round their frames' times.
-    if (time < this.nextDue - interval * 0.3) return;
-    this.nextDue = Math.max(this.nextDue + interval, time + interval * 0.5);
+    // Frames come unevenly; what counts is that there are not more than wanted over a few of them.
+    this.room = Math.min(BURST, this.room + ((time - this.offered) / 1000) * this.rate);
+    this.offered = time;
+    if (this.room < LEAST_ROOM) return;
+    this.room -= 1;
     this.encode(frame, time);
   }
 
