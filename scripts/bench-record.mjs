@@ -1,37 +1,22 @@
 // Records the practice devices in headless Chromium and measures what arrives. Prints frames, offsets and time on the main thread.
-import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { CHROMIUM } from './chromium.mjs';
 import { say } from './lib.mjs';
+import { serve } from './serve.mjs';
 import { clicks, flashes } from './slate.mjs';
 
-const port = '4196';
-const base = `http://127.0.0.1:${port}`;
 const SECONDS = Number(process.env.VISTUM_BENCH_SECONDS ?? 60);
 const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** Records for some seconds with the practice devices, with a flash and click near both ends. */
 export async function benchRecording() {
   const data = mkdtempSync(join(tmpdir(), 'vistum-record-'));
-  const server = spawn(process.execPath, ['scripts/start.mjs'], {
-    env: { ...process.env, PORT: port, VISTUM_DATA: data },
-    stdio: 'ignore',
-  });
+  const { base, stop } = await serve('4196', { VISTUM_DATA: data });
   const browser = await chromium.launch(CHROMIUM);
   try {
-    for (let i = 0; i < 240; i++) {
-      if (
-        await fetch(`${base}/api/projects`).then(
-          (r) => r.ok,
-          () => false,
-        )
-      )
-        break;
-      await wait(500);
-    }
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     const made = await page.request.post(`${base}/api/projects`, {
       data: { name: 'Recording', width: 1920, height: 1080, frameRate: { num: 30, den: 1 } },
@@ -95,7 +80,7 @@ export async function benchRecording() {
     console.log(`  main thread: ${(((spent - before) / length) * 1000).toFixed(0)} ms a second`);
   } finally {
     await browser.close();
-    server.kill('SIGTERM');
+    stop();
     rmSync(data, { recursive: true, force: true });
   }
 }

@@ -1,27 +1,15 @@
 // Makes docs/screenshots anew from the demo project, with a server of its own.
-import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import { chromium } from '@playwright/test';
 import { CHROMIUM } from './chromium.mjs';
 import { run } from './lib.mjs';
+import { serve } from './serve.mjs';
 
-const port = '4197';
-const base = `http://127.0.0.1:${port}`;
 const folder = 'docs/screenshots';
 mkdirSync(folder, { recursive: true });
 run(process.execPath, ['scripts/vistum.mjs', 'demo']);
-const server = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...process.env, PORT: port }, stdio: 'ignore' });
+const { base, stop } = await serve('4197');
 const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
-for (let i = 0; i < 240; i++) {
-  if (
-    await fetch(`${base}/api/projects`).then(
-      (r) => r.ok,
-      () => false,
-    )
-  )
-    break;
-  await wait(1000);
-}
 const browser = await chromium.launch(CHROMIUM);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const shot = (name) => page.screenshot({ path: `${folder}/${name}.png` });
@@ -109,5 +97,5 @@ try {
   await wait(800);
 } finally {
   await browser.close();
-  server.kill('SIGTERM');
+  stop();
 }

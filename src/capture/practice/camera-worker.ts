@@ -1,5 +1,6 @@
 import type { Brush } from '@/practice/brush';
 import { CAMERA_HEIGHT, CAMERA_WIDTH, drawPresenter, drawWall, hairStrands } from '@/practice/presenter';
+import { Flash } from './flash';
 
 export interface CameraMessage {
   readonly writable?: WritableStream<VideoFrame>;
@@ -10,7 +11,6 @@ export interface CameraMessage {
   readonly stop?: boolean;
 }
 
-const FLASH_MS = 120;
 const GRAINS = 4;
 const STRANDS = 60;
 
@@ -18,8 +18,7 @@ let writer: WritableStreamDefaultWriter<VideoFrame> | null = null;
 let canvas = new OffscreenCanvas(CAMERA_WIDTH, CAMERA_HEIGHT);
 let wall: OffscreenCanvas | null = null;
 let grains: OffscreenCanvas[] = [];
-let flashAt = Infinity;
-let lastStamp = -1;
+const flash = new Flash();
 let frameRate = 30;
 let timer: ReturnType<typeof setTimeout> | null = null;
 const began = performance.now();
@@ -54,8 +53,7 @@ function draw(): void {
   const now = performance.now();
   const c = canvas.getContext('2d')!;
   c.setTransform(1, 0, 0, 1, 0, 0);
-  const flashing = now >= flashAt && now < flashAt + FLASH_MS;
-  if (flashing) {
+  if (flash.isOn(now)) {
     c.fillStyle = '#ffffff';
     c.fillRect(0, 0, canvas.width, canvas.height);
   } else {
@@ -66,20 +64,13 @@ function draw(): void {
     c.setTransform(1, 0, 0, 1, 0, 0);
     c.drawImage(grains[count % GRAINS]!, 0, 0);
   }
-  const frame = new VideoFrame(canvas, { timestamp: stamp(now, flashing) });
+  const frame = new VideoFrame(canvas, { timestamp: flash.stamp(now) });
   writer.write(frame).catch(() => frame.close());
   count++;
   timer = setTimeout(
     draw,
     Math.max(1, began + (Math.floor((now - began) * frameRate * 0.001) + 1) * (1000 / frameRate) - performance.now()),
   );
-}
-
-/** Microseconds. A flash is seen at its own instant, however busy this worker is when it is drawn. */
-function stamp(now: number, flashing: boolean): number {
-  const wanted = Math.round((flashing && lastStamp < flashAt * 1000 ? flashAt : now) * 1000);
-  lastStamp = Math.max(wanted, lastStamp + 1);
-  return lastStamp;
 }
 
 onmessage = ({ data }: MessageEvent<CameraMessage>) => {
@@ -89,7 +80,7 @@ onmessage = ({ data }: MessageEvent<CameraMessage>) => {
     writer = data.writable.getWriter();
     draw();
   }
-  if (data.flashAt !== undefined) flashAt = data.flashAt - performance.timeOrigin;
+  if (data.flashAt !== undefined) flash.announce(data.flashAt);
   if (data.stop) {
     if (timer) clearTimeout(timer);
     writer = null;

@@ -1,5 +1,6 @@
 import { drawKilnbook, HEIGHT, WIDTH, type KilnbookState } from '@/practice/kilnbook';
 import type { Brush } from '@/practice/brush';
+import { Flash } from './flash';
 
 /** Draws the practice screen into frames: at each change, and again now and then so that none waits for ever. */
 export interface ScreenMessage {
@@ -11,15 +12,13 @@ export interface ScreenMessage {
   readonly flashAt?: number;
 }
 
-const FLASH_MS = 120;
 const IDLE_MS = 1000;
 const LEAST_GAP_MS = 1000 / 60;
 
 let canvas = new OffscreenCanvas(16, 16);
 let writer: WritableStreamDefaultWriter<VideoFrame> | null = null;
 let state: KilnbookState | null = null;
-let flashAt = Infinity;
-let lastStamp = -1;
+const flash = new Flash();
 let timer: ReturnType<typeof setTimeout> | null = null;
 let drawnAt = 0;
 let ready = false;
@@ -31,8 +30,7 @@ function draw(): void {
   const scale = Math.min(canvas.width / WIDTH, canvas.height / HEIGHT);
   const now = performance.now();
   drawnAt = now;
-  const flashing = now >= flashAt && now < flashAt + FLASH_MS;
-  if (flashing) {
+  if (flash.isOn(now)) {
     context.fillStyle = '#ffffff';
     context.fillRect(0, 0, canvas.width, canvas.height);
   } else {
@@ -44,16 +42,9 @@ function draw(): void {
     context.setTransform(1, 0, 0, 1, 0, 0);
   }
   // Times are on the clock of the page, whose origin this worker knows.
-  const frame = new VideoFrame(canvas, { timestamp: stamp(now, flashing) });
+  const frame = new VideoFrame(canvas, { timestamp: flash.stamp(now) });
   writer.write(frame).catch(() => frame.close());
-  later(flashing ? Math.max(1, flashAt + FLASH_MS - now) : now < flashAt && flashAt < Infinity ? flashAt - now : IDLE_MS);
-}
-
-/** Microseconds. A flash is seen at its own instant, however busy this worker is when it is drawn. */
-function stamp(now: number, flashing: boolean): number {
-  const wanted = Math.round((flashing && lastStamp < flashAt * 1000 ? flashAt : now) * 1000);
-  lastStamp = Math.max(wanted, lastStamp + 1);
-  return lastStamp;
+  later(flash.wait(now) ?? IDLE_MS);
 }
 
 function later(ms: number): void {
@@ -78,8 +69,8 @@ onmessage = ({ data }: MessageEvent<ScreenMessage>) => {
   if (data.writable) writer = data.writable.getWriter();
   if (data.state) state = data.state;
   if (data.flashAt !== undefined) {
-    flashAt = data.flashAt - performance.timeOrigin;
-    later(Math.max(0, flashAt - performance.now()));
+    flash.announce(data.flashAt);
+    later(flash.wait(performance.now()) ?? 0);
     return;
   }
   later(Math.max(0, LEAST_GAP_MS - (performance.now() - drawnAt)));

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { tidyArea } from './area';
 import { areaOfShape, barsOf, bestCamera, captureSize } from './capture';
 import { sharpLimit } from './sharpness';
 
@@ -39,4 +40,22 @@ test('the area that is advised has the frame’s shape, lies inside and leaves n
 test('the camera that fills the frame without bars', () => {
   expect(bestCamera(FULL_HD)).toMatchObject({ width: 1920, height: 1080, fills: true });
   expect(bestCamera({ width: 1080, height: 1920 })).toBeNull();
+});
+
+test('an area is brought inside the screen it is used on, on even pixels', () => {
+  const screen = { width: 1367, height: 769 };
+  expect(tidyArea({ x: 1000, y: 701, width: 801.5, height: 600 }, screen)).toEqual({ x: 564, y: 168, width: 802, height: 600 });
+  expect(tidyArea({ x: -40, y: 3, width: 9999, height: 1 }, screen)).toEqual({ x: 0, y: 4, width: 1366, height: 16 });
+});
+
+test('tidying what is tidy changes nothing', () => {
+  const rect = fc.record({ x: fc.integer(), y: fc.integer(), width: side, height: side });
+  fc.assert(
+    fc.property(rect, size, (area, screen) => {
+      const once = tidyArea(area, screen);
+      expect(tidyArea(once, screen)).toEqual(once);
+      expect(once.x + once.width).toBeLessThanOrEqual(screen.width);
+      expect(once.y + once.height).toBeLessThanOrEqual(screen.height);
+    }),
+  );
 });

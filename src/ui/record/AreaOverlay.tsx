@@ -1,7 +1,7 @@
 'use client';
 import type { PointerEvent } from 'react';
 import { followDrag } from '../edit/picture/drag';
-import { tidyArea } from './AreaSettings';
+import { tidyArea } from '@/core/scale/area';
 import { useRecord, useRecordStore } from './record-store';
 import { useScreenSize } from './use-screen-size';
 

@@ -12,6 +12,8 @@ import { IconButton } from '../parts/IconButton';
 import { api } from '../shell/api';
 import { tell, tellFault } from '../shell/notices-store';
 import { RenameDialog } from '../projects/RenameDialog';
+import { RectFields } from '../parts/RectFields';
+import { tidyArea } from '@/core/scale/area';
 import { useRecord } from './record-store';
 import { useScreenSize } from './use-screen-size';
 
@@ -24,26 +26,6 @@ const RATIOS = [
   ['1:1', '1:1', 1],
   ['own', 'own', -2],
 ] as const;
-const SIDES = [
-  ['x', 'Left'],
-  ['y', 'Top'],
-  ['width', 'Width'],
-  ['height', 'Height'],
-] as const;
-
-const even = (n: number) => Math.round(n / 2) * 2;
-
-/** Keeps an area on whole even pixels and inside the source. */
-export function tidyArea(area: FootageRect, size: { width: number; height: number }): FootageRect {
-  const width = Math.max(16, Math.min(even(area.width), size.width & ~1));
-  const height = Math.max(16, Math.min(even(area.height), size.height & ~1));
-  return {
-    x: Math.max(0, Math.min(even(area.x), (size.width & ~1) - width)),
-    y: Math.max(0, Math.min(even(area.y), (size.height & ~1) - height)),
-    width,
-    height,
-  };
-}
 
 /** The part of the screen that counts. The whole is recorded all the same, so that it can be widened later. */
 export function AreaSettings() {
@@ -95,20 +77,7 @@ export function AreaSettings() {
       <CheckField label="Only an area" value={!!area} onChange={(on) => set({ area: on ? areaOfShape(size, canvas) : null })} />
       {area && (
         <>
-          <div className="grid grid-cols-4 gap-1.5">
-            {SIDES.map(([side, label]) => (
-              <label key={side} className="grid gap-0.5 text-xs text-ink-2">
-                {label}
-                <input
-                  type="number"
-                  step={2}
-                  value={area[side]}
-                  onChange={(e) => setSide(side, Number(e.target.value))}
-                  className={`${inputLook} numbers px-1 text-ink [&::-webkit-inner-spin-button]:appearance-none`}
-                />
-              </label>
-            ))}
-          </div>
+          <RectFields rect={area} onSide={setSide} />
           <label className="flex items-center gap-2 text-xs text-ink-2">
             Ratio
             <select className={inputLook} value={ratio} onChange={(e) => lockTo(e.target.value)}>

@@ -4,6 +4,7 @@ import { changePresenter } from '@/core/edit/settings';
 import { CORNERS } from '@/core/project/model';
 import { useEditor } from '../edit/store';
 import { CheckField, SelectField, SliderField } from '../parts/fields';
+import { LightSliders } from '../parts/LightSliders';
 import { useRecord } from './record-store';
 import { sizeOf } from './settings';
 
@@ -40,24 +41,7 @@ export function CameraSettings() {
   return (
     <div className="grid gap-2">
       <CheckField label="Mirror" value={look.mirror} onChange={(mirror) => change({ mirror })} />
-      <SliderField
-        label="Brightness"
-        value={Math.round(look.brightness * 100)}
-        min={-50}
-        max={50}
-        step={1}
-        unit="%"
-        onChange={(v) => change({ brightness: v / 100 })}
-      />
-      <SliderField
-        label="Contrast"
-        value={Math.round(look.contrast * 100)}
-        min={50}
-        max={200}
-        step={1}
-        unit="%"
-        onChange={(v) => change({ contrast: v / 100 })}
-      />
+      <LightSliders brightness={look.brightness} contrast={look.contrast} onChange={change} />
       <SliderField
         label="Closer"
         value={zoom}

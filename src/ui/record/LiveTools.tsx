@@ -5,7 +5,8 @@ import type { LayoutKind } from '@/core/project/model';
 import { drawnAt } from '@/core/take/drawn';
 import { LAYOUT_NAMES } from '../edit/names';
 import { IconButton } from '../parts/IconButton';
-import { useRecord, useRecordStore, type Tool } from './record-store';
+import type { Tool } from './record-state';
+import { useRecord, useRecordStore } from './record-store';
 
 const TOOLS: readonly (readonly [Tool, string, LucideIcon])[] = [
   ['operate', 'Operate', MousePointer2],

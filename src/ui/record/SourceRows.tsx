@@ -3,7 +3,8 @@ import { Camera, CircleCheck, CircleSlash, LoaderCircle, Mic, Monitor, TriangleA
 import type { ReactNode } from 'react';
 import { MICROPHONE_MOODS, type MicrophoneMood } from '@/capture/practice/microphone';
 import { inputLook } from '../parts/fields';
-import { useRecord, type SourceName, type SourceView } from './record-store';
+import type { SourceName, SourceView } from './record-state';
+import { useRecord } from './record-store';
 import { sizeOf } from './settings';
 
 const STATES: Record<SourceView['state'], string> = {

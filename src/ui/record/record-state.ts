@@ -1,0 +1,68 @@
+import type { Device, OpenSource } from '@/capture/open';
+import type { LiveEvent, TakeProgress } from '@/capture/recorder-worker';
+import type { FootageRect, LayoutKind } from '@/core/project/model';
+import type { EndReason, TakeEvent, TakeKind } from '@/core/take/take';
+import type { TakeSetup } from '@/core/take/setup';
+import type { TakeView } from '@/server/takes/takes';
+import type { RecordSettings } from './settings';
+
+export type SourceName = 'screen' | 'camera' | 'voice';
+
+/** One source as the interface shows it. */
+export interface SourceView {
+  readonly state: 'off' | 'opening' | 'ready' | 'blocked' | 'missing' | 'busy' | 'unsupported' | 'ended';
+  readonly message: string;
+  readonly choice: string;
+  readonly open: OpenSource | null;
+}
+
+export type Phase = 'ready' | 'countdown' | 'recording' | 'paused' | 'closing' | 'review';
+export type Tool = 'operate' | 'pen' | 'marker' | 'arrow' | 'box' | 'ellipse' | 'text' | 'eraser';
+
+export interface RecordState {
+  readonly sources: Readonly<Record<SourceName, SourceView>>;
+  /** Whether the computer's sound is asked for with the screen. */
+  readonly computer: boolean;
+  readonly cameras: readonly Device[];
+  readonly microphones: readonly Device[];
+  readonly settings: RecordSettings;
+  readonly kind: TakeKind;
+  readonly stepId: string | null;
+  readonly phase: Phase;
+  readonly countdown: number;
+  readonly progress: TakeProgress | null;
+  readonly takeId: string | null;
+  readonly review: TakeView | null;
+  readonly area: FootageRect | null;
+  readonly cameraLook: TakeSetup['camera'];
+  readonly gain: number;
+  readonly layout: LayoutKind;
+  readonly tool: Tool;
+  readonly color: string;
+  readonly lineWidth: number;
+  /** What was drawn and done live in this take, at take times. */
+  readonly live: readonly TakeEvent[];
+  /** Where the pointer was when the take was paused, in the recording's pixels. */
+  readonly ghost: { readonly x: number; readonly y: number } | null;
+  readonly free: number | null;
+  readonly busy: boolean;
+
+  readonly set: (change: Partial<RecordState>) => void;
+  readonly change: (settings: Partial<RecordSettings>) => void;
+  readonly choose: (name: SourceName, choice: string) => Promise<void>;
+  readonly setComputer: (on: boolean) => void;
+  readonly setMood: (mood: RecordSettings['mood']) => void;
+  readonly start: () => Promise<void>;
+  readonly stop: (reason?: EndReason) => Promise<void>;
+  readonly pause: () => Promise<void>;
+  readonly resume: () => Promise<void>;
+  /** Notes what was done live; `at` is a page time, now if it is not given. */
+  readonly note: (event: LiveEvent, at?: number) => void;
+  /** Take time now, in ms. */
+  readonly takeTime: () => number;
+  readonly setLayout: (kind: LayoutKind) => void;
+  readonly keep: (again: boolean) => Promise<void>;
+  readonly discard: (take: TakeView) => Promise<void>;
+  readonly flash: () => void;
+  readonly dispose: () => void;
+}
