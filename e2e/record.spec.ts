@@ -192,7 +192,7 @@ test('live drawings, marks, a closer view and a layout land in the project as da
   expect(project.framings).toHaveLength(1);
   expect(project.framings[0]!.reason).toBe('asked for while recording');
   expect(project.layouts.map((l) => l.kind)).toEqual(['screen']);
-  expect(project.markers).toHaveLength(1);
+  expect(project.markers.map((m) => m.name)).toEqual(['Mark 1', 'Pause']);
   expect(project.looks[0]!.area).toMatchObject({ width: 1602 });
   const footageId = project.lanes.find((l) => l.kind === 'screen')!.clips[0]!.footageId;
   const track = (await (await page.request.get(`/api/footage/${footageId}/pointer`)).json()) as {

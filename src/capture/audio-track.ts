@@ -11,6 +11,9 @@ const WINDOW = 40;
 /** Devices' clocks drift by up to some 300 millionths; what drifts is not lost. Milliseconds for each block of 10 ms. */
 const DRIFT_MS = 0.003;
 const PAIR_MS = 250;
+/** So many blocks in so short a while are a steady flow. */
+const STEADY_BLOCKS = 12;
+const STEADY_MS = 400;
 
 /** Writes the samples of one source to a part as 16-bit PCM, without holes, on the take's clock. */
 export class AudioTrack {
@@ -26,6 +29,7 @@ export class AudioTrack {
   private baseline: number | null = null;
   private tolerance = GAP_MS;
   private skip = 0;
+  private readonly arrivals: number[] = [];
   private readonly pairs: ClockPair[] = [];
   private pairEnd = 0;
   sampleRate = 0;
@@ -58,10 +62,17 @@ export class AudioTrack {
       this.channels ||= Math.min(2, data.numberOfChannels);
       const device = data.timestamp / 1000;
       this.clock.note(device, this.now());
+      this.arrivals.push(this.now());
+      if (this.arrivals.length > STEADY_BLOCKS) this.arrivals.shift();
       if (this.take && this.part) this.write(data, this.clock.toMain(device));
       data.close();
     }
     if (this.take) this.onEnd('ended');
+  }
+
+  /** Whether blocks come one after the other, as they do once a device has warmed up. */
+  get steady(): boolean {
+    return this.arrivals.length === STEADY_BLOCKS && this.now() - this.arrivals[0]! < STEADY_MS;
   }
 
   start(take: TakeClock, part: Part): void {

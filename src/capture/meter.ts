@@ -1,4 +1,5 @@
 import { levelOf, type Level } from '@/core/audio/levels';
+import { soundContext } from './sound-context';
 
 export interface MeterReading extends Level {
   /** Highest peak of the last while, dBFS. */
@@ -11,13 +12,10 @@ const HOLD_MS = 1500;
 
 /** Watches the level of a sound track. Answers how to stop. */
 export function watchLevel(track: MediaStreamTrack, onReading: (reading: MeterReading) => void): () => void {
-  const context = new AudioContext();
+  const context = soundContext();
   const analyser = new AnalyserNode(context, { fftSize: WINDOW });
-  new MediaStreamAudioSourceNode(context, { mediaStream: new MediaStream([track]) }).connect(analyser);
-  // Browsers keep sound asleep until the user has done something.
-  const wake = () => void context.resume();
-  wake();
-  window.addEventListener('pointerdown', wake);
+  const source = new MediaStreamAudioSourceNode(context, { mediaStream: new MediaStream([track]) });
+  source.connect(analyser);
   const samples = new Float32Array(WINDOW);
   let held = -120;
   let heldAt = 0;
@@ -33,8 +31,7 @@ export function watchLevel(track: MediaStreamTrack, onReading: (reading: MeterRe
   }, EVERY_MS);
   return () => {
     clearInterval(timer);
-    window.removeEventListener('pointerdown', wake);
-    void context.close();
+    source.disconnect();
   };
 }
 
@@ -44,10 +41,10 @@ export async function listen(
   seconds: number,
   onShare: (share: number) => void,
 ): Promise<{ samples: Float32Array; rate: number }> {
-  const context = new AudioContext();
-  void context.resume();
+  const context = soundContext();
   const analyser = new AnalyserNode(context, { fftSize: 32_768 });
-  new MediaStreamAudioSourceNode(context, { mediaStream: new MediaStream([track]) }).connect(analyser);
+  const source = new MediaStreamAudioSourceNode(context, { mediaStream: new MediaStream([track]) });
+  source.connect(analyser);
   const rate = context.sampleRate;
   const out = new Float32Array(Math.round(seconds * rate));
   const piece = new Float32Array(analyser.fftSize);
@@ -65,6 +62,6 @@ export async function listen(
     filled += fresh;
     onShare(filled / out.length);
   }
-  await context.close();
+  source.disconnect();
   return { samples: out.subarray(0, filled), rate };
 }

@@ -98,7 +98,7 @@ class RecorderWorker {
     const until = performance.now() + ARRIVAL_MS;
     const missing = () => [
       ...[...this.videos].filter(([, t]) => !t.size).map(([name]) => name),
-      ...[...this.audios].filter(([, t]) => !t.sampleRate).map(([name]) => name),
+      ...[...this.audios].filter(([, t]) => !t.steady).map(([name]) => name),
     ];
     while (missing().length) {
       if (performance.now() > until)

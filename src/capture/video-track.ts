@@ -32,6 +32,8 @@ export class VideoTrack {
   private lastKey = -Infinity;
   private room = BURST;
   private offered = 0;
+  /** The picture that is seen now was not written. */
+  private owing = false;
   private written = 0;
   private dropped = 0;
   private first: number | null = null;
@@ -113,7 +115,7 @@ export class VideoTrack {
     this.take = take;
     // The picture that stands there at the start counts as its first one.
     if (this.last) this.encode(this.last, 0);
-    this.timer = setInterval(() => this.repeat(), REPEAT_MS / 2);
+    this.timer = setInterval(() => this.catchUp(), Math.max(30, 1000 / this.rate));
   }
 
   private fail(): void {
@@ -128,18 +130,25 @@ export class VideoTrack {
     // Frames come unevenly; what counts is that there are not more than wanted over a few of them.
     this.room = Math.min(BURST, this.room + ((time - this.offered) / 1000) * this.rate);
     this.offered = time;
-    if (this.room < LEAST_ROOM) return;
+    if (this.room < LEAST_ROOM) {
+      this.owing = true;
+      return;
+    }
     this.room -= 1;
     this.encode(frame, time);
   }
 
-  private encode(frame: VideoFrame, time: number): void {
+  private encode(frame: VideoFrame, wanted: number): void {
     const { encoder } = this;
-    if (!encoder || encoder.state !== 'configured' || this.failed || time <= this.lastTime) return;
+    if (!encoder || encoder.state !== 'configured' || this.failed) return;
     if (encoder.encodeQueueSize > LONGEST_QUEUE) {
       this.dropped++;
+      this.owing = true;
       return;
     }
+    this.owing = false;
+    // A frame that was taken a moment before its predecessor was written again is still news.
+    const time = Math.max(wanted, this.lastTime + 1);
     if (this.first === null) {
       this.first = time;
       this.firstMain = this.now();
@@ -157,9 +166,11 @@ export class VideoTrack {
     this.written++;
   }
 
-  private repeat(): void {
-    const time = this.take?.at(this.now());
-    if (time !== null && time !== undefined && this.last && time - this.lastTime >= REPEAT_MS) this.encode(this.last, time);
+  /** Writes the last picture when it was left out for want of room, or when nothing has come for a while. */
+  private catchUp(): void {
+    const time = this.take?.at(this.now()) ?? null;
+    if (time === null || !this.last) return;
+    if (time - this.lastTime >= (this.owing ? 1000 / this.rate : REPEAT_MS)) this.encode(this.last, time);
   }
 
   /** Writes the last picture once more at the end, so that the recording lasts to it, and closes the file. */

@@ -1,4 +1,5 @@
 import { fromDecibels } from '@/core/audio/levels';
+import { soundContext } from '../sound-context';
 
 /** How the practice microphone sounds: as it should, or as one that has to be noticed. */
 export const MICROPHONE_MOODS = ['good', 'too quiet', 'too loud', 'noisy', 'hum'] as const;
@@ -18,7 +19,9 @@ const CLICK_MS = 4;
 /** A microphone into which the made voice speaks for ever. */
 export class PracticeMicrophone {
   readonly track: MediaStreamTrack;
-  private readonly context = new AudioContext({ sampleRate: RATE, latencyHint: 'interactive' });
+  private readonly context = soundContext();
+  private readonly running: AudioScheduledSourceNode[] = [];
+  private stopped = false;
   private readonly out: MediaStreamAudioDestinationNode;
   private readonly voice: GainNode;
   private readonly noise: GainNode;
@@ -44,24 +47,28 @@ export class PracticeMicrophone {
     for (let i = 0; i < samples.length; i++) samples[i] = (Math.random() * 2 - 1) * Math.sqrt(3);
     const hiss = new AudioBufferSourceNode(context, { buffer: noise, loop: true });
     hiss.connect(this.noise);
-    hiss.start();
+    this.run(hiss);
     const mains = new OscillatorNode(context, { frequency: 50 });
     mains.connect(this.hum);
-    mains.start();
+    this.run(mains);
     this.setMood(mood);
     this.track = this.out.stream.getAudioTracks()[0]!;
     void this.speak();
-    void context.resume();
+  }
+
+  private run(node: AudioScheduledSourceNode): void {
+    node.start();
+    this.running.push(node);
   }
 
   private async speak(): Promise<void> {
     const response = await fetch('/practice/voice.webm').catch(() => null);
-    if (!response?.ok || this.context.state === 'closed') return;
+    if (!response?.ok) return;
     const buffer = await this.context.decodeAudioData(await response.arrayBuffer());
-    if ((this.context.state as string) === 'closed') return;
+    if (this.stopped) return;
     const said = new AudioBufferSourceNode(this.context, { buffer, loop: true });
     said.connect(this.voice);
-    said.start();
+    this.run(said);
   }
 
   setMood(mood: MicrophoneMood): void {
@@ -82,7 +89,8 @@ export class PracticeMicrophone {
   }
 
   stop(): void {
+    this.stopped = true;
     this.track.stop();
-    void this.context.close();
+    for (const node of this.running) node.stop();
   }
 }

@@ -51,7 +51,9 @@ export function liveData(events: readonly TakeEvent[], place: LivePlace, newId: 
     const when = at(event.t);
     switch (event.type) {
       case 'mark':
-        if (!markers.some((m) => m.time === when)) markers.push({ id: newId(), time: when, name: event.name });
+      case 'join':
+        if (!markers.some((m) => m.time === when))
+          markers.push({ id: newId(), time: when, name: event.type === 'mark' ? event.name : 'Pause' });
         break;
       case 'layout':
         if (layout) layout.end = when;

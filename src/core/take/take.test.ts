@@ -39,6 +39,16 @@ describe('the clock of a device', () => {
     expect(() => fitClock([])).toThrow(RangeError);
   });
 
+  test('a first piece with a time that is far off does not set the clock', () => {
+    const clock = new TrackClock();
+    clock.note(1800, 10);
+    for (let t = 10; t < 200; t += 10) clock.note(t, t + 3 + (t % 4));
+    expect(clock.settle()).toBe(true);
+    expect(clock.toMain(500)).toBeCloseTo(503, 0);
+    expect(clock.fit().offset).toBeCloseTo(0, 0);
+    expect(new TrackClock().settle()).toBe(false);
+  });
+
   test('a device whose clock jumps is followed', () => {
     const clock = new TrackClock();
     for (let t = 0; t < 2000; t += 33) clock.note(t + 90_000, t + 5);
@@ -144,6 +154,7 @@ describe('what is done live', () => {
         { t: 5200, type: 'layout', kind: 'side' },
         { t: 6200, type: 'layout', kind: 'screen' },
         { t: 7200, type: 'mark', name: 'here' },
+        { t: 8200, type: 'join' },
         { t: 999_999, type: 'mark', name: 'after the end' },
       ],
       place,
@@ -159,7 +170,11 @@ describe('what is done live', () => {
       ['side', secondsToTicks(105), secondsToTicks(106)],
       ['screen', secondsToTicks(106), secondsToTicks(110)],
     ]);
-    expect(data.markers.map((m) => m.time)).toEqual([secondsToTicks(107), secondsToTicks(110)]);
+    expect(data.markers.map((m) => [m.name, m.time])).toEqual([
+      ['here', secondsToTicks(107)],
+      ['Pause', secondsToTicks(108)],
+      ['after the end', secondsToTicks(110)],
+    ]);
     expect(liveData([pen], { ...place, footageId: null }, ids()).callouts).toEqual([]);
   });
 

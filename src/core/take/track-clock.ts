@@ -5,13 +5,17 @@ const WINDOW_MS = 250;
 const JUMP_MS = 300;
 const JUMP_WINDOWS = 4;
 const MOST_PAIRS = 40_000;
+/** The first pieces of a stream may carry times that are far off; those this much before the usual are not believed. */
+const OUTLIER_MS = 250;
+const RECENT = 64;
 
 /**
  * Follows how a device's times lie on the main clock while a recording runs. `settle` fixes the relation that the recording is
  * written by; `fit` says afterwards how far that was right. All times in milliseconds.
  */
 export class TrackClock {
-  private readonly pairs: ClockPair[] = [];
+  private pairs: ClockPair[] = [];
+  private readonly recent: number[] = [];
   private window: ClockPair | null = null;
   private windowEnd = -Infinity;
   private shift: number | null = null;
@@ -22,6 +26,10 @@ export class TrackClock {
   /** Notes a piece: its time on the device and when it arrived. */
   note(device: number, arrival: number): void {
     const pair = { device, arrival };
+    if (this.shift === null) {
+      this.recent.push(arrival - device);
+      if (this.recent.length > RECENT) this.recent.shift();
+    }
     if (arrival >= this.windowEnd) {
       this.closeWindow();
       this.window = pair;
@@ -37,7 +45,7 @@ export class TrackClock {
       if (this.far >= JUMP_WINDOWS) {
         this.jumps++;
         this.far = 0;
-        this.pairs.length = 0;
+        this.pairs = [];
         this.shift = window.arrival - window.device;
       }
     }
@@ -50,7 +58,10 @@ export class TrackClock {
     this.window = null;
     this.windowEnd = -Infinity;
     if (!this.pairs.length) return false;
-    this.shift = Math.min(...this.pairs.map((p) => p.arrival - p.device));
+    const lags = [...this.recent].sort((a, b) => a - b);
+    const usual = lags[lags.length >> 1]!;
+    this.shift = lags.find((lag) => lag >= usual - OUTLIER_MS)!;
+    this.pairs = this.pairs.filter((p) => p.arrival - p.device >= this.shift! - OUTLIER_MS);
     return true;
   }
 
