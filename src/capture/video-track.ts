@@ -170,7 +170,9 @@ export class VideoTrack {
   private catchUp(): void {
     const time = this.take?.at(this.now()) ?? null;
     if (time === null || !this.last) return;
-    if (time - this.lastTime >= (this.owing ? 1000 / this.rate : REPEAT_MS)) this.encode(this.last, time);
+    if (time - this.lastTime < (this.owing ? 1000 / this.rate : REPEAT_MS)) return;
+    this.room = Math.max(-1, this.room - 1);
+    this.encode(this.last, time);
   }
 
   /** Writes the last picture once more at the end, so that the recording lasts to it, and closes the file. */

@@ -23,6 +23,7 @@ let frameRate = 30;
 let timer: ReturnType<typeof setTimeout> | null = null;
 const began = performance.now();
 let count = 0;
+let slot = 0;
 
 let seed = 7;
 const random = () => (seed = (seed * 1664525 + 1013904223) >>> 0) / 4294967296;
@@ -67,10 +68,9 @@ function draw(): void {
   const frame = new VideoFrame(canvas, { timestamp: flash.stamp(now) });
   writer.write(frame).catch(() => frame.close());
   count++;
-  timer = setTimeout(
-    draw,
-    Math.max(1, began + (Math.floor((now - began) * frameRate * 0.001) + 1) * (1000 / frameRate) - performance.now()),
-  );
+  // The next whole frame's time; a timer that fires a little early must not give two frames for one.
+  slot = Math.max(slot + 1, Math.floor(((performance.now() - began) / 1000) * frameRate));
+  timer = setTimeout(draw, Math.max(0, began + (slot * 1000) / frameRate - performance.now()));
 }
 
 onmessage = ({ data }: MessageEvent<CameraMessage>) => {
