@@ -94,8 +94,11 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
   await page.keyboard.press('Alt+R');
   await expect(page.getByTestId('elapsed')).toBeVisible();
   await page.waitForTimeout(1500);
-  await page.getByRole('button', { name: 'Flash and click' }).click();
-  await page.waitForTimeout(3500);
+  // Three times: a browser whose own sound stumbles may swallow a click.
+  for (let i = 0; i < 3; i++) {
+    await page.getByRole('button', { name: 'Flash and click' }).click();
+    await page.waitForTimeout(1200);
+  }
   const elapsed = Number((await page.getByTestId('elapsed').textContent())!.split(':')[1]);
   const session = await context.newCDPSession(page);
   void session.send('Page.crash').catch(() => undefined);
@@ -121,14 +124,12 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
   expect(new Set(at.map((f) => f.clip.link)).size).toBe(1);
   const file = (name: string) => join(dataFolder(), 'takes', rescued.id, `finished-${name}`);
   expect(existsSync(file('voice.wav'))).toBe(true);
-  const seen: Record<string, number> = {
-    screen: flashes(file('screen.mp4'))[0]!,
-    presenter: flashes(file('camera.mp4'))[0]!,
-    voice: clicks(file('voice.wav'))[0]!,
-  };
-  const instant = Object.fromEntries(at.map(({ kind, clip }) => [kind, seen[kind]! - clip.source / TICKS_PER_SECOND]));
-  expect(Math.abs(instant.screen! - instant.voice!)).toBeLessThan(0.1);
-  expect(Math.abs(instant.presenter! - instant.voice!)).toBeLessThan(0.1);
+  // On the timeline, where each is first seen or heard at once.
+  const source = (kind: string) => at.find((f) => f.kind === kind)!.clip.source / TICKS_PER_SECOND;
+  const heard = clicks(file('voice.wav')).map((t) => t - source('voice'));
+  const nearest = (seen: number[]) => Math.min(...seen.flatMap((t) => heard.map((h) => Math.abs(t - h))));
+  expect(nearest(flashes(file('screen.mp4')).map((t) => t - source('screen')))).toBeLessThan(0.1);
+  expect(nearest(flashes(file('camera.mp4')).map((t) => t - source('presenter')))).toBeLessThan(0.1);
   // What the practice screen told of the pointer is there as a track.
   const screens = project.lanes.find((l) => l.kind === 'screen')!.clips;
   const track = (await (await again.request.get(`/api/footage/${screens[1]!.footageId}/pointer`)).json()) as {

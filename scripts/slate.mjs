@@ -1,7 +1,10 @@
 // Finds again in recordings what the practice devices flash and click at one instant.
 import { spawnSync } from 'node:child_process';
 
-/** Times in seconds at which a video is white all over: the flash of the practice devices. */
+/**
+ * Times in seconds at which a video is white all over: the flash of the practice devices.
+ * @returns {number[]}
+ */
 export function flashes(file) {
   const { stdout } = spawnSync(
     'ffmpeg',
@@ -26,7 +29,10 @@ export function flashes(file) {
   return found;
 }
 
-/** Times in seconds at which a click begins: samples near full scale after quiet ones. */
+/**
+ * Times in seconds at which a click begins: samples near full scale after quiet ones.
+ * @returns {number[]}
+ */
 export function clicks(file) {
   const rate = 48_000;
   const { stdout } = spawnSync('ffmpeg', ['-v', 'error', '-i', file, '-ac', '1', '-ar', String(rate), '-f', 's16le', '-'], {
