@@ -22,7 +22,7 @@ export function flashes(file) {
   const found = [];
   let was = false;
   for (let i = 0; i < pts.length; i++) {
-    const white = stdout.subarray(i * 144, (i + 1) * 144).every((v) => v > 245);
+    const white = stdout.subarray(i * 144, (i + 1) * 144).every((v) => v > 200);
     if (white && !was) found.push(pts[i]);
     was = white;
   }
