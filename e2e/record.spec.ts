@@ -256,3 +256,24 @@ test('no devices and no permission are said plainly, and a second tab does not r
   await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
   await expect(page.getByRole('region', { name: 'Review' })).toBeVisible();
 });
+
+test('a take ends by itself after the set time, and says so', async ({ page }) => {
+  await page.addInitScript(() => localStorage.setItem('record-settings', JSON.stringify({ countdown: 1, stopAfter: 2 })));
+  const id = await newProject(page, 'By itself');
+  await page.goto(`/projects/${id}/record`);
+  await page.getByLabel('Microphone', { exact: true }).selectOption('practice');
+  await expect(page.getByLabel('Microphone state')).toContainText('ready');
+  // Taken back while it counts down, and then in earnest.
+  await page.getByRole('button', { name: /^Record/ }).click();
+  await expect(page.getByRole('timer', { name: 'Countdown' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /^Record/ })).toBeVisible();
+  await page.waitForTimeout(1500);
+  expect(await takesOf(page, id)).toEqual([]);
+  await page.keyboard.press('Alt+R');
+  await expect(page.getByRole('region', { name: 'Review' })).toContainText('ended after the set time', { timeout: 30_000 });
+  const [take] = await takesOf(page, id);
+  expect(take!.reason).toBe('time');
+  expect(take!.seconds).toBeGreaterThan(1.7);
+  expect(take!.seconds).toBeLessThan(4);
+});

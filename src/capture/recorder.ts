@@ -80,6 +80,12 @@ export class Recorder {
     return done;
   }
 
+  /** Lets the sources go again without a take. */
+  async disarm(): Promise<void> {
+    this.release();
+    await this.remote.disarm();
+  }
+
   private release(): void {
     for (const copy of this.copies) copy.stop();
     this.copies = [];

@@ -239,6 +239,7 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
           if (settings.stopAfter) stopTimer = setTimeout(() => ended('time'), settings.stopAfter * 1000);
         } catch (error) {
           set({ phase: 'ready' });
+          void recorder.disarm();
           if (!(error instanceof Error && error.message === 'cancelled')) tellFault(error);
         }
       },
