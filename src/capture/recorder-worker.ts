@@ -34,8 +34,7 @@ export interface TakeBeginning {
 }
 
 /** What the worker tells by itself. */
-export type WorkerMessage =
-  { readonly progress: TakeProgress } | { readonly ended: EndReason; readonly track: TrackName | null } | { readonly refused: string };
+export type WorkerMessage = { readonly progress: TakeProgress } | { readonly ended: EndReason };
 
 const PROGRESS_MS = 250;
 const CLOCK_MS = 1000;
@@ -90,7 +89,7 @@ class RecorderWorker {
   private onTrackEnd(track: TrackName, reason: string): void {
     if (this.ended || !this.clock) return;
     this.ended = true;
-    tell({ ended: reason === 'failed' ? 'failed' : track === 'screen' ? 'sharing ended' : 'unplugged', track });
+    tell({ ended: reason === 'failed' ? 'failed' : track === 'screen' ? 'sharing ended' : 'unplugged' });
   }
 
   /** Waits until something arrives from every source. */
@@ -111,8 +110,34 @@ class RecorderWorker {
     }
   }
 
-  /** Begins a take; settles when everything runs. The answer is the page time at which the take's clock began. */
-  async begin({ projectId, takeId, stepId, kind, setup }: TakeBeginning): Promise<number> {
+  /**
+   * Begins a take; settles when everything runs. The answer is the page time at which the take's clock began.
+   * A take that can't begin leaves nothing behind.
+   */
+  async begin(beginning: TakeBeginning): Promise<number> {
+    try {
+      return await this.beginTake(beginning);
+    } catch (error) {
+      for (const part of this.parts.values()) part.close();
+      this.parts.clear();
+      this.clock = null;
+      await removeLocalTake(beginning.takeId);
+      if (this.takeId) await this.takeBack(this.takeId);
+      this.takeId = null;
+      throw error;
+    }
+  }
+
+  /** Has the server put away a take that it was told of. */
+  private async takeBack(takeId: string): Promise<void> {
+    const json = { 'content-type': 'application/json' };
+    await fetch(`/api/takes/${takeId}/close`, { method: 'POST', headers: json, body: JSON.stringify({ reason: 'failed' }) }).catch(
+      () => null,
+    );
+    await fetch(`/api/takes/${takeId}`, { method: 'PATCH', headers: json, body: JSON.stringify({ discarded: true }) }).catch(() => null);
+  }
+
+  private async beginTake({ projectId, takeId, stepId, kind, setup }: TakeBeginning): Promise<number> {
     await this.arrival();
     const tracks = setup.tracks.flatMap(({ name, label }): TrackSetup[] => {
       const video = this.videos.get(name);
@@ -186,7 +211,7 @@ class RecorderWorker {
     if (this.ended || !this.clock) return;
     if (full || state === 'ended') {
       this.ended = true;
-      tell({ ended: full ? 'disk full' : 'stopped', track: null });
+      tell({ ended: full ? 'disk full' : 'stopped' });
     }
   }
 
@@ -253,18 +278,22 @@ class RecorderWorker {
     while (this.waiting() > 0 && performance.now() < until && this.server !== 'full' && this.server !== 'ended')
       await new Promise((resolve) => setTimeout(resolve, 50));
     const complete = this.waiting() <= 0;
-    const closed = await fetch(`/api/takes/${takeId}/close`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ reason }),
-    }).catch(() => null);
+    // A take is not closed while something of it could still be sent: what is here would then never be taken.
+    const sendable = !complete && this.server !== 'full' && this.server !== 'ended';
+    const closed = sendable
+      ? null
+      : await fetch(`/api/takes/${takeId}/close`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({ reason }),
+        }).catch(() => null);
     for (const part of this.parts.values()) part.close();
     this.parts.clear();
     this.videos.clear();
     this.audios.clear();
     this.takeId = null;
-    // What the full disk did not take stays here no longer than the server's part of it counts.
-    if (closed?.ok && (complete || reason === 'disk full')) await removeLocalTake(takeId);
+    // Of a closed take nothing more is taken, so that nothing of it needs to be kept here.
+    if (closed?.ok) await removeLocalTake(takeId);
     return !!closed?.ok;
   }
 }

@@ -27,12 +27,12 @@ export class Recorder {
   private readonly remote: Remote<RecorderApi> = wrap<RecorderApi>(this.worker);
   private copies: MediaStreamTrack[] = [];
 
-  constructor(onProgress: (progress: TakeProgress) => void, onEnded: (reason: EndReason, track: TrackName | null) => void) {
+  constructor(onProgress: (progress: TakeProgress) => void, onEnded: (reason: EndReason) => void) {
     this.worker.addEventListener('message', ({ data }: MessageEvent<{ recorder?: WorkerMessage }>) => {
       const message = data.recorder;
       if (!message) return;
       if ('progress' in message) onProgress(message.progress);
-      else if ('ended' in message) onEnded(message.ended, message.track);
+      else onEnded(message.ended);
     });
   }
 

@@ -14,6 +14,10 @@ interface Note {
   readonly body: { readonly id: string };
 }
 
+/** Tries, a second apart, before a rescue is given up for now. */
+const MOST_FAILURES = 10;
+const NOT_TAKEN = 'The server does not answer, or its disk is full. What was recorded is kept in this browser; try again later.';
+
 async function noteOf(folder: FileSystemDirectoryHandle): Promise<Note | null> {
   const text = await readNote(folder);
   try {
@@ -68,18 +72,24 @@ class RescueWorker {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(note.body),
     }).catch(() => null);
-    if (!begun?.ok) throw new Error('The server does not answer. What was recorded is kept in this browser; try again when it is back.');
+    if (!begun?.ok) throw new Error(NOT_TAKEN);
     const take = (await (await fetch(`/api/takes/${takeId}`)).json()) as { status: string; sizes: Record<string, number> };
     if (take.status === 'recording')
       for (const [name, handle] of await partsOf(folder)) {
         const store = await openStore(handle);
         if (!store) continue;
-        const uploader = new Uploader(`/api/takes/${takeId}/tracks/${name}`, store, () => undefined);
+        let failures = 0;
+        const uploader = new Uploader(
+          `/api/takes/${takeId}/tracks/${name}`,
+          store,
+          (state) => (failures = state === 'here' ? 0 : failures + 1),
+        );
         uploader.from(take.sizes[name] ?? 0);
         uploader.push();
-        while (uploader.waiting > 0 && !uploader.ended) await new Promise((resolve) => setTimeout(resolve, 50));
+        while (uploader.waiting > 0 && !uploader.ended && failures < MOST_FAILURES) await new Promise((resolve) => setTimeout(resolve, 50));
         uploader.stop();
         store.close();
+        if (failures >= MOST_FAILURES) throw new Error(NOT_TAKEN);
       }
     await removeLocalTake(takeId);
   }

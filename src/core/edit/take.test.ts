@@ -3,12 +3,13 @@ import type { Project } from '../project/model';
 import { placedSteps, projectDuration, stepRange } from '../project/query';
 import type { Sources } from '../project/sources';
 import { validateProject } from '../project/validate';
-import { frameDuration, secondsToTicks, TICKS_PER_SECOND } from '../time/ticks';
+import { frameDuration, secondsToTicks } from '../time/ticks';
 import { applyEdit } from './apply';
 import { EditError } from './error';
 import { counter, emptyProject, facts } from './fixture';
 import { emptyStep, insertSteps, joinStep, moveStep, splitStep } from './outline';
-import { placeTake, takeSpan, type TakeTrack } from './take';
+import { setLayout } from './spans';
+import { addLiveData, placeTake, takeSpan, type TakeTrack } from './take';
 
 const RATE = { num: 30, den: 1 };
 const FRAME = frameDuration(RATE);
@@ -40,7 +41,6 @@ test('tracks are placed from when all of them run, each from its own time', () =
     project,
     's0',
     [track('screen', 'a', 10, 0.12), track('camera', 'b', 10, 0.4), track('voice', 'c', 10.1, 0.05)],
-    TICKS_PER_SECOND,
     counter(),
   );
   expect(placed.origin).toBe(seconds(0.4));
@@ -53,13 +53,13 @@ test('tracks are placed from when all of them run, each from its own time', () =
 });
 
 test('one track that ended long before the others does not cut them', () => {
-  const { end } = takeSpan([track('screen', 'a', 10), track('camera', 'b', 3), track('voice', 'c', 9.8)], TICKS_PER_SECOND);
+  const { end } = takeSpan([track('screen', 'a', 10), track('camera', 'b', 3), track('voice', 'c', 9.8)]);
   expect(end).toBe(seconds(9.8));
 });
 
 test('a track that came much later than the others stands where it came', () => {
   const project = outline(1);
-  placeTake(project, 's0', [track('screen', 'a', 10), track('voice', 'c', 8, 1.01)], TICKS_PER_SECOND, counter());
+  placeTake(project, 's0', [track('screen', 'a', 10), track('voice', 'c', 8, 1.01)], counter());
   expect(lane(project, 'screen')[0]).toMatchObject({ start: 0, source: 0 });
   const [voice] = lane(project, 'voice');
   expect(voice!.start).toBe(31 * FRAME);
@@ -70,9 +70,9 @@ test('a track that came much later than the others stands where it came', () => 
 test('a step that is recorded later goes between its neighbours, and they keep what they have', () => {
   const project = outline(3);
   const newId = counter();
-  placeTake(project, 's0', [track('voice', 'a', 4)], TICKS_PER_SECOND, newId);
-  placeTake(project, 's2', [track('voice', 'c', 6)], TICKS_PER_SECOND, newId);
-  placeTake(project, 's1', [track('voice', 'b', 5)], TICKS_PER_SECOND, newId);
+  placeTake(project, 's0', [track('voice', 'a', 4)], newId);
+  placeTake(project, 's2', [track('voice', 'c', 6)], newId);
+  placeTake(project, 's1', [track('voice', 'b', 5)], newId);
   expect(lane(project, 'voice').map((c) => [c.footageId, c.start])).toEqual([
     ['a', 0],
     ['b', seconds(4)],
@@ -84,9 +84,9 @@ test('a step that is recorded later goes between its neighbours, and they keep w
 test('a take done again takes the place of the old one; the voice stays, and the step is as long as what is in it', () => {
   const project = outline(2);
   const newId = counter();
-  placeTake(project, 's0', [track('voice', 'v', 4)], TICKS_PER_SECOND, newId);
-  placeTake(project, 's1', [track('voice', 'w', 4)], TICKS_PER_SECOND, newId);
-  placeTake(project, 's0', [track('screen', 'x', 9)], TICKS_PER_SECOND, newId);
+  placeTake(project, 's0', [track('voice', 'v', 4)], newId);
+  placeTake(project, 's1', [track('voice', 'w', 4)], newId);
+  placeTake(project, 's0', [track('screen', 'x', 9)], newId);
   expect(stepRange(project, 's0')).toEqual({ start: 0, end: seconds(9) });
   project.callouts.push({
     id: 'c',
@@ -97,7 +97,7 @@ test('a take done again takes the place of the old one; the voice stays, and the
     rect: { x: 0, y: 0, width: 9, height: 9 },
     strength: 9,
   });
-  placeTake(project, 's0', [track('screen', 'y', 6)], TICKS_PER_SECOND, newId);
+  placeTake(project, 's0', [track('screen', 'y', 6)], newId);
   expect(lane(project, 'screen').map((c) => c.footageId)).toEqual(['y']);
   expect(lane(project, 'voice').map((c) => [c.footageId, c.start])).toEqual([
     ['v', 0],
@@ -109,12 +109,8 @@ test('a take done again takes the place of the old one; the voice stays, and the
 test('a locked lane refuses, and nothing is changed', () => {
   const project = outline(1);
   project.lanes.find((l) => l.kind === 'voice')!.locked = true;
-  expect(() => applyEdit(project, (draft) => void placeTake(draft, 's0', [track('voice', 'a', 2)], TICKS_PER_SECOND, counter()))).toThrow(
-    EditError,
-  );
-  expect(() =>
-    applyEdit(project, (draft) => void placeTake(draft, 's0', [track('screen', 'a', 0.01)], TICKS_PER_SECOND, counter())),
-  ).toThrow(EditError);
+  expect(() => applyEdit(project, (draft) => void placeTake(draft, 's0', [track('voice', 'a', 2)], counter()))).toThrow(EditError);
+  expect(() => applyEdit(project, (draft) => void placeTake(draft, 's0', [track('screen', 'a', 0.01)], counter()))).toThrow(EditError);
   expect(lane(project, 'screen')).toEqual([]);
 });
 
@@ -133,13 +129,7 @@ test('takes in any order leave a sound project in the outline’s order', () => 
       const project = outline(4);
       const newId = counter();
       for (const { step, name, length } of takes)
-        placeTake(
-          project,
-          `s${step}`,
-          [track(name, `${name === 'voice' ? 'v' : 'x'}${length}`, lengths[length]!)],
-          TICKS_PER_SECOND,
-          newId,
-        );
+        placeTake(project, `s${step}`, [track(name, `${name === 'voice' ? 'v' : 'x'}${length}`, lengths[length]!)], newId);
       expect(validateProject(JSON.parse(JSON.stringify(project)), sources)).toHaveProperty('project');
       const order = placedSteps(project).map((s) => s.id);
       expect(order).toEqual([...order].sort());
@@ -155,6 +145,21 @@ test('takes in any order leave a sound project in the outline’s order', () => 
     }),
     { numRuns: 150 },
   );
+});
+
+test('a take decides the layout of its time only if one was chosen in it', () => {
+  const project = outline(1);
+  const newId = counter();
+  const range = { start: 0, end: seconds(9) };
+  setLayout(project, { start: 0, end: seconds(20) }, 'presenter', newId);
+  const nothing = { callouts: [], framings: [], layouts: [], markers: [] };
+  addLiveData(project, nothing, range, newId);
+  expect(project.layouts.map((l) => [l.kind, l.start])).toEqual([['presenter', 0]]);
+  addLiveData(project, { ...nothing, layouts: [{ id: 'x', start: seconds(3), end: seconds(5), kind: 'screen' }] }, range, newId);
+  expect(project.layouts.map((l) => [l.kind, l.start, l.end])).toEqual([
+    ['screen', seconds(3), seconds(5)],
+    ['presenter', seconds(9), seconds(20)],
+  ]);
 });
 
 describe('the outline', () => {

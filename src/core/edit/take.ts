@@ -3,12 +3,12 @@ import { placedSteps, projectDuration, stepRange } from '../project/query';
 import type { LiveData } from '../take/live';
 import { TRACK_NAMES, type TrackName } from '../take/take';
 import { overlaps, type Range } from '../time/ranges';
-import { frameDuration, type Ticks } from '../time/ticks';
+import { frameDuration, secondsToTicks, type Ticks } from '../time/ticks';
 import { cutClip } from './clips';
 import { EditError } from './error';
 import { sortLane } from './lookup';
 import { rippleDelete, rippleInsert } from './ripple';
-import { addSpan } from './spans';
+import { addSpan, setLayout } from './spans';
 
 /** One recording of a take, on the take's clock. */
 export interface TakeTrack {
@@ -30,17 +30,17 @@ export interface PlacedTake {
 }
 
 const LANE_OF: Record<TrackName, LaneKind> = { screen: 'screen', camera: 'presenter', voice: 'voice', computer: 'computer' };
-/** Tracks that begin or end within so many seconds of each other are cut to what they share; one that is further off keeps its own time. */
-const RAGGED = 0.5;
+/** Tracks that begin or end within so much of each other are cut to what they share; one that is further off keeps its own time. */
+const RAGGED = secondsToTicks(0.5);
 
 /** The stretch of take time that is placed: from when the tracks run to when they end, but for stragglers. */
-export function takeSpan(tracks: readonly Pick<TakeTrack, 'offset' | 'duration'>[], second: Ticks): { origin: Ticks; end: Ticks } {
+export function takeSpan(tracks: readonly Pick<TakeTrack, 'offset' | 'duration'>[]): { origin: Ticks; end: Ticks } {
   const starts = tracks.map((t) => t.offset);
   const earliest = Math.min(...starts);
-  const origin = Math.max(...starts.filter((s) => s - earliest <= RAGGED * second));
+  const origin = Math.max(...starts.filter((s) => s - earliest <= RAGGED));
   const ends = tracks.map((t) => t.offset + t.duration);
   const latest = Math.max(...ends);
-  return { origin, end: Math.min(...ends.filter((e) => latest - e <= RAGGED * second)) };
+  return { origin, end: Math.min(...ends.filter((e) => latest - e <= RAGGED)) };
 }
 
 /**
@@ -48,18 +48,11 @@ export function takeSpan(tracks: readonly Pick<TakeTrack, 'offset' | 'duration'>
  * and what follows makes room; in a recorded one the take replaces what stood on its lanes, and the step becomes as
  * long as what is in it. Null as step puts it at the end.
  *
- * @param second ticks in a second
  * @throws EditError when a lane is locked or nothing is long enough for a frame
  */
-export function placeTake(
-  project: Project,
-  stepId: string | null,
-  tracks: readonly TakeTrack[],
-  second: Ticks,
-  newId: () => string,
-): PlacedTake {
+export function placeTake(project: Project, stepId: string | null, tracks: readonly TakeTrack[], newId: () => string): PlacedTake {
   const frame = frameDuration(project.canvas.frameRate);
-  const { origin, end } = takeSpan(tracks, second);
+  const { origin, end } = takeSpan(tracks);
   const length = Math.floor((end - origin) / frame) * frame;
   const kept = tracks.filter((t) => Math.min(end, t.offset + t.duration) - Math.max(origin, t.offset) >= 2 * frame);
   if (length < frame || !kept.length) throw new EditError('The take is shorter than one frame, so there is nothing to place.');
@@ -154,11 +147,15 @@ function closeTail(project: Project, stepId: string, newId: () => string): void 
   if (filled > range.start && filled < range.end) rippleDelete(project, { start: filled, end: range.end }, newId);
 }
 
-/** Adds what was done live during a take to the project. */
-export function addLiveData(project: Project, data: LiveData, newId: () => string): void {
+/**
+ * Adds what was done live during a take to the project. A take in which a layout was chosen decides the layout of all
+ * its time; one in which none was leaves it as it is.
+ */
+export function addLiveData(project: Project, data: LiveData, range: Range, newId: () => string): void {
   for (const callout of data.callouts) addSpan(project, 'callouts', callout);
   for (const framing of data.framings) addSpan(project, 'framings', framing);
-  for (const layout of data.layouts) addSpan(project, 'layouts', { ...layout, id: newId() });
+  if (data.layouts.length) setLayout(project, range, 'corner', newId);
+  for (const layout of data.layouts) addSpan(project, 'layouts', layout);
   for (const marker of data.markers) if (!project.markers.some((m) => m.time === marker.time)) project.markers.push(marker);
   project.markers.sort((a, b) => a.time - b.time);
 }

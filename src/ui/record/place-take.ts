@@ -3,7 +3,7 @@ import type { StoreApi } from 'zustand';
 import { changeLook, changePresenter } from '@/core/edit/settings';
 import { addLiveData, placeTake } from '@/core/edit/take';
 import { liveData } from '@/core/take/live';
-import { TICKS_PER_SECOND, ticksToSeconds } from '@/core/time/ticks';
+import { ticksToSeconds } from '@/core/time/ticks';
 import type { TakePlacement } from '@/server/takes/keep';
 import type { EditorState } from '../edit/store';
 import { api } from '../shell/api';
@@ -24,7 +24,6 @@ export async function keepAndPlace(editor: StoreApi<EditorState>, takeId: string
         duration: t.duration,
         gain: t.name === 'voice' ? setup.gain : 0,
       })),
-      TICKS_PER_SECOND,
       nanoid,
     );
     const screen = tracks.find((t) => t.name === 'screen');
@@ -52,6 +51,7 @@ export async function keepAndPlace(editor: StoreApi<EditorState>, takeId: string
         },
         nanoid,
       ),
+      { start: placed.start, end: placed.end },
       nanoid,
     );
   });

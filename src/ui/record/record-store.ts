@@ -192,10 +192,7 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
           );
           return;
         }
-        recorder ??= new Recorder(
-          (progress) => set({ progress, ...(progress.free === null ? {} : { free: progress.free }) }),
-          (reason) => ended(reason),
-        );
+        recorder ??= new Recorder((progress) => set({ progress, ...(progress.free === null ? {} : { free: progress.free }) }), ended);
         set({ phase: 'countdown', countdown: settings.countdown, live: [], ghost: null, progress: null, review: null });
         try {
           await recorder.arm(sources);
@@ -232,6 +229,12 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
               layout,
             },
           });
+          if (get().phase !== 'countdown') {
+            // Taken back while the devices were waited for.
+            await recorder.finish('stopped');
+            await api(`/api/takes/${takeId}`, { method: 'PATCH', body: { discarded: true } });
+            return;
+          }
           clock = new TakeClock(began);
           set({ phase: 'recording', takeId });
           begun();
