@@ -248,6 +248,9 @@ test('no devices and no permission are said plainly, and a second tab does not r
   await expect(other.getByLabel('Microphone state')).toContainText('ready');
   await other.keyboard.press('Alt+R');
   await expect(other.getByText(/Another tab is recording for this project. Stop it there first/)).toBeVisible();
+  // What was refused leaves nothing to be rescued.
+  await other.waitForTimeout(3500);
+  await expect(other.getByRole('button', { name: 'Rescue it' })).toHaveCount(0);
   await page.bringToFront();
   await page.keyboard.press('Alt+R');
   await expect(page.getByRole('region', { name: 'Review' })).toBeVisible({ timeout: 30_000 });
