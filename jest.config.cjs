@@ -17,7 +17,7 @@ module.exports = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(nanoid|d3-[^/]+|mediabunny|immer|marked)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(nanoid|d3-[^/]+|mediabunny|marked)/)'],
   testTimeout: 120000,
   maxWorkers: 2,
 };

@@ -41,6 +41,7 @@ const video = (more: Partial<VideoLayer> = {}): VideoLayer => ({
   clipId: 'c',
   footageId: 'f',
   time: 0,
+  speed: 1,
   footage: { width: 64, height: 48 },
   source: { x: 0, y: 0, width: 64, height: 48 },
   destination: { x: 0, y: 0, width: 64, height: 48 },

@@ -1,10 +1,11 @@
 import { parseColor, rgbToYuv } from '@/core/key/color';
+import type { Size } from '@/core/scale/rect';
 import type { FootageKey } from '@/core/project/model';
-import type { CoverLayer, FramePlan, VideoLayer } from '@/core/frame/plan';
+import type { CoverLayer, FramePlan, Layer, MixLayer, VideoLayer } from '@/core/frame/plan';
 import { chromaRangeX } from '@/core/scale/filter';
 import { intersect } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import { subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
+import { allocateFrame, releaseFrame, subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
 import { LruMap } from './lru';
 import type { Rasterizer } from './rasterizer';
 import { Resampler, type AxisRange } from './resampler';
@@ -51,10 +52,17 @@ export class Compositor {
    * @param frameOf the decoded frame for a video layer, of any size with the footage's
    *   shape (a proxy may stand for its original); null leaves the layer out
    */
-  compose(plan: FramePlan, frameOf: (layer: VideoLayer) => PlanarFrame | null, target: PlanarFrame): void {
+  compose(plan: FramePlan, frameOf: FrameOf, target: PlanarFrame): void {
     if (!coversAll(plan)) this.fill(target, plan.background);
-    for (const layer of plan.layers) {
+    this.draw(plan.layers, plan.size, frameOf, target);
+  }
+
+  private draw(layers: readonly Layer[], size: Size, frameOf: FrameOf, target: PlanarFrame): void {
+    for (const layer of layers) {
       switch (layer.kind) {
+        case 'mix':
+          this.mix(layer, size, frameOf, target);
+          break;
         case 'video': {
           const frame = frameOf(layer);
           if (frame) this.video(layer, frame, target);
@@ -71,15 +79,54 @@ export class Compositor {
           break;
         case 'stroke':
           if (layer.opacity > 0)
-            for (const placed of this.sprites.strokes(layer, plan.size)) this.sprite(placed, target, layer.opacity, false);
+            for (const placed of this.sprites.strokes(layer, size)) this.sprite(placed, target, layer.opacity, false);
           break;
         case 'shape':
           this.sprite(this.sprites.shape(layer), target, 1, false);
           break;
         case 'text':
-          if (layer.opacity > 0) this.sprite(this.sprites.text(layer, plan.size), target, layer.opacity, false);
+          if (layer.opacity > 0) this.sprite(this.sprites.text(layer, size), target, layer.opacity, false);
       }
     }
+  }
+
+  /** Draws the second picture beside the first, each over what is there, and brings them together. */
+  private mix({ from, to, amount, motion }: MixLayer, size: Size, frameOf: FrameOf, target: PlanarFrame): void {
+    const { heap } = this;
+    const second = allocateFrame(heap, target.width, target.height);
+    heap.copyRows(target.y.at, 0, second.y.at, 0, target.size, 1);
+    this.draw(from, size, frameOf, target);
+    this.draw(to, size, frameOf, second);
+    if (!motion) heap.exports.mixPlane(target.y.at, second.y.at, target.size, Math.round(amount * 255));
+    else
+      for (const [into, plane, by] of [
+        [target.y, second.y, 1],
+        [target.u, second.u, 2],
+        [target.v, second.v, 2],
+      ] as const)
+        this.move(into, plane, motion, amount, by);
+    releaseFrame(heap, second);
+  }
+
+  /** Moves a plane in over another from one side, by whole even pixels of the picture; in a push the other moves out. */
+  private move(target: Plane, source: Plane, { kind, from }: NonNullable<MixLayer['motion']>, amount: number, by: number): void {
+    const { heap } = this;
+    const { width, height } = target;
+    const across = from === 'left' || from === 'right';
+    const far = (across ? width : height) * by;
+    const way = Math.min(across ? width : height, (Math.round((far * amount) / 2) * 2) / by);
+    const copy = (from: Plane, fx: number, fy: number, to: Plane, tx: number, ty: number, w: number, h: number) =>
+      heap.copyRows(from.at + fy * from.stride + fx, from.stride, to.at + ty * to.stride + tx, to.stride, w, h);
+    if (kind === 'push') {
+      const kept = heap.allocate(width * height);
+      const old: Plane = { at: kept, stride: width, width, height };
+      copy(target, 0, 0, old, 0, 0, width, height);
+      if (across) copy(old, from === 'right' ? way : 0, 0, target, from === 'right' ? 0 : way, 0, width - way, height);
+      else copy(old, 0, from === 'bottom' ? way : 0, target, 0, from === 'bottom' ? 0 : way, width, height - way);
+      heap.release(kept);
+    }
+    if (across) copy(source, from === 'right' ? 0 : width - way, 0, target, from === 'right' ? width - way : 0, 0, way, height);
+    else copy(source, 0, from === 'bottom' ? 0 : height - way, target, 0, from === 'bottom' ? height - way : 0, width, way);
   }
 
   private fill(target: PlanarFrame, color: string): void {
@@ -267,6 +314,9 @@ export class Compositor {
     blend(target.y, sprite.y, sprite.alpha, 1);
   }
 }
+
+/** The decoded frame for a video layer; null when there is none. */
+type FrameOf = (layer: VideoLayer) => PlanarFrame | null;
 
 /** Whether the first layer hides the background wholly. */
 function coversAll({ layers, size }: FramePlan): boolean {

@@ -39,6 +39,7 @@ export interface KernelExports {
   ): void;
   fillPlane(target: number, stride: number, width: number, height: number, value: number): void;
   lookUpPlane(plane: number, stride: number, width: number, height: number, table: number): void;
+  mixPlane(target: number, source: number, count: number, weight: number): void;
   multiplyPlane(target: number, by: number, count: number): void;
   boxBlurPlane(plane: number, stride: number, width: number, height: number, radius: number, passes: number, scratch: number): void;
   rgbaToPlanar(rgba: number, width: number, height: number, y: number, u: number, v: number, a: number, chromaA: number): void;

@@ -1,9 +1,10 @@
 import { expose } from 'comlink';
 import { Compositor } from '@/compositor/compositor';
 import { planFrame, type PlanView } from '@/core/frame/plan-frame';
-import type { VideoLayer } from '@/core/frame/plan';
+import { videoLayers, type VideoLayer } from '@/core/frame/plan';
 import { formatColor, yuvToRgb } from '@/core/key/color';
 import type { Project } from '@/core/project/model';
+import { isLaneOn, isPictureLane, lastStarted } from '@/core/project/query';
 import { NO_SOURCES, type Sources } from '@/core/project/sources';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
@@ -44,7 +45,7 @@ export class PictureWorker {
     const { project, sources } = this;
     if (!project) return;
     const plan = planFrame(project, sources, time, { width, height }, view);
-    const videos = plan.layers.filter((layer): layer is VideoLayer => layer.kind === 'video');
+    const videos = videoLayers(plan.layers);
     const frames = new Map<string, PlanarFrame>();
     await Promise.all(
       videos.map(async (layer) => {
@@ -130,9 +131,9 @@ export class PictureWorker {
 
   private prepareNext(time: Ticks): void {
     for (const lane of this.project!.lanes) {
-      if (lane.off || (lane.kind !== 'screen' && lane.kind !== 'presenter')) continue;
-      const next = lane.clips.find((clip) => clip.start > time && clip.start - time < LOOK_AHEAD);
-      if (next && !this.readers.has(next.id))
+      if (!isLaneOn(this.project!, lane) || !isPictureLane(lane)) continue;
+      const next = lane.clips[lastStarted(lane, time) + 1];
+      if (next && next.start - time < LOOK_AHEAD && !this.readers.has(next.id))
         void this.reader(next.id, next.footageId)
           .frameAt(ticksToSeconds(next.source))
           .catch(() => null);

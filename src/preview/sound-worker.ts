@@ -1,8 +1,11 @@
 import { expose, transfer } from 'comlink';
 import { ALL_FORMATS, AudioSampleSink, Input, UrlSource, type AudioSample } from 'mediabunny';
 import { addToMix, planSound, SAMPLE_RATE, silence, tameClipping, type SoundSegment, type Stereo } from '@/core/audio/mix';
+import { segmentReader, type ReadSound } from '@/core/audio/stretch';
 import type { Project } from '@/core/project/model';
 import { NO_SOURCES, type Sources } from '@/core/project/sources';
+
+const MOST_READERS = 24;
 
 /** Sound of one recording from a sample on, read in order. */
 class FootageSound {
@@ -63,7 +66,8 @@ export class SoundWorker {
   private project: Project | null = null;
   private sources: Sources = NO_SOURCES;
   private segments: readonly SoundSegment[] = [];
-  private readonly open = new Map<string, FootageSound>();
+  /** Readers of the segments that were heard, while the segment stays the same. */
+  private readonly open = new Map<string, { key: string; read: ReadSound }>();
 
   setProject(project: Project, sources: Sources): void {
     this.project = project;
@@ -78,12 +82,15 @@ export class SoundWorker {
       if (segment.start >= at + length || segment.end <= at) continue;
       const from = Math.max(at, segment.start);
       const to = Math.min(at + length, segment.end);
-      let sound = this.open.get(segment.clipId);
-      if (!sound) {
-        sound = new FootageSound(segment.footageId);
-        this.open.set(segment.clipId, sound);
+      const key = `${segment.footageId} ${segment.source} ${segment.speed}`;
+      let reader = this.open.get(segment.clipId);
+      if (reader?.key !== key) {
+        const sound = new FootageSound(segment.footageId);
+        reader = { key, read: segmentReader(segment, (first, count) => sound.read(first, count)) };
+        this.open.set(segment.clipId, reader);
+        if (this.open.size > MOST_READERS) this.open.delete(this.open.keys().next().value!);
       }
-      const heard = await sound.read(segment.source + from - segment.start, to - from).catch(() => null);
+      const heard = await reader.read(from - segment.start, to - from).catch(() => null);
       if (heard) addToMix(out, at, segment, heard, from);
     }
     tameClipping(out);

@@ -1,13 +1,11 @@
+import { clipEnd, handles, sourceTime } from '../project/clip-time';
 import type { Clip, Project } from '../project/model';
+import { clipAt } from '../project/query';
 import type { Sources } from '../project/sources';
 import type { Ticks } from '../time/ticks';
 import { EditError } from './error';
-import { isFree, linkedClips, sortLane, unlockedClip, type Found } from './lookup';
-
-/** The part of a clip before or after an instant, as a new clip. */
-export function cutClip(clip: Clip, from: Ticks, to: Ticks, id: string): Clip {
-  return { ...clip, id, start: from, duration: to - from, source: clip.source + (from - clip.start) };
-}
+import { linkedClips, settleLanes, unlockedClip, unlockedLane, withLinked, type Found } from './lookup';
+import { headOf, relinker, tailOf } from './pieces';
 
 /**
  * Splits a clip, and those linked to it, at an instant strictly inside.
@@ -15,51 +13,79 @@ export function cutClip(clip: Clip, from: Ticks, to: Ticks, id: string): Clip {
  */
 export function splitClip(project: Project, id: string, time: Ticks, newId: () => string): void {
   const { clip } = unlockedClip(project, id);
-  if (time <= clip.start || time >= clip.start + clip.duration)
+  if (time <= clip.start || time >= clipEnd(clip))
     throw new EditError('There is already a cut here. Put the playhead inside the clip to split it.');
   const link = clip.link && newId();
   for (const { lane, clip: each } of linkedClips(project, id)) {
-    const end = each.start + each.duration;
-    if (time >= end) continue;
+    if (time >= clipEnd(each)) continue;
     if (time <= each.start) {
       each.link = link;
       continue;
     }
-    const right = { ...cutClip(each, time, end, newId()), link };
-    each.duration = time - each.start;
-    lane.clips.splice(lane.clips.indexOf(each) + 1, 0, right);
+    const at = lane.clips.indexOf(each);
+    lane.clips.splice(at, 1, headOf(each, time), { ...tailOf(each, time, newId()), link });
   }
 }
 
 /** Splits every clip on unlocked lanes that an instant falls into. */
 export function splitAll(project: Project, time: Ticks, newId: () => string): void {
+  const relink = relinker(newId);
   let any = false;
-  const links = new Map<string, string>();
   for (const lane of project.lanes) {
-    if (lane.locked) continue;
-    const clip = lane.clips.find((c) => time > c.start && time < c.start + c.duration);
-    if (!clip) continue;
-    if (clip.link && !links.has(clip.link)) links.set(clip.link, newId());
-    const right = { ...cutClip(clip, time, clip.start + clip.duration, newId()), link: clip.link && links.get(clip.link)! };
-    clip.duration = time - clip.start;
-    lane.clips.splice(lane.clips.indexOf(clip) + 1, 0, right);
+    const clip = lane.locked ? null : clipAt(lane, time);
+    if (!clip || clip.start === time) continue;
+    lane.clips.splice(lane.clips.indexOf(clip), 1, headOf(clip, time), { ...tailOf(clip, time, newId()), link: relink(clip.link) });
     any = true;
   }
   if (!any) throw new EditError('There is nothing to split here: no clip lies under the playhead on an unlocked lane.');
+  relinkLater(project, time, relink);
 }
 
-/** How far one end of a clip may go, as a change of that end's time: neighbours, footage and one frame set the limits. */
-function trimLimits({ lane, clip }: Found, end: 'start' | 'end', sources: Sources, least: Ticks): [Ticks, Ticks] {
+/** What was linked to a clip that was split but lies wholly after the cut goes with the later parts. */
+function relinkLater(project: Project, time: Ticks, relink: (link: string | null) => string | null): void {
+  const split = new Set<string>();
+  for (const lane of project.lanes)
+    if (!lane.locked) for (const clip of lane.clips) if (clip.link && clipEnd(clip) === time) split.add(clip.link);
+  for (const lane of project.lanes)
+    if (!lane.locked)
+      for (const clip of lane.clips) if (clip.link && clip.start >= time && split.has(clip.link)) clip.link = relink(clip.link);
+}
+
+export type End = 'start' | 'end';
+
+/** Moves an end of a clip by some ticks; the footage stays where it is. */
+export function moveEnd(clip: Clip, end: End, by: Ticks): void {
+  if (end === 'end') clip.duration += by;
+  else {
+    clip.source = sourceTime(clip, clip.start + by);
+    clip.start += by;
+    clip.duration -= by;
+  }
+}
+
+/** How far an end of a clip may go, as a change of its time, by its footage and one frame alone. */
+export function footageLimits(clip: Clip, end: End, sources: Sources, least: Ticks): [Ticks, Ticks] {
+  const { before, after } = handles(clip, sources.footage[clip.footageId]);
+  return end === 'start' ? [-Math.min(before, clip.start), clip.duration - least] : [least - clip.duration, after];
+}
+
+/** How far an end of a clip may go: neighbours, footage and one frame set the limits. */
+function trimLimits({ lane, clip }: Found, end: End, sources: Sources, least: Ticks): [Ticks, Ticks] {
   const index = lane.clips.indexOf(clip);
-  const footage = sources.footage[clip.footageId];
-  const stop = clip.start + clip.duration;
+  const [low, high] = footageLimits(clip, end, sources, least);
   if (end === 'start') {
     const before = lane.clips[index - 1];
-    return [Math.max((before ? before.start + before.duration : 0) - clip.start, -clip.source), clip.duration - least];
+    return [Math.max(low, (before ? clipEnd(before) : 0) - clip.start), high];
   }
   const after = lane.clips[index + 1];
-  const room = !footage || footage.kind === 'image' ? Infinity : footage.duration - (clip.source + clip.duration);
-  return [least - clip.duration, Math.min((after ? after.start : Infinity) - stop, room)];
+  return [low, Math.min(high, (after ? after.start : Infinity) - clipEnd(clip))];
+}
+
+/** A clip and those linked to it that share one of its ends. */
+export function partnersAt(project: Project, id: string, end: End): Found[] {
+  const { clip } = unlockedClip(project, id);
+  const edge = (c: Clip) => (end === 'start' ? c.start : clipEnd(c));
+  return linkedClips(project, id).filter((f) => f.clip.id === id || edge(f.clip) === edge(clip));
 }
 
 /**
@@ -68,61 +94,64 @@ function trimLimits({ lane, clip }: Found, end: 'start' | 'end', sources: Source
  *
  * @param least shortest clip that may remain, in ticks (one frame)
  */
-export function trimClip(project: Project, sources: Sources, id: string, end: 'start' | 'end', time: Ticks, least: Ticks): void {
+export function trimClip(project: Project, sources: Sources, id: string, end: End, time: Ticks, least: Ticks): void {
   const { clip } = unlockedClip(project, id);
-  const at = end === 'start' ? clip.start : clip.start + clip.duration;
-  const partners = linkedClips(project, id).filter(
-    (f) => f.clip.id === id || (end === 'start' ? f.clip.start : f.clip.start + f.clip.duration) === at,
-  );
+  const partners = partnersAt(project, id, end);
   const limits = partners.map((found) => trimLimits(found, end, sources, least));
   const low = Math.max(...limits.map(([l]) => l));
   const high = Math.min(...limits.map(([, h]) => h));
   if (low > high) throw new EditError('The clip can’t be trimmed any further.');
-  const delta = Math.min(Math.max(time - at, low), high);
-  for (const { clip: each } of partners) {
-    if (end === 'end') each.duration += delta;
-    else {
-      each.start += delta;
-      each.source += delta;
-      each.duration -= delta;
-    }
-  }
+  const by = Math.min(Math.max(time - (end === 'start' ? clip.start : clipEnd(clip)), low), high);
+  for (const { clip: each } of partners) moveEnd(each, end, by);
 }
 
 /**
- * Moves a clip and those linked to it so that it begins at an instant; onto another
- * lane of its kind if one is named.
+ * Moves clips, and what is linked to them, by some ticks; not beyond the start. Those of one lane may go over to another of its kind.
+ *
+ * @param lanes from which lane to which
  * @throws EditError where something already stands there.
  */
+export function moveClips(project: Project, ids: readonly string[], by: Ticks, lanes?: { from: string; to: string }): void {
+  const group = withLinked(project, ids);
+  if (!group.length) return;
+  const delta = Math.max(by, -Math.min(...group.map((f) => f.clip.start)));
+  const from = lanes && lanes.from !== lanes.to ? unlockedLane(project, lanes.from) : null;
+  const to = from && unlockedLane(project, lanes!.to);
+  if (from && to && to.kind !== from.kind) throw new EditError(`A clip of ${from.name} can’t stand on the lane ${to.name}.`);
+  const moving = new Map(group.map((f) => [f.clip.id, f]));
+  // Worked out on copies first, so that a refusal leaves everything where it is.
+  const planned = new Map(project.lanes.map((lane) => [lane, lane.clips.filter((c) => !moving.has(c.id))]));
+  for (const { lane, clip } of group) {
+    const target = to && lane === from && ids.includes(clip.id) ? to : lane;
+    planned.get(target)!.push({ ...clip, start: clip.start + delta });
+  }
+  const touched = [...new Set([...group.map((f) => f.lane), ...(to ? [to] : [])])];
+  settleLanes(touched.map((lane) => ({ ...lane, clips: planned.get(lane)! })));
+  for (const lane of touched) lane.clips = planned.get(lane)!.sort((a, b) => a.start - b.start);
+}
+
+/** Moves a clip and those linked to it so that it begins at an instant; onto another lane of its kind if one is named. */
 export function moveClip(project: Project, id: string, start: Ticks, laneId?: string): void {
   const { clip, lane } = unlockedClip(project, id);
-  const target = laneId ? project.lanes.find((l) => l.id === laneId) : lane;
-  if (!target) throw new EditError('That lane is no longer there.');
-  if (target.locked) throw new EditError(`The lane ${target.name} is locked. Unlock it first.`);
-  if (target.kind !== lane.kind) throw new EditError(`A clip of ${lane.name} can’t stand on the lane ${target.name}.`);
-  const group = linkedClips(project, id);
-  const earliest = Math.min(...group.map((f) => f.clip.start));
-  const delta = Math.max(start - clip.start, -earliest);
-  const moving = new Set(group.map((f) => f.clip.id));
-  for (const found of group) {
-    const on = found.clip.id === id ? target : found.lane;
-    const from = found.clip.start + delta;
-    if (!isFree(on, from, from + found.clip.duration, moving))
-      throw new EditError(`There is no room here on the lane ${on.name}. Move the clip to a gap, or make one first.`);
-  }
-  for (const found of group) {
-    found.clip.start += delta;
-    if (found.clip.id === id && target !== lane) {
-      target.clips.push(lane.clips.splice(lane.clips.indexOf(clip), 1)[0]!);
-      sortLane(target);
-    }
-    sortLane(found.lane);
-  }
+  moveClips(project, [id], start - clip.start, laneId ? { from: lane.id, to: laneId } : undefined);
+}
+
+/**
+ * Shifts one recording of a take set against the others it is linked to, by some ticks; it stays linked.
+ * @throws EditError where something stands in the way
+ */
+export function shiftClip(project: Project, id: string, by: Ticks): void {
+  const { clip, lane } = unlockedClip(project, id);
+  const start = clip.start + by;
+  if (start < 0) throw new EditError('The clip can’t begin before the tutorial does.');
+  if (lane.clips.some((c) => c !== clip && c.start < start + clip.duration && clipEnd(c) > start))
+    throw new EditError(`There is no room to shift it on the lane ${lane.name}. Trim it or its neighbour first.`);
+  clip.start = start;
 }
 
 /** Removes clips and what is linked to them; gaps stay. */
 export function liftClips(project: Project, ids: readonly string[]): void {
-  const gone = new Set(ids.flatMap((id) => linkedClips(project, id).map((f) => f.clip.id)));
+  const gone = new Set(withLinked(project, ids).map((f) => f.clip.id));
   for (const lane of project.lanes) if (lane.clips.some((c) => gone.has(c.id))) lane.clips = lane.clips.filter((c) => !gone.has(c.id));
 }
 
@@ -131,7 +160,24 @@ export function unlinkClip(project: Project, id: string): void {
   for (const { clip } of linkedClips(project, id)) clip.link = null;
 }
 
+/** Links clips, so that they move, trim and split together. */
+export function linkClips(project: Project, ids: readonly string[], newId: () => string): void {
+  const found = ids.map((id) => unlockedClip(project, id));
+  if (found.length < 2) throw new EditError('Select two clips or more to link them.');
+  if (new Set(found.map((f) => f.lane.id)).size < found.length)
+    throw new EditError('Only clips on different lanes can be linked. To hold clips of one lane together, group them.');
+  if (new Set(found.map((f) => f.clip.speed)).size > 1)
+    throw new EditError('Clips of different speed can’t be linked, since they would not stay in step.');
+  const link = newId();
+  for (const { clip } of found) clip.link = link;
+}
+
 /** Sets a clip's level in dB, -96 to 24. */
 export function setClipGain(project: Project, id: string, gain: number): void {
   unlockedClip(project, id).clip.gain = Math.min(24, Math.max(-96, gain));
+}
+
+/** Silences clips, or lets them be heard again. */
+export function muteClips(project: Project, ids: readonly string[], muted: boolean): void {
+  for (const id of ids) unlockedClip(project, id).clip.muted = muted;
 }

@@ -11,7 +11,8 @@ import { doEdit, EMPTY_HISTORY, redo, undo, type Versioned } from './history';
 import { placeFootage } from './place';
 import { closeGap, rippleDelete, rippleDeleteClips } from './ripple';
 import { addStep } from './outline';
-import { changeKey, changeLane, changePresenter } from './settings';
+import { changeLane } from './lanes';
+import { changeKey, changePresenter } from './settings';
 import { addSpan, removeSpan, setLayout, timeSpan } from './spans';
 
 const RATE = { num: 30, den: 1 };

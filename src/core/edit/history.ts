@@ -1,5 +1,6 @@
 import type { Project } from '../project/model';
-import { applyEdit, patchProject, type Change, type Edit } from './apply';
+import { applyEdit, changeBetween, type Change, type Edit } from './apply';
+import { patchProject } from './patch';
 
 export interface HistoryEntry extends Change {
   readonly label: string;
@@ -28,11 +29,11 @@ export interface Versioned {
  */
 export function doEdit(state: Versioned, label: string, edit: Edit, merge = false): Versioned {
   const { project, change } = applyEdit(state.project, edit);
-  if (!change.forward.length) return state;
+  if (project === state.project) return state;
   const last = state.history.done[state.history.done.length - 1];
   const joined = merge && last?.label === label;
   const entry: HistoryEntry = joined
-    ? { label, forward: [...last.forward, ...change.forward], inverse: [...change.inverse, ...last.inverse] }
+    ? { label, ...changeBetween(patchProject(state.project, last.inverse), project).change }
     : { label, ...change };
   const done = [...(joined ? state.history.done.slice(0, -1) : state.history.done), entry].slice(-DEPTH);
   return { project, history: { done, undone: [] } };
@@ -56,4 +57,12 @@ export function redo(state: Versioned): Versioned {
     project: patchProject(state.project, entry.forward),
     history: { done: [...state.history.done, entry], undone: state.history.undone.slice(0, -1) },
   };
+}
+
+/** Goes to the state in which `count` edits are done, back or forward; the list of edits as it stands is the way. */
+export function goToStep(state: Versioned, count: number): Versioned {
+  let now = state;
+  while (now.history.done.length > count && now.history.done.length) now = undo(now);
+  while (now.history.done.length < count && now.history.undone.length) now = redo(now);
+  return now;
 }

@@ -1,4 +1,6 @@
-import type { Clip, Lane, LaneKind, Project } from '../project/model';
+import { createClip } from '../project/create';
+import type { Lane, LaneKind, Project } from '../project/model';
+import { laneEnd } from '../project/query';
 import type { FootageFacts } from '../project/sources';
 import { frameDuration, frameStart, type FrameRate, type Ticks } from '../time/ticks';
 import { EditError } from './error';
@@ -36,8 +38,6 @@ function laneFor(project: Project, kind: LaneKind): Lane {
   return lane;
 }
 
-const laneEnd = (lane: Lane): Ticks => lane.clips.reduce((end, c) => Math.max(end, c.start + c.duration), 0);
-
 /**
  * Puts a recording on the lanes of its role: picture and sound as linked clips.
  * The sound of a screen recording goes to its own lane, which is muted when
@@ -67,7 +67,7 @@ export function placeFootage(project: Project, footage: FootageFacts, at: Ticks 
   if (soundKind === 'voice' && !hadVoice && computer?.clips.length) computer.off = true;
   const link = lanes.length > 1 ? newId() : null;
   return lanes.map((lane) => {
-    const clip: Clip = { id: newId(), footageId: footage.id, start, duration, source: 0, link, gain: 0 };
+    const clip = createClip({ id: newId(), footageId: footage.id, start, duration, source: 0, link });
     lane.clips.push(clip);
     sortLane(lane);
     return clip.id;

@@ -1,9 +1,15 @@
-import type { Clip, Lane, Project, Step } from '../project/model';
+import { clipEnd } from '../project/clip-time';
+import type { Clip, Lane, Project } from '../project/model';
+import type { Sources } from '../project/sources';
 import { overlaps, type Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
-import { cutClip } from './clips';
+import { mapBeside, mapMarkers } from './beside';
+import { footageLimits, moveEnd, partnersAt, type End } from './clips';
 import { EditError } from './error';
-import { linkedClips, unlockedClip } from './lookup';
+import { settleLanes, unlockedClip, unlockedLane, withLinked } from './lookup';
+import { headOf, partsOutside, relinker, tailOf } from './pieces';
+
+const rangeOf = (clip: Clip): Range => ({ start: clip.start, end: clipEnd(clip) });
 
 /**
  * Removes a stretch of time from every unlocked lane and from all that is
@@ -13,83 +19,42 @@ import { linkedClips, unlockedClip } from './lookup';
 export function rippleDelete(project: Project, range: Range, newId: () => string): void {
   const length = range.end - range.start;
   if (length <= 0) throw new EditError('There is nothing to remove: the stretch is empty.');
-  // Right parts of linked clips are linked to each other again, not to the left parts.
-  const links = new Map<string, string>();
-  const relink = (link: string | null) => {
-    if (!link) return null;
-    if (!links.has(link)) links.set(link, newId());
-    return links.get(link)!;
-  };
-  for (const lane of project.lanes) if (!lane.locked) lane.clips = lane.clips.flatMap((clip) => withoutRange(clip, range, newId, relink));
-  project.framings = project.framings.flatMap((f) => {
-    const span = shrink(f, range);
-    if (!span) return [];
-    const most = Math.floor((span.end - span.start) / 2);
-    return [{ ...f, ...span, rampIn: Math.min(f.rampIn, most), rampOut: Math.min(f.rampOut, most) }];
-  });
-  const spans = <S extends Range>(list: S[]): S[] =>
-    list.flatMap((s) => {
-      const span = shrink(s, range);
-      return span ? [{ ...s, ...span }] : [];
-    });
-  project.layouts = spans(project.layouts);
-  project.pointer = spans(project.pointer);
-  project.callouts = spans(project.callouts);
-  project.markers = project.markers
-    .filter((m) => m.time < range.start || m.time >= range.end)
-    .map((m) => ({ ...m, time: pull(m.time, range) }));
-  project.steps = stepsWithout(project.steps, range);
+  const relink = relinker(newId);
+  for (const lane of project.lanes) {
+    if (lane.locked) continue;
+    lane.clips = lane.clips.flatMap((clip) =>
+      clipEnd(clip) <= range.start
+        ? [clip]
+        : partsOutside(clip, range, newId, relink).map((part) => (part.start >= range.end ? { ...part, start: part.start - length } : part)),
+    );
+  }
+  const pull = (time: Ticks) => (time <= range.start ? time : Math.max(range.start, time - length));
+  mapBeside(project, pull);
+  mapMarkers(project, (time) => (time < range.start ? time : time < range.end ? null : time - length));
+  freeFromLocked(project, range.start, newId);
+}
+
+/** Clips that were moved away from a partner on a locked lane are no longer linked to it. */
+export function freeFromLocked(project: Project, from: Ticks, newId: () => string): void {
+  const held = new Set<string>();
+  for (const lane of project.lanes) if (lane.locked) for (const clip of lane.clips) if (clip.link) held.add(clip.link);
+  if (!held.size) return;
+  const relink = relinker(newId);
+  for (const lane of project.lanes)
+    if (!lane.locked) for (const clip of lane.clips) if (clip.link && held.has(clip.link) && clip.start >= from) clip.link = relink(clip.link);
 }
 
 /** Removes clips, what is linked to them, and the time they took on every unlocked lane. */
 export function rippleDeleteClips(project: Project, ids: readonly string[], newId: () => string): void {
-  const ranges = ids
-    .map((id) => unlockedClip(project, id).clip)
-    .map((clip): Range => ({ start: clip.start, end: clip.start + clip.duration }))
-    .sort((a, b) => b.start - a.start);
   // From the end, so that an earlier stretch is still where it was; overlapping ones are taken as one.
   const merged: Range[] = [];
-  for (const range of ranges) {
+  for (const range of ids.map((id) => rangeOf(unlockedClip(project, id).clip)).sort((a, b) => b.start - a.start)) {
     const last = merged[merged.length - 1];
     if (last && overlaps(last, { start: range.start, end: range.end + 1 }))
       merged[merged.length - 1] = { start: Math.min(last.start, range.start), end: Math.max(last.end, range.end) };
     else merged.push(range);
   }
   for (const range of merged) rippleDelete(project, range, newId);
-}
-
-function withoutRange(clip: Clip, range: Range, newId: () => string, relink: (link: string | null) => string | null): Clip[] {
-  const length = range.end - range.start;
-  const end = clip.start + clip.duration;
-  if (end <= range.start) return [clip];
-  if (clip.start >= range.end) return [{ ...clip, start: clip.start - length }];
-  const parts: Clip[] = [];
-  if (clip.start < range.start) parts.push({ ...clip, duration: range.start - clip.start });
-  if (end > range.end) {
-    const right = cutClip(clip, range.end, end, parts.length ? newId() : clip.id);
-    parts.push({ ...right, start: range.start, link: parts.length ? relink(clip.link) : clip.link });
-  }
-  return parts;
-}
-
-/** Where a time goes when a range is taken out; times inside fall on its start. */
-const pull = (time: Ticks, { start, end }: Range): Ticks => (time <= start ? time : Math.max(start, time - (end - start)));
-
-function shrink(span: Range, range: Range): Range | null {
-  const start = pull(span.start, range);
-  const end = pull(span.end, range);
-  return end > start ? { start, end } : null;
-}
-
-/** Steps keep their words; of several that fall on one instant the last keeps its place, the others are only planned again. */
-function stepsWithout(steps: readonly Step[], range: Range): Step[] {
-  const latest = new Map<Ticks, Ticks>();
-  for (const { start } of steps) if (start !== null) latest.set(pull(start, range), Math.max(start, latest.get(pull(start, range)) ?? 0));
-  return steps.map((step) => {
-    if (step.start === null) return step;
-    const start = pull(step.start, range);
-    return { ...step, start: latest.get(start) === step.start ? start : null };
-  });
 }
 
 /**
@@ -100,23 +65,13 @@ function stepsWithout(steps: readonly Step[], range: Range): Step[] {
  */
 export function rippleInsert(project: Project, at: Ticks, length: Ticks, newId: () => string): void {
   if (length <= 0) return;
-  const links = new Map<string, string>();
-  const relink = (link: string | null) => {
-    if (!link) return null;
-    if (!links.has(link)) links.set(link, newId());
-    return links.get(link)!;
-  };
+  const relink = relinker(newId);
   for (const lane of project.lanes) {
     if (lane.locked) continue;
     lane.clips = lane.clips.flatMap((clip) => {
-      const end = clip.start + clip.duration;
       if (clip.start >= at) return [{ ...clip, start: clip.start + length }];
-      if (end <= at || lane.kind === 'music') return [clip];
-      const right = cutClip(clip, at, end, newId());
-      return [
-        { ...clip, duration: at - clip.start },
-        { ...right, start: at + length, link: relink(clip.link) },
-      ];
+      if (clipEnd(clip) <= at || lane.kind === 'music') return [clip];
+      return [headOf(clip, at), { ...tailOf(clip, at, newId()), start: at + length, link: relink(clip.link) }];
     });
     // Music that played on may now reach into what was moved behind it.
     lane.clips.forEach((clip, i) => {
@@ -124,14 +79,81 @@ export function rippleInsert(project: Project, at: Ticks, length: Ticks, newId: 
       if (next) clip.duration = Math.min(clip.duration, next.start - clip.start);
     });
   }
-  const push = <S extends Range>(list: S[]): S[] =>
-    list.map((s) => ({ ...s, start: s.start >= at ? s.start + length : s.start, end: s.end > at ? s.end + length : s.end }));
-  project.framings = push(project.framings);
-  project.layouts = push(project.layouts);
-  project.pointer = push(project.pointer);
-  project.callouts = push(project.callouts);
-  project.markers = project.markers.map((m) => (m.time >= at ? { ...m, time: m.time + length } : m));
-  project.steps = project.steps.map((s) => (s.start !== null && s.start >= at ? { ...s, start: s.start + length } : s));
+  const push = (time: Ticks) => (time >= at ? time + length : time);
+  mapBeside(project, push, (time) => (time > at ? time + length : time));
+  mapMarkers(project, push);
+  freeFromLocked(project, at, newId);
+}
+
+/**
+ * Trims an end of a clip and closes or makes the room for it on every unlocked lane: inwards it is a ripple delete of what is
+ * trimmed off, outwards the rest makes room for the footage that comes back.
+ *
+ * @param least shortest clip that may remain, in ticks (one frame)
+ */
+export function rippleTrim(project: Project, sources: Sources, id: string, end: End, time: Ticks, least: Ticks, newId: () => string): void {
+  const { clip } = unlockedClip(project, id);
+  const edge = end === 'start' ? clip.start : clipEnd(clip);
+  const outwards = end === 'start' ? time < edge : time > edge;
+  if (!outwards) {
+    const to = end === 'start' ? Math.min(time, clipEnd(clip) - least) : Math.max(time, clip.start + least);
+    if (to === edge) return;
+    return rippleDelete(project, { start: Math.min(edge, to), end: Math.max(edge, to) }, newId);
+  }
+  const partners = partnersAt(project, id, end);
+  const room = Math.min(...partners.map((f) => footageRoom(f.clip, end, sources, least)));
+  const by = Math.min(Math.abs(time - edge), room);
+  if (by <= 0) throw new EditError('There is no more footage to bring back at this end.');
+  const ids = partners.map((f) => f.clip.id);
+  rippleInsert(project, edge, by, newId);
+  // At its start the clip itself was moved on with the rest, and grows back towards where it began.
+  for (const { clip: each } of ids.map((each) => unlockedClip(project, each))) moveEnd(each, end, end === 'start' ? -by : by);
+}
+
+/** How much footage an end can bring back, without regard to what stands there. */
+function footageRoom(clip: Clip, end: End, sources: Sources, least: Ticks): Ticks {
+  if (end === 'end') return footageLimits(clip, 'end', sources, least)[1];
+  // The whole timeline makes room, so the start of the tutorial is no limit.
+  return -footageLimits({ ...clip, start: Number.MAX_SAFE_INTEGER }, 'start', sources, least)[0];
+}
+
+/** Footage that was taken out at a join, in timeline ticks; 0 where the clips do not belong to one recording or nothing is missing. */
+export function removedAt(before: Clip | undefined, clip: Clip): Ticks {
+  if (!before || before.footageId !== clip.footageId || clipEnd(before) !== clip.start || before.speed !== clip.speed || !clip.speed) return 0;
+  return Math.max(0, Math.round((clip.source - before.source) / clip.speed) - before.duration);
+}
+
+/**
+ * Pulls a join open: brings back up to `length` of what was taken out there, on every unlocked lane that has a join at the instant,
+ * while everything after moves on.
+ *
+ * @throws EditError where nothing was taken out
+ */
+export function openJoin(project: Project, time: Ticks, length: Ticks, newId: () => string): void {
+  const joins = project.lanes.flatMap((lane) => {
+    const at = lane.locked ? -1 : lane.clips.findIndex((c) => c.start === time);
+    const removed = at > 0 ? removedAt(lane.clips[at - 1], lane.clips[at]!) : 0;
+    return removed > 0 ? [{ id: lane.clips[at - 1]!.id, removed }] : [];
+  });
+  if (!joins.length) throw new EditError('No footage was taken out here, so there is nothing to bring back.');
+  const by = Math.min(length, Math.max(...joins.map((j) => j.removed)));
+  rippleInsert(project, time, by, newId);
+  for (const { id, removed } of joins) moveEnd(unlockedClip(project, id).clip, 'end', Math.min(by, removed));
+}
+
+/**
+ * Closes a stretch of time in which nothing stands but music, which plays on: all that begins after it moves up.
+ * @throws EditError where music would lie over music
+ */
+export function closeUp(project: Project, range: Range, newId: () => string): void {
+  const length = range.end - range.start;
+  const lanes = project.lanes.filter((l) => !l.locked);
+  for (const lane of lanes) for (const clip of lane.clips) if (clip.start >= range.end) clip.start -= length;
+  settleLanes(lanes);
+  const pull = (time: Ticks) => (time <= range.start ? time : Math.max(range.start, time - length));
+  mapBeside(project, pull);
+  mapMarkers(project, pull);
+  freeFromLocked(project, range.start, newId);
 }
 
 /** The gap of a lane at an instant, if there is one before a later clip. */
@@ -139,10 +161,14 @@ export function gapAt(lane: Lane, time: Ticks): Range | null {
   let start = 0;
   for (const clip of lane.clips) {
     if (time < clip.start) return time >= start ? { start, end: clip.start } : null;
-    start = clip.start + clip.duration;
+    start = clipEnd(clip);
   }
   return null;
 }
+
+/** Whether nothing stands on any unlocked lane in a stretch of time. */
+const isEmpty = (project: Project, range: Range) =>
+  project.lanes.every((l) => l.locked || l.clips.every((c) => !overlaps(rangeOf(c), range)));
 
 /**
  * Closes the gap of a lane at an instant. Where every unlocked lane is empty the whole
@@ -151,22 +177,44 @@ export function gapAt(lane: Lane, time: Ticks): Range | null {
  * @throws EditError when there is no gap, or linked clips have no room to follow.
  */
 export function closeGap(project: Project, laneId: string, time: Ticks, newId: () => string): void {
-  const lane = project.lanes.find((l) => l.id === laneId);
-  if (!lane || lane.locked) throw new EditError('The gap is on a locked lane. Unlock it first.');
+  const lane = unlockedLane(project, laneId);
   const gap = gapAt(lane, time);
   if (!gap) throw new EditError('There is no gap under the playhead on this lane.');
-  const empty = project.lanes.every((l) => l.locked || l.clips.every((c) => !overlaps({ start: c.start, end: c.start + c.duration }, gap)));
-  if (empty) return rippleDelete(project, gap, newId);
+  if (isEmpty(project, gap)) return rippleDelete(project, gap, newId);
   const length = gap.end - gap.start;
-  const later = lane.clips.filter((c) => c.start >= gap.end);
-  const moving = new Set(later.flatMap((c) => linkedClips(project, c.id).map((f) => f.clip.id)));
+  const moving = new Set(
+    withLinked(
+      project,
+      lane.clips.filter((c) => c.start >= gap.end).map((c) => c.id),
+    ).map((f) => f.clip.id),
+  );
   for (const each of project.lanes) {
+    let end = 0;
     for (const clip of each.clips) {
-      if (!moving.has(clip.id)) continue;
-      const start = clip.start - length;
-      if (start < 0 || each.clips.some((o) => !moving.has(o.id) && o.start < start + clip.duration && o.start + o.duration > start))
+      const start = moving.has(clip.id) ? clip.start - length : clip.start;
+      if (start < end)
         throw new EditError(`Linked clips on the lane ${each.name} have no room to follow. Unlink them, or make room there.`);
+      end = start + clip.duration;
     }
   }
   for (const each of project.lanes) for (const clip of each.clips) if (moving.has(clip.id)) clip.start -= length;
+}
+
+/**
+ * Closes every stretch in which nothing stands on any unlocked lane.
+ * @throws EditError when there is none
+ */
+export function closeAllGaps(project: Project, newId: () => string): void {
+  const taken = project.lanes
+    .filter((l) => !l.locked)
+    .flatMap((l) => l.clips.map(rangeOf))
+    .sort((a, b) => a.start - b.start);
+  const gaps: Range[] = [];
+  let end = 0;
+  for (const range of taken) {
+    if (range.start > end) gaps.push({ start: end, end: range.start });
+    end = Math.max(end, range.end);
+  }
+  if (!gaps.length) throw new EditError('There is no gap that goes through all unlocked lanes.');
+  for (const gap of gaps.reverse()) rippleDelete(project, gap, newId);
 }

@@ -1,12 +1,5 @@
-import type { Canvas, FootageKey, FootageLook, Framing, Lane, PresenterPlacement, Project } from '../project/model';
-import { EditError } from './error';
+import type { Canvas, FootageKey, FootageLook, Framing, PresenterPlacement, Project } from '../project/model';
 
-/** Switches a lane's sight or sound, locks it, or sets its level or name. */
-export function changeLane(project: Project, laneId: string, change: Partial<Pick<Lane, 'off' | 'locked' | 'gain' | 'name'>>): void {
-  const lane = project.lanes.find((l) => l.id === laneId);
-  if (!lane) throw new EditError('That lane is no longer there.');
-  Object.assign(lane, change);
-}
 
 /** Changes where and how the presenter stands. */
 export function changePresenter(project: Project, change: Partial<PresenterPlacement>): void {
@@ -36,5 +29,5 @@ export function replaceFramings(project: Project, framings: readonly Framing[]):
 export function changeLook(project: Project, footageId: string, change: Partial<Omit<FootageLook, 'footageId'>>): void {
   const look = project.looks.find((l) => l.footageId === footageId);
   if (look) Object.assign(look, change);
-  else project.looks.push({ footageId, area: null, brightness: 0, contrast: 1, ...change });
+  else project.looks.push({ footageId, area: null, fit: 'fit', bars: 'plain', brightness: 0, contrast: 1, ...change });
 }

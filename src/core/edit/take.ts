@@ -1,12 +1,13 @@
-import type { Clip, Lane, LaneKind, Project } from '../project/model';
+import { createClip } from '../project/create';
+import type { Lane, LaneKind, Project } from '../project/model';
 import { placedSteps, projectDuration, stepRange } from '../project/query';
 import type { LiveData } from '../take/live';
 import { TRACK_NAMES, type TrackName } from '../take/take';
 import { overlaps, type Range } from '../time/ranges';
 import { frameDuration, secondsToTicks, type Ticks } from '../time/ticks';
-import { cutClip } from './clips';
 import { EditError } from './error';
 import { sortLane } from './lookup';
+import { partsOutside } from './pieces';
 import { rippleDelete, rippleInsert } from './ripple';
 import { addSpan, setLayout } from './spans';
 
@@ -62,7 +63,7 @@ export function placeTake(project: Project, stepId: string | null, tracks: reado
   const clips = TRACK_NAMES.flatMap((name) => kept.filter((t) => t.name === name)).map((track) => {
     const late = Math.max(0, Math.ceil((track.offset - origin) / frame) * frame);
     const own = Math.min(length, Math.floor((track.offset + track.duration - origin) / frame) * frame) - late;
-    const clip: Clip = {
+    const clip = createClip({
       id: newId(),
       footageId: track.footageId,
       start: start + late,
@@ -70,7 +71,7 @@ export function placeTake(project: Project, stepId: string | null, tracks: reado
       source: origin + late - track.offset,
       link,
       gain: track.gain,
-    };
+    });
     const lane = lanes.get(track)!;
     lane.clips.push(clip);
     sortLane(lane);
@@ -102,7 +103,7 @@ function makeRoom(project: Project, stepId: string | null, length: Ticks, lanes:
   for (const lane of lanes) {
     lane.clips = lane.clips.flatMap((clip) => {
       if (overlaps({ start: clip.start, end: clip.start + clip.duration }, range)) replaced.add(clip.footageId);
-      return clear(clip, range, newId);
+      return partsOutside(clip, range, newId, () => null);
     });
   }
   // What was drawn over a recording that is gone, or framed in it, goes with it.
@@ -123,17 +124,6 @@ function placeOf(project: Project, stepId: string): Ticks {
   const frame = frameDuration(project.canvas.frameRate);
   while (project.steps.some((s) => s.start === start && s !== next)) start += frame;
   return start;
-}
-
-/** What of a clip lies outside a range. */
-function clear(clip: Clip, range: Range, newId: () => string): Clip[] {
-  const end = clip.start + clip.duration;
-  if (end <= range.start || clip.start >= range.end) return [clip];
-  const parts: Clip[] = [];
-  if (clip.start < range.start) parts.push({ ...clip, duration: range.start - clip.start });
-  if (end > range.end)
-    parts.push({ ...cutClip(clip, range.end, end, parts.length ? newId() : clip.id), link: parts.length ? null : clip.link });
-  return parts;
 }
 
 /** Takes away the end of a step that nothing but music fills. */

@@ -2,13 +2,16 @@ import { presenceAt } from '../callout/presence';
 import { strokePaths } from '../callout/paths';
 import { viewAt } from '../framing/view';
 import { placePresenter, placeScreen, screenStage, type Placement } from '../layout/rectangles';
-import type { Callout, Clip, Project } from '../project/model';
-import { areaOf, lookOf, sourceTime, spanAt, visibleClip } from '../project/query';
+import { ease } from '../framing/path';
+import type { Callout, Clip, Lane, Project, Transition } from '../project/model';
+import { sourceTime } from '../project/clip-time';
+import { areaOf, isLaneOn, isPictureLane, lookOf, spanAt, visibleClip } from '../project/query';
 import type { FootageFacts, Sources } from '../project/sources';
-import { intersect, type InFootage, type InOutput, type Size } from '../scale/rect';
+import { fitSize, intersect, type InFootage, type InOutput, type Size } from '../scale/rect';
 import { wholeView } from '../scale/sharpness';
 import { pointerAt, shapeAt } from '../telemetry/sample';
 import { contains } from '../time/ranges';
+import { crossingAt } from '../transition/crossing';
 import { ticksToSeconds, type Ticks } from '../time/ticks';
 import type { FramePlan, Layer, VideoLayer } from './plan';
 
@@ -38,15 +41,80 @@ interface Scene {
  */
 export function planFrame(project: Project, sources: Sources, time: Ticks, output: Size, view: PlanView = {}): FramePlan {
   const scene: Scene = { project, sources, time, output, ratio: output.height / project.canvas.height };
-  const layers = view.presenter ? presenterAlone(scene, view.presenter) : [...screenLayers(scene, view), ...presenterLayers(scene)];
+  const layers = view.presenter ? presenterAlone(scene, view.presenter) : laneLayers(scene, view);
   return { size: output, background: project.canvas.background, layers };
 }
 
-const shown = ({ project, sources, time }: Scene, kind: 'screen' | 'presenter') => {
-  const clip = visibleClip(project, kind, time);
+/** What one clip shows, and the recording it is of. */
+interface Shown {
+  readonly clip: Clip;
+  readonly footage: FootageFacts;
+}
+
+const withPicture = ({ sources }: Scene, clip: Clip | null): Shown | null => {
   const footage = clip && sources.footage[clip.footageId];
   return clip && footage?.hasVideo ? { clip, footage } : null;
 };
+
+const shown = (scene: Scene, kind: 'screen' | 'presenter') => withPicture(scene, visibleClip(scene.project, kind, scene.time));
+
+/** The picture lanes from back to front, from the last one on that hides all behind it. */
+function laneLayers(scene: Scene, view: PlanView): Layer[] {
+  const { project } = scene;
+  const front = project.lanes.filter((lane) => isPictureLane(lane) && isLaneOn(project, lane));
+  const alone = layoutAt(scene) === 'presenter' ? front.find((l) => l.kind === 'presenter' && crossingAt(l, scene.time, scene.sources)) : undefined;
+  const seen: Layer[][] = [];
+  for (const lane of front) {
+    // With the presenter alone, only screens that lie in front of them are seen.
+    if (alone && lane.kind === 'screen' && front.indexOf(lane) > front.indexOf(alone)) continue;
+    const layers = layersOfLane(scene, lane, view);
+    seen.unshift(layers);
+    if (layers.some((layer) => covers(layer, scene.output))) break;
+  }
+  return seen.flat();
+}
+
+/** Whether a layer hides everything behind it. */
+function covers(layer: Layer, { width, height }: Size): boolean {
+  if (layer.kind !== 'video' || layer.key || layer.mask !== 'none') return false;
+  const { destination: d } = layer;
+  return d.x <= 0 && d.y <= 0 && d.x + d.width >= width && d.y + d.height >= height;
+}
+
+/** The layers of one lane: of its clip, or of both clips of a transition. */
+function layersOfLane(scene: Scene, lane: Lane, view: PlanView): Layer[] {
+  const crossing = crossingAt(lane, scene.time, scene.sources);
+  if (!crossing) return [];
+  const of = (clip: Clip | null): Layer[] => {
+    const found = withPicture(scene, clip);
+    if (!found) return [];
+    return lane.kind === 'presenter' ? presenterLayers(scene, found) : screenLayers(scene, found, view);
+  };
+  const { from, to, transition, amount } = crossing;
+  return transition ? transitionLayers(scene, of(from), of(to), transition, amount) : of(to);
+}
+
+function transitionLayers(scene: Scene, from: Layer[], to: Layer[], transition: Transition, share: number): Layer[] {
+  const mix = (a: Layer[], b: Layer[], amount: number, motion: (Layer & { kind: 'mix' })['motion'] = null): Layer[] => [
+    { kind: 'mix', from: a, to: b, amount, motion },
+  ];
+  // An inset neither moves through the picture nor fills it with colour.
+  const whole = [...from, ...to].some((layer) => layer.kind === 'video' && layer.mask === 'none' && !layer.key && fills(layer, scene.output));
+  if (transition.kind === 'fade') {
+    const { width, height } = scene.output;
+    const between: Layer[] = whole
+      ? [{ kind: 'shape', shape: 'rectangle', destination: { x: 0, y: 0, width, height }, fill: transition.color, stroke: null }]
+      : [];
+    if (!from.length) return mix(between, to, share);
+    if (!to.length) return mix(from, between, share);
+    return share < 0.5 ? mix(from, between, share * 2) : mix(between, to, share * 2 - 1);
+  }
+  if (transition.kind === 'dissolve' || !whole) return mix(from, to, share);
+  return mix(from, to, ease(share), { kind: transition.kind, from: transition.from });
+}
+
+/** Whether a layer reaches from side to side or from top to bottom: then it is the picture, and not an inset. */
+const fills = ({ destination: d }: VideoLayer, { width, height }: Size): boolean => d.width >= width || d.height >= height;
 
 const layoutAt = ({ project, time }: Scene) => spanAt(project.layouts, time)?.kind ?? 'corner';
 
@@ -60,13 +128,17 @@ function adjustOf(project: Project, footageId: string): VideoLayer['adjust'] {
   return look && (look.brightness !== 0 || look.contrast !== 1) ? { brightness: look.brightness, contrast: look.contrast } : null;
 }
 
+/** A transition may ask for a moment before or after a recording by a rounding. */
+const withinFootage = (time: Ticks, footage: FootageFacts): Ticks => Math.min(Math.max(0, time), Math.max(0, footage.duration - 1));
+
 function video(scene: Scene, clip: Clip, footage: FootageFacts, placement: Placement, more: Partial<VideoLayer>): VideoLayer {
   return {
     kind: 'video',
     clipId: clip.id,
     footageId: footage.id,
     // A still has one picture, whatever the time.
-    time: footage.kind === 'image' ? 0 : sourceTime(clip, scene.time),
+    time: footage.kind === 'image' ? 0 : withinFootage(sourceTime(clip, scene.time), footage),
+    speed: footage.kind === 'image' ? 0 : clip.speed,
     footage: { width: footage.width, height: footage.height },
     ...placement,
     mirror: false,
@@ -78,12 +150,9 @@ function video(scene: Scene, clip: Clip, footage: FootageFacts, placement: Place
   };
 }
 
-function screenLayers(scene: Scene, { whole }: PlanView): Layer[] {
+function screenLayers(scene: Scene, { clip, footage }: Shown, { whole }: PlanView): Layer[] {
   const { project, sources, time, output } = scene;
-  const found = shown(scene, 'screen');
   const layout = layoutAt(scene);
-  if (!found || (layout === 'presenter' && shown(scene, 'presenter'))) return [];
-  const { clip, footage } = found;
   const area = areaOf(project, footage);
   // Side by side with nobody beside it, the screen keeps the whole picture.
   const stageLayout = whole || (layout === 'side' && !shown(scene, 'presenter')) ? 'corner' : layout;
@@ -95,7 +164,7 @@ function screenLayers(scene: Scene, { whole }: PlanView): Layer[] {
   if (!placement) return [];
   const scale = stage.width / view.width;
   const toOutput = (p: { x: number; y: number }) => ({ x: stage.x + (p.x - view.x) * scale, y: stage.y + (p.y - view.y) * scale });
-  const layers: Layer[] = [video(scene, clip, footage, placement, {})];
+  const layers: Layer[] = [...blurredBars(scene, { clip, footage }, placement, area, stage), video(scene, clip, footage, placement, {})];
   const here = project.callouts.filter((c) => contains(c, time) && c.footageId === footage.id);
   for (const callout of here) if (callout.kind === 'cover') layers.push(...coverLayers(callout, toOutput, scale, stage));
   for (const callout of here) {
@@ -133,6 +202,21 @@ function screenLayers(scene: Scene, { whole }: PlanView): Layer[] {
   return layers;
 }
 
+/** Blur of what stands in for bars, as a share of the picture's height. */
+const BARS_BLUR = 0.03;
+
+/** The recording itself, filling the stage and blurred, behind one that leaves bars. */
+function blurredBars(scene: Scene, { clip, footage }: Shown, { destination }: Placement, area: InFootage, stage: InOutput): Layer[] {
+  if (lookOf(scene.project, footage.id)?.bars !== 'blur') return [];
+  if (destination.width >= stage.width && destination.height >= stage.height) return [];
+  const part = fitSize(stage, area);
+  const source = { x: area.x + (area.width - part.width) / 2, y: area.y + (area.height - part.height) / 2, ...part };
+  return [
+    video(scene, clip, footage, { source, destination: stage }, {}),
+    { kind: 'cover', destination: stage, radius: Math.max(1, BARS_BLUR * scene.output.height) },
+  ];
+}
+
 type ToOutput = (p: { x: number; y: number }) => { x: number; y: number };
 
 function coverLayers(callout: Callout & { kind: 'cover' }, toOutput: ToOutput, scale: number, stage: InOutput): Layer[] {
@@ -163,11 +247,8 @@ function textLayer(callout: Callout & { kind: 'text' }, scene: Scene, toOutput: 
   };
 }
 
-function presenterLayers(scene: Scene): Layer[] {
-  const found = shown(scene, 'presenter');
-  if (!found) return [];
+function presenterLayers(scene: Scene, { clip, footage }: Shown): Layer[] {
   const { project, output, ratio } = scene;
-  const { clip, footage } = found;
   const at = layoutAt(scene);
   // Side by side with no screen there, the presenter has it all.
   const layout = at === 'side' && !shown(scene, 'screen') ? 'presenter' : at;

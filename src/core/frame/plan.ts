@@ -9,7 +9,20 @@ export interface FramePlan {
   readonly layers: readonly Layer[];
 }
 
-export type Layer = VideoLayer | CoverLayer | HaloLayer | PointerLayer | ShapeLayer | StrokeLayer | TextLayer;
+export type Layer = MixLayer | VideoLayer | CoverLayer | HaloLayer | PointerLayer | ShapeLayer | StrokeLayer | TextLayer;
+
+/**
+ * The way from one picture to another: each is what lies below with its own layers on top. Without a motion the second is blended
+ * over the first; with one it moves in from outside, and in a push the first moves out before it.
+ */
+export interface MixLayer {
+  readonly kind: 'mix';
+  readonly from: readonly Layer[];
+  readonly to: readonly Layer[];
+  /** Share of the second, 0 to 1. */
+  readonly amount: number;
+  readonly motion: { readonly kind: 'slide' | 'push'; readonly from: 'left' | 'right' | 'top' | 'bottom' } | null;
+}
 
 export interface VideoLayer {
   readonly kind: 'video';
@@ -17,6 +30,8 @@ export interface VideoLayer {
   readonly footageId: string;
   /** Time in the footage. */
   readonly time: Ticks;
+  /** Footage time that passes for one unit of timeline; 0 for a still or a frozen picture. */
+  readonly speed: number;
   readonly footage: Size;
   readonly source: InFootage;
   readonly destination: InOutput;
@@ -85,4 +100,21 @@ export interface TextLayer {
   readonly ink: string;
   readonly arrow: boolean;
   readonly opacity: number;
+}
+
+/** All recordings that a plan shows, each clip once, those inside of a transition too. */
+export function videoLayers(layers: readonly Layer[]): VideoLayer[] {
+  const found = new Map<string, VideoLayer>();
+  const look = (list: readonly Layer[]) => {
+    for (const layer of list) {
+      if (layer.kind === 'video') {
+        if (!found.has(layer.clipId)) found.set(layer.clipId, layer);
+      } else if (layer.kind === 'mix') {
+        look(layer.from);
+        look(layer.to);
+      }
+    }
+  };
+  look(layers);
+  return [...found.values()];
 }

@@ -5,7 +5,8 @@ import type { FootageFacts, Sources } from '../project/sources';
 import { findActivities, type Activity } from '../telemetry/activity';
 import { overlaps, type Range } from '../time/ranges';
 import { secondsToTicks, snapToFrame, TICKS_PER_SECOND, type Ticks } from '../time/ticks';
-import { areaOf, spanAt, visibleClip } from '../project/query';
+import { sourceEnd } from '../project/clip-time';
+import { areaOf, isLaneOn, spanAt, visibleClip } from '../project/query';
 import { keepInside } from './path';
 
 /** What makes a plan calm; times in seconds, lengths in pixels of the recording or shares of its width. */
@@ -49,20 +50,20 @@ const EDGE = 0.3;
 function placedActivities(project: Project, sources: Sources): Placed[] {
   const placed: Placed[] = [];
   for (const lane of project.lanes) {
-    if (lane.kind !== 'screen' || lane.off) continue;
+    if (lane.kind !== 'screen' || !isLaneOn(project, lane)) continue;
     for (const clip of lane.clips) {
       const track = sources.pointers[clip.footageId];
-      if (!track) continue;
+      if (!track || clip.speed === 0) continue;
       const from = (clip.source / TICKS_PER_SECOND) * 1000;
-      const to = from + (clip.duration / TICKS_PER_SECOND) * 1000;
-      const shift = clip.start / TICKS_PER_SECOND - from / 1000;
+      const to = (sourceEnd(clip) / TICKS_PER_SECOND) * 1000;
+      const at = (ms: number) => clip.start / TICKS_PER_SECOND + (ms - from) / 1000 / clip.speed;
       for (const { kind, ...a } of findActivities(track))
         if (a.start >= from && a.start < to)
           placed.push({
             ...a,
             kinds: [kind],
-            start: a.start / 1000 + shift,
-            end: Math.min(a.end, to) / 1000 + shift,
+            start: at(a.start),
+            end: at(Math.min(a.end, to)),
             footageId: clip.footageId,
           });
     }

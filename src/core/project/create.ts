@@ -1,6 +1,6 @@
 import { rateFromNumber, type FrameRate } from '../time/ticks';
 import { targetOf, type TargetId } from './targets';
-import { PROJECT_FORMAT, PROJECT_VERSION, type Lane, type LaneKind, type PresenterPlacement, type Project } from './model';
+import { PROJECT_FORMAT, PROJECT_VERSION, type Clip, type Lane, type LaneKind, type PresenterPlacement, type Project } from './model';
 
 const LANE_NAMES: Record<LaneKind, string> = {
   presenter: 'Presenter',
@@ -11,15 +11,38 @@ const LANE_NAMES: Record<LaneKind, string> = {
 };
 
 /** An empty lane of a kind, with the kind's usual name. Music starts 16 dB down, under the voice. */
-export const createLane = (kind: LaneKind): Lane => ({
-  id: kind,
+export const createLane = (kind: LaneKind, id: string = kind, name: string = LANE_NAMES[kind]): Lane => ({
+  id,
   kind,
-  name: LANE_NAMES[kind],
+  name,
   gain: kind === 'music' ? -16 : 0,
   off: false,
+  solo: false,
   locked: false,
+  height: 1,
   clips: [],
 });
+
+/** A clip as it is when newly placed: at its own speed, with nothing set. */
+export const createClip = (clip: Pick<Clip, 'id' | 'footageId' | 'start' | 'duration' | 'source' | 'link'> & Partial<Clip>): Clip => ({
+  id: clip.id,
+  footageId: clip.footageId,
+  start: clip.start,
+  duration: clip.duration,
+  source: clip.source,
+  link: clip.link,
+  speed: clip.speed ?? 1,
+  gain: clip.gain ?? 0,
+  muted: clip.muted ?? false,
+  fadeIn: clip.fadeIn ?? 0,
+  fadeOut: clip.fadeOut ?? 0,
+  envelope: clip.envelope ?? [],
+  transitionIn: clip.transitionIn ?? null,
+  transitionOut: clip.transitionOut ?? null,
+  group: clip.group ?? null,
+});
+
+export const DEFAULT_MARKER_COLOR = '#8e3f66';
 
 export const DEFAULT_PLACEMENT: PresenterPlacement = {
   corner: 'bottom-right',
@@ -56,13 +79,14 @@ export function createProject(
     canvas: { width: even(width), height: even(height), frameRate, background: '#1e2a32' },
     target: { id, loudness, captions },
     script: { wordsPerMinute: DEFAULT_WORDS_PER_MINUTE },
-    lanes: (['presenter', 'screen', 'voice', 'music', 'computer'] as const).map(createLane),
+    lanes: (['presenter', 'screen', 'voice', 'music', 'computer'] as const).map((kind) => createLane(kind)),
     framings: [],
     layouts: [],
     pointer: [],
     callouts: [],
     steps: [],
     markers: [],
+    groups: [],
     presenter: DEFAULT_PLACEMENT,
     keys: [],
     looks: [],

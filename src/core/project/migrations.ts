@@ -1,5 +1,5 @@
-import { DEFAULT_WORDS_PER_MINUTE } from './create';
-import { PROJECT_FORMAT, PROJECT_VERSION } from './model';
+import { createClip, DEFAULT_MARKER_COLOR, DEFAULT_WORDS_PER_MINUTE } from './create';
+import { PROJECT_FORMAT, PROJECT_VERSION, type Clip } from './model';
 import { targetOf } from './targets';
 import type { Fault } from './validate';
 
@@ -20,7 +20,26 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
       looks: [],
     };
   },
+  /** Speed, fades, envelopes, transitions and groups came to clips; solo and height to lanes; colours to markers. */
+  2: ({ lanes, markers, presenter, looks, ...rest }) => ({
+    ...rest,
+    version: 3,
+    lanes: eachOf(lanes, (lane) => ({
+      solo: false,
+      height: 1,
+      ...lane,
+      clips: eachOf(lane.clips, (clip) => createClip(clip as unknown as Clip)),
+    })),
+    markers: eachOf(markers, (marker) => ({ ...marker, color: DEFAULT_MARKER_COLOR })),
+    groups: [],
+    presenter,
+    looks: eachOf(looks, (look) => ({ ...look, fit: 'fit', bars: 'plain' })),
+  }),
 };
+
+/** Changes the members of a list; what is no list is left for the check to refuse. */
+const eachOf = (list: unknown, change: (member: Document) => unknown): unknown =>
+  Array.isArray(list) ? list.map((member: unknown) => (typeof member === 'object' && member ? change(member as Document) : member)) : list;
 
 /** Brings a document of any known version to the present one; says so when it is none or too new. */
 export function migrate(value: unknown): { value: unknown } | { fault: Fault } {

@@ -7,7 +7,7 @@ import type { CaptionNeed, TargetId } from './targets';
  */
 
 export const PROJECT_FORMAT = 'vistum-project';
-export const PROJECT_VERSION = 2;
+export const PROJECT_VERSION = 3;
 
 export interface Project {
   format: typeof PROJECT_FORMAT;
@@ -26,6 +26,8 @@ export interface Project {
   steps: Step[];
   /** Ordered by time. */
   markers: Marker[];
+  /** Clips that count as one item, by the group's id in the clip. */
+  groups: ClipGroup[];
   presenter: PresenterPlacement;
   /** Chroma key settings, one for each recording that has them. */
   keys: FootageKey[];
@@ -67,7 +69,11 @@ export interface Lane {
   gain: number;
   /** Not seen, or not heard. */
   off: boolean;
+  /** While any lane of its family (picture or sound) has this, only those that have it are seen or heard. */
+  solo: boolean;
   locked: boolean;
+  /** Factor on the usual height of its kind on the timeline, 0.5 to 4. */
+  height: number;
   /** Ordered by start, never overlapping. */
   clips: Clip[];
 }
@@ -81,8 +87,44 @@ export interface Clip {
   source: Ticks;
   /** Clips that carry the same link move, trim and split together. */
   link: string | null;
+  /** Ticks of footage for one tick of the timeline, 0.1 to 16 in thousandths; 0 freezes the picture at `source`. */
+  speed: number;
   /** dB. */
   gain: number;
+  /** Not heard. */
+  muted: boolean;
+  /** Fades of the sound at its ends, in timeline ticks. */
+  fadeIn: Ticks;
+  fadeOut: Ticks;
+  /**
+   * Level over time as `[footage time, dB]`, in order; straight lines between, the nearest value outside. Being in footage
+   * time, points stay with the words they were set for, whatever is cut.
+   */
+  envelope: [Ticks, number][];
+  /** At the cut where it begins, or at its free start. */
+  transitionIn: Transition | null;
+  /** At its free end; at a cut the clip that follows has the transition. */
+  transitionOut: Transition | null;
+  /** The group that it belongs to. */
+  group: string | null;
+}
+
+export const TRANSITION_KINDS = ['dissolve', 'fade', 'slide', 'push'] as const;
+
+/** How one picture becomes the next. */
+export interface Transition {
+  kind: (typeof TRANSITION_KINDS)[number];
+  /** As wanted; what neighbours and footage leave room for counts. Half of it lies on each side of a cut. */
+  duration: Ticks;
+  /** A fade goes through this, `#rrggbb`. */
+  color: string;
+  /** The side that a slide or push comes from. */
+  from: 'left' | 'right' | 'top' | 'bottom';
+}
+
+export interface ClipGroup {
+  id: string;
+  name: string;
 }
 
 /** A rectangle in footage pixels, y down. */
@@ -213,6 +255,8 @@ export interface Marker {
   id: string;
   time: Ticks;
   name: string;
+  /** `#rrggbb`. */
+  color: string;
 }
 
 export const CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'] as const;
@@ -251,6 +295,10 @@ export interface FootageLook {
   footageId: string;
   /** The part of the recording that counts as the whole; null for all of it. */
   area: FootageRect | null;
+  /** Of another shape than the picture: seen whole, or filling it with its edges cut off. */
+  fit: 'fit' | 'fill';
+  /** What is beside a recording that is seen whole: the background, or the recording itself, blurred. */
+  bars: 'plain' | 'blur';
   /** Added to brightness, -1 to 1 (1 is the whole range). */
   brightness: number;
   /** Factor around mid-grey, 0.25 to 4. */

@@ -1,31 +1,43 @@
 import { contains, type Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
-import type { InFootage, Size } from '../scale/rect';
+import { fitSize, type InFootage, type Size } from '../scale/rect';
+import { clipEnd } from './clip-time';
 import { PICTURE_LANES, type Clip, type FootageLook, type Lane, type LaneKind, type Project, type Step } from './model';
 
 /** Whether a lane is seen rather than heard. */
 export const isPictureLane = (lane: Lane): boolean => (PICTURE_LANES as readonly LaneKind[]).includes(lane.kind);
 
+/** Whether a lane is seen or heard: switched on, and not silenced by another one's solo. */
+export const isLaneOn = (project: Project, lane: Lane): boolean =>
+  !lane.off && (lane.solo || !project.lanes.some((other) => other.solo && isPictureLane(other) === isPictureLane(lane)));
+
+/** Where the last clip of a lane ends; 0 for an empty one. Clips are ordered and never overlap. */
+export function laneEnd(lane: Lane): Ticks {
+  const last = lane.clips[lane.clips.length - 1];
+  return last ? clipEnd(last) : 0;
+}
+
 /** First instant at which nothing is left on any lane: the length of the tutorial. */
 export const projectDuration = (project: Project): Ticks =>
-  project.lanes.reduce((end, lane) => lane.clips.reduce((latest, clip) => Math.max(latest, clip.start + clip.duration), end), 0);
+  project.lanes.reduce((end, lane) => Math.max(end, laneEnd(lane)), 0);
 
 /** The clip of a lane at an instant, if any. Clips are ordered, so the search halves. */
 export function clipAt(lane: Lane, time: Ticks): Clip | null {
-  let low = 0;
-  let high = lane.clips.length - 1;
-  while (low <= high) {
-    const middle = (low + high) >> 1;
-    const clip = lane.clips[middle]!;
-    if (time < clip.start) high = middle - 1;
-    else if (time >= clip.start + clip.duration) low = middle + 1;
-    else return clip;
-  }
-  return null;
+  const clip = lane.clips[lastStarted(lane, time)];
+  return clip && time < clipEnd(clip) ? clip : null;
 }
 
-/** Time in its footage that a clip shows at an instant of the timeline. */
-export const sourceTime = (clip: Clip, time: Ticks): Ticks => clip.source + (time - clip.start);
+/** Index of the last clip of a lane that begins at or before an instant; -1 before the first. */
+export function lastStarted(lane: Lane, time: Ticks): number {
+  let low = 0;
+  let high = lane.clips.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (lane.clips[middle]!.start <= time) low = middle + 1;
+    else high = middle;
+  }
+  return low - 1;
+}
 
 /** A clip and its lane by the clip's id. */
 export function findClip(project: Project, id: string): { lane: Lane; clip: Clip } | null {
@@ -36,7 +48,7 @@ export function findClip(project: Project, id: string): { lane: Lane; clip: Clip
 /** The frontmost visible clip of a kind of lane at an instant. */
 export function visibleClip(project: Project, kind: LaneKind, time: Ticks): Clip | null {
   for (const lane of project.lanes)
-    if (lane.kind === kind && !lane.off) {
+    if (lane.kind === kind && isLaneOn(project, lane)) {
       const clip = clipAt(lane, time);
       if (clip) return clip;
     }
@@ -69,8 +81,12 @@ export function stepRange(project: Project, id: string): Range | null {
 export const lookOf = (project: Project, footageId: string): FootageLook | null =>
   project.looks.find((l) => l.footageId === footageId) ?? null;
 
-/** The part of a recording that counts as its whole, in footage pixels. */
+/** The part of a recording that counts as its whole, in footage pixels; where it is to fill the picture, of the picture's shape. */
 export function areaOf(project: Project, footage: Size & { readonly id: string }): InFootage {
   const { id, width, height } = footage;
-  return lookOf(project, id)?.area ?? { x: 0, y: 0, width, height };
+  const look = lookOf(project, id);
+  const area = look?.area ?? { x: 0, y: 0, width, height };
+  if (look?.fit !== 'fill') return area;
+  const part = fitSize(project.canvas, area);
+  return { x: area.x + (area.width - part.width) / 2, y: area.y + (area.height - part.height) / 2, ...part };
 }

@@ -1,6 +1,7 @@
 import Ajv, { type ErrorObject } from 'ajv';
 import projectSchema from '../../../docs/schemas/project.schema.json';
 import { migrate } from './migrations';
+import { clipEnd, sourceEnd } from './clip-time';
 import type { Project } from './model';
 import type { Sources } from './sources';
 
@@ -23,6 +24,9 @@ const fromSchema = (errors: readonly ErrorObject[]): Fault[] =>
         : (error.message ?? 'is not allowed'),
   }));
 
+/** A changed speed may round the end of what is used up by a tick. */
+const ROUNDING = 1;
+
 /** Rules that a schema can't say: order, overlap, references, the limits of the footage. */
 function* structuralFaults(project: Project, sources: Sources): Generator<Fault> {
   const ids = new Set<string>();
@@ -30,6 +34,8 @@ function* structuralFaults(project: Project, sources: Sources): Generator<Fault>
     if (ids.has(id)) yield { path: `${path}/id`, message: `uses the id "${id}" a second time` };
     ids.add(id);
   };
+  for (const [g, group] of project.groups.entries()) yield* claim(group.id, `/groups/${g}`);
+  const groups = new Set(project.groups.map((g) => g.id));
   for (const [l, lane] of project.lanes.entries()) {
     yield* claim(lane.id, `/lanes/${l}`);
     let end = 0;
@@ -37,10 +43,11 @@ function* structuralFaults(project: Project, sources: Sources): Generator<Fault>
       const path = `/lanes/${l}/clips/${c}`;
       yield* claim(clip.id, path);
       if (clip.start < end) yield { path: `${path}/start`, message: 'overlaps the clip before it, or is out of order' };
-      end = clip.start + clip.duration;
+      end = clipEnd(clip);
+      if (clip.group && !groups.has(clip.group)) yield { path: `${path}/group`, message: 'names a group that is not there' };
       const footage = sources.footage[clip.footageId];
       if (!footage) yield { path: `${path}/footageId`, message: `names footage that the project does not have ("${clip.footageId}")` };
-      else if (footage.kind !== 'image' && clip.source + clip.duration > footage.duration)
+      else if (footage.kind !== 'image' && sourceEnd(clip) > footage.duration + ROUNDING)
         yield { path: `${path}/duration`, message: 'goes beyond the end of its footage' };
     }
   }

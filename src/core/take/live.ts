@@ -1,3 +1,4 @@
+import { DEFAULT_MARKER_COLOR } from '../project/create';
 import type { Callout, Framing, LayoutSpan, Marker } from '../project/model';
 import { keepInside } from '../framing/path';
 import { wholeView } from '../scale/sharpness';
@@ -53,7 +54,7 @@ export function liveData(events: readonly TakeEvent[], place: LivePlace, newId: 
       case 'mark':
       case 'join':
         if (!markers.some((m) => m.time === when))
-          markers.push({ id: newId(), time: when, name: event.type === 'mark' ? event.name : 'Pause' });
+          markers.push({ id: newId(), time: when, name: event.type === 'mark' ? event.name : 'Pause', color: DEFAULT_MARKER_COLOR });
         break;
       case 'layout':
         if (layout) layout.end = when;

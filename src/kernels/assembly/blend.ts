@@ -52,6 +52,21 @@ export function blendPlane(
   }
 }
 
+/** Blends `count` samples over others with one weight, 0 to 255, the same everywhere. */
+export function mixPlane(target: usize, source: usize, count: i32, weight: i32): void {
+  const alpha = i16x8.splat(<i16>weight);
+  let i = 0;
+  for (; i + 8 <= count; i += 8) {
+    const at = <usize>i;
+    const mixed = mix8(v128.load_ext<u8>(target + at), v128.load_ext<u8>(source + at), alpha);
+    v128.store64_lane(target + at, i8x16.narrow_i16x8_u(mixed, mixed), 0);
+  }
+  for (; i < count; i++) {
+    const at = <usize>i;
+    store<u8>(target + at, <u8>divide255(<i32>load<u8>(target + at) * (255 - weight) + <i32>load<u8>(source + at) * weight + 127));
+  }
+}
+
 /** Fills a rectangle of a plane with one value. */
 export function fillPlane(target: usize, stride: i32, width: i32, height: i32, value: i32): void {
   for (let y = 0; y < height; y++) memory.fill(target + <usize>(y * stride), <u8>value, <usize>width);

@@ -1,6 +1,6 @@
 export { resamplePlane } from './resample';
 export { keyAlpha, suppressSpill } from './key';
-export { blendPlane, fillPlane, lookUpPlane, multiplyPlane } from './blend';
+export { blendPlane, fillPlane, lookUpPlane, mixPlane, multiplyPlane } from './blend';
 export { boxBlurPlane } from './blur';
 export { rgbaToPlanar } from './convert';
 

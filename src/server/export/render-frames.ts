@@ -1,6 +1,6 @@
 import { Compositor } from '@/compositor/compositor';
 import type { Rasterizer } from '@/compositor/rasterizer';
-import type { VideoLayer } from '@/core/frame/plan';
+import { videoLayers, type VideoLayer } from '@/core/frame/plan';
 import { planFrame } from '@/core/frame/plan-frame';
 import type { Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
@@ -51,7 +51,7 @@ export class FrameRenderer {
   async render(index: number, time: Ticks): Promise<PlanarFrame> {
     const { project, sources, output } = this.task;
     const plan = planFrame(project, sources, time, output);
-    const videos = plan.layers.filter((layer): layer is VideoLayer => layer.kind === 'video');
+    const videos = videoLayers(plan.layers);
     await Promise.all(videos.map((layer) => this.advance(layer, index)));
     this.closeUnused(videos);
     this.compositor.compose(plan, (layer) => this.streams.get(layer.clipId)?.frame ?? null, this.target);
@@ -68,14 +68,14 @@ export class FrameRenderer {
     const original = this.task.originals[layer.footageId];
     if (!original) return;
     let open = this.streams.get(layer.clipId);
-    if (original.facts.kind === 'image' && open) return;
+    if (layer.speed === 0 && open) return;
     if (open && open.next !== index) {
       open.stream.close();
       open = undefined;
     }
     if (!open) {
       open = {
-        stream: new FrameStream(this.heap, original.path, original.facts, ticksToSeconds(layer.time), this.task.rate),
+        stream: new FrameStream(this.heap, original.path, original.facts, ticksToSeconds(layer.time), this.task.rate, layer.speed),
         next: index,
         frame: null,
       };

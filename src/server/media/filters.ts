@@ -18,12 +18,12 @@ export function colorFilters({ convertColor }: Pick<MediaFacts, 'convertColor'>)
 const EARLY = 0.002;
 
 /**
- * Filters that show, at each instant `start + n / rate`, the last frame that began by
+ * Filters that show, at each instant `start + n / rate * speed` of a recording, the last frame that began by
  * then; whatever the rhythm of the source.
  */
-export const timingFilters = (startSeconds: number, rate: FrameRate): string[] => [
-  `setpts=PTS-${EARLY}/TB`,
-  `fps=fps=${rate.num}/${rate.den}:start_time=${startSeconds.toFixed(6)}:round=up`,
+export const timingFilters = (startSeconds: number, rate: FrameRate, speed = 1): string[] => [
+  speed === 1 ? `setpts=PTS-${EARLY}/TB` : `setpts=(PTS-${EARLY}/TB)/${speed}`,
+  `fps=fps=${rate.num}/${rate.den}:start_time=${(startSeconds / speed).toFixed(6)}:round=up`,
 ];
 
 /** Output options that say what the colours are. */

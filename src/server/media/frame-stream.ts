@@ -7,8 +7,8 @@ import type { MediaFacts } from './probe';
 import { GUARDED_INPUT, MediaProcess, mediaProblem } from './process';
 
 /**
- * Decoded frames of a recording at a steady rate from a time on, straight into the
- * kernels' memory. One frame is read ahead while the last one is being used.
+ * Decoded frames of a recording at a steady rate from a time on, at a speed, straight into the
+ * kernels' memory; at speed 0 it is one frame. One frame is read ahead while the last one is being used.
  */
 export class FrameStream {
   private readonly process: MediaProcess;
@@ -25,12 +25,13 @@ export class FrameStream {
     facts: MediaFacts,
     startSeconds: number,
     rate: FrameRate,
+    speed = 1,
     threads = 0,
   ) {
     this.current = allocateFrame(heap, facts.width, facts.height);
     this.ahead = allocateFrame(heap, facts.width, facts.height);
     const still = facts.kind === 'image';
-    const filters = still ? colorFilters(facts) : [...timingFilters(startSeconds, rate), ...colorFilters(facts)];
+    const filters = still ? colorFilters(facts) : [...timingFilters(startSeconds, rate, speed || 1), ...colorFilters(facts)];
     // Seeking goes to the key frame before; the timing filter drops what comes too early but
     // keeps the frame that is still showing at the start.
     const seek =
@@ -55,7 +56,7 @@ export class FrameStream {
         '-dn',
         '-vf',
         filters.join(','),
-        ...(still ? ['-frames:v', '1'] : []),
+        ...(still || speed === 0 ? ['-frames:v', '1'] : []),
         '-fps_mode',
         'passthrough',
         '-f',

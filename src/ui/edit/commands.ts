@@ -10,8 +10,10 @@ import { keepInside } from '@/core/framing/path';
 import { planFramings } from '@/core/framing/planner';
 import { viewAt } from '@/core/framing/view';
 import { DEFAULT_HALO } from '@/core/pointer/halo';
+import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
 import type { LayoutKind } from '@/core/project/model';
-import { areaOf, clipAt, findClip, projectDuration, sourceTime, spanAt, stepAt, stepRange, visibleClip } from '@/core/project/query';
+import { sourceTime } from '@/core/project/clip-time';
+import { areaOf, clipAt, findClip, projectDuration, spanAt, stepAt, stepRange, visibleClip } from '@/core/project/query';
 import { sharpLimit, wholeView } from '@/core/scale/sharpness';
 import { pointerAt } from '@/core/telemetry/sample';
 import { frameDuration, secondsToTicks, snapToFrame, ticksToSeconds, TICKS_PER_SECOND } from '@/core/time/ticks';
@@ -195,7 +197,7 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
   };
   const marker = () => {
     const id = nanoid();
-    if (get().edit('Marker here', (draft) => addMarker(draft, { id, time: here(), name: `Marker ${draft.markers.length + 1}` })))
+    if (get().edit('Marker here', (draft) => addMarker(draft, { id, time: here(), name: `Marker ${draft.markers.length + 1}`, color: DEFAULT_MARKER_COLOR })))
       get().select({ kind: 'marker', id });
   };
   const layout = (kind: LayoutKind) => () => {

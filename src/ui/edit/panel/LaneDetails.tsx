@@ -1,5 +1,5 @@
 'use client';
-import { changeLane } from '@/core/edit/settings';
+import { changeLane } from '@/core/edit/lanes';
 import { isPictureLane } from '@/core/project/query';
 import { CheckField, SliderField, TextField } from '../../parts/fields';
 import { useEditor } from '../store';

@@ -1,6 +1,6 @@
 'use client';
 import { Eye, EyeOff, Lock, LockOpen, Volume2, VolumeX } from 'lucide-react';
-import { changeLane } from '@/core/edit/settings';
+import { changeLane } from '@/core/edit/lanes';
 import type { Lane } from '@/core/project/model';
 import { isPictureLane } from '@/core/project/query';
 import { useEditor } from '../store';

@@ -1,0 +1,43 @@
+import type { Project } from '../project/model';
+import type { Range } from '../time/ranges';
+import type { Ticks } from '../time/ticks';
+
+/** Where an instant of the timeline goes. Must not turn the order of two instants round. */
+export type TimeMap = (time: Ticks) => Ticks;
+
+/**
+ * Moves all that stands beside the clips: framings, layouts, pointer looks, callouts, markers, steps. A span of which nothing is left
+ * goes. Of steps that fall on one instant the last keeps its place, the others are only planned again; of markers, one stays.
+ *
+ * @param end where the end of a span goes; that differs from a start only where time is put in
+ */
+export function mapBeside(project: Project, start: TimeMap, end: TimeMap = start): void {
+  const spans = <S extends Range>(list: S[]): S[] =>
+    list.flatMap((s) => {
+      const range = { start: start(s.start), end: end(s.end) };
+      return range.end > range.start ? [{ ...s, ...range }] : [];
+    });
+  project.framings = spans(project.framings).map((f) => {
+    const most = Math.floor((f.end - f.start) / 2);
+    return f.rampIn + f.rampOut > f.end - f.start ? { ...f, rampIn: Math.min(f.rampIn, most), rampOut: Math.min(f.rampOut, most) } : f;
+  });
+  project.layouts = spans(project.layouts);
+  project.pointer = spans(project.pointer);
+  project.callouts = spans(project.callouts);
+  const latest = new Map<Ticks, Ticks>();
+  for (const { start: at } of project.steps) if (at !== null) latest.set(start(at), Math.max(at, latest.get(start(at)) ?? 0));
+  project.steps = project.steps.map((step) =>
+    step.start === null ? step : { ...step, start: latest.get(start(step.start)) === step.start ? start(step.start) : null },
+  );
+}
+
+/** Moves markers; those for which the map says null go. */
+export function mapMarkers(project: Project, map: (time: Ticks) => Ticks | null): void {
+  const taken = new Set<Ticks>();
+  project.markers = project.markers.flatMap((marker) => {
+    const time = map(marker.time);
+    if (time === null || taken.has(time)) return [];
+    taken.add(time);
+    return [{ ...marker, time }];
+  });
+}

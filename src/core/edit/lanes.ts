@@ -1,0 +1,59 @@
+import { createLane } from '../project/create';
+import type { Lane, LaneKind, Project } from '../project/model';
+import { isPictureLane } from '../project/query';
+import { EditError } from './error';
+import { unlockedLane } from './lookup';
+
+const MOST_LANES = 64;
+
+/** Adds an empty lane of a kind in front of those of its kind, with a name of its own. Answers its id. */
+export function addLane(project: Project, kind: LaneKind, newId: () => string): string {
+  if (project.lanes.length >= MOST_LANES) throw new EditError(`A project has ${MOST_LANES} lanes at most. Remove one that is empty.`);
+  const lane = createLane(kind, newId());
+  const base = lane.name;
+  for (let n = 2; project.lanes.some((l) => l.name === lane.name); n++) lane.name = `${base} ${n}`;
+  const first = project.lanes.findIndex((l) => l.kind === kind);
+  project.lanes.splice(first < 0 ? project.lanes.length : first, 0, lane);
+  return lane.id;
+}
+
+/**
+ * Removes a lane with all that stands on it. What was linked to its clips stays.
+ * @throws EditError for a locked lane, and for the last one of its kind, which new footage needs
+ */
+export function removeLane(project: Project, laneId: string): void {
+  const lane = unlockedLane(project, laneId);
+  if (project.lanes.filter((l) => l.kind === lane.kind).length === 1)
+    throw new EditError(`${lane.name} is the only lane of its kind, and footage of that kind has to stand somewhere. Hide or mute it instead.`);
+  project.lanes.splice(project.lanes.indexOf(lane), 1);
+}
+
+/**
+ * Moves a lane up or down by some places among those of its family; towards the top is towards the front of the picture.
+ * @throws EditError when it is there already
+ */
+export function moveLane(project: Project, laneId: string, by: number): void {
+  const lane = project.lanes.find((l) => l.id === laneId);
+  if (!lane) throw new EditError('That lane is no longer there.');
+  const family = project.lanes.filter((l) => isPictureLane(l) === isPictureLane(lane));
+  const to = family[family.indexOf(lane) + by];
+  if (!to) throw new EditError(`${lane.name} is ${by < 0 ? 'in front' : 'at the back'} already.`);
+  const target = project.lanes.indexOf(to);
+  project.lanes.splice(project.lanes.indexOf(lane), 1);
+  project.lanes.splice(target, 0, lane);
+}
+
+/** What can be changed of a locked lane: only how it is looked at and listened to. */
+const FREE = new Set<keyof Lane>(['locked', 'off', 'solo', 'height']);
+
+/** Switches a lane's sight or sound, locks it, or sets its level, name or height. */
+export function changeLane(
+  project: Project,
+  laneId: string,
+  change: Partial<Pick<Lane, 'off' | 'solo' | 'locked' | 'gain' | 'name' | 'height'>>,
+): void {
+  const lane = project.lanes.find((l) => l.id === laneId);
+  if (!lane) throw new EditError('That lane is no longer there.');
+  if (lane.locked && !(Object.keys(change) as (keyof Lane)[]).every((key) => FREE.has(key))) unlockedLane(project, laneId);
+  Object.assign(lane, change);
+}

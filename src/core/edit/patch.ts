@@ -1,0 +1,226 @@
+import type { Project } from '../project/model';
+
+/*
+ * What an edit changed, as small plain data that can be saved. An edit of a long project moves thousands of things by the same time;
+ * that is one entry here, not thousands.
+ */
+
+type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
+
+/** A member of one of the document's lists. */
+interface Item {
+  readonly id: string;
+  readonly [key: string]: Json;
+}
+
+/** Steps that make one list of the other, from its front to its end. */
+type ListStep =
+  /** So many stay as they are. */
+  | number
+  /** So many stay but for their times, which all move by as much. */
+  | readonly ['move', count: number, by: number]
+  | readonly ['drop', count: number]
+  | readonly ['add', ...items: Item[]]
+  /** As many are replaced. */
+  | readonly ['put', ...items: Item[]]
+  /** One lane is changed in some properties and in its clips. */
+  | readonly ['lane', changed: { readonly [key: string]: Json }, clips: readonly ListStep[]];
+
+/** For each changed property of a document: its new value, or the steps to its new list. */
+export type ProjectPatch = { readonly [key: string]: { readonly value: Json } | { readonly steps: readonly ListStep[] } };
+
+const LISTS = new Set(['lanes', 'framings', 'layouts', 'pointer', 'callouts', 'steps', 'markers', 'groups']);
+const TIMES = ['start', 'end', 'time'] as const;
+
+/** Whether two JSON values are equal, their properties in any order. */
+export function same(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
+  if (Array.isArray(a)) return Array.isArray(b) && a.length === b.length && a.every((v, i) => same(v, (b as unknown[])[i]));
+  if (Array.isArray(b)) return false;
+  const keys = Object.keys(a);
+  if (keys.length !== Object.keys(b).length) return false;
+  for (const key of keys) if (!same((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key])) return false;
+  return true;
+}
+
+/** An item with its times moved. */
+function moved(item: Item, by: number): Item {
+  const copy: Record<string, Json> = { ...item };
+  for (const key of TIMES) if (typeof copy[key] === 'number') copy[key] += by;
+  return copy as unknown as Item;
+}
+
+/** How far an item was moved, if nothing else of it changed. */
+function moveOf(a: Item, b: Item): number | null {
+  const key = TIMES.find((k) => typeof a[k] === 'number' && typeof b[k] === 'number');
+  if (!key) return null;
+  const by = (b[key] as number) - (a[key] as number);
+  if (by === 0) return null;
+  for (const k of TIMES) if (a[k] !== b[k] && (typeof a[k] !== 'number' || b[k] !== a[k] + by)) return null;
+  const keys = Object.keys(a);
+  if (keys.length !== Object.keys(b).length) return null;
+  for (const k of keys) {
+    if ((TIMES as readonly string[]).includes(k)) {
+      if (typeof a[k] === 'number' && b[k] !== a[k] + by) return null;
+    } else if (!same(a[k], b[k])) return null;
+  }
+  return by;
+}
+
+/** Collects steps, joining what can be one. */
+class Steps {
+  readonly list: ListStep[] = [];
+
+  keep(): void {
+    const last = this.list.length - 1;
+    const step = this.list[last];
+    if (typeof step === 'number') this.list[last] = step + 1;
+    else this.list.push(1);
+  }
+
+  move(by: number): void {
+    const last = this.list.length - 1;
+    const step = this.list[last];
+    if (Array.isArray(step) && step[0] === 'move' && step[2] === by) this.list[last] = ['move', (step[1] as number) + 1, by];
+    else this.list.push(['move', 1, by]);
+  }
+
+  drop(): void {
+    const last = this.list.length - 1;
+    const step = this.list[last];
+    if (Array.isArray(step) && step[0] === 'drop') this.list[last] = ['drop', (step[1] as number) + 1];
+    else this.list.push(['drop', 1]);
+  }
+
+  item(kind: 'add' | 'put', item: Item): void {
+    const last = this.list.length - 1;
+    const step = this.list[last];
+    if (Array.isArray(step) && step[0] === kind) (step as unknown as Json[]).push(item);
+    else this.list.push([kind, item]);
+  }
+}
+
+/** Steps from one list to the other; also the other list with every unchanged item taken from the first. */
+function diffList(a: readonly Item[], b: readonly Item[]): { steps: ListStep[]; result: readonly Item[] } {
+  const steps = new Steps();
+  const result: Item[] = [];
+  const inA = new Map(a.map((item, i) => [item.id, i]));
+  const inB = new Set(b.map((item) => item.id));
+  let i = 0;
+  let changed = a.length !== b.length;
+  for (const item of b) {
+    // What is gone, or comes again only later, is dropped on the way.
+    const at = inA.get(item.id);
+    if (at !== undefined && at >= i) {
+      while (i < a.length && a[i]!.id !== item.id && !inB.has(a[i]!.id)) {
+        steps.drop();
+        i++;
+        changed = true;
+      }
+    }
+    const old = a[i];
+    if (!old || old.id !== item.id) {
+      // Not here in the first list: it is new, or stood elsewhere.
+      if (at !== undefined && at > i) {
+        while (a[i]!.id !== item.id) {
+          steps.drop();
+          i++;
+        }
+      } else {
+        steps.item('add', item);
+        result.push(item);
+        changed = true;
+        continue;
+      }
+    }
+    const before = a[i++]!;
+    if (same(before, item)) {
+      steps.keep();
+      result.push(before);
+      continue;
+    }
+    changed = true;
+    const by = moveOf(before, item);
+    if (by !== null) {
+      steps.move(by);
+      result.push(item);
+    } else if (Array.isArray(before.clips) && Array.isArray(item.clips)) {
+      const clips = diffList(before.clips as unknown as Item[], item.clips as unknown as Item[]);
+      const properties: Record<string, Json> = {};
+      for (const key of Object.keys(item)) if (key !== 'clips' && !same(before[key], item[key])) properties[key] = item[key]!;
+      steps.list.push(['lane', properties, clips.steps]);
+      result.push({ ...item, clips: clips.result as unknown as Json });
+    } else {
+      steps.item('put', item);
+      result.push(item);
+    }
+  }
+  for (; i < a.length; i++) steps.drop();
+  return { steps: steps.list, result: changed ? result : a };
+}
+
+function applySteps(list: readonly Item[], steps: readonly ListStep[]): readonly Item[] {
+  const result: Item[] = [];
+  let i = 0;
+  for (const step of steps) {
+    if (typeof step === 'number') {
+      for (const end = i + step; i < end; i++) result.push(list[i]!);
+      continue;
+    }
+    switch (step[0]) {
+      case 'move':
+        for (const end = i + step[1]; i < end; i++) result.push(moved(list[i]!, step[2]));
+        break;
+      case 'drop':
+        i += step[1];
+        break;
+      case 'add':
+        result.push(...(step.slice(1) as unknown as Item[]));
+        break;
+      case 'put':
+        result.push(...(step.slice(1) as unknown as Item[]));
+        i += step.length - 1;
+        break;
+      case 'lane': {
+        const lane = list[i++]!;
+        const clips = applySteps(lane.clips as unknown as Item[], step[2]);
+        result.push({ ...lane, ...step[1], clips: clips as unknown as Json });
+      }
+    }
+  }
+  return result;
+}
+
+type Properties = Record<string, unknown>;
+
+/**
+ * The patch that makes the second document of the first, and the second document with everything that did not change
+ * taken from the first, so that comparing by reference tells what is new.
+ */
+export function diffProjects(a: Project, b: Project): { patch: ProjectPatch; result: Project } {
+  const patch: Record<string, ProjectPatch[string]> = {};
+  const result: Properties = {};
+  for (const key of Object.keys(b)) {
+    const before = (a as unknown as Properties)[key];
+    const after = (b as unknown as Properties)[key];
+    if (LISTS.has(key)) {
+      const lists = diffList(before as Item[], after as Item[]);
+      result[key] = lists.result;
+      if (lists.result !== before) patch[key] = { steps: lists.steps };
+    } else if (same(before, after)) result[key] = before;
+    else {
+      result[key] = after;
+      patch[key] = { value: after as Json };
+    }
+  }
+  return { patch, result: Object.keys(patch).length ? (result as unknown as Project) : a };
+}
+
+/** A document after a patch that was made for it. */
+export function patchProject(project: Project, patch: ProjectPatch): Project {
+  const result: Properties = { ...(project as unknown as Properties) };
+  for (const [key, change] of Object.entries(patch))
+    result[key] = 'steps' in change ? applySteps(result[key] as Item[], change.steps) : change.value;
+  return result as unknown as Project;
+}
