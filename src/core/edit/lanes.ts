@@ -55,5 +55,5 @@ export function changeLane(
   const lane = project.lanes.find((l) => l.id === laneId);
   if (!lane) throw new EditError('That lane is no longer there.');
   if (lane.locked && !(Object.keys(change) as (keyof Lane)[]).every((key) => FREE.has(key))) unlockedLane(project, laneId);
-  Object.assign(lane, change);
+  Object.assign(lane, change, change.gain === undefined ? {} : { gain: Math.min(24, Math.max(-96, change.gain)) });
 }

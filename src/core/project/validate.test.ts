@@ -22,7 +22,7 @@ test('a document of the first version is brought up to date', () => {
   const old = { ...rest, version: 1, steps: [{ id: 'a', start: 0, title: 'Open', narration: '', action: '' }] };
   const checked = validateProject(old, SOURCES);
   expect(checked).toMatchObject({
-    project: { version: 2, target: { id: 'web' }, steps: [{ id: 'a', notes: '' }], markers: [], looks: [] },
+    project: { version: 3, target: { id: 'web' }, steps: [{ id: 'a', notes: '' }], markers: [], looks: [] },
   });
 });
 
