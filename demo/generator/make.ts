@@ -9,7 +9,7 @@ import { perform } from './performance';
 import { PresenterCamera } from './presenter';
 import { SCRIPT } from './script';
 import { drawSlide, SLIDE_COUNT } from './slides';
-import { wavFile } from './wav';
+import { wavFile } from '@/core/audio/wav';
 
 /*
  * Makes the demo recordings. Needs ffmpeg and espeak-ng; takes some minutes.

@@ -78,8 +78,7 @@ export class Compositor {
           this.sprite(this.sprites.pointer(layer), target, 1, false);
           break;
         case 'stroke':
-          if (layer.opacity > 0)
-            for (const placed of this.sprites.strokes(layer, size)) this.sprite(placed, target, layer.opacity, false);
+          if (layer.opacity > 0) for (const placed of this.sprites.strokes(layer, size)) this.sprite(placed, target, layer.opacity, false);
           break;
         case 'shape':
           this.sprite(this.sprites.shape(layer), target, 1, false);

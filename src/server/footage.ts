@@ -34,6 +34,7 @@ const EXTENSIONS = new Set([
   '.jpg',
   '.jpeg',
   '.webp',
+  '.svg',
 ]);
 const LARGEST_TRACK = 64 << 20;
 
@@ -53,7 +54,7 @@ export function checkExtension(name: string): string {
   if (EXTENSIONS.has(extension)) return extension;
   throw new Problem(
     415,
-    `${name} is not a kind of file that Vistum reads. Bring MP4, MOV, MKV, WebM, AVI, WAV, MP3, M4A, FLAC, OGG, PNG, JPEG or WebP.`,
+    `${name} is not a kind of file that Vistum reads. Bring MP4, MOV, MKV, WebM, AVI, WAV, MP3, M4A, FLAC, OGG, PNG, JPEG, WebP or SVG.`,
   );
 }
 
@@ -68,10 +69,23 @@ export interface FootageView {
   readonly bytes: number;
   readonly facts: MediaFacts | null;
   readonly hasPointer: boolean;
+  readonly tags: readonly string[];
+  /** The part that is placed, in ticks of the recording. */
+  readonly inPoint: number | null;
+  readonly outPoint: number | null;
+  /** The original is gone from the disk, or is not the file any more that was brought. */
+  readonly trouble: 'gone' | 'changed' | null;
   readonly addedAt: string;
 }
 
-const viewOf = (row: FootageRow): FootageView => ({
+/** What is wrong with the file of a recording, if anything. */
+async function troubleOf(row: FootageRow): Promise<FootageView['trouble']> {
+  if (row.status !== 'ready') return null;
+  const found = await stat(originalPath(row)).catch(() => null);
+  return !found ? 'gone' : found.size === row.bytes ? null : 'changed';
+}
+
+const viewOf = async (row: FootageRow): Promise<FootageView> => ({
   id: row.id,
   name: row.name,
   role: row.role as Role,
@@ -81,6 +95,10 @@ const viewOf = (row: FootageRow): FootageView => ({
   bytes: row.bytes,
   facts: row.facts ? (JSON.parse(row.facts) as MediaFacts) : null,
   hasPointer: row.hasPointer,
+  tags: JSON.parse(row.tags) as string[],
+  inPoint: row.inPoint === null ? null : Number(row.inPoint),
+  outPoint: row.outPoint === null ? null : Number(row.outPoint),
+  trouble: await troubleOf(row),
   addedAt: row.createdAt.toISOString(),
 });
 
@@ -94,7 +112,7 @@ export async function listFootage(projectId: string): Promise<FootageView[]> {
       ['id', 'ASC'],
     ],
   });
-  return rows.map(viewOf);
+  return Promise.all(rows.map(viewOf));
 }
 
 export async function findFootage(id: string): Promise<FootageRow> {
@@ -183,8 +201,17 @@ export async function addFootage(
   return { footageId: id, jobId: await enqueue('ingest', projectId, id) };
 }
 
-/** Changes name or role. */
-export async function changeFootage(id: string, change: { name?: string; role?: Role }): Promise<FootageView> {
+/** What can be changed of footage; the file itself never is. */
+export interface FootageChange {
+  readonly name?: string;
+  readonly role?: Role;
+  readonly tags?: readonly string[];
+  readonly inPoint?: number | null;
+  readonly outPoint?: number | null;
+}
+
+/** Changes name, role, tags, or the part that is placed. */
+export async function changeFootage(id: string, { tags, ...change }: FootageChange): Promise<FootageView> {
   const row = await findFootage(id);
   if (change.role && !ROLES.includes(change.role)) throw new Problem(400, 'That is not a role.');
   const facts = row.facts ? (JSON.parse(row.facts) as MediaFacts) : null;
@@ -192,7 +219,10 @@ export async function changeFootage(id: string, change: { name?: string; role?: 
     const { note } = fitRole(change.role, facts);
     if (note) throw new Problem(422, `${row.name} can’t be that: ${note.split(',')[0]}.`);
   }
-  await row.update(change);
+  const from = change.inPoint === undefined ? row.inPoint : change.inPoint;
+  const to = change.outPoint === undefined ? row.outPoint : change.outPoint;
+  if (from !== null && to !== null && Number(to) <= Number(from)) throw new Problem(400, 'The out point lies before the in point.');
+  await row.update({ ...change, ...(tags ? { tags: JSON.stringify([...new Set(tags.map((t) => t.trim()).filter(Boolean))]) } : {}) });
   return viewOf(row);
 }
 

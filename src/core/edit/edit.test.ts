@@ -1,4 +1,3 @@
-import { validateProject } from '../project/validate';
 import { secondsToTicks } from '../time/ticks';
 import { liftClips, moveClip, splitClip, trimClip } from './clips';
 import { EditError } from './error';

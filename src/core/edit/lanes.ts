@@ -24,7 +24,9 @@ export function addLane(project: Project, kind: LaneKind, newId: () => string): 
 export function removeLane(project: Project, laneId: string): void {
   const lane = unlockedLane(project, laneId);
   if (project.lanes.filter((l) => l.kind === lane.kind).length === 1)
-    throw new EditError(`${lane.name} is the only lane of its kind, and footage of that kind has to stand somewhere. Hide or mute it instead.`);
+    throw new EditError(
+      `${lane.name} is the only lane of its kind, and footage of that kind has to stand somewhere. Hide or mute it instead.`,
+    );
   project.lanes.splice(project.lanes.indexOf(lane), 1);
 }
 

@@ -5,7 +5,19 @@ import { placedSteps } from '../project/query';
 import { validateProject } from '../project/validate';
 import type { Edit } from './apply';
 import { applyEdit } from './apply';
-import { liftClips, linkClips, moveClip, moveClips, muteClips, setClipGain, shiftClip, splitAll, splitClip, trimClip, unlinkClip } from './clips';
+import {
+  liftClips,
+  linkClips,
+  moveClip,
+  moveClips,
+  muteClips,
+  setClipGain,
+  shiftClip,
+  splitAll,
+  splitClip,
+  trimClip,
+  unlinkClip,
+} from './clips';
 import { copyClips, copyRange, pasteSnippet } from './clipboard';
 import { EditError } from './error';
 import { counter, demoProject, FRAME, frame, SOURCES } from './fixture';
@@ -58,15 +70,26 @@ const EDITS: Record<string, (draft: Project, place: Place) => unknown> = {
   lift: (p, { id }) => liftClips(p, [id]),
   rippleDelete: (p, { at, length, newId }) => rippleDelete(p, { start: frame(at), end: frame(at + length) }, newId),
   rippleDeleteClips: (p, { id, newId }) => rippleDeleteClips(p, [id], newId),
-  rippleDeleteRange: (p, { at, length, laneId, newId }) => rippleDeleteRange(p, { start: frame(at), end: frame(at + length) }, [laneId], newId),
-  liftRange: (p, { at, length, laneId, newId }) => liftRange(p, { start: frame(at), end: frame(at + length) }, at % 2 ? [laneId] : null, newId),
+  rippleDeleteRange: (p, { at, length, laneId, newId }) =>
+    rippleDeleteRange(p, { start: frame(at), end: frame(at + length) }, [laneId], newId),
+  liftRange: (p, { at, length, laneId, newId }) =>
+    liftRange(p, { start: frame(at), end: frame(at + length) }, at % 2 ? [laneId] : null, newId),
   closeGap: (p, { at, laneId, newId }) => closeGap(p, laneId, frame(at), newId),
   closeAllGaps: (p, { newId }) => closeAllGaps(p, newId),
-  openJoin: (p, { id, length, newId }) => openJoin(p, p.lanes.flatMap((l) => l.clips).find((c) => c.id === id)?.start ?? 0, frame(length), newId),
+  openJoin: (p, { id, length, newId }) =>
+    openJoin(p, p.lanes.flatMap((l) => l.clips).find((c) => c.id === id)?.start ?? 0, frame(length), newId),
   copyClips: (p, { id, at, laneId, which, newId }) =>
     pasteSnippet(p, SOURCES, copyClips(p, [id]), frame(at), which % 2 ? 'insert' : 'overwrite', which % 3 ? laneId : 'front', newId),
   copyRange: (p, { at, length, which, newId }) =>
-    pasteSnippet(p, SOURCES, copyRange(p, { start: frame(at), end: frame(at + length) }, null), frame(at + which), which % 2 ? 'insert' : 'overwrite', null, newId),
+    pasteSnippet(
+      p,
+      SOURCES,
+      copyRange(p, { start: frame(at), end: frame(at + length) }, null),
+      frame(at + which),
+      which % 2 ? 'insert' : 'overwrite',
+      null,
+      newId,
+    ),
   speed: (p, { id, which, newId }) => setSpeed(p, id, speeds[which % speeds.length]!, which % 2 ? 'move' : 'stay', FRAME, newId),
   freezeAll: (p, { at, length, newId }) => freezeAll(p, SOURCES, frame(at), frame(length), FRAME, newId),
   freezeOver: (p, { id, at, length, newId }) => freezeOver(p, SOURCES, id, frame(at), frame(length), FRAME, newId),

@@ -1,10 +1,13 @@
 import { createClip } from '../project/create';
 import type { Lane, LaneKind, Project } from '../project/model';
-import { laneEnd } from '../project/query';
+import { clipEnd } from '../project/clip-time';
+import { isPictureLane, laneEnd } from '../project/query';
 import type { FootageFacts } from '../project/sources';
 import { frameDuration, frameStart, type FrameRate, type Ticks } from '../time/ticks';
 import { EditError } from './error';
 import { sortLane } from './lookup';
+import { clearRange } from './range';
+import { rippleInsert } from './ripple';
 
 const PICTURE_LANE: Record<FootageFacts['role'], LaneKind | null> = {
   screen: 'screen',
@@ -38,6 +41,36 @@ function laneFor(project: Project, kind: LaneKind): Lane {
   return lane;
 }
 
+export interface PlaceOptions {
+  /** What to do where something stands already: refuse, make room on all unlocked lanes, or lay it over. */
+  readonly mode: 'free' | 'insert' | 'overwrite';
+  /** Part of the footage, in its own time; all of it by default. A still lasts as long as its part. */
+  readonly part: { readonly from: Ticks; readonly to: Ticks } | null;
+  /** A lane for its picture, or for its sound if it has no picture, other than the first of its role. */
+  readonly laneId: string | null;
+}
+
+/** The part of a recording that would be placed, in whole frames; a still lasts five seconds unless it is told otherwise. */
+function partLength(footage: FootageFacts, part: PlaceOptions['part'], rate: FrameRate): { from: Ticks; length: Ticks } {
+  if (footage.kind === 'image')
+    return {
+      from: 0,
+      length: wholeFrames(part ? part.to - part.from : frameStart(Math.round((STILL_SECONDS * rate.num) / rate.den), rate), rate),
+    };
+  const from = Math.max(0, Math.min(part?.from ?? 0, footage.duration));
+  const to = Math.min(part?.to ?? footage.duration, footage.duration);
+  return { from, length: Math.min(wholeFrames(to - from, rate), to - from) };
+}
+
+/** The lane that was asked for if it can carry this, else the first unlocked one of the kind. */
+function targetLane(project: Project, kind: LaneKind, footage: FootageFacts, picture: boolean, laneId: string | null): Lane {
+  const chosen = laneId === null ? undefined : project.lanes.find((l) => l.id === laneId);
+  if (!chosen || isPictureLane(chosen) !== picture) return laneFor(project, kind);
+  if (chosen.locked) throw new EditError(`The lane ${chosen.name} is locked. Unlock it first.`);
+  if (picture && !footage.hasVideo) throw new EditError(`${footage.name} has no picture, so it can’t stand on the lane ${chosen.name}.`);
+  return chosen;
+}
+
 /**
  * Puts a recording on the lanes of its role: picture and sound as linked clips.
  * The sound of a screen recording goes to its own lane, which is muted when
@@ -47,27 +80,37 @@ function laneFor(project: Project, kind: LaneKind): Lane {
  * @returns ids of the new clips
  * @throws EditError when something stands there, or the footage is too short for a frame
  */
-export function placeFootage(project: Project, footage: FootageFacts, at: Ticks | null, newId: () => string): string[] {
-  const rate = project.canvas.frameRate;
-  const length =
-    footage.kind === 'image' ? frameStart(Math.round((STILL_SECONDS * rate.num) / rate.den), rate) : wholeFrames(footage.duration, rate);
-  const duration = footage.kind === 'image' ? length : Math.min(length, footage.duration);
+export function placeFootage(
+  project: Project,
+  footage: FootageFacts,
+  at: Ticks | null,
+  newId: () => string,
+  { mode = 'free', part = null, laneId = null }: Partial<PlaceOptions> = {},
+): string[] {
+  const { from, length: duration } = partLength(footage, part, project.canvas.frameRate);
   if (duration <= 0) throw new EditError(`${footage.name} has no length that could be placed.`);
   const pictureKind = footage.hasVideo ? (PICTURE_LANE[footage.role] ?? 'screen') : null;
   const soundKind = footage.hasAudio ? SOUND_LANE[footage.role] : null;
-  const lanes = [pictureKind, soundKind].flatMap((kind) => (kind ? [laneFor(project, kind)] : []));
+  const lanes = [
+    ...(pictureKind ? [targetLane(project, pictureKind, footage, true, laneId)] : []),
+    ...(soundKind ? [targetLane(project, soundKind, footage, false, pictureKind ? null : laneId)] : []),
+  ];
   if (!lanes.length) throw new EditError(`${footage.name} has neither picture nor sound that could be placed.`);
   const start = at ?? Math.max(...lanes.map(laneEnd));
+  if (mode === 'insert') rippleInsert(project, start, duration, newId);
+  if (mode !== 'free') clearRange(lanes, { start, end: start + duration }, newId);
   for (const lane of lanes)
-    if (lane.clips.some((c) => c.start < start + duration && c.start + c.duration > start))
-      throw new EditError(`There is no room here on the lane ${lane.name}. Put the playhead in a gap or at the end.`);
+    if (lane.clips.some((c) => c.start < start + duration && clipEnd(c) > start))
+      throw new EditError(
+        `There is no room here on the lane ${lane.name}. Put the playhead in a gap or at the end, or insert or overwrite.`,
+      );
   const hadVoice = project.lanes.some((l) => l.kind === 'voice' && l.clips.length);
   const computer = project.lanes.find((l) => l.kind === 'computer');
   if (soundKind === 'computer' && hadVoice && computer && !computer.clips.length) computer.off = true;
   if (soundKind === 'voice' && !hadVoice && computer?.clips.length) computer.off = true;
   const link = lanes.length > 1 ? newId() : null;
   return lanes.map((lane) => {
-    const clip = createClip({ id: newId(), footageId: footage.id, start, duration, source: 0, link });
+    const clip = createClip({ id: newId(), footageId: footage.id, start, duration, source: from, link });
     lane.clips.push(clip);
     sortLane(lane);
     return clip.id;

@@ -40,6 +40,8 @@ export function rippleDeleteRange(project: Project, range: Range, chosen: readon
   const lanes = lanesOf(project, chosen);
   const other = project.lanes.find((l) => !l.locked && !lanes.includes(l) && somethingIn(l, range));
   if (other)
-    throw new EditError(`${other.name} has something in this range too. Choose that lane as well, lock it, or lift instead of closing the gap.`);
+    throw new EditError(
+      `${other.name} has something in this range too. Choose that lane as well, lock it, or lift instead of closing the gap.`,
+    );
   rippleDelete(project, range, newId);
 }

@@ -166,7 +166,15 @@ export function freezeAll(project: Project, sources: Sources, time: Ticks, lengt
  * Holds one clip at an instant, over what follows on its lane; sound and other lanes go on.
  * @returns id of the frozen clip
  */
-export function freezeOver(project: Project, sources: Sources, id: string, time: Ticks, length: Ticks, frame: Ticks, newId: () => string): string {
+export function freezeOver(
+  project: Project,
+  sources: Sources,
+  id: string,
+  time: Ticks,
+  length: Ticks,
+  frame: Ticks,
+  newId: () => string,
+): string {
   const { clip, lane } = unlockedClip(project, id);
   if (!isPictureLane(lane)) throw new EditError('Only a picture can be frozen. Select a clip of a picture lane.');
   if (time < clip.start || time >= clipEnd(clip)) throw new EditError('Put the playhead on the frame of the clip that is to be held.');
@@ -215,7 +223,8 @@ export function paceToVoice(project: Project, sources: Sources, id: string, way:
     throw new EditError('This recording is linked to its own voice. Unlink them first to pace the picture by itself.');
   if (way === 'stretch') stretchTo(project, id, wanted, frame, newId);
   else if (way === 'freeze') {
-    if (surplus > 0) throw new EditError('The clip is longer than its narration, so its end need not be held. Stretch it, or cut its stillness.');
+    if (surplus > 0)
+      throw new EditError('The clip is longer than its narration, so its end need not be held. Stretch it, or cut its stillness.');
     const last = clipEnd(clip) - frame;
     const still = frozen(clip, last, { start: clipEnd(clip), end: clip.start + wanted }, newId(), lastFrame(sources, clip, frame));
     lane.clips.push(still);
@@ -242,7 +251,10 @@ function cutStillness(project: Project, sources: Sources, id: string, surplus: T
   const { clip } = unlockedClip(project, id);
   if (surplus < 0) throw new EditError('The clip is shorter than its narration, so there is nothing to cut. Stretch it, or hold its end.');
   const track = sources.pointers[clip.footageId];
-  if (!track) throw new EditError('Without a pointer track it is not known where nothing happens. Attach one in Footage, or stretch the clip instead.');
+  if (!track)
+    throw new EditError(
+      'Without a pointer track it is not known where nothing happens. Attach one in Footage, or stretch the clip instead.',
+    );
   const ms = (ticks: Ticks) => ticksToSeconds(ticks) * 1000;
   const from = ms(clip.source);
   const stills = findStillness(track, from, from + ms(clip.duration) * clip.speed, STILL_LEAST_MS).map((s) => {

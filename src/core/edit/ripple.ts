@@ -25,7 +25,9 @@ export function rippleDelete(project: Project, range: Range, newId: () => string
     lane.clips = lane.clips.flatMap((clip) =>
       clipEnd(clip) <= range.start
         ? [clip]
-        : partsOutside(clip, range, newId, relink).map((part) => (part.start >= range.end ? { ...part, start: part.start - length } : part)),
+        : partsOutside(clip, range, newId, relink).map((part) =>
+            part.start >= range.end ? { ...part, start: part.start - length } : part,
+          ),
     );
   }
   const pull = (time: Ticks) => (time <= range.start ? time : Math.max(range.start, time - length));
@@ -41,7 +43,8 @@ export function freeFromLocked(project: Project, from: Ticks, newId: () => strin
   if (!held.size) return;
   const relink = relinker(newId);
   for (const lane of project.lanes)
-    if (!lane.locked) for (const clip of lane.clips) if (clip.link && held.has(clip.link) && clip.start >= from) clip.link = relink(clip.link);
+    if (!lane.locked)
+      for (const clip of lane.clips) if (clip.link && held.has(clip.link) && clip.start >= from) clip.link = relink(clip.link);
 }
 
 /** Removes clips, what is linked to them, and the time they took on every unlocked lane. */
@@ -119,7 +122,8 @@ function footageRoom(clip: Clip, end: End, sources: Sources, least: Ticks): Tick
 
 /** Footage that was taken out at a join, in timeline ticks; 0 where the clips do not belong to one recording or nothing is missing. */
 export function removedAt(before: Clip | undefined, clip: Clip): Ticks {
-  if (!before || before.footageId !== clip.footageId || clipEnd(before) !== clip.start || before.speed !== clip.speed || !clip.speed) return 0;
+  if (!before || before.footageId !== clip.footageId || clipEnd(before) !== clip.start || before.speed !== clip.speed || !clip.speed)
+    return 0;
   return Math.max(0, Math.round((clip.source - before.source) / clip.speed) - before.duration);
 }
 

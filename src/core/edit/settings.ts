@@ -1,6 +1,5 @@
 import type { Canvas, FootageKey, FootageLook, Framing, PresenterPlacement, Project } from '../project/model';
 
-
 /** Changes where and how the presenter stands. */
 export function changePresenter(project: Project, change: Partial<PresenterPlacement>): void {
   Object.assign(project.presenter, change);

@@ -96,6 +96,17 @@ export function timeSpan(project: Project, id: string, start: Ticks, end: Ticks,
   (project[list] as Span<SpanList>[]).sort((a, b) => a.start - b.start);
 }
 
+/** Moves spans by some ticks, as far as the start and, where they may not overlap, their neighbours allow. */
+export function moveSpans(project: Project, ids: readonly string[], by: Ticks): void {
+  const found = ids.map((id) => findSpan(project, id)).filter((f) => f !== null);
+  // In the direction of the move, so that a row of spans does not run into itself.
+  found.sort((a, b) => (by > 0 ? b.span.start - a.span.start : a.span.start - b.span.start));
+  for (const { span } of found) {
+    const start = Math.max(0, span.start + by);
+    timeSpan(project, span.id, start, start + span.end - span.start, 1);
+  }
+}
+
 /** Removes a span of any list; nothing happens when it is not there. */
 export function removeSpan(project: Project, id: string): void {
   const found = findSpan(project, id);

@@ -36,12 +36,18 @@ export function setTransition(
   const next = lane.clips[at + 1];
   if (end === 'end' && next && touch(clip, next)) return setTransition(project, sources, next.id, 'start', transition, least);
   if (end === 'end') {
-    clip.transitionOut = transition && { ...transition, duration: Math.max(least, Math.min(transition.duration, Math.floor(clip.duration / 2))) };
+    clip.transitionOut = transition && {
+      ...transition,
+      duration: Math.max(least, Math.min(transition.duration, Math.floor(clip.duration / 2))),
+    };
     return clip.transitionOut?.duration ?? 0;
   }
   const before = lane.clips[at - 1];
   if (!transition || !before || !touch(before, clip)) {
-    clip.transitionIn = transition && { ...transition, duration: Math.max(least, Math.min(transition.duration, Math.floor(clip.duration / 2))) };
+    clip.transitionIn = transition && {
+      ...transition,
+      duration: Math.max(least, Math.min(transition.duration, Math.floor(clip.duration / 2))),
+    };
     return clip.transitionIn?.duration ?? 0;
   }
   const room = roomAtCut(before, clip, transition.kind, sources);

@@ -62,7 +62,8 @@ const shown = (scene: Scene, kind: 'screen' | 'presenter') => withPicture(scene,
 function laneLayers(scene: Scene, view: PlanView): Layer[] {
   const { project } = scene;
   const front = project.lanes.filter((lane) => isPictureLane(lane) && isLaneOn(project, lane));
-  const alone = layoutAt(scene) === 'presenter' ? front.find((l) => l.kind === 'presenter' && crossingAt(l, scene.time, scene.sources)) : undefined;
+  const alone =
+    layoutAt(scene) === 'presenter' ? front.find((l) => l.kind === 'presenter' && crossingAt(l, scene.time, scene.sources)) : undefined;
   const seen: Layer[][] = [];
   for (const lane of front) {
     // With the presenter alone, only screens that lie in front of them are seen.
@@ -99,7 +100,9 @@ function transitionLayers(scene: Scene, from: Layer[], to: Layer[], transition: 
     { kind: 'mix', from: a, to: b, amount, motion },
   ];
   // An inset neither moves through the picture nor fills it with colour.
-  const whole = [...from, ...to].some((layer) => layer.kind === 'video' && layer.mask === 'none' && !layer.key && fills(layer, scene.output));
+  const whole = [...from, ...to].some(
+    (layer) => layer.kind === 'video' && layer.mask === 'none' && !layer.key && fills(layer, scene.output),
+  );
   if (transition.kind === 'fade') {
     const { width, height } = scene.output;
     const between: Layer[] = whole

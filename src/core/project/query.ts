@@ -18,8 +18,7 @@ export function laneEnd(lane: Lane): Ticks {
 }
 
 /** First instant at which nothing is left on any lane: the length of the tutorial. */
-export const projectDuration = (project: Project): Ticks =>
-  project.lanes.reduce((end, lane) => Math.max(end, laneEnd(lane)), 0);
+export const projectDuration = (project: Project): Ticks => project.lanes.reduce((end, lane) => Math.max(end, laneEnd(lane)), 0);
 
 /** The clip of a lane at an instant, if any. Clips are ordered, so the search halves. */
 export function clipAt(lane: Lane, time: Ticks): Clip | null {

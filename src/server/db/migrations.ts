@@ -42,4 +42,14 @@ export const MIGRATIONS: readonly Migration[] = [
          createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL)`,
       ]),
   },
+  {
+    name: '0003-footage-tags-and-points',
+    up: (queries) =>
+      run(queries, [
+        "ALTER TABLE footage ADD COLUMN tags TEXT NOT NULL DEFAULT '[]'",
+        'ALTER TABLE footage ADD COLUMN inPoint INTEGER',
+        'ALTER TABLE footage ADD COLUMN outPoint INTEGER',
+        'ALTER TABLE footage ADD COLUMN origin TEXT',
+      ]),
+  },
 ];

@@ -31,6 +31,13 @@ export interface FootageRow extends Row<FootageRow> {
   /** JSON of `MediaFacts` once probed. */
   facts: string | null;
   hasPointer: boolean;
+  /** JSON list of words that a person gave it. */
+  tags: CreationOptional<string>;
+  /** The part that is placed, in ticks of the recording; null for its start and end. */
+  inPoint: CreationOptional<number | null>;
+  outPoint: CreationOptional<number | null>;
+  /** The footage of another project that it is a copy of. */
+  origin: CreationOptional<string | null>;
   deletedAt: Date | null;
   createdAt: CreationOptional<Date>;
   updatedAt: CreationOptional<Date>;
@@ -139,6 +146,10 @@ export function defineModels(sequelize: Sequelize) {
         bytes: { type: DataTypes.INTEGER, allowNull: false },
         facts: DataTypes.TEXT,
         hasPointer: { type: DataTypes.BOOLEAN, allowNull: false },
+        tags: { ...text(), defaultValue: '[]' },
+        inPoint: DataTypes.BIGINT,
+        outPoint: DataTypes.BIGINT,
+        origin: DataTypes.STRING,
         deletedAt: DataTypes.DATE,
         ...dates(),
       },

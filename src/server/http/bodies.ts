@@ -19,6 +19,7 @@ import {
   MinLength,
   ValidateNested,
 } from 'class-validator';
+import { BED_NAMES, type BedName } from '@/core/audio/bed';
 import { LAYOUT_KINDS, type LayoutKind } from '@/core/project/model';
 import { ROLES, type Role } from '@/core/project/sources';
 import { TARGET_IDS, type TargetId } from '@/core/project/targets';
@@ -58,6 +59,17 @@ export class ChangeFootageBody {
   @IsOptional() @IsString() @MinLength(1) @MaxLength(200) name?: string;
   @IsOptional() @IsIn(ROLES) role?: Role;
   @IsOptional() @IsBoolean() deleted?: boolean;
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) @MaxLength(40, { each: true }) tags?: string[];
+  @IsOptional() @IsInt() @Min(0) inPoint?: number | null;
+  @IsOptional() @IsInt() @Min(0) outPoint?: number | null;
+}
+
+export class BringFootageBody {
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(500) @IsString({ each: true }) @MaxLength(64, { each: true }) footageIds!: string[];
+}
+
+export class BedBody {
+  @IsIn(BED_NAMES) name!: BedName;
 }
 
 class RangeBody {

@@ -8,6 +8,7 @@ import { addFootage, checkExtension } from '../footage';
 import { dataFolder } from '../places';
 import { Problem, sentenceFor } from '../problem';
 import { findProject } from '../projects';
+import { relinkFootage } from '../relink';
 
 const LARGEST = 64 * 2 ** 30;
 
@@ -33,8 +34,12 @@ function createServer(): Server {
       return {};
     },
     async onUploadFinish(_request, upload) {
-      const { filename = 'recording', project = '', role = '' } = (upload.metadata ?? {}) as Record<string, string>;
+      const { filename = 'recording', project = '', role = '', relink = '' } = (upload.metadata ?? {}) as Record<string, string>;
       try {
+        if (relink) {
+          await relinkFootage(relink, join(directory, upload.id), filename);
+          return { headers: { 'x-vistum-footage': relink } };
+        }
         const { footageId } = await addFootage(
           project,
           join(directory, upload.id),

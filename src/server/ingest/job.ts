@@ -1,9 +1,12 @@
+import { stat } from 'node:fs/promises';
+import { basename } from 'node:path';
 import type { Role } from '@/core/project/sources';
 import { database } from '../db/connection';
 import { footageFolder, originalPath } from '../footage';
 import type { JobContext } from '../jobs/context';
 import { sentenceFor } from '../problem';
 import { probeMedia } from '../media/probe';
+import { isDrawing, rasteriseDrawing } from './drawing';
 import { fitRole, guessRole, UNDECIDED } from './guess-role';
 import { makePeaks, makeProxy, makeSound, makeThumbs, type IngestTask } from './steps';
 
@@ -14,7 +17,7 @@ export async function runIngest(footageId: string, { signal, report }: JobContex
   if (!row) return;
   try {
     report(0.01, 'Looking at the file');
-    const original = originalPath(row);
+    const original = isDrawing(row.file) ? await rasteriseDrawing(row) : originalPath(row);
     const { facts, notes } = await probeMedia(original, signal);
     const { role, note } = row.role === UNDECIDED ? { role: guessRole(row.name, facts), note: null } : fitRole(row.role as Role, facts);
     const task: IngestTask = {
@@ -31,8 +34,11 @@ export async function runIngest(footageId: string, { signal, report }: JobContex
     if (facts.hasAudio) await makePeaks(task);
     // A role chosen while this was running stands.
     await row.reload();
+    const { size } = await stat(original);
     await row.update({
       status: 'ready',
+      file: basename(original),
+      bytes: size,
       role: row.role === UNDECIDED || note ? role : row.role,
       facts: JSON.stringify(facts),
       notes: JSON.stringify(note ? [note, ...notes] : notes),

@@ -3,25 +3,22 @@ import { useState } from 'react';
 import type { Player } from '@/preview/player';
 import { Dialog } from '../parts/Dialog';
 import { inputLook } from '../parts/fields';
-import { editorCommands, type Openers } from './commands';
+import { editorCommands } from './commands';
 import { useEditorStore } from './store';
 
 interface Props {
   readonly open: boolean;
   readonly onClose: () => void;
   readonly player: Player | null;
-  readonly openers: Openers;
 }
 
 /** Every command by name; typing narrows the list, Enter does the marked one. */
-export function CommandList({ open, onClose, player, openers }: Props) {
+export function CommandList({ open, onClose, player }: Props) {
   const store = useEditorStore();
   const [filter, setFilter] = useState('');
   const [marked, setMarked] = useState(0);
   const words = filter.toLowerCase().split(/\s+/);
-  const found = editorCommands(store, player, openers).filter(
-    (c) => c.id !== 'commands' && words.every((w) => c.label.toLowerCase().includes(w)),
-  );
+  const found = editorCommands(store, player).filter((c) => c.id !== 'commands' && words.every((w) => c.label.toLowerCase().includes(w)));
   const close = () => {
     setFilter('');
     setMarked(0);

@@ -1,13 +1,15 @@
 'use client';
-import { useState } from 'react';
 import { PlaceHeader } from '../shell/PlaceHeader';
 import { CommandList } from './CommandList';
 import { ExportDialog } from '../publish/ExportDialog';
+import { FreezeDialog } from './FreezeDialog';
+import { HistoryDialog } from './HistoryDialog';
 import { KeyTable } from './KeyTable';
 import { SidePanel } from './panel/SidePanel';
 import { Picture } from './picture/Picture';
 import { Transport } from './picture/Transport';
 import { usePlayer } from './picture/use-player';
+import { RetakeDialog } from './retake/RetakeDialog';
 import { SaveBadge, StaleBanner } from './SaveBadge';
 import { OpenProject } from './OpenProject';
 import { useEditor } from './store';
@@ -27,21 +29,20 @@ export function EditPlace({ id }: { id: string }) {
 function Workbench() {
   const name = useEditor((s) => s.name);
   const id = useEditor((s) => s.id);
-  const [exporting, setExporting] = useState(false);
-  const [commands, setCommands] = useState(false);
-  const [keys, setKeys] = useState(false);
+  const dialog = useEditor((s) => s.dialog);
+  const set = useEditor((s) => s.set);
   const { canvasRef, player } = usePlayer();
-  const openers = { commands: () => setCommands(true), keys: () => setKeys(true), exporting: () => setExporting(true) };
-  useKeys(player, openers);
+  useKeys(player);
   const over = useFileDrop();
+  const close = () => set({ dialog: null });
   return (
     <div className="grid h-screen grid-rows-[40px_auto_minmax(0,1fr)] overflow-hidden">
       <PlaceHeader id={id} name={name} place="Edit">
         <SaveBadge />
-        <Button look="quiet" onClick={openers.commands}>
+        <Button look="quiet" onClick={() => set({ dialog: 'commands' })}>
           Commands
         </Button>
-        <Button look="primary" onClick={openers.exporting}>
+        <Button look="primary" onClick={() => set({ dialog: 'export' })}>
           Export
         </Button>
       </PlaceHeader>
@@ -59,9 +60,12 @@ function Workbench() {
           Drop recordings to add them to Footage
         </div>
       )}
-      <ExportDialog open={exporting} onClose={() => setExporting(false)} />
-      <CommandList open={commands} onClose={() => setCommands(false)} player={player} openers={openers} />
-      <KeyTable open={keys} onClose={() => setKeys(false)} player={player} openers={openers} />
+      <ExportDialog open={dialog === 'export'} onClose={close} />
+      <CommandList open={dialog === 'commands'} onClose={close} player={player} />
+      <KeyTable open={dialog === 'keys'} onClose={close} player={player} />
+      <HistoryDialog open={dialog === 'history'} onClose={close} />
+      <FreezeDialog open={dialog === 'freeze'} onClose={close} />
+      {dialog === 'retake' && <RetakeDialog onClose={close} player={player} />}
     </div>
   );
 }

@@ -2,22 +2,12 @@
 import type { Player } from '@/preview/player';
 import { Dialog } from '../parts/Dialog';
 import { showKeys } from './CommandList';
-import { editorCommands, type Openers } from './commands';
+import { editorCommands } from './commands';
 import { useEditorStore } from './store';
 
-export function KeyTable({
-  open,
-  onClose,
-  player,
-  openers,
-}: {
-  open: boolean;
-  onClose: () => void;
-  player: Player | null;
-  openers: Openers;
-}) {
+export function KeyTable({ open, onClose, player }: { open: boolean; onClose: () => void; player: Player | null }) {
   const store = useEditorStore();
-  const commands = editorCommands(store, player, openers).filter((c) => c.keys.length);
+  const commands = editorCommands(store, player).filter((c) => c.keys.length);
   return (
     <Dialog
       open={open}

@@ -1,4 +1,4 @@
-import type { Callout, LayoutKind } from '@/core/project/model';
+import type { Callout, LayoutKind, Transition } from '@/core/project/model';
 
 /** What the layouts are called on screen. */
 export const LAYOUT_NAMES: Readonly<Record<LayoutKind, string>> = {
@@ -6,6 +6,14 @@ export const LAYOUT_NAMES: Readonly<Record<LayoutKind, string>> = {
   side: 'Side by side',
   presenter: 'Presenter only',
   screen: 'Screen only',
+};
+
+/** What the transitions are called. */
+export const TRANSITION_NAMES: Readonly<Record<Transition['kind'], string>> = {
+  dissolve: 'Dissolve',
+  fade: 'Fade through a colour',
+  slide: 'Slide',
+  push: 'Push',
 };
 
 /** What a callout is called on the timeline. */

@@ -4,10 +4,10 @@ import { useShallow } from 'zustand/react/shallow';
 import type { PlanView } from '@/core/frame/plan-frame';
 import type { Edit } from '@/core/edit/apply';
 import { EditError } from '@/core/edit/error';
-import { doEdit, redo, undo, type History, type Versioned } from '@/core/edit/history';
-import { findSpan, type SpanList } from '@/core/edit/spans';
+import { doEdit, goToStep, type History, type Versioned } from '@/core/edit/history';
+import { findSpan, SPAN_LISTS, type SpanList } from '@/core/edit/spans';
 import type { Project } from '@/core/project/model';
-import { findClip } from '@/core/project/query';
+import { findClip, projectDuration } from '@/core/project/query';
 import { NO_SOURCES, type Sources } from '@/core/project/sources';
 import type { Ticks } from '@/core/time/ticks';
 import type { FootageView } from '@/server/footage';
@@ -19,6 +19,7 @@ export type Selection =
   | { readonly kind: 'presenter' | 'project' }
   | null;
 
+export type Dialogs = 'export' | 'commands' | 'keys' | 'history' | 'freeze' | 'retake';
 export type Panel = 'steps' | 'footage' | 'details';
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'stale';
 
@@ -35,7 +36,17 @@ export interface EditorState extends Versioned {
   readonly takes: ServerState['takes'];
   readonly sources: Sources;
   readonly selection: Selection;
+  /** Clips and spans that are selected with it. */
+  readonly also: readonly string[];
+  /** In and out points; a range is there when both are. */
+  readonly range: { readonly in: Ticks | null; readonly out: Ticks | null };
+  /** Lanes that commands on the range act on; null for all that are not locked. */
+  readonly rangeLanes: readonly string[] | null;
+  /** The group whose clips are edited one by one. */
+  readonly openGroup: string | null;
   readonly panel: Panel;
+  /** What is open over the place. */
+  readonly dialog: Dialogs | null;
   readonly playhead: Ticks;
   readonly rate: number;
   readonly frames: { readonly dropped: number; readonly shown: number };
@@ -52,7 +63,9 @@ export interface EditorState extends Versioned {
   readonly editFrom: (base: Versioned, label: string, edit: Edit) => void;
   readonly undo: () => void;
   readonly redo: () => void;
-  readonly select: (selection: Selection) => void;
+  /** Goes to the state in which so many edits are done. */
+  readonly goTo: (count: number) => void;
+  readonly select: (selection: Selection, also?: readonly string[]) => void;
   readonly set: (change: Partial<EditorState>) => void;
 }
 
@@ -63,6 +76,24 @@ export interface OpenedProject {
   readonly history: History;
   readonly revision: number;
   readonly suggestion: EditorState['suggestion'];
+}
+
+const itemIds = (project: Project): string[] => [
+  ...project.lanes.flatMap((l) => l.clips.map((c) => c.id)),
+  ...SPAN_LISTS.flatMap((list) => (project[list] as readonly { id: string }[]).map((s) => s.id)),
+];
+
+/** More than so many things that come back with an undo are not selected. */
+const MOST_COME_BACK = 12;
+
+/** What an undo or redo brought back, as a selection. */
+function cameBack(before: Project, after: Project): { selection: Selection; also: readonly string[] } | null {
+  const known = new Set(itemIds(before));
+  const ids = itemIds(after).filter((id) => !known.has(id));
+  const [first, ...also] = ids;
+  if (!first || ids.length > MOST_COME_BACK) return null;
+  const list = findSpan(after, first)?.list;
+  return { selection: { kind: list ?? 'clip', id: first }, also };
 }
 
 /** Whether what is selected is still there. */
@@ -89,11 +120,13 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
       const { selection: before, panel, save } = get();
       const selection = stillThere(next.project, before);
       const gone = before !== null && selection === null;
+      const also = get().also.length ? get().also.filter((id) => findClip(next.project, id) ?? findSpan(next.project, id)) : get().also;
       set({
         project: next.project,
         history: next.history,
         save: save === 'stale' ? 'stale' : 'waiting',
         selection,
+        also: gone ? [] : also,
         ...(gone ? { view: {}, panel: panel === 'details' ? 'steps' : panel } : {}),
       });
     };
@@ -107,7 +140,12 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
       takes: [],
       sources: NO_SOURCES,
       selection: null,
+      also: [],
+      range: { in: null, out: null },
+      rangeLanes: null,
+      openGroup: null,
       panel: 'steps',
+      dialog: null,
       playhead: 0,
       rate: 0,
       frames: { dropped: 0, shown: 0 },
@@ -134,17 +172,33 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
         }
       },
       undo() {
-        const label = get().history.done.at(-1)?.label;
-        take(undo(get()));
+        const { done } = get().history;
+        const label = done.at(-1)?.label;
+        get().goTo(done.length - 1);
         if (label) tell(`Undone: ${label}`);
       },
       redo() {
-        const label = get().history.undone.at(-1)?.label;
-        take(redo(get()));
+        const { done, undone } = get().history;
+        const label = undone.at(-1)?.label;
+        get().goTo(done.length + 1);
         if (label) tell(`Done again: ${label}`);
       },
-      select: (selection) =>
-        set({ selection, view: {}, picking: false, panel: selection ? 'details' : get().panel === 'details' ? 'steps' : get().panel }),
+      goTo(count) {
+        const before = get().project;
+        take(goToStep(get(), Math.max(0, count)));
+        const { project, selection, playhead, panel } = get();
+        const back = selection ? null : cameBack(before, project);
+        if (back) set({ ...back, panel: panel === 'footage' ? panel : 'details' });
+        if (playhead > projectDuration(project)) set({ playhead: projectDuration(project) });
+      },
+      select: (selection, also = []) =>
+        set({
+          selection,
+          also,
+          view: {},
+          picking: false,
+          panel: selection ? 'details' : get().panel === 'details' ? 'steps' : get().panel,
+        }),
       set: (change) => set(change),
     };
   });
@@ -161,3 +215,19 @@ export function useEditorStore(): StoreApi<EditorState> {
 
 /** A part of the editor's state; the component is drawn again when it changes. */
 export const useEditor = <T>(select: (state: EditorState) => T): T => useStore(useEditorStore(), useShallow(select));
+
+/** Ids of all clips that are selected. */
+export function selectedClips({ selection, also, project }: Pick<EditorState, 'selection' | 'also' | 'project'>): string[] {
+  const ids = selection && 'id' in selection ? [selection.id, ...also] : [];
+  return ids.filter((id) => findClip(project, id));
+}
+
+/** Ids of all spans that are selected. */
+export function selectedSpans({ selection, also, project }: Pick<EditorState, 'selection' | 'also' | 'project'>): string[] {
+  const ids = selection && 'id' in selection ? [selection.id, ...also] : [];
+  return ids.filter((id) => findSpan(project, id));
+}
+
+/** The range between the in and out points, if both are set. */
+export const rangeOf = ({ range }: Pick<EditorState, 'range'>): { start: Ticks; end: Ticks } | null =>
+  range.in !== null && range.out !== null && range.out > range.in ? { start: range.in, end: range.out } : null;

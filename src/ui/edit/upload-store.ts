@@ -1,6 +1,6 @@
 import * as tus from 'tus-js-client';
 import { create } from 'zustand';
-import { tellFault } from '../shell/notices-store';
+import { tell, tellFault } from '../shell/notices-store';
 
 interface UploadItem {
   readonly id: string;
@@ -13,7 +13,8 @@ interface UploadItem {
 
 interface UploadState {
   readonly items: readonly UploadItem[];
-  readonly add: (projectId: string, files: readonly File[]) => void;
+  /** @param relink footage whose file is missing or changed, for which the file is to stand */
+  readonly add: (projectId: string, files: readonly File[], relink?: string) => void;
 }
 
 const CHUNK = 8 << 20;
@@ -24,7 +25,7 @@ export const useUploads = create<UploadState>((set) => {
   const change = (id: string, what: Partial<UploadItem>) =>
     set((s) => ({ items: s.items.map((item) => (item.id === id ? { ...item, ...what } : item)) }));
   const remove = (id: string) => set((s) => ({ items: s.items.filter((item) => item.id !== id) }));
-  const start = (projectId: string, file: File) => {
+  const start = (projectId: string, file: File, relink?: string) => {
     const id = crypto.randomUUID();
     const upload = new tus.Upload(file, {
       endpoint: '/api/uploads',
@@ -32,8 +33,9 @@ export const useUploads = create<UploadState>((set) => {
       retryDelays: RETRIES,
       removeFingerprintOnSuccess: true,
       // The same file in another project is another upload.
-      fingerprint: (f) => Promise.resolve(['vistum', projectId, (f as File).name, (f as File).size, (f as File).lastModified].join('-')),
-      metadata: { filename: file.name, project: projectId },
+      fingerprint: (f) =>
+        Promise.resolve(['vistum', projectId, relink ?? '', (f as File).name, (f as File).size, (f as File).lastModified].join('-')),
+      metadata: { filename: file.name, project: projectId, ...(relink ? { relink } : {}) },
       onProgress: (sent, total) => change(id, { share: total ? sent / total : 0, state: 'going', message: '' }),
       onShouldRetry: (error) => {
         const status = (error as tus.DetailedError).originalResponse?.getStatus() ?? 0;
@@ -41,7 +43,10 @@ export const useUploads = create<UploadState>((set) => {
         if (again) change(id, { state: 'waiting', message: 'The connection broke; trying again' });
         return again;
       },
-      onSuccess: () => remove(id),
+      onSuccess: () => {
+        remove(id);
+        if (relink) tell(`${file.name} stands for the missing file. Its preview is being made again.`);
+      },
       onError: (error) => {
         const said = (error as tus.DetailedError).originalResponse?.getBody();
         const message =
@@ -63,5 +68,5 @@ export const useUploads = create<UploadState>((set) => {
       upload.start();
     });
   };
-  return { items: [], add: (projectId, files) => files.forEach((file) => start(projectId, file)) };
+  return { items: [], add: (projectId, files, relink) => files.forEach((file) => start(projectId, file, relink)) };
 });

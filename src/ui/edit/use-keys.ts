@@ -1,7 +1,7 @@
 'use client';
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import type { Player } from '@/preview/player';
-import { editorCommands, type Openers } from './commands';
+import { editorCommands } from './commands';
 import { useEditorStore } from './store';
 
 /** The name of a key press, as commands list it. */
@@ -20,18 +20,10 @@ const typing = (target: EventTarget | null) =>
 const pressable = (target: EventTarget | null) => target instanceof HTMLElement && !!target.closest('button, a, [role="tab"], summary');
 
 /** Keys of the Edit place; those typed into a field stay there. */
-export function useKeys(player: Player | null, openers: Openers): void {
+export function useKeys(player: Player | null): void {
   const store = useEditorStore();
-  const latest = useRef(openers);
   useEffect(() => {
-    latest.current = openers;
-  });
-  useEffect(() => {
-    const commands = editorCommands(store, player, {
-      commands: () => latest.current.commands(),
-      keys: () => latest.current.keys(),
-      exporting: () => latest.current.exporting(),
-    });
+    const commands = editorCommands(store, player);
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.altKey || typing(event.target) || document.querySelector('[role="dialog"]')) return;
       const name = nameOf(event);

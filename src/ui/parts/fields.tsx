@@ -147,3 +147,56 @@ export function TextField({
   };
   return <Field label={label}>{(id) => (lines > 1 ? <textarea id={id} rows={lines} {...shared} /> : <input id={id} {...shared} />)}</Field>;
 }
+
+/** A number with its unit, taken over when the field is left or Enter is pressed; what is no number is put back. */
+export function NumberField({
+  label,
+  value,
+  unit,
+  min,
+  max,
+  step,
+  onDone,
+}: {
+  label: string;
+  value: number;
+  unit: string;
+  min: number;
+  max: number;
+  step: number;
+  onDone: (value: number) => void;
+}) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const done = () => {
+    const number = Number(draft?.replace(',', '.'));
+    if (draft !== null && draft.trim() !== '' && Number.isFinite(number)) onDone(Math.min(max, Math.max(min, number)));
+    setDraft(null);
+  };
+  return (
+    <Field label={label}>
+      {(id) => (
+        <span className="flex items-center gap-2">
+          <input
+            id={id}
+            type="number"
+            min={min}
+            max={max}
+            step={step}
+            className={`${inputLook} numbers`}
+            value={draft ?? value}
+            onChange={(e) => setDraft(e.target.value)}
+            onBlur={done}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter') done();
+              if (e.key === 'Escape' && draft !== null) {
+                setDraft(null);
+                e.stopPropagation();
+              }
+            }}
+          />
+          <span className="numbers w-8 text-xs">{unit}</span>
+        </span>
+      )}
+    </Field>
+  );
+}

@@ -1,52 +1,273 @@
 'use client';
-import { setClipGain, unlinkClip } from '@/core/edit/clips';
+import { nanoid } from 'nanoid';
+import { muteClips, moveClips, setClipGain, trimClip } from '@/core/edit/clips';
+import { setFades, setLevelPoint } from '@/core/edit/levels';
+import { renameGroup } from '@/core/edit/groups';
+import { canFollow, PACE_WAYS, setSpeed, type PaceWay } from '@/core/edit/retime';
+import { slipClip } from '@/core/edit/trim';
+import { envelopeAt } from '@/core/audio/envelope';
+import { clipEnd, sourceTime } from '@/core/project/clip-time';
+import type { Clip, Lane } from '@/core/project/model';
 import { findClip, isPictureLane } from '@/core/project/query';
-import { formatTimecode } from '@/core/time/timecode';
+import { frameDuration, secondsToTicks, ticksToSeconds, TICKS_PER_SECOND, type Ticks } from '@/core/time/ticks';
+import { formatTimecode, parseTimecode } from '@/core/time/timecode';
 import { Button } from '../../parts/Button';
-import { SliderField } from '../../parts/fields';
-import { useEditor } from '../store';
+import { CheckField, NumberField, SliderField, TextField } from '../../parts/fields';
+import { api } from '../../shell/api';
+import { tellFault } from '../../shell/notices-store';
+import { editorCommands } from '../commands';
+import { selectedClips, useEditor, useEditorStore } from '../store';
 import { Heading } from './Heading';
 import { LookDetails } from './LookDetails';
 import { PresenterDetails } from './PresenterDetails';
+import { TransitionFields } from './TransitionFields';
+
+const PACE_LABELS: Record<PaceWay, string> = { stretch: 'Stretch', cut: 'Cut stillness', freeze: 'Hold the end' };
+
+/** Runs a command by its name on what is selected. */
+function useCommand(): (id: string) => void {
+  const store = useEditorStore();
+  return (id) =>
+    editorCommands(store, null)
+      .find((c) => c.id === id)
+      ?.run();
+}
 
 export function ClipDetails({ id }: { id: string }) {
   const found = useEditor((s) => findClip(s.project, id));
   const footage = useEditor((s) => (found ? s.sources.footage[found.clip.footageId] : undefined));
-  const rate = useEditor((s) => s.project.canvas.frameRate);
-  const edit = useEditor((s) => s.edit);
+  const more = useEditor((s) => selectedClips(s).length - 1);
+  const run = useCommand();
   if (!found) return null;
   const { clip, lane } = found;
+  const picture = isPictureLane(lane);
   return (
     <div className="grid gap-3">
       <div>
         <Heading title={footage?.name ?? 'Missing footage'}>
-          {clip.link && (
-            <Button
-              onClick={() => edit('Unlink', (draft) => unlinkClip(draft, id))}
-              title="Picture and sound of this recording then move and trim by themselves"
-            >
+          {clip.link ? (
+            <Button onClick={() => run('unlink')} title="Picture and sound of this recording then move and trim by themselves">
               Unlink
             </Button>
+          ) : (
+            more > 0 && <Button onClick={() => run('link')}>Link</Button>
           )}
+          {more > 0 && !clip.group && <Button onClick={() => run('group')}>Group</Button>}
         </Heading>
-        <p className="numbers text-xs text-ink-2">
-          {lane.name} · from {formatTimecode(clip.start, rate)} · {formatTimecode(clip.duration, rate)} long · begins{' '}
-          {formatTimecode(clip.source, rate)} into its footage
-        </p>
+        {more > 0 && (
+          <p className="text-xs text-ink-2">
+            and {more} more {more === 1 ? 'clip' : 'clips'}; what is set here is set for this one
+          </p>
+        )}
+        {lane.locked && <p className="text-xs text-caution">Its lane is locked.</p>}
       </div>
-      {!isPictureLane(lane) && (
-        <SliderField
-          label="Level"
-          value={clip.gain}
-          min={-40}
-          max={12}
-          step={0.5}
-          unit="dB"
-          onChange={(gain) => edit('Clip level', (draft) => setClipGain(draft, id, gain), true)}
-        />
+      {!footage && <Missing clip={clip} />}
+      {clip.group && <GroupFields groupId={clip.group} />}
+      <TimeFields clip={clip} lane={lane} />
+      {clip.speed > 0 && footage?.kind !== 'image' && <SpeedFields clip={clip} lane={lane} />}
+      {picture && <TransitionFields clip={clip} lane={lane} />}
+      {!picture && <SoundFields clip={clip} />}
+      {picture && footage?.hasAudio && (
+        <Button onClick={() => run('detach')} title="Its sound can then be cut without its picture">
+          Detach audio
+        </Button>
       )}
-      {isPictureLane(lane) && footage && <LookDetails footage={footage} />}
+      {picture && footage && <LookDetails footage={footage} />}
       {lane.kind === 'presenter' && <PresenterDetails footageId={clip.footageId} />}
     </div>
+  );
+}
+
+/** A clip whose footage was deleted: it can come back. */
+function Missing({ clip }: { clip: Clip }) {
+  return (
+    <div className="grid gap-2 border border-caution p-2">
+      <p className="text-xs">Its recording was deleted from Footage, or is still being prepared.</p>
+      <Button onClick={() => void api(`/api/footage/${clip.footageId}`, { method: 'PATCH', body: { deleted: false } }).catch(tellFault)}>
+        Bring the recording back
+      </Button>
+    </div>
+  );
+}
+
+function GroupFields({ groupId }: { groupId: string }) {
+  const name = useEditor((s) => s.project.groups.find((g) => g.id === groupId)?.name ?? '');
+  const open = useEditor((s) => s.openGroup === groupId);
+  const edit = useEditor((s) => s.edit);
+  const run = useCommand();
+  return (
+    <fieldset className="grid gap-2 border-t border-line pt-2">
+      <legend className="font-semibold">Group</legend>
+      <TextField label="Name" value={name} onDone={(text) => edit('Group name', (draft) => renameGroup(draft, groupId, text))} />
+      <span className="flex gap-2">
+        <Button onClick={() => run('open-group')}>{open ? 'Close the group' : 'Open to edit inside'}</Button>
+        <Button onClick={() => run('ungroup')}>Ungroup</Button>
+      </span>
+    </fieldset>
+  );
+}
+
+/** Where the clip stands and what it shows, as numbers, and by single frames. */
+function TimeFields({ clip, lane }: { clip: Clip; lane: Lane }) {
+  const store = useEditorStore();
+  const rate = useEditor((s) => s.project.canvas.frameRate);
+  const edit = useEditor((s) => s.edit);
+  const run = useCommand();
+  const frame = frameDuration(rate);
+  const typed = (done: (time: Ticks) => void) => (text: string) => {
+    const time = parseTimecode(text, rate);
+    if (time === null) tellFault('Type a time as 12, 1:05, 12.5 or 00:00:12:04.');
+    else done(time);
+  };
+  const { sources } = store.getState();
+  const nudges: readonly (readonly [string, string, string])[] = [
+    ['Start', 'trim-start-back', 'trim-start-on'],
+    ['End', 'trim-end-back', 'trim-end-on'],
+    ['Roll', 'roll-the-cut-back', 'roll-the-cut-on'],
+    ['Slip', 'slip-contents-back', 'slip-contents-on'],
+    ['Slide', 'slide-clip-back', 'slide-clip-on'],
+    ...(clip.link ? [['Shift', 'shift-against-its-links-back', 'shift-against-its-links-on'] as const] : []),
+  ];
+  return (
+    <fieldset className="grid gap-1.5 border-t border-line pt-2" disabled={lane.locked}>
+      <legend className="font-semibold">Time</legend>
+      <TextField
+        label="Begins at"
+        value={formatTimecode(clip.start, rate)}
+        onDone={typed((time) => edit('Move', (draft) => moveClips(draft, [clip.id], time - clip.start)))}
+      />
+      <TextField
+        label="Length"
+        value={formatTimecode(clip.duration, rate)}
+        onDone={typed((time) => edit('Trim end', (draft) => trimClip(draft, sources, clip.id, 'end', clip.start + time, frame)))}
+      />
+      {clip.speed > 0 && (
+        <TextField
+          label="From its footage"
+          value={formatTimecode(clip.source, rate)}
+          onDone={typed((time) =>
+            edit('Slip contents', (draft) => slipClip(draft, sources, clip.id, Math.round((time - clip.source) / clip.speed))),
+          )}
+        />
+      )}
+      <div className="grid grid-cols-[7.5rem_1fr] items-start gap-x-2">
+        <span className="text-ink-2">By one frame</span>
+        <span className="flex flex-wrap gap-1">
+          {nudges.map(([name, back, on]) => (
+            <span key={name} className="inline-flex items-center border border-line">
+              <button className="px-1.5 py-0.5 hover:bg-paper" aria-label={`${name} one frame earlier`} onClick={() => run(back)}>
+                ‹
+              </button>
+              <span className="text-xs">{name}</span>
+              <button className="px-1.5 py-0.5 hover:bg-paper" aria-label={`${name} one frame later`} onClick={() => run(on)}>
+                ›
+              </button>
+            </span>
+          ))}
+        </span>
+      </div>
+    </fieldset>
+  );
+}
+
+function SpeedFields({ clip, lane }: { clip: Clip; lane: Lane }) {
+  const store = useEditorStore();
+  const edit = useEditor((s) => s.edit);
+  const frame = useEditor((s) => frameDuration(s.project.canvas.frameRate));
+  const run = useCommand();
+  const change = (speed: number) =>
+    edit('Speed', (draft) => {
+      // What follows moves along wherever nothing else would be cut.
+      const follow = canFollow(draft, clip.id, speed) ? 'move' : 'stay';
+      setSpeed(draft, clip.id, speed, follow, frame, nanoid);
+    });
+  return (
+    <fieldset className="grid gap-1.5 border-t border-line pt-2" disabled={lane.locked}>
+      <legend className="font-semibold">Speed</legend>
+      <NumberField label="Speed" unit="×" value={clip.speed} min={0.1} max={16} step={0.05} onDone={change} />
+      <span className="flex flex-wrap gap-1">
+        {[0.5, 1, 1.5, 2, 4, 8].map((speed) => (
+          <Button key={speed} aria-pressed={clip.speed === speed} className="px-2 aria-pressed:border-action" onClick={() => change(speed)}>
+            <span className="numbers">{speed}×</span>
+          </Button>
+        ))}
+        <Button onClick={() => store.setState({ dialog: 'freeze' })}>Freeze frame…</Button>
+      </span>
+      {isPictureLane(lane) && (
+        <div className="grid grid-cols-[7.5rem_1fr] items-center gap-x-2">
+          <span className="text-ink-2">Pace to voice</span>
+          <span className="flex flex-wrap gap-1">
+            {PACE_WAYS.map((way) => (
+              <Button key={way} onClick={() => run(`pace-${way}`)}>
+                {PACE_LABELS[way]}
+              </Button>
+            ))}
+          </span>
+        </div>
+      )}
+    </fieldset>
+  );
+}
+
+function SoundFields({ clip }: { clip: Clip }) {
+  const store = useEditorStore();
+  const edit = useEditor((s) => s.edit);
+  const seconds = (ticks: Ticks) => Number(ticksToSeconds(ticks).toFixed(2));
+  const point = () => {
+    const { playhead } = store.getState();
+    if (playhead < clip.start || playhead >= clipEnd(clip)) return tellFault('Put the playhead on the clip first.');
+    edit('Level point', (draft) =>
+      setLevelPoint(draft, clip.id, playhead, envelopeAt(clip.envelope, sourceTime(clip, playhead)), TICKS_PER_SECOND / 100),
+    );
+  };
+  return (
+    <fieldset className="grid gap-1.5 border-t border-line pt-2">
+      <legend className="font-semibold">Sound</legend>
+      <SliderField
+        label="Level"
+        value={clip.gain}
+        min={-40}
+        max={12}
+        step={0.5}
+        unit="dB"
+        onChange={(gain) => edit('Clip level', (draft) => setClipGain(draft, clip.id, gain), true)}
+      />
+      <CheckField label="Muted" value={clip.muted} onChange={(muted) => edit('Mute clip', (draft) => muteClips(draft, [clip.id], muted))} />
+      <NumberField
+        label="Fade in"
+        unit="s"
+        value={seconds(clip.fadeIn)}
+        min={0}
+        max={60}
+        step={0.1}
+        onDone={(value) => edit('Fade', (draft) => setFades(draft, clip.id, secondsToTicks(value), clip.fadeOut))}
+      />
+      <NumberField
+        label="Fade out"
+        unit="s"
+        value={seconds(clip.fadeOut)}
+        min={0}
+        max={60}
+        step={0.1}
+        onDone={(value) => edit('Fade', (draft) => setFades(draft, clip.id, clip.fadeIn, secondsToTicks(value)))}
+      />
+      <span className="flex flex-wrap items-center gap-2">
+        <Button onClick={point}>Level point at the playhead</Button>
+        {clip.envelope.length > 0 && (
+          <Button
+            look="quiet"
+            onClick={() =>
+              edit('Remove level points', (draft) => {
+                const here = findClip(draft, clip.id);
+                if (here) here.clip.envelope = [];
+              })
+            }
+          >
+            Remove all {clip.envelope.length}
+          </Button>
+        )}
+      </span>
+      <p className="text-xs text-ink-2">A double press on the clip’s line sets a point too; points are dragged.</p>
+    </fieldset>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
-import { changeLane } from '@/core/edit/lanes';
+import { changeLane, moveLane, removeLane } from '@/core/edit/lanes';
+import { Button } from '../../parts/Button';
 import { isPictureLane } from '@/core/project/query';
 import { CheckField, SliderField, TextField } from '../../parts/fields';
 import { useEditor } from '../store';
@@ -40,6 +41,22 @@ export function LaneDetails({ id }: { id: string }) {
           onChange={(gain) => edit('Lane level', (draft) => changeLane(draft, id, { gain }), true)}
         />
       )}
+      <CheckField label="Solo" value={lane.solo} onChange={(solo) => edit('Solo lane', (draft) => changeLane(draft, id, { solo }))} />
+      <SliderField
+        label="Height"
+        value={lane.height}
+        min={0.5}
+        max={4}
+        step={0.25}
+        unit="×"
+        onChange={(height) => edit('Lane height', (draft) => changeLane(draft, id, { height }), true)}
+      />
+      <span className="flex flex-wrap gap-2">
+        <Button onClick={() => edit('Move lane', (draft) => moveLane(draft, id, -1))}>{picture ? 'To the front' : 'Up'}</Button>
+        <Button onClick={() => edit('Move lane', (draft) => moveLane(draft, id, 1))}>{picture ? 'To the back' : 'Down'}</Button>
+        <Button onClick={() => edit('Remove lane', (draft) => removeLane(draft, id))}>Remove the lane</Button>
+      </span>
+      {picture && <p className="text-xs text-ink-2">What is higher on the timeline is in front in the Picture.</p>}
       {lane.kind === 'presenter' && <PresenterDetails />}
     </div>
   );

@@ -4,15 +4,22 @@ import { areaOf, lookOf } from '@/core/project/query';
 import type { FootageRect } from '@/core/project/model';
 import type { FootageFacts } from '@/core/project/sources';
 import { Button } from '../../parts/Button';
+import { SelectField } from '../../parts/fields';
 import { LightSliders } from '../../parts/LightSliders';
 import { RectFields } from '../../parts/RectFields';
 import { tidyArea } from '@/core/scale/area';
 import { useEditor } from '../store';
 
+const SHAPES = [
+  ['plain', 'Fit, plain bars'],
+  ['blur', 'Fit, blurred bars'],
+  ['fill', 'Fill'],
+] as const;
+
 /** The part of a recording that is shown, and how bright. The recording itself stays whole. */
 export function LookDetails({ footage }: { footage: FootageFacts }) {
   const look = useEditor((s) => lookOf(s.project, footage.id));
-  const area = useEditor((s) => areaOf(s.project, footage));
+  const area = useEditor((s) => lookOf(s.project, footage.id)?.area ?? areaOf({ ...s.project, looks: [] }, footage));
   const edit = useEditor((s) => s.edit);
   const change = (what: Parameters<typeof changeLook>[2], merge = true) =>
     edit('Area and brightness', (draft) => changeLook(draft, footage.id, what), merge);
@@ -24,6 +31,14 @@ export function LookDetails({ footage }: { footage: FootageFacts }) {
     <fieldset className="grid gap-2 border-t border-line pt-2">
       <legend className="font-semibold">Area of the recording (px)</legend>
       <RectFields rect={area} onSide={setSide} />
+      {footage.role !== 'presenter' && (
+        <SelectField
+          label="In the picture"
+          value={look?.fit === 'fill' ? 'fill' : (look?.bars ?? 'plain')}
+          options={SHAPES}
+          onChange={(shape) => change(shape === 'fill' ? { fit: 'fill' } : { fit: 'fit', bars: shape }, false)}
+        />
+      )}
       {look?.area && (
         <Button onClick={() => change({ area: null }, false)}>
           Use all of it ({footage.width}×{footage.height} px)

@@ -1,5 +1,5 @@
 'use client';
-import { removeMarker, renameMarker } from '@/core/edit/markers';
+import { changeMarker, MARKER_COLORS, removeMarker } from '@/core/edit/markers';
 import { Button } from '../../parts/Button';
 import { TextField } from '../../parts/fields';
 import { useEditor } from '../store';
@@ -12,7 +12,20 @@ export function MarkerDetails({ id }: { id: string }) {
   return (
     <div className="grid gap-2">
       <Heading title="Marker" />
-      <TextField label="Name" value={marker.name} onDone={(name) => edit('Rename marker', (draft) => renameMarker(draft, id, name))} />
+      <TextField label="Name" value={marker.name} onDone={(name) => edit('Rename marker', (draft) => changeMarker(draft, id, { name }))} />
+      <div className="flex items-center gap-1" role="group" aria-label="Colour">
+        <span className="w-30 text-ink-2">Colour</span>
+        {MARKER_COLORS.map((color) => (
+          <button
+            key={color}
+            aria-label={`Colour ${color}`}
+            aria-pressed={marker.color === color}
+            className={`size-6 border-2 ${marker.color === color ? 'border-ink' : 'border-transparent'}`}
+            style={{ backgroundColor: color }}
+            onClick={() => edit('Marker colour', (draft) => changeMarker(draft, id, { color }))}
+          />
+        ))}
+      </div>
       <Button onClick={() => edit('Remove marker', (draft) => removeMarker(draft, id))}>Remove marker</Button>
     </div>
   );

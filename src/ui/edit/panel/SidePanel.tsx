@@ -2,7 +2,7 @@
 import { Tabs } from 'radix-ui';
 import { useEditor, type Panel } from '../store';
 import { DetailsPanel } from './DetailsPanel';
-import { FootagePanel } from './FootagePanel';
+import { FootagePanel } from './footage/FootagePanel';
 import { StepsPanel } from './StepsPanel';
 
 const PANELS: readonly (readonly [Panel, string])[] = [

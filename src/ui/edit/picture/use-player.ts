@@ -36,6 +36,8 @@ export function usePlayer(): { canvasRef: (canvas: HTMLCanvasElement | null) => 
     return store.subscribe((now, before) => {
       if (now.project !== before.project || now.sources !== before.sources) void player.setProject(now.project, now.sources);
       if (now.view !== before.view) player.setView(now.view);
+      // An undo may shorten the tutorial to before the playhead.
+      if (now.project !== before.project && now.playhead !== before.playhead && !now.rate) player.seek(now.playhead);
     });
   }, [player, store]);
   return { canvasRef, player };

@@ -1,11 +1,19 @@
 'use client';
+import { Snowflake, VolumeX } from 'lucide-react';
 import { memo, type KeyboardEvent } from 'react';
-import { moveClip, trimClip } from '@/core/edit/clips';
+import { moveClips, trimClip } from '@/core/edit/clips';
+import { openJoin, rippleTrim } from '@/core/edit/ripple';
+import { moveSpans } from '@/core/edit/spans';
+import { rollCut, slideClip, slipClip } from '@/core/edit/trim';
+import { clipEnd } from '@/core/project/clip-time';
 import type { Clip, Lane } from '@/core/project/model';
 import { isPictureLane } from '@/core/project/query';
-import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
+import { frameDuration, ticksToSeconds, type Ticks } from '@/core/time/ticks';
+import { nanoid } from 'nanoid';
 import { useEditor, useEditorStore } from '../store';
-import { toPixels } from './geometry';
+import { LevelLine } from './LevelLine';
+import { toPixels, type Sight } from './geometry';
+import { pressItem, selectedItems } from './selecting';
 import { Thumbnails } from './Thumbnails';
 import { useTimeDrag } from './use-time-drag';
 import { Waveform } from './Waveform';
@@ -14,73 +22,131 @@ interface Props {
   readonly clip: Clip;
   readonly lane: Lane;
   readonly height: number;
-  /** Footage was taken out between the clip before and this one: how much, in seconds. */
-  readonly notch: number | null;
+  /** Footage that was taken out between the clip before and this one, in ticks; 0 for none. */
+  readonly removed: Ticks;
+  readonly sight: Sight;
 }
 
-export const ClipView = memo(function ClipView({ clip, lane, height, notch }: Props) {
+/** Which lane of the timeline lies under the pointer. */
+function laneUnder(pointer: globalThis.PointerEvent): string | undefined {
+  const row = document.elementsFromPoint(pointer.clientX, pointer.clientY).find((e) => e instanceof HTMLElement && e.dataset.lane);
+  return (row as HTMLElement | undefined)?.dataset.lane;
+}
+
+export const ClipView = memo(function ClipView({ clip, lane, height, removed, sight }: Props) {
   const store = useEditorStore();
   const scale = useEditor((s) => s.pixelsPerSecond);
-  const selected = useEditor((s) => s.selection?.kind === 'clip' && s.selection.id === clip.id);
+  const selected = useEditor((s) => selectedItems(s).includes(clip.id));
   const footage = useEditor((s) => s.sources.footage[clip.footageId]);
   const drag = useTimeDrag();
   const left = toPixels(clip.start, scale);
   const width = Math.max(3, toPixels(clip.duration, scale));
   const color = `var(--lane-${lane.kind})`;
   const name = footage?.name ?? 'Missing footage';
-  const end = clip.start + clip.duration;
-  const select = () => store.getState().select({ kind: 'clip', id: clip.id });
+  const end = clipEnd(clip);
+  const picture = isPictureLane(lane);
+  const frame = () => frameDuration(store.getState().project.canvas.frameRate);
 
-  const laneUnder = (pointer: globalThis.PointerEvent) => {
-    const row = document.elementsFromPoint(pointer.clientX, pointer.clientY).find((e) => e instanceof HTMLElement && e.dataset.lane);
-    const id = (row as HTMLElement | undefined)?.dataset.lane;
-    return store.getState().project.lanes.find((l) => l.id === id)?.kind === lane.kind ? id : undefined;
-  };
-  const trim = (side: 'start' | 'end') => (event: React.PointerEvent) => {
-    const { sources, project } = store.getState();
-    const edge = side === 'start' ? clip.start : end;
+  const press = (event: React.PointerEvent) => {
+    const keys = { ctrl: event.ctrlKey || event.metaKey, shift: event.shiftKey };
+    const { sources } = store.getState();
+    const select = () => pressItem(store, clip.id, keys);
+    if (keys.ctrl)
+      return drag(event, 'Slip contents', [clip.start], [clip.id], (delta) => (draft) => slipClip(draft, sources, clip.id, -delta), select);
+    if (keys.shift)
+      return drag(
+        event,
+        'Slide clip',
+        [clip.start, end],
+        [clip.id],
+        (delta) => (draft) => slideClip(draft, sources, clip.id, delta, frame()),
+        select,
+      );
+    const chosen = selectedItems(store.getState());
+    const ids = chosen.includes(clip.id) ? chosen : [clip.id];
     drag(
       event,
-      `Trim ${side}`,
-      [edge],
-      [clip.id],
-      (delta) => (draft) => trimClip(draft, sources, clip.id, side, edge + delta, frameDuration(project.canvas.frameRate)),
+      'Move',
+      [clip.start, end],
+      ids,
+      (delta, pointer) => (draft) => {
+        const to = laneUnder(pointer);
+        const known = new Set(draft.lanes.flatMap((l) => l.clips.map((c) => c.id)));
+        const sameKind = draft.lanes.find((l) => l.id === to)?.kind === lane.kind;
+        moveClips(
+          draft,
+          ids.filter((id) => known.has(id)),
+          delta,
+          to && sameKind ? { from: lane.id, to } : undefined,
+        );
+        moveSpans(
+          draft,
+          ids.filter((id) => !known.has(id)),
+          delta,
+        );
+      },
       select,
     );
   };
+  const pull = (side: 'start' | 'end') => (event: React.PointerEvent) => {
+    const { sources, project } = store.getState();
+    const edge = side === 'start' ? clip.start : end;
+    const select = () => pressItem(store, clip.id, { ctrl: false, shift: false });
+    if (event.ctrlKey || event.metaKey) {
+      // The cut at this end belongs to the clip that begins there.
+      const at = lane.clips.indexOf(clip);
+      const next = side === 'start' ? clip : lane.clips[at + 1];
+      if (!next || next.start !== edge) return;
+      return drag(event, 'Roll the cut', [edge], [clip.id], (delta) => (draft) => rollCut(draft, sources, next.id, delta, frame()), select);
+    }
+    const least = frameDuration(project.canvas.frameRate);
+    const ripple = event.shiftKey;
+    drag(
+      event,
+      `${ripple ? 'Ripple trim' : 'Trim'} ${side}`,
+      [edge],
+      [clip.id],
+      (delta) => (draft) =>
+        ripple
+          ? rippleTrim(draft, sources, clip.id, side, edge + delta, least, nanoid)
+          : trimClip(draft, sources, clip.id, side, edge + delta, least),
+      select,
+    );
+  };
+  const pullJoin = (event: React.PointerEvent) =>
+    drag(
+      event,
+      'Open join',
+      [clip.start],
+      [clip.id],
+      (delta) => (draft) => (delta > 0 ? openJoin(draft, clip.start, delta, nanoid) : undefined),
+      () => store.getState().edit('Open join', (draft) => openJoin(draft, clip.start, Infinity, nanoid)),
+    );
   const onKey = (event: KeyboardEvent) => {
     if (event.key === 'Enter') {
-      select();
+      pressItem(store, clip.id, { ctrl: event.ctrlKey || event.metaKey, shift: event.shiftKey });
       event.preventDefault();
     }
     // With Alt the arrows move the clip itself, a frame at a time.
     if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
       event.preventDefault();
-      const { project, edit } = store.getState();
-      const by = frameDuration(project.canvas.frameRate) * (event.key === 'ArrowLeft' ? -1 : 1);
-      edit('Move', (draft) => moveClip(draft, clip.id, Math.max(0, clip.start + by)), true);
+      const by = frame() * (event.key === 'ArrowLeft' ? -1 : 1);
+      store.getState().edit('Move', (draft) => moveClips(draft, [clip.id], by), true);
     }
   };
+  const dark = clip.muted || lane.off;
   return (
     <div
       role="button"
       tabIndex={0}
-      aria-label={`${name}, ${lane.name}, ${ticksToSeconds(clip.duration).toFixed(1)} s`}
+      aria-label={`${name}, ${lane.name}, ${ticksToSeconds(clip.duration).toFixed(1)} s${clip.speed === 0 ? ', frozen' : clip.speed === 1 ? '' : `, ${clip.speed}×`}`}
       aria-pressed={selected}
       data-clip={clip.id}
       data-lane-kind={lane.kind}
       onKeyDown={onKey}
-      onPointerDown={(event) =>
-        drag(
-          event,
-          'Move',
-          [clip.start, end],
-          [clip.id],
-          (delta, pointer) => (draft) => moveClip(draft, clip.id, clip.start + delta, laneUnder(pointer)),
-          select,
-        )
-      }
-      className={`absolute overflow-hidden rounded-(--radius) border-y border-r bg-sheet select-none ${selected ? 'z-10 outline-2 outline-action' : ''} ${lane.off ? 'opacity-45' : ''} ${lane.locked ? 'cursor-not-allowed' : 'cursor-grab'}`}
+      onPointerDown={press}
+      onDoubleClick={() => clip.group && store.setState({ openGroup: null })}
+      className={`absolute overflow-hidden rounded-(--radius) border-y border-r bg-sheet select-none ${selected ? 'z-10 outline-2 outline-action' : ''} ${dark ? 'opacity-45' : ''} ${lane.locked ? 'cursor-not-allowed' : 'cursor-grab'}`}
       style={{
         left,
         width,
@@ -91,22 +157,28 @@ export const ClipView = memo(function ClipView({ clip, lane, height, notch }: Pr
         backgroundColor: `color-mix(in srgb, ${color} 14%, var(--sheet))`,
       }}
     >
-      {isPictureLane(lane) ? (
-        <Thumbnails clip={clip} height={height - 4} scale={scale} />
+      {picture ? (
+        <Thumbnails clip={clip} height={height - 4} scale={scale} sight={sight} />
       ) : (
-        <Waveform clip={clip} width={width} height={height - 4} color={color} scale={scale} gain={clip.gain + lane.gain} />
+        <Waveform clip={clip} height={height - 4} color={color} scale={scale} gain={clip.gain + lane.gain} sight={sight} />
       )}
-      <span className="pointer-events-none absolute top-0 left-1 max-w-full truncate bg-sheet/75 pr-1 text-[11px] leading-4">
+      {!picture && width > 24 && <LevelLine clip={clip} width={width} height={height - 4} selected={selected} locked={lane.locked} />}
+      <span className="pointer-events-none absolute top-0 left-1 flex max-w-full items-center gap-1 truncate bg-sheet/75 pr-1 text-[11px] leading-4">
+        {clip.speed === 0 && <Snowflake size={11} aria-hidden className="shrink-0" />}
+        {clip.muted && <VolumeX size={11} aria-hidden className="shrink-0" />}
         {width > 28 ? name : ''}
+        {clip.speed !== 0 && clip.speed !== 1 && <span className="numbers">{clip.speed}×</span>}
       </span>
-      {notch !== null && (
+      <span className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize" data-trim="start" onPointerDown={pull('start')} />
+      <span className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize" data-trim="end" onPointerDown={pull('end')} />
+      {removed > 0 && !lane.locked && (
         <span
-          className="absolute top-0 left-0 size-0 border-t-8 border-r-8 border-t-playhead border-r-transparent"
-          title={`${notch.toFixed(1)} s of footage were taken out here; pull the edge to bring them back`}
+          data-notch
+          className="absolute top-0 left-0 size-0 cursor-e-resize border-t-[10px] border-r-[10px] border-t-playhead border-r-transparent"
+          title={`${ticksToSeconds(removed).toFixed(1)} s were taken out here. Press to bring them back, or pull to the right for a part.`}
+          onPointerDown={pullJoin}
         />
       )}
-      <span className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize" data-trim="start" onPointerDown={trim('start')} />
-      <span className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize" data-trim="end" onPointerDown={trim('end')} />
     </div>
   );
 });

@@ -1,12 +1,13 @@
 'use client';
 import { useMemo } from 'react';
 import { viewAt } from '@/core/framing/view';
-import type { Clip, Project } from '@/core/project/model';
+import { clipEnd } from '@/core/project/clip-time';
+import type { Project } from '@/core/project/model';
 import { areaOf, visibleClip } from '@/core/project/query';
 import type { Sources } from '@/core/project/sources';
 import { magnification, sharpLimit } from '@/core/scale/sharpness';
 import { useEditor } from '../store';
-import { toPixels } from './geometry';
+import { inSight, toPixels, type Sight } from './geometry';
 import { SpanView } from './SpanView';
 
 interface Point {
@@ -36,48 +37,79 @@ function curve(project: Project, sources: Sources, end: number): Point[] {
     });
 }
 
+interface LimitStretch {
+  readonly start: number;
+  readonly end: number;
+  readonly limit: number;
+}
+
+/** The sharp limits along the screen lanes. */
+function limitStretches(project: Project, sources: Sources): LimitStretch[] {
+  const found: { start: number; end: number; limit: number }[] = [];
+  for (const lane of project.lanes)
+    if (lane.kind === 'screen')
+      for (const clip of lane.clips) {
+        const footage = sources.footage[clip.footageId];
+        if (!footage?.hasVideo) continue;
+        const limit = sharpLimit(areaOf(project, footage), project.canvas);
+        const last = found[found.length - 1];
+        if (last && last.end === clip.start && last.limit === limit) last.end = clipEnd(clip);
+        else found.push({ start: clip.start, end: clipEnd(clip), limit });
+      }
+  return found;
+}
+
 /** The graph of magnification with the sharp limit; above it the picture turns soft. */
-export function FramingGraph({ height, end }: { height: number; end: number }) {
+export function FramingGraph({ height, end, sight }: { height: number; end: number; sight: Sight }) {
   const project = useEditor((s) => s.project);
   const sources = useEditor((s) => s.sources);
   const scale = useEditor((s) => s.pixelsPerSecond);
   const points = useMemo(() => curve(project, sources, end), [project, sources, end]);
-  const screens = project.lanes.filter((l) => l.kind === 'screen').flatMap((l) => l.clips);
-  const limits = screens.flatMap((clip) => {
-    const footage = sources.footage[clip.footageId];
-    return footage?.hasVideo ? [{ clip, limit: sharpLimit(areaOf(project, footage), project.canvas) }] : [];
-  });
+  // Clips that follow on one another with the same limit are one stretch.
+  const limits = useMemo(() => limitStretches(project, sources), [project, sources]);
   // One label is enough; it stands where there is most room for it.
-  const widest = limits.reduce<Clip | null>((best, { clip }) => (best && best.duration >= clip.duration ? best : clip), null);
+  const widest = limits.reduce<LimitStretch | null>((best, l) => (best && best.end - best.start >= l.end - l.start ? best : l), null);
   const top = Math.max(1.5, ...limits.map((l) => l.limit * 1.15), ...points.map((p) => p.zoom * 1.1));
   const y = (zoom: number) => height - 4 - ((zoom - 1) / (top - 1)) * (height - 10);
-  const line = points.map((p) => `${toPixels(p.time, scale).toFixed(1)},${y(p.zoom).toFixed(1)}`).join(' ');
-  const width = Math.max(1, toPixels(end, scale));
+  const from = Math.max(0, sight.from);
+  const width = Math.max(1, Math.min(toPixels(end, scale), sight.to) - from);
+  // One point outside on each side, so that the line goes on to the edge.
+  const seen = points.filter(
+    (p, i) => toPixels(points[i + 1]?.time ?? p.time, scale) >= from && toPixels(points[i - 1]?.time ?? p.time, scale) <= from + width,
+  );
+  const line = seen.map((p) => `${(toPixels(p.time, scale) - from).toFixed(1)},${y(p.zoom).toFixed(1)}`).join(' ');
+  const edge = (p: Point | undefined) => (p ? (toPixels(p.time, scale) - from).toFixed(1) : '0');
   return (
     <>
-      {limits.map(({ clip, limit }) => (
-        <div
-          key={clip.id}
-          className="pointer-events-none absolute"
-          style={{ left: toPixels(clip.start, scale), width: toPixels(clip.duration, scale), top: 0, height }}
-        >
-          <span className="hatched absolute inset-x-0 top-0" style={{ height: Math.max(0, y(Math.max(1, limit))) }} />
-          <span className="absolute inset-x-0 border-t border-dashed border-ink" style={{ top: y(Math.max(1, limit)) }} />
-          {clip === widest && (
-            <span
-              className="numbers absolute right-1 bg-paper/80 px-0.5 text-[10px] leading-3 whitespace-nowrap"
-              style={{ top: Math.max(0, y(Math.max(1, limit)) - 13) }}
+      {limits
+        .filter((l) => inSight(sight, l.start, l.end, scale))
+        .map((stretch) => {
+          const { start, end: until, limit } = stretch;
+          return (
+            <div
+              key={start}
+              className="pointer-events-none absolute"
+              style={{ left: toPixels(start, scale), width: toPixels(until - start, scale), top: 0, height }}
             >
-              sharp limit {limit.toFixed(2)}×
-            </span>
-          )}
-        </div>
-      ))}
-      <svg className="pointer-events-none absolute top-0 left-0" width={width} height={height} aria-hidden>
-        <polygon points={`0,${height} ${line} ${width},${height}`} fill="var(--ink)" opacity={0.08} />
+              <span className="hatched absolute inset-x-0 top-0" style={{ height: Math.max(0, y(Math.max(1, limit))) }} />
+              <span className="absolute inset-x-0 border-t border-dashed border-ink" style={{ top: y(Math.max(1, limit)) }} />
+              {stretch === widest && (
+                <span
+                  className="numbers absolute right-1 bg-paper/80 px-0.5 text-[10px] leading-3 whitespace-nowrap"
+                  style={{ top: Math.max(0, y(Math.max(1, limit)) - 13) }}
+                >
+                  sharp limit {limit.toFixed(2)}×
+                </span>
+              )}
+            </div>
+          );
+        })}
+      <svg className="pointer-events-none absolute top-0" style={{ left: from }} width={width} height={height} aria-hidden>
+        <polygon points={`${edge(seen[0])},${height} ${line} ${edge(seen.at(-1))},${height}`} fill="var(--ink)" opacity={0.08} />
         <polyline points={line} fill="none" stroke="var(--ink)" strokeWidth={1.5} />
       </svg>
       {project.framings.map((framing) => {
+        if (!inSight(sight, framing.start, framing.end, scale)) return null;
         const footage = sources.footage[framing.footageId];
         const zoom = footage ? magnification(framing.rect, areaOf(project, footage), project.canvas) : 1;
         return (

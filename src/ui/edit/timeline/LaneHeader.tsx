@@ -1,25 +1,81 @@
 'use client';
 import { Eye, EyeOff, Lock, LockOpen, Volume2, VolumeX } from 'lucide-react';
-import { changeLane } from '@/core/edit/lanes';
+import { changeLane, moveLane } from '@/core/edit/lanes';
 import type { Lane } from '@/core/project/model';
 import { isPictureLane } from '@/core/project/query';
-import { useEditor } from '../store';
+import { followDrag } from '../picture/drag';
+import { rangeOf, useEditor, useEditorStore } from '../store';
+import { ROW } from './geometry';
 
+/** Name and switches of a lane: its name is dragged to reorder, its lower edge to make it higher. */
 export function LaneHeader({ lane }: { lane: Lane }) {
+  const store = useEditorStore();
   const edit = useEditor((s) => s.edit);
   const select = useEditor((s) => s.select);
   const selected = useEditor((s) => s.selection?.kind === 'lane' && s.selection.id === lane.id);
+  const inRange = useEditor((s) => (rangeOf(s) && !lane.locked ? !s.rangeLanes || s.rangeLanes.includes(lane.id) : null));
   const picture = isPictureLane(lane);
   const Off = picture ? (lane.off ? EyeOff : Eye) : lane.off ? VolumeX : Volume2;
   const offLabel = picture ? (lane.off ? 'Show' : 'Hide') : lane.off ? 'Unmute' : 'Mute';
   const Locked = lane.locked ? Lock : LockOpen;
+  const reorder = (event: React.PointerEvent) => {
+    const base = store.getState();
+    followDrag(
+      event,
+      (_dx, _dy, pointer) => {
+        const row = document
+          .elementsFromPoint(pointer.clientX, pointer.clientY)
+          .find((e): e is HTMLElement => e instanceof HTMLElement && !!e.dataset.laneHeader);
+        const family = base.project.lanes.filter((l) => isPictureLane(l) === picture);
+        const to = family.findIndex((l) => l.id === row?.dataset.laneHeader);
+        const by = to - family.findIndex((l) => l.id === lane.id);
+        if (to >= 0) store.getState().editFrom(base, 'Move lane', (draft) => (by ? moveLane(draft, lane.id, by) : undefined));
+      },
+      (moved) => {
+        if (!moved) select({ kind: 'lane', id: lane.id });
+      },
+    );
+  };
+  const resize = (event: React.PointerEvent) => {
+    const base = store.getState();
+    followDrag(event, (_dx, dy) => {
+      const height = Math.min(4, Math.max(0.5, lane.height + dy / ROW[lane.kind]));
+      store.getState().editFrom(base, 'Lane height', (draft) => changeLane(draft, lane.id, { height }));
+    });
+  };
+  const toggleRange = () => {
+    const { project, rangeLanes, set } = store.getState();
+    const now = rangeLanes ?? project.lanes.filter((l) => !l.locked).map((l) => l.id);
+    set({ rangeLanes: now.includes(lane.id) ? now.filter((id) => id !== lane.id) : [...now, lane.id] });
+  };
   return (
-    <>
+    <div data-lane-header={lane.id} className="relative flex h-full min-w-0 flex-1 items-center gap-1.5">
+      {inRange !== null && (
+        <input
+          type="checkbox"
+          checked={inRange}
+          onChange={toggleRange}
+          aria-label={`${lane.name} in the range`}
+          title="The range acts on this lane"
+          className="size-3 accent-(--action)"
+        />
+      )}
       <button
         className={`min-w-0 flex-1 truncate text-left ${selected ? 'font-semibold text-action' : ''}`}
-        onClick={() => select({ kind: 'lane', id: lane.id })}
+        title={`${lane.name}: press for its Details, drag to reorder`}
+        onPointerDown={reorder}
+        onKeyDown={(e) => e.key === 'Enter' && select({ kind: 'lane', id: lane.id })}
       >
         {lane.name}
+      </button>
+      <button
+        aria-label={`Solo ${lane.name}`}
+        title={picture ? `Only ${lane.name} and other solo lanes are seen` : `Only ${lane.name} and other solo lanes are heard`}
+        aria-pressed={lane.solo}
+        className={`numbers size-4 text-[11px] leading-4 ${lane.solo ? 'bg-caution text-sheet' : 'text-ink-2 opacity-60'}`}
+        onClick={() => edit('Solo lane', (draft) => changeLane(draft, lane.id, { solo: !lane.solo }))}
+      >
+        S
       </button>
       <button
         aria-label={`${offLabel} ${lane.name}`}
@@ -39,6 +95,9 @@ export function LaneHeader({ lane }: { lane: Lane }) {
       >
         <Locked size={13} aria-hidden />
       </button>
-    </>
+      {lane.clips.length > 0 && (
+        <span className="absolute inset-x-0 -bottom-0.5 h-1.5 cursor-row-resize" data-resize={lane.id} onPointerDown={resize} />
+      )}
+    </div>
   );
 }

@@ -1,7 +1,9 @@
 'use client';
 import { formatClock } from '@/core/time/timecode';
 import { useEditor } from '../store';
-import { ROW, rulerStep, toPixels, toTime } from './geometry';
+import { moveMarker } from '@/core/edit/markers';
+import { inSight, ROW, rulerStep, toPixels, toTime } from './geometry';
+import { useTimeDrag } from './use-time-drag';
 import { followDrag } from '../picture/drag';
 
 interface Props {
@@ -16,8 +18,9 @@ export function Ruler({ from, to, onSeek }: Props) {
   const markers = useEditor((s) => s.project.markers);
   const chosen = useEditor((s) => (s.selection?.kind === 'marker' ? s.selection.id : null));
   const select = useEditor((s) => s.select);
+  const drag = useTimeDrag();
   const step = rulerStep(scale);
-  const first = Math.floor(from / scale / step);
+  const first = Math.max(0, Math.floor(from / scale / step));
   const count = Math.ceil((to - from) / scale / step) + 2;
   const press = (event: React.PointerEvent<HTMLDivElement>) => {
     const left = event.currentTarget.getBoundingClientRect().left;
@@ -39,20 +42,31 @@ export function Ruler({ from, to, onSeek }: Props) {
           </span>
         );
       })}
-      {markers.map((marker) => (
-        <button
-          key={marker.id}
-          aria-label={`Marker: ${marker.name}`}
-          title={marker.name}
-          className={`absolute top-0 z-10 size-3 -translate-x-1/2 ${chosen === marker.id ? 'bg-action' : 'bg-lane-callouts'}`}
-          style={{ left: toPixels(marker.time, scale), clipPath: 'polygon(0 0, 100% 0, 50% 100%)' }}
-          onPointerDown={(e) => e.stopPropagation()}
-          onClick={() => {
-            onSeek(marker.time);
-            select({ kind: 'marker', id: marker.id });
-          }}
-        />
-      ))}
+      {markers
+        .filter((m) => inSight({ from, to }, m.time, m.time, scale))
+        .map((marker) => (
+          <button
+            key={marker.id}
+            aria-label={`Marker: ${marker.name}`}
+            title={marker.name}
+            className={`absolute top-0 z-10 size-3 -translate-x-1/2 ${chosen === marker.id ? 'scale-125' : ''}`}
+            style={{ left: toPixels(marker.time, scale), clipPath: 'polygon(0 0, 100% 0, 50% 100%)', backgroundColor: marker.color }}
+            onPointerDown={(e) =>
+              drag(
+                e,
+                'Move marker',
+                [marker.time],
+                [marker.id],
+                (delta) => (draft) => moveMarker(draft, marker.id, marker.time + delta),
+                () => {
+                  onSeek(marker.time);
+                  select({ kind: 'marker', id: marker.id });
+                },
+              )
+            }
+            onKeyDown={(e) => e.key === 'Enter' && select({ kind: 'marker', id: marker.id })}
+          />
+        ))}
     </div>
   );
 }

@@ -1,9 +1,12 @@
 'use client';
 import type { KeyboardEvent, PointerEvent } from 'react';
-import { timeSpan, type SpanList } from '@/core/edit/spans';
+import { moveClips } from '@/core/edit/clips';
+import { moveSpans, timeSpan, type SpanList } from '@/core/edit/spans';
+import { findClip } from '@/core/project/query';
 import { frameDuration, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import { useEditor, useEditorStore } from '../store';
 import { toPixels } from './geometry';
+import { pressItem, selectedItems } from './selecting';
 import { useTimeDrag } from './use-time-drag';
 
 interface Props {
@@ -21,20 +24,37 @@ interface Props {
 export function SpanView({ list, span, label, color, top = 1, height, bare }: Props) {
   const store = useEditorStore();
   const scale = useEditor((s) => s.pixelsPerSecond);
-  const selected = useEditor((s) => s.selection?.kind === list && s.selection.id === span.id);
+  const selected = useEditor((s) => selectedItems(s).includes(span.id));
   const drag = useTimeDrag();
   const { id, start, end } = span;
   const least = () => frameDuration(store.getState().project.canvas.frameRate);
-  const select = () => store.getState().select({ kind: list, id });
-  const move = (event: PointerEvent) =>
+  const select = (event?: PointerEvent) => pressItem(store, id, { ctrl: !!event && (event.ctrlKey || event.metaKey), shift: false });
+  const move = (event: PointerEvent) => {
+    const chosen = selectedItems(store.getState());
+    if (chosen.length > 1 && chosen.includes(id)) {
+      const clips = chosen.filter((c) => findClip(store.getState().project, c));
+      const spans = chosen.filter((c) => !clips.includes(c));
+      return drag(
+        event,
+        'Move',
+        [start, end],
+        chosen,
+        (delta) => (draft) => {
+          moveClips(draft, clips, delta);
+          moveSpans(draft, spans, delta);
+        },
+        () => select(event),
+      );
+    }
     drag(
       event,
       `Move ${label}`,
       [start, end],
       [id],
       (delta) => (draft) => timeSpan(draft, id, Math.max(0, start + delta), Math.max(0, start + delta) + end - start, least()),
-      select,
+      () => select(event),
     );
+  };
   const resize = (side: 'start' | 'end') => (event: PointerEvent) =>
     drag(
       event,
@@ -42,7 +62,7 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
       [side === 'start' ? start : end],
       [id],
       (delta) => (draft) => timeSpan(draft, id, side === 'start' ? start + delta : start, side === 'end' ? end + delta : end, least()),
-      select,
+      () => select(),
     );
   const onKey = (event: KeyboardEvent) => {
     if (event.key === 'Enter') select();

@@ -1,12 +1,12 @@
 'use client';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
+import { envelopeAt } from '@/core/audio/envelope';
 import { decibelsToGain } from '@/core/audio/mix';
 import type { Clip } from '@/core/project/model';
 import { PEAKS_PER_SECOND } from '@/core/project/stand-ins';
-import { ticksToSeconds } from '@/core/time/ticks';
-
-const WIDEST = 8192;
+import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
+import { toPixels, type Sight } from './geometry';
 
 async function loadPeaks(footageId: string): Promise<Uint8Array> {
   const response = await fetch(`/api/footage/${footageId}/peaks`);
@@ -14,21 +14,21 @@ async function loadPeaks(footageId: string): Promise<Uint8Array> {
   return new Uint8Array(await response.arrayBuffer());
 }
 
-/** Highest level along a clip, as it sounds with its gain. */
+/** Highest level along the part of a clip that is in sight, as it sounds with its gain and envelope. */
 export function Waveform({
   clip,
-  width,
   height,
   color,
   scale,
   gain,
+  sight,
 }: {
   clip: Clip;
-  width: number;
   height: number;
   color: string;
   scale: number;
   gain: number;
+  sight: Sight;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { data: peaks } = useQuery({
@@ -37,32 +37,37 @@ export function Waveform({
     staleTime: Infinity,
     retry: 3,
   });
-  const columns = Math.min(WIDEST, Math.max(1, Math.floor(width)));
+  const start = toPixels(clip.start, scale);
+  const from = Math.max(0, Math.floor(sight.from - start));
+  const to = Math.min(Math.floor(toPixels(clip.duration, scale)), Math.ceil(sight.to - start));
+  const columns = Math.max(1, to - from);
+  const { source, speed, envelope, muted } = clip;
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
     if (!context || !peaks) return;
     context.clearRect(0, 0, columns, height);
+    if (muted || !speed) return;
     context.fillStyle = getComputedStyle(canvas.current!).color;
-    const from = ticksToSeconds(clip.source) * PEAKS_PER_SECOND;
-    const step = PEAKS_PER_SECOND / scale;
-    const factor = decibelsToGain(gain) / 255;
+    const step = (PEAKS_PER_SECOND / scale) * speed;
+    const begin = ticksToSeconds(source) * PEAKS_PER_SECOND + from * step;
     for (let x = 0; x < columns; x++) {
-      const first = Math.floor(from + x * step);
-      const last = Math.max(first + 1, Math.floor(from + (x + 1) * step));
+      const first = Math.floor(begin + x * step);
+      const last = Math.max(first + 1, Math.floor(begin + (x + 1) * step));
       let peak = 0;
       for (let i = first; i < last; i++) peak = Math.max(peak, peaks[i] ?? 0);
+      const level = envelope.length ? envelopeAt(envelope, secondsToTicks((begin + x * step) / PEAKS_PER_SECOND)) : 0;
       // The square root lets quiet speech be seen beside loud.
-      const bar = Math.max(1, Math.sqrt(Math.min(1, peak * factor)) * (height - 2));
+      const bar = Math.max(1, Math.sqrt(Math.min(1, (peak * decibelsToGain(gain + level)) / 255)) * (height - 2));
       context.fillRect(x, (height - bar) / 2, 1, bar);
     }
-  }, [peaks, clip.source, columns, height, scale, gain]);
+  }, [peaks, source, speed, envelope, muted, from, columns, height, scale, gain]);
   return (
     <canvas
       ref={canvas}
       width={columns}
       height={Math.max(1, Math.floor(height))}
-      className="pointer-events-none absolute inset-0 h-full opacity-70"
-      style={{ color }}
+      className="pointer-events-none absolute top-0 h-full opacity-70"
+      style={{ color, left: from, width: columns }}
       aria-hidden
     />
   );

@@ -1,6 +1,8 @@
+import { clipEnd, sourceEnd, timelineTime } from '@/core/project/clip-time';
 import type { Project } from '@/core/project/model';
 import { placedSteps } from '@/core/project/query';
-import { snapToFrame, type Ticks } from '@/core/time/ticks';
+import type { Sources } from '@/core/project/sources';
+import { secondsToTicks, snapToFrame, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 
 /** All times that an edge may snap to: clip and span ends, steps, markers, the playhead, the start. */
 export function snapPoints(project: Project, playhead: Ticks, but: ReadonlySet<string>): Ticks[] {
@@ -9,7 +11,7 @@ export function snapPoints(project: Project, playhead: Ticks, but: ReadonlySet<s
     for (const clip of lane.clips)
       if (!but.has(clip.id)) {
         points.add(clip.start);
-        points.add(clip.start + clip.duration);
+        points.add(clipEnd(clip));
       }
   for (const list of [project.framings, project.layouts, project.pointer, project.callouts])
     for (const span of list)
@@ -18,8 +20,24 @@ export function snapPoints(project: Project, playhead: Ticks, but: ReadonlySet<s
         points.add(span.end);
       }
   for (const { start } of placedSteps(project)) points.add(start);
-  for (const { time } of project.markers) points.add(time);
+  for (const { time, id } of project.markers) if (!but.has(id)) points.add(time);
   return [...points];
+}
+
+/** Presses of the pointer within a stretch of the timeline, as the screen clips there show them. */
+export function pressTimes(project: Project, sources: Sources, from: Ticks, to: Ticks, but: ReadonlySet<string>): Ticks[] {
+  const times: Ticks[] = [];
+  for (const lane of project.lanes)
+    if (lane.kind === 'screen')
+      for (const clip of lane.clips) {
+        const track = sources.pointers[clip.footageId];
+        if (!track || but.has(clip.id) || clip.speed === 0 || clip.start > to || clipEnd(clip) < from) continue;
+        const first = ticksToSeconds(clip.source) * 1000;
+        const last = ticksToSeconds(sourceEnd(clip)) * 1000;
+        for (const event of track.events)
+          if (event.type === 'down' && event.t >= first && event.t < last) times.push(timelineTime(clip, secondsToTicks(event.t / 1000)));
+      }
+  return times;
 }
 
 /**

@@ -1,13 +1,15 @@
 'use client';
 import type { PointerEvent } from 'react';
 import type { Edit } from '@/core/edit/apply';
-import type { Ticks } from '@/core/time/ticks';
+import { secondsToTicks, snapToFrame, type Ticks } from '@/core/time/ticks';
 import { followDrag } from '../picture/drag';
 import { useEditorStore } from '../store';
 import { toTime } from './geometry';
-import { snapDelta, snapPoints } from './snap';
+import { snapDelta, pressTimes, snapPoints } from './snap';
 
 const REACH_PX = 8;
+/** Presses of the pointer are met within so much of where the drag began. */
+const PRESSES_AROUND = secondsToTicks(90);
 
 /** Drags in time with snapping; each move is an edit of the state at the drag's start. */
 export function useTimeDrag() {
@@ -21,13 +23,21 @@ export function useTimeDrag() {
     onPress?: () => void,
   ) => {
     const base = store.getState();
-    const points = snapPoints(base.project, base.playhead, new Set(ids));
+    const but = new Set(ids);
+    const rate = base.project.canvas.frameRate;
+    const points = [
+      ...snapPoints(base.project, base.playhead, but),
+      // Presses lie between frames; what is cut lies on them.
+      ...pressTimes(base.project, base.sources, Math.min(...edges) - PRESSES_AROUND, Math.max(...edges) + PRESSES_AROUND, but).map((t) =>
+        snapToFrame(t, rate),
+      ),
+    ];
     followDrag(
       event,
       (dx, _dy, pointer) => {
         const { pixelsPerSecond, snapping, editFrom } = store.getState();
         const reach = snapping && !pointer.altKey ? toTime(REACH_PX, pixelsPerSecond) : -1;
-        const delta = snapDelta(edges, toTime(dx, pixelsPerSecond), points, reach, base.project.canvas.frameRate);
+        const delta = snapDelta(edges, toTime(dx, pixelsPerSecond), points, reach, rate);
         editFrom(base, label, edit(delta, pointer));
       },
       (moved) => {

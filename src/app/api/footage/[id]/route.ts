@@ -6,8 +6,8 @@ type Context = { params: Promise<{ id: string }> };
 
 export const PATCH = handle<Context>(async (request, { params }) => {
   const { id } = await params;
-  const { deleted, name, role } = await readBody(request, ChangeFootageBody);
+  const { deleted, ...change } = await readBody(request, ChangeFootageBody);
   if (deleted !== undefined) await setFootageDeleted(id, deleted);
-  if (name === undefined && role === undefined) return null;
-  return changeFootage(id, { ...(name === undefined ? {} : { name }), ...(role === undefined ? {} : { role }) });
+  const given = Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined));
+  return Object.keys(given).length ? changeFootage(id, given) : null;
 });

@@ -1,0 +1,84 @@
+import type { Canvas, FootageLook } from '../project/model';
+import type { FootageFacts } from '../project/sources';
+import { framesPerSecond, type FrameRate } from '../time/ticks';
+
+/** What can be done about a mismatch, at one press; nothing of it happens by itself. */
+export type Remedy =
+  | { readonly label: string; readonly kind: 'rate'; readonly frameRate: FrameRate }
+  | { readonly label: string; readonly kind: 'size'; readonly width: number; readonly height: number }
+  | { readonly label: string; readonly kind: 'look'; readonly look: Pick<FootageLook, 'fit' | 'bars'> };
+
+export interface Mismatch {
+  readonly kind: 'rate' | 'variable' | 'shape' | 'small';
+  /** What it means, in a sentence. */
+  readonly text: string;
+  readonly remedies: readonly Remedy[];
+}
+
+type Facts = Pick<FootageFacts, 'kind' | 'role' | 'width' | 'height' | 'frameRate' | 'hasVideo'> & { readonly variableRate: boolean };
+
+/** Shapes nearer to each other than this are the same: a bar of a few pixels is not worth a word. */
+const SHAPE_TOLERANCE = 0.01;
+
+const fps = (rate: FrameRate) => `${Number(framesPerSecond(rate).toFixed(2))} fps`;
+const even = (n: number) => Math.round(n / 2) * 2;
+
+/** A shape as people say it: `16:9`, or `1.85:1` where no small numbers fit. */
+export function shapeName(width: number, height: number): string {
+  for (const [w, h] of [
+    [16, 9],
+    [4, 3],
+    [16, 10],
+    [1, 1],
+    [9, 16],
+    [3, 4],
+    [21, 9],
+    [3, 2],
+  ] as const)
+    if (Math.abs(width / height / (w / h) - 1) < SHAPE_TOLERANCE) return `${w}:${h}`;
+  return `${(width / height).toFixed(2)}:1`;
+}
+
+/** Where a recording and the project do not match, and what would help. */
+export function findMismatches(facts: Facts, canvas: Canvas): Mismatch[] {
+  if (!facts.hasVideo) return [];
+  const found: Mismatch[] = [];
+  const { frameRate, width, height } = facts;
+  if (facts.variableRate)
+    found.push({
+      kind: 'variable',
+      text: 'Its frame rate varies, as that of screen recorders does. Every frame is shown at its own time, so it stays in step with the sound.',
+      remedies: [],
+    });
+  else if (frameRate && facts.kind === 'video' && Math.abs(framesPerSecond(frameRate) - framesPerSecond(canvas.frameRate)) > 0.05)
+    found.push({
+      kind: 'rate',
+      text: `It has ${fps(frameRate)}, the project ${fps(canvas.frameRate)}. It plays in its own time; ${
+        framesPerSecond(frameRate) > framesPerSecond(canvas.frameRate) ? 'some frames are left out' : 'some frames are shown twice'
+      }, which can make movement uneven.`,
+      remedies: [{ label: `Use ${fps(frameRate)} for the project`, kind: 'rate', frameRate }],
+    });
+  // A presenter's recording is cut to its place in every layout, so its shape and size do not matter in the same way.
+  if (facts.role !== 'screen' && facts.role !== 'still') return found;
+  if (Math.abs(width / height / (canvas.width / canvas.height) - 1) > SHAPE_TOLERANCE)
+    found.push({
+      kind: 'shape',
+      text: `It is ${shapeName(width, height)}, the picture ${shapeName(canvas.width, canvas.height)}. Seen whole it leaves bars ${width / height < canvas.width / canvas.height ? 'at the sides' : 'above and below'}; filling the picture cuts off ${width / height < canvas.width / canvas.height ? 'top and bottom' : 'both sides'}.`,
+      remedies: [
+        { label: 'Fit, plain bars', kind: 'look', look: { fit: 'fit', bars: 'plain' } },
+        { label: 'Fit, blurred bars', kind: 'look', look: { fit: 'fit', bars: 'blur' } },
+        { label: 'Fill', kind: 'look', look: { fit: 'fill', bars: 'plain' } },
+      ],
+    });
+  const scale = Math.min(canvas.width / width, canvas.height / height);
+  if (scale > 1.005)
+    found.push({
+      kind: 'small',
+      text: `It is ${width}×${height} px, smaller than the picture of ${canvas.width}×${canvas.height} px: it is enlarged ${scale.toFixed(2)}× and looks soft.`,
+      remedies:
+        width >= 16 && height >= 16
+          ? [{ label: `Make the project ${even(width)}×${even(height)} px`, kind: 'size', width: even(width), height: even(height) }]
+          : [],
+    });
+  return found;
+}

@@ -1,0 +1,62 @@
+import { link, mkdir, readdir } from 'node:fs/promises';
+import { join } from 'node:path';
+import { nanoid } from 'nanoid';
+import { database } from './db/connection';
+import { footageFolder } from './footage';
+import { Problem } from './problem';
+import { findProject } from './projects';
+
+/** What came of bringing footage: its id in the project by the id that was asked for, and names of what had been deleted. */
+export interface Brought {
+  readonly names: Readonly<Record<string, string>>;
+  readonly restored: readonly string[];
+}
+
+/**
+ * Makes footage of any project part of this one. What was deleted here comes back; what belongs to another project is
+ * copied without copying its bytes, once, however often it is asked for.
+ *
+ * @throws Problem when a recording no longer exists
+ */
+export async function bringFootage(projectId: string, ids: readonly string[]): Promise<Brought> {
+  const { footage } = await database();
+  await findProject(projectId);
+  const names: Record<string, string> = {};
+  const restored: string[] = [];
+  for (const id of new Set(ids)) {
+    const row = await footage.findByPk(id);
+    if (!row || row.status !== 'ready')
+      throw new Problem(
+        410,
+        'A recording of what was copied no longer exists, so it can’t be pasted here. Bring its file to Footage first.',
+      );
+    if (row.projectId === projectId) {
+      if (row.deletedAt) {
+        await row.update({ deletedAt: null });
+        restored.push(row.name);
+      }
+      names[id] = id;
+      continue;
+    }
+    const origin = row.origin ?? row.id;
+    const there =
+      (await footage.findOne({ where: { projectId, id: origin } })) ?? (await footage.findOne({ where: { projectId, origin } }));
+    if (there) {
+      if (there.deletedAt) await there.update({ deletedAt: null });
+      names[id] = there.id;
+      continue;
+    }
+    const newId = nanoid();
+    await linkFolder(footageFolder(id), footageFolder(newId));
+    const { id: _, projectId: __, createdAt: ___, updatedAt: ____, ...rest } = row.get({ plain: true });
+    await footage.create({ ...rest, id: newId, projectId, origin, deletedAt: null });
+    names[id] = newId;
+  }
+  return { names, restored };
+}
+
+/** A second name for each file: what lies in a footage folder is replaced as a whole, never written to. */
+async function linkFolder(from: string, to: string): Promise<void> {
+  await mkdir(to, { recursive: true });
+  for (const name of await readdir(from)) if (!name.startsWith('part-')) await link(join(from, name), join(to, name));
+}

@@ -1,0 +1,79 @@
+'use client';
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import { freezeAll, freezeOver } from '@/core/edit/retime';
+import { clipAt, findClip, isPictureLane } from '@/core/project/query';
+import { frameDuration, secondsToTicks, snapToFrame } from '@/core/time/ticks';
+import { Button } from '../parts/Button';
+import { Dialog } from '../parts/Dialog';
+import { NumberField, SelectField } from '../parts/fields';
+import { useEditor, useEditorStore } from './store';
+
+const WAYS = [
+  ['over', 'This clip only; sound and the rest go on'],
+  ['all', 'The whole picture; everything after waits'],
+] as const;
+
+/** Asks how long and how a frame is held. */
+export function FreezeDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const store = useEditorStore();
+  const [seconds, setSeconds] = useState(2);
+  const [way, setWay] = useState<(typeof WAYS)[number][0]>('over');
+  const name = useEditor((s) => {
+    const clip = pictureHere(s);
+    return clip ? (s.sources.footage[clip.footageId]?.name ?? 'missing footage') : null;
+  });
+  const freeze = () => {
+    const { project, sources, playhead, edit, select } = store.getState();
+    const { frameRate } = project.canvas;
+    const frame = frameDuration(frameRate);
+    const time = snapToFrame(playhead, frameRate);
+    const length = Math.max(frame, snapToFrame(secondsToTicks(seconds), frameRate));
+    const clip = pictureHere(store.getState());
+    let ids: string[] = [];
+    const done = edit('Freeze frame', (draft) => {
+      ids =
+        way === 'all' || !clip
+          ? freezeAll(draft, sources, time, length, frame, nanoid)
+          : [freezeOver(draft, sources, clip.id, time, length, frame, nanoid)];
+    });
+    if (!done) return;
+    onClose();
+    select({ kind: 'clip', id: ids[0]! }, ids.slice(1));
+  };
+  return (
+    <Dialog
+      open={open}
+      onClose={onClose}
+      title="Freeze frame"
+      description={name ? `Holds the picture of “${name}” at the playhead.` : 'Put the playhead on a picture first.'}
+    >
+      <form
+        className="grid gap-3"
+        onSubmit={(e) => {
+          e.preventDefault();
+          freeze();
+        }}
+      >
+        <NumberField label="Length" unit="s" value={seconds} min={0.04} max={600} step={0.1} onDone={setSeconds} />
+        <SelectField label="Hold" value={way} options={WAYS} onChange={setWay} />
+        <Button look="primary" type="submit" disabled={!name}>
+          Freeze
+        </Button>
+      </form>
+    </Dialog>
+  );
+}
+
+/** The picture clip that is meant: the selected one if the playhead is on it, else the frontmost screen, else any picture. */
+function pictureHere({ project, selection, playhead }: Parameters<Parameters<typeof useEditor>[0]>[0]) {
+  const selected = selection?.kind === 'clip' ? findClip(project, selection.id) : null;
+  if (selected && isPictureLane(selected.lane) && clipAt(selected.lane, playhead) === selected.clip) return selected.clip;
+  const lanes = project.lanes.filter((l) => isPictureLane(l) && !l.locked);
+  for (const kind of ['screen', 'presenter'])
+    for (const lane of lanes) {
+      const clip = lane.kind === kind ? clipAt(lane, playhead) : null;
+      if (clip) return clip;
+    }
+  return null;
+}

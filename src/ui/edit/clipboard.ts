@@ -1,0 +1,68 @@
+import type { StoreApi } from 'zustand';
+import { footageOf, withFootage, type Snippet } from '@/core/edit/clipboard';
+import { api } from '../shell/api';
+import { tell, tellFault } from '../shell/notices-store';
+import type { EditorState } from './store';
+
+/*
+ * What was copied is kept in the browser's storage, so that another project in another tab can paste it.
+ */
+
+const KEY = 'vistum-clipboard';
+
+interface Kept {
+  readonly projectId: string;
+  readonly snippet: Snippet;
+}
+
+export function writeClipboard(projectId: string, snippet: Snippet): void {
+  try {
+    localStorage.setItem(KEY, JSON.stringify({ projectId, snippet } satisfies Kept));
+  } catch {
+    tellFault('That is too much to copy at once. Choose a shorter range or fewer clips.');
+  }
+}
+
+/** What can be pasted into the open project, with the footage it needs brought over; says why there is nothing. */
+export async function readClipboard(store: StoreApi<EditorState>): Promise<Snippet | null> {
+  const text = localStorage.getItem(KEY);
+  if (!text) {
+    tellFault('Nothing was copied yet. Select clips or set a range, and press Ctrl+C.');
+    return null;
+  }
+  const { snippet } = JSON.parse(text) as Kept;
+  const { id, sources } = store.getState();
+  const missing = footageOf(snippet).filter((footageId) => !sources.footage[footageId]);
+  if (!missing.length) return snippet;
+  try {
+    const { names, restored } = await api<{ names: Record<string, string>; restored: string[] }>(`/api/projects/${id}/footage/bring`, {
+      method: 'POST',
+      body: { footageIds: missing },
+    });
+    await waitFor(store, Object.values(names));
+    if (restored.length) tell(`${restored.join(', ')} had been deleted from Footage and was brought back.`);
+    else tell('The recordings that the copied clips need were added to Footage.');
+    return withFootage(snippet, names);
+  } catch (error) {
+    tellFault(error);
+    return null;
+  }
+}
+
+/** Settles when the editor knows of footage; the server tells of it by its own way. */
+function waitFor(store: StoreApi<EditorState>, ids: readonly string[]): Promise<void> {
+  const there = () => ids.every((id) => store.getState().sources.footage[id]);
+  return new Promise((resolve, reject) => {
+    if (there()) return resolve();
+    const timer = setTimeout(() => {
+      stop();
+      reject(new Error('The recordings did not arrive. Try to paste again.'));
+    }, 10_000);
+    const stop = store.subscribe(() => {
+      if (!there()) return;
+      clearTimeout(timer);
+      stop();
+      resolve();
+    });
+  });
+}

@@ -1,0 +1,58 @@
+import type { StoreApi } from 'zustand';
+import { findClip, clipAt, projectDuration } from '@/core/project/query';
+import { frameDuration, snapToFrame, type Ticks } from '@/core/time/ticks';
+import type { Clip } from '@/core/project/model';
+import type { Player } from '@/preview/player';
+import type { Dialogs, EditorState } from '../store';
+
+export interface Command {
+  readonly id: string;
+  readonly label: string;
+  /** Keys as `Mod+Shift+Z`; Mod is Ctrl, or Cmd on a Mac. */
+  readonly keys: readonly string[];
+  readonly run: () => void;
+}
+
+/** What commands work with. */
+export class CommandContext {
+  constructor(
+    readonly store: StoreApi<EditorState>,
+    readonly player: Player | null,
+  ) {}
+
+  get state(): EditorState {
+    return this.store.getState();
+  }
+
+  /** Opens a dialog. */
+  open(dialog: Dialogs): () => void {
+    return () => this.store.setState({ dialog });
+  }
+
+  /** Length of a frame. */
+  get frame(): Ticks {
+    return frameDuration(this.state.project.canvas.frameRate);
+  }
+
+  /** The playhead on a frame. */
+  get here(): Ticks {
+    return snapToFrame(this.state.playhead, this.state.project.canvas.frameRate);
+  }
+
+  seek(time: Ticks): void {
+    const playhead = Math.max(0, Math.min(time, projectDuration(this.state.project)));
+    this.store.setState({ playhead });
+    this.player?.seek(playhead);
+  }
+
+  /** The selected clip, or the one under the playhead on the frontmost unlocked lane. */
+  get clipHere(): Clip | null {
+    const { selection, project, playhead } = this.state;
+    if (selection?.kind === 'clip') return findClip(project, selection.id)?.clip ?? null;
+    for (const lane of project.lanes) {
+      const clip = lane.locked ? null : clipAt(lane, playhead);
+      if (clip) return clip;
+    }
+    return null;
+  }
+}

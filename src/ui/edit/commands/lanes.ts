@@ -1,0 +1,60 @@
+import { nanoid } from 'nanoid';
+import { addLane, changeLane, moveLane, removeLane } from '@/core/edit/lanes';
+import type { LaneKind } from '@/core/project/model';
+import { tellFault } from '../../shell/notices-store';
+import type { Command, CommandContext } from './context';
+
+const NAMES: readonly (readonly [LaneKind, string])[] = [
+  ['presenter', 'presenter'],
+  ['screen', 'screen'],
+  ['voice', 'voice'],
+  ['music', 'music'],
+];
+
+/** Adding lanes, and what is done to the selected one. */
+export function laneCommands(c: CommandContext): Command[] {
+  const onLane = (run: (id: string) => void) => () => {
+    const { selection } = c.state;
+    if (selection?.kind === 'lane') run(selection.id);
+    else tellFault('Select a lane first: press its name.');
+  };
+  return [
+    ...NAMES.map(([kind, name]) => ({
+      id: `add-${kind}`,
+      label: `Add a ${name} lane`,
+      keys: [],
+      run: () => {
+        let id = '';
+        if (c.state.edit('Add lane', (draft) => (id = addLane(draft, kind, nanoid)))) c.state.select({ kind: 'lane', id });
+      },
+    })),
+    {
+      id: 'lane-front',
+      label: 'Move the lane to the front',
+      keys: [],
+      run: onLane((id) => void c.state.edit('Move lane', (d) => moveLane(d, id, -1))),
+    },
+    {
+      id: 'lane-back',
+      label: 'Move the lane to the back',
+      keys: [],
+      run: onLane((id) => void c.state.edit('Move lane', (d) => moveLane(d, id, 1))),
+    },
+    {
+      id: 'lane-remove',
+      label: 'Remove the lane',
+      keys: [],
+      run: onLane((id) => void c.state.edit('Remove lane', (d) => removeLane(d, id))),
+    },
+    {
+      id: 'lane-lock',
+      label: 'Lock or unlock the lane',
+      keys: [],
+      run: onLane((id) => {
+        const lane = c.state.project.lanes.find((l) => l.id === id);
+        if (lane) c.state.edit('Lock lane', (d) => changeLane(d, id, { locked: !lane.locked }));
+      }),
+    },
+    { id: 'history', label: 'Undo history', keys: [], run: c.open('history') },
+  ];
+}

@@ -1,0 +1,164 @@
+import { nanoid } from 'nanoid';
+import { addMarker } from '@/core/edit/markers';
+import { replaceFramings } from '@/core/edit/settings';
+import { addSpan, setLayout } from '@/core/edit/spans';
+import { keepInside } from '@/core/framing/path';
+import { planFramings } from '@/core/framing/planner';
+import { viewAt } from '@/core/framing/view';
+import { DEFAULT_HALO } from '@/core/pointer/halo';
+import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
+import type { LayoutKind } from '@/core/project/model';
+import { sourceTime } from '@/core/project/clip-time';
+import { areaOf, projectDuration, spanAt, stepAt, stepRange, visibleClip } from '@/core/project/query';
+import { sharpLimit, wholeView } from '@/core/scale/sharpness';
+import { pointerAt } from '@/core/telemetry/sample';
+import { secondsToTicks, ticksToSeconds, TICKS_PER_SECOND } from '@/core/time/ticks';
+import { tell, tellFault } from '../../shell/notices-store';
+import { rangeOf } from '../store';
+import type { Command, CommandContext } from './context';
+
+const CALLOUT_SECONDS = 4;
+const FRAMING_SECONDS = 5;
+
+/** What stands beside the clips: framings, callouts, pointer looks, layouts, markers. */
+export function thingCommands(c: CommandContext): Command[] {
+  const { store } = c;
+  const get = () => c.state;
+  const here = () => c.here;
+  const screenHere = () => {
+    const { project, sources, playhead } = get();
+    const clip = visibleClip(project, 'screen', playhead);
+    const footage = clip && sources.footage[clip.footageId];
+    if (clip && footage) return { clip, footage };
+    tellFault('There is no screen recording under the playhead.');
+    return null;
+  };
+  const spotHere = ({ clip, footage }: NonNullable<ReturnType<typeof screenHere>>) => {
+    const { project, sources, playhead } = get();
+    const track = sources.pointers[footage.id];
+    if (track) return pointerAt(track, ticksToSeconds(sourceTime(clip, playhead)) * 1000);
+    const { rect } = viewAt(project.framings, footage.id, areaOf(project, footage), project.canvas, playhead);
+    return { x: rect.x + rect.width / 2, y: rect.y + rect.height / 2 };
+  };
+
+  const plan = () => {
+    const { project, sources, edit } = get();
+    if (!Object.keys(sources.pointers).length)
+      return tellFault(
+        'No recording has a pointer track, so there is nothing to plan from. Attach one in Footage, or set framings by hand with F.',
+      );
+    const framings = planFramings(project, sources, nanoid);
+    edit('Plan framings', (draft) => replaceFramings(draft, framings));
+    const pinned = framings.filter((f) => f.pinned).length;
+    tell(
+      `${framings.length} framing${framings.length === 1 ? '' : 's'}${pinned ? `, ${pinned} of them pinned and left alone` : ''}. Select one in the Framing lane to change it.`,
+      { label: 'Undo', run: () => get().undo() },
+    );
+  };
+  const framing = () => {
+    const screen = screenHere();
+    if (!screen) return;
+    const { project } = get();
+    const { footage } = screen;
+    const area = areaOf(project, footage);
+    const whole = wholeView(area, project.canvas);
+    const zoom = Math.max(1.2, sharpLimit(area, project.canvas));
+    const spot = spotHere(screen);
+    const width = whole.width / zoom;
+    const height = whole.height / zoom;
+    const start = here();
+    const end = Math.min(start + secondsToTicks(FRAMING_SECONDS), screen.clip.start + screen.clip.duration);
+    const ramp = Math.min(TICKS_PER_SECOND, Math.floor((end - start) / 3));
+    const id = nanoid();
+    const rect = { ...keepInside({ x: spot.x - width / 2, y: spot.y - height / 2, width, height }, whole) };
+    if (
+      get().edit('Framing here', (draft) =>
+        addSpan(draft, 'framings', { id, start, end, rampIn: ramp, rampOut: ramp, footageId: footage.id, rect, pinned: true, reason: '' }),
+      )
+    )
+      get().select({ kind: 'framings', id });
+  };
+  const callout = (kind: 'text' | 'cover') => {
+    const screen = screenHere();
+    if (!screen) return;
+    const { footage } = screen;
+    const { project } = get();
+    const anchor = spotHere(screen);
+    const start = here();
+    const base = { id: nanoid(), start, end: start + secondsToTicks(CALLOUT_SECONDS), footageId: footage.id };
+    const height = project.canvas.height;
+    const added =
+      kind === 'text'
+        ? get().edit('Callout here', (draft) =>
+            addSpan(draft, 'callouts', {
+              ...base,
+              kind: 'text',
+              text: 'Look here',
+              anchor: { ...anchor },
+              offset: {
+                dx: anchor.x < footage.width / 2 ? height * 0.25 : -height * 0.25,
+                dy: anchor.y < footage.height / 2 ? height * 0.16 : -height * 0.16,
+              },
+              size: Math.round(height * 0.035),
+              fill: '#8e3f66',
+              ink: '#ffffff',
+              arrow: true,
+            }),
+          )
+        : get().edit('Cover here', (draft) =>
+            addSpan(draft, 'callouts', {
+              ...base,
+              kind: 'cover',
+              rect: {
+                x: anchor.x - footage.width * 0.1,
+                y: anchor.y - footage.height * 0.04,
+                width: footage.width * 0.2,
+                height: footage.height * 0.08,
+              },
+              strength: 24,
+            }),
+          );
+    if (added) get().select({ kind: 'callouts', id: base.id });
+  };
+  const halo = () => {
+    const { project, playhead, select } = get();
+    const there = spanAt(project.pointer, playhead);
+    if (there) return select({ kind: 'pointer', id: there.id });
+    // As long as the space until the next one, so that one press turns it on for the whole.
+    const before = project.pointer.findLast((p) => p.end <= playhead)?.end ?? 0;
+    const after = project.pointer.find((p) => p.start > playhead)?.start ?? projectDuration(project);
+    const id = nanoid();
+    if (get().edit('Halo', (draft) => addSpan(draft, 'pointer', { id, start: before, end: after, halo: DEFAULT_HALO })))
+      select({ kind: 'pointer', id });
+  };
+  const marker = () => {
+    const id = nanoid();
+    if (
+      get().edit('Marker here', (draft) =>
+        addMarker(draft, { id, time: here(), name: `Marker ${draft.markers.length + 1}`, color: DEFAULT_MARKER_COLOR }),
+      )
+    )
+      get().select({ kind: 'marker', id });
+  };
+  const layout = (kind: LayoutKind) => () => {
+    const { project } = get();
+    const step = stepAt(project, get().playhead);
+    const range = rangeOf(get()) ?? (step && stepRange(project, step.id)) ?? { start: here(), end: projectDuration(project) };
+    get().edit('Layout', (draft) => setLayout(draft, range, kind, nanoid));
+  };
+
+  return [
+    { id: 'marker', label: 'Marker here', keys: ['M'], run: marker },
+    { id: 'plan', label: 'Plan framings', keys: [], run: plan },
+    { id: 'framing', label: 'Framing here', keys: ['F'], run: framing },
+    { id: 'callout', label: 'Callout here', keys: ['X'], run: () => callout('text') },
+    { id: 'cover', label: 'Cover here', keys: [], run: () => callout('cover') },
+    { id: 'halo', label: 'Halo', keys: [], run: halo },
+    { id: 'layout-corner', label: 'Layout of the range or step: presenter in the corner', keys: [], run: layout('corner') },
+    { id: 'layout-side', label: 'Layout of the range or step: side by side', keys: [], run: layout('side') },
+    { id: 'layout-presenter', label: 'Layout of the range or step: presenter only', keys: [], run: layout('presenter') },
+    { id: 'layout-screen', label: 'Layout of the range or step: screen only', keys: [], run: layout('screen') },
+    { id: 'presenter', label: 'Presenter settings', keys: [], run: () => get().select({ kind: 'presenter' }) },
+    { id: 'snapping', label: 'Snapping on or off', keys: [], run: () => store.setState({ snapping: !get().snapping }) },
+  ];
+}

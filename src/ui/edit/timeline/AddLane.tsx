@@ -1,0 +1,40 @@
+'use client';
+import { Plus } from 'lucide-react';
+import { nanoid } from 'nanoid';
+import { DropdownMenu } from 'radix-ui';
+import { addLane } from '@/core/edit/lanes';
+import { LANE_KINDS, type LaneKind } from '@/core/project/model';
+import { useEditor } from '../store';
+
+const NAMES: Record<LaneKind, string> = {
+  presenter: 'Presenter',
+  screen: 'Screen',
+  voice: 'Voice',
+  music: 'Music',
+  computer: 'Computer sound',
+};
+
+/** Adds a lane of a kind in front of the others of its kind. */
+export function AddLane() {
+  const edit = useEditor((s) => s.edit);
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="flex items-center gap-1 text-ink-2 hover:text-ink" aria-label="Add a lane" title="Add a lane">
+        <Plus size={13} aria-hidden /> Lane
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content className="z-50 min-w-36 border border-line bg-sheet p-1 shadow" align="start" sideOffset={4}>
+          {LANE_KINDS.map((kind) => (
+            <DropdownMenu.Item
+              key={kind}
+              className="cursor-pointer px-2 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action"
+              onSelect={() => edit('Add lane', (draft) => void addLane(draft, kind, nanoid))}
+            >
+              {NAMES[kind]}
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,95 @@
+'use client';
+import { memo } from 'react';
+import { groupMembers } from '@/core/edit/groups';
+import { moveClips } from '@/core/edit/clips';
+import { removedAt } from '@/core/edit/ripple';
+import type { Lane } from '@/core/project/model';
+import { endRange, startRange } from '@/core/transition/crossing';
+import { ticksToSeconds } from '@/core/time/ticks';
+import { useEditor, useEditorStore } from '../store';
+import { ClipView } from './ClipView';
+import { toPixels, type Sight } from './geometry';
+import { pressItem, selectedItems } from './selecting';
+import { TransitionView } from './TransitionView';
+import { useTimeDrag } from './use-time-drag';
+import { piecesInSight, type Piece } from './visible';
+
+/** What stands on a lane, as far as it is in sight. */
+export const LaneRow = memo(function LaneRow({ lane, height, sight }: { lane: Lane; height: number; sight: Sight }) {
+  const scale = useEditor((s) => s.pixelsPerSecond);
+  const openGroup = useEditor((s) => s.openGroup);
+  const sources = useEditor((s) => s.sources);
+  return piecesInSight(lane, sight, scale, openGroup).map((piece) => {
+    if (piece.kind !== 'clip') return <Block key={lane.clips[piece.first]!.id} piece={piece} lane={lane} height={height} />;
+    const { index } = piece;
+    const clip = lane.clips[index]!;
+    const opening = clip.transitionIn && startRange(lane, index, sources);
+    const closing = clip.transitionOut && endRange(lane, index);
+    return [
+      <ClipView key={clip.id} clip={clip} lane={lane} height={height} removed={removedAt(lane.clips[index - 1], clip)} sight={sight} />,
+      opening && (
+        <TransitionView key={`${clip.id} in`} clip={clip} end="start" transition={clip.transitionIn!} range={opening} height={height} />
+      ),
+      closing && (
+        <TransitionView key={`${clip.id} out`} clip={clip} end="end" transition={clip.transitionOut!} range={closing} height={height} />
+      ),
+    ];
+  });
+});
+
+/** Several clips as one: a closed group, or clips too narrow to be told apart at this scale. */
+function Block({ piece, lane, height }: { piece: Exclude<Piece, { kind: 'clip' }>; lane: Lane; height: number }) {
+  const store = useEditorStore();
+  const scale = useEditor((s) => s.pixelsPerSecond);
+  const first = lane.clips[piece.first]!;
+  const selected = useEditor((s) => selectedItems(s).includes(first.id));
+  const name = useEditor((s) => (piece.kind === 'group' ? (s.project.groups.find((g) => g.id === first.group)?.name ?? 'Group') : ''));
+  const drag = useTimeDrag();
+  const color = `var(--lane-${lane.kind})`;
+  const group = piece.kind === 'group';
+  const count = piece.last - piece.first + 1;
+  const press = (event: React.PointerEvent) => {
+    const keys = { ctrl: event.ctrlKey || event.metaKey, shift: event.shiftKey };
+    if (!group) return pressItem(store, first.id, keys);
+    const ids = groupMembers(store.getState().project, first.group!);
+    drag(
+      event,
+      'Move group',
+      [piece.start, piece.end],
+      ids,
+      (delta) => (draft) => moveClips(draft, ids, delta),
+      () => pressItem(store, first.id, keys),
+    );
+  };
+  const open = () => group && store.setState({ openGroup: first.group });
+  return (
+    <div
+      role="button"
+      tabIndex={group ? 0 : -1}
+      aria-label={
+        group ? `${name}, ${count} clips on ${lane.name}, ${ticksToSeconds(piece.end - piece.start).toFixed(1)} s` : `${count} short clips`
+      }
+      aria-pressed={selected}
+      data-block={piece.kind}
+      onPointerDown={press}
+      onDoubleClick={open}
+      onKeyDown={(event) => event.key === 'Enter' && (selected ? open() : pressItem(store, first.id, { ctrl: false, shift: false }))}
+      className={`absolute overflow-hidden rounded-(--radius) border ${group ? 'border-dashed' : ''} ${selected ? 'z-10 outline-2 outline-action' : ''} ${lane.off ? 'opacity-45' : ''}`}
+      style={{
+        left: toPixels(piece.start, scale),
+        width: Math.max(2, toPixels(piece.end - piece.start, scale)),
+        top: 1,
+        height: height - 2,
+        borderColor: color,
+        borderLeft: group ? `3px solid ${color}` : undefined,
+        backgroundColor: `color-mix(in srgb, ${color} ${group ? 28 : 40}%, var(--sheet))`,
+      }}
+    >
+      {group && (
+        <span className="pointer-events-none block truncate px-1 text-[11px] leading-4">
+          {name} · {count} {count === 1 ? 'clip' : 'clips'}
+        </span>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,120 @@
+'use client';
+import { moveLevelPoint, removeLevelPoint, setFades, setLevelPoint } from '@/core/edit/levels';
+import { envelopeAt } from '@/core/audio/envelope';
+import { clipEnd, sourceTime, timelineTime } from '@/core/project/clip-time';
+import type { Clip } from '@/core/project/model';
+import type { Ticks } from '@/core/time/ticks';
+import { useEditor, useEditorStore } from '../store';
+import { followDrag } from '../picture/drag';
+import { toPixels, toTime } from './geometry';
+
+/** The line's range: 0 dB lies a third from the top. */
+const TOP_DB = 12;
+const BOTTOM_DB = -36;
+const REACH_PX = 6;
+
+const toY = (dB: number, height: number) => ((TOP_DB - Math.min(TOP_DB, Math.max(BOTTOM_DB, dB))) / (TOP_DB - BOTTOM_DB)) * height;
+/** At the foot of the clip the sound is gone. */
+const toLevel = (y: number, height: number) => (y >= height ? -96 : TOP_DB - (y / height) * (TOP_DB - BOTTOM_DB));
+
+/** The level along a clip with its points, and its fades: a double press adds or removes a point, the corners pull the fades. */
+export function LevelLine({
+  clip,
+  width,
+  height,
+  selected,
+  locked,
+}: {
+  clip: Clip;
+  width: number;
+  height: number;
+  selected: boolean;
+  locked: boolean;
+}) {
+  const store = useEditorStore();
+  const scale = useEditor((s) => s.pixelsPerSecond);
+  const x = (time: Ticks) => toPixels(timelineTime(clip, time) - clip.start, scale);
+  const from = sourceTime(clip, clip.start);
+  const to = sourceTime(clip, clipEnd(clip));
+  const inside = clip.speed
+    ? clip.envelope.map(([time, dB], index) => ({ time, dB, index })).filter((p) => p.time >= from && p.time <= to)
+    : [];
+  const line = clip.speed
+    ? [
+        [0, envelopeAt(clip.envelope, from)] as const,
+        ...inside.map((p) => [x(p.time), p.dB] as const),
+        [width, envelopeAt(clip.envelope, to)] as const,
+      ]
+        .map(([px, dB]) => `${px.toFixed(1)},${toY(dB, height).toFixed(1)}`)
+        .join(' ')
+    : '';
+  const fadeIn = toPixels(clip.fadeIn, scale);
+  const fadeOut = toPixels(clip.fadeOut, scale);
+  const add = (event: React.MouseEvent<Element>) => {
+    if (locked) return;
+    const box = (event.currentTarget as Element).getBoundingClientRect();
+    const time = clip.start + toTime(event.clientX - box.left, scale);
+    const dB = toLevel(event.clientY - box.top, height);
+    store.getState().edit('Level point', (draft) => setLevelPoint(draft, clip.id, time, dB, toTime(REACH_PX, scale)));
+    event.stopPropagation();
+  };
+  const dragPoint = (index: number) => (event: React.PointerEvent) => {
+    const base = store.getState();
+    const point = clip.envelope[index]!;
+    followDrag(event, (dx, dy) => {
+      const time = timelineTime(clip, point[0]) + toTime(dx, scale);
+      const dB = toLevel(toY(point[1], height) + dy, height);
+      store.getState().editFrom(base, 'Level point', (draft) => moveLevelPoint(draft, clip.id, index, time, dB));
+    });
+  };
+  const dragFade = (side: 'in' | 'out') => (event: React.PointerEvent) => {
+    const base = store.getState();
+    followDrag(event, (dx) => {
+      const by = toTime(side === 'in' ? dx : -dx, scale);
+      store
+        .getState()
+        .editFrom(base, 'Fade', (draft) =>
+          setFades(draft, clip.id, clip.fadeIn + (side === 'in' ? by : 0), clip.fadeOut + (side === 'out' ? by : 0)),
+        );
+    });
+  };
+  const show = selected || clip.envelope.length > 0 || clip.fadeIn > 0 || clip.fadeOut > 0;
+  if (!show) return null;
+  return (
+    <>
+      <svg className="absolute inset-0" width={width} height={height} onDoubleClick={add} aria-hidden>
+        {fadeIn > 0 && <polygon points={`0,0 ${fadeIn},0 0,${height}`} fill="var(--sheet)" opacity={0.75} />}
+        {fadeOut > 0 && <polygon points={`${width},0 ${width - fadeOut},0 ${width},${height}`} fill="var(--sheet)" opacity={0.75} />}
+        <polyline points={line} fill="none" stroke="var(--ink)" strokeWidth={1.25} />
+      </svg>
+      {selected &&
+        !locked &&
+        inside.map(({ time, dB, index }) => (
+          <span
+            key={index}
+            data-level-point
+            title={`${dB <= -95 ? 'silent' : `${dB.toFixed(1)} dB`}; double press to remove`}
+            className="absolute size-2.5 -translate-x-1/2 -translate-y-1/2 cursor-move rounded-full border border-sheet bg-ink"
+            style={{ left: x(time), top: toY(dB, height) }}
+            onPointerDown={dragPoint(index)}
+            onDoubleClick={(event) => {
+              event.stopPropagation();
+              store.getState().edit('Remove level point', (draft) => removeLevelPoint(draft, clip.id, index));
+            }}
+          />
+        ))}
+      {selected &&
+        !locked &&
+        (['in', 'out'] as const).map((side) => (
+          <span
+            key={side}
+            data-fade={side}
+            title={side === 'in' ? 'Fade in: pull to the right' : 'Fade out: pull to the left'}
+            className="absolute top-0 size-2.5 cursor-ew-resize border border-sheet bg-action"
+            style={side === 'in' ? { left: Math.max(6, fadeIn) } : { right: Math.max(6, fadeOut) }}
+            onPointerDown={dragFade(side)}
+          />
+        ))}
+    </>
+  );
+}
