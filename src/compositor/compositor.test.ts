@@ -100,6 +100,36 @@ test('the key takes the wall out, leaves the person, and its matte is black and 
   near(draw([video({ key, matte: true })], solid('#dda488'))(20, 20), [255, 255, 255]);
 });
 
+describe('a mix of two pictures', () => {
+  const mix = (amount: number, motion: (Layer & { kind: 'mix' })['motion'] = null) =>
+    draw([{ kind: 'mix', from: [video()], to: [], amount, motion }], solid('#ffffff'), '#000000');
+
+  test('is each of them at its ends and half of both in the middle; what lies below is not changed', () => {
+    near(mix(0)(9, 9), [255, 255, 255]);
+    near(mix(1)(9, 9), [0, 0, 0]);
+    near(mix(0.5)(9, 9), [128, 128, 128]);
+    near(draw([{ kind: 'mix', from: [], to: [], amount: 0.3, motion: null }], null, '#336699')(9, 9), [0x33, 0x66, 0x99]);
+  });
+
+  test('slides in over the first, or pushes it out', () => {
+    const slid = mix(0.25, { kind: 'slide', from: 'left' });
+    near(slid(10, 20), [0, 0, 0]);
+    near(slid(20, 20), [255, 255, 255]);
+    const frame = solid('#ffffff');
+    const bytes = frameBytes(heap, frame);
+    // The right half of the first picture is dark: pushed to the left, it is seen further left.
+    for (let y = 0; y < 48; y++) bytes.fill(16, y * 64 + 32, y * 64 + 64);
+    const pushed = draw([{ kind: 'mix', from: [video()], to: [], amount: 0.25, motion: { kind: 'push', from: 'right' } }], frame);
+    near(pushed(8, 20), [255, 255, 255]);
+    near(pushed(24, 20), [0, 0, 0]);
+    for (const from of ['top', 'bottom'] as const) {
+      const moved = mix(0.5, { kind: 'push', from });
+      near(moved(20, from === 'top' ? 4 : 44), [0, 0, 0]);
+      near(moved(20, from === 'top' ? 44 : 4), [255, 255, 255]);
+    }
+  });
+});
+
 test('a halo tints what is bright and leaves what is dark', () => {
   const halo: Layer = { kind: 'halo', center: { x: 32, y: 24 }, diameter: 40, ...DEFAULT_HALO, opacity: 1 };
   const bright = draw([video(), halo], solid('#ffffff'));

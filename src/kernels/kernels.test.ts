@@ -103,6 +103,19 @@ test('blending is exact at both ends and within one code value between, with str
   );
 });
 
+test('two pictures are mixed exactly at both ends and within half a code value between, at any length', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 90 }), fc.nat(255), fc.nat(999), (count, weight, seed) => {
+      const [target, source] = [plane(count, 1, seed), plane(count, 1, seed + 1)];
+      const [t, s] = [heap.put(target), heap.put(source)];
+      heap.exports.mixPlane(t, s, count, weight);
+      const got = heap.bytes(t, count).slice();
+      [t, s].forEach((p) => heap.release(p));
+      got.forEach((v, i) => expect(Math.abs(v - (target[i]! * (255 - weight) + source[i]! * weight) / 255)).toBeLessThanOrEqual(0.51));
+    }),
+  );
+});
+
 test('the key is clear at the wall, opaque far from it and steady between', () => {
   const u = Uint8Array.from({ length: 100 }, (_, i) => 60 + i);
   const v = new Uint8Array(100).fill(90);

@@ -2,6 +2,8 @@ import { counter, emptyProject, SOURCES } from '../edit/fixture';
 import { placeFootage } from '../edit/place';
 import { splitClip } from '../edit/clips';
 import { frameStart } from '../time/ticks';
+import { setFades, setLevelPoint } from '../edit/levels';
+import { muteClips } from '../edit/clips';
 import { addToMix, decibelsToGain, planSound, SAMPLE_RATE, silence, tameClipping, type Stereo } from './mix';
 
 const ones = (length: number): Stereo => [new Float32Array(length).fill(1), new Float32Array(length).fill(1)];
@@ -45,4 +47,32 @@ test('a sum of loud sounds stays below full scale and quiet sound is untouched',
   expect(Math.max(...mix[0], ...mix[1])).toBeLessThanOrEqual(1);
   expect(Math.min(...mix[0])).toBeGreaterThanOrEqual(-1);
   expect(mix[0][2]!).toBeGreaterThan(mix[0][1]!);
+});
+
+test('fades and level points are heard where they are, muted and frozen clips are not', () => {
+  const project = emptyProject();
+  placeFootage(project, SOURCES.footage.music!, 0, counter());
+  const lane = project.lanes.find((l) => l.kind === 'music')!;
+  lane.gain = 0;
+  const clip = lane.clips[0]!;
+  const frame = (n: number) => frameStart(n, { num: 30, den: 1 });
+  setFades(project, clip.id, frame(30), frame(60));
+  setLevelPoint(project, clip.id, frame(90), 0, 1);
+  setLevelPoint(project, clip.id, frame(120), -20, 1);
+  const [segment] = planSound(project, SOURCES);
+  const heard = (second: number) => {
+    const mix = silence(1);
+    addToMix(mix, Math.round(second * SAMPLE_RATE), segment!, ones(SAMPLE_RATE * 100), 0);
+    return mix[0][0]!;
+  };
+  expect(heard(0.5)).toBeCloseTo(0.5, 3);
+  expect(heard(2)).toBeCloseTo(1, 3);
+  expect(heard(3.5)).toBeCloseTo(decibelsToGain(-10), 3);
+  expect(heard(10)).toBeCloseTo(0.1, 3);
+  expect(heard(89)).toBeCloseTo(0.05, 3);
+  muteClips(project, [clip.id], true);
+  expect(planSound(project, SOURCES)).toEqual([]);
+  muteClips(project, [clip.id], false);
+  clip.speed = 0;
+  expect(planSound(project, SOURCES)).toEqual([]);
 });

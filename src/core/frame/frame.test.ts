@@ -1,12 +1,16 @@
 import { addSpan, setLayout } from '../edit/spans';
+import { changeLane, moveLane } from '../edit/lanes';
+import { freezeOver, setSpeed } from '../edit/retime';
+import { rippleDelete } from '../edit/ripple';
 import { changeLook } from '../edit/settings';
+import { DEFAULT_TRANSITION, setTransition } from '../edit/transitions';
 import { placeFootage } from '../edit/place';
 import { counter, emptyProject, SOURCES } from '../edit/fixture';
 import type { Project } from '../project/model';
 import type { Sources } from '../project/sources';
 import { secondsToTicks } from '../time/ticks';
 import { planFrame } from './plan-frame';
-import type { Layer } from './plan';
+import { videoLayers, type Layer } from './plan';
 import { readScale } from './reading';
 
 const OUTPUT = { width: 1920, height: 1080 };
@@ -92,4 +96,95 @@ test('a line appears as it was drawn, a marker pen is see-through, and an arrow 
   expect(strokes(3)[0]!.paths[0]).toHaveLength(3);
   expect(strokes(3)[1]!.paths[0]![1]).toEqual({ x: 960, y: 540 });
   expect(strokes(0.5)).toEqual([]);
+});
+
+describe('lanes and transitions', () => {
+  const clipsOf = (layers: readonly Layer[]) => videoLayers(layers).map((l) => l.clipId);
+
+  test('what is higher on the timeline is in front, and what it hides is not drawn', () => {
+    const project = both();
+    const [presenter, screen] = [project.lanes[0]!.clips[0]!.id, project.lanes[1]!.clips[0]!.id];
+    expect(clipsOf(planFrame(project, SOURCES, at(1), OUTPUT).layers)).toEqual([screen, presenter]);
+    moveLane(project, 'screen', -1);
+    expect(clipsOf(planFrame(project, SOURCES, at(1), OUTPUT).layers)).toEqual([screen]);
+    // A screen in front of a presenter who has the whole picture covers it; one behind is not seen.
+    setLayout(project, { start: 0, end: at(5) }, 'presenter', counter());
+    expect(clipsOf(planFrame(project, SOURCES, at(1), OUTPUT).layers)).toEqual([screen]);
+    moveLane(project, 'screen', 1);
+    expect(clipsOf(planFrame(project, SOURCES, at(1), OUTPUT).layers)).toEqual([presenter]);
+    // Solo leaves only its own lane.
+    setLayout(project, { start: 0, end: at(5) }, 'corner', counter());
+    changeLane(project, 'screen', { solo: true });
+    expect(clipsOf(planFrame(project, SOURCES, at(1), OUTPUT).layers)).toEqual([screen]);
+  });
+
+  const cut = (kind: 'dissolve' | 'fade' | 'slide' | 'push') => {
+    const project = both();
+    project.lanes[0]!.clips = [];
+    const newId = counter();
+    rippleDelete(project, { start: at(10), end: at(20) }, newId);
+    const clip = project.lanes[1]!.clips[1]!;
+    setTransition(project, SOURCES, clip.id, 'start', { kind, duration: at(1), color: '#102030', from: 'left' }, at(1 / 30));
+    return project;
+  };
+  const mixAt = (project: Project, time: number) => {
+    const [mix, ...rest] = planFrame(project, SOURCES, at(time), OUTPUT).layers;
+    expect(rest).toEqual([]);
+    return mix as Layer & { kind: 'mix' };
+  };
+
+  test('a dissolve shows footage of both clips beyond the cut', () => {
+    const project = cut('dissolve');
+    const mix = mixAt(project, 10.25);
+    expect(mix.amount).toBeCloseTo(0.75);
+    expect(videos(mix.from)[0]!.time).toBe(at(10.25));
+    expect(videos(mix.to)[0]!.time).toBe(at(20.25));
+    expect(planFrame(project, SOURCES, at(10.6), OUTPUT).layers.map((l) => l.kind)).toEqual(['video']);
+  });
+
+  test('a fade goes through its colour, a slide and a push come from their side', () => {
+    expect(mixAt(cut('fade'), 9.75)).toMatchObject({ amount: 0.5, to: [{ kind: 'shape', fill: '#102030' }], motion: null });
+    expect(mixAt(cut('fade'), 10.25)).toMatchObject({ amount: 0.5, from: [{ kind: 'shape', fill: '#102030' }] });
+    expect(mixAt(cut('slide'), 10)).toMatchObject({ amount: 0.5, motion: { kind: 'slide', from: 'left' } });
+    expect(mixAt(cut('push'), 10).motion).toEqual({ kind: 'push', from: 'left' });
+  });
+
+  test('an inset dissolves where the whole picture would move', () => {
+    const project = both();
+    const newId = counter();
+    rippleDelete(project, { start: at(10), end: at(20) }, newId);
+    setTransition(project, SOURCES, project.lanes[0]!.clips[1]!.id, 'start', { ...DEFAULT_TRANSITION, kind: 'push' }, 1);
+    const mix = planFrame(project, SOURCES, at(10), OUTPUT).layers.find((l) => l.kind === 'mix');
+    expect(mix).toMatchObject({ motion: null });
+  });
+
+  test('a frozen clip shows one time, a quick one runs through its footage', () => {
+    const project = both();
+    const newId = counter();
+    const screen = project.lanes[1]!.clips[0]!;
+    setSpeed(project, screen.id, 2, 'stay', at(1 / 30), newId);
+    expect(videos(planFrame(project, SOURCES, at(3), OUTPUT).layers)[0]).toMatchObject({ time: at(6), speed: 2 });
+    freezeOver(project, SOURCES, screen.id, at(3), at(2), at(1 / 30), newId);
+    for (const time of [3, 4, 4.9])
+      expect(videos(planFrame(project, SOURCES, at(time), OUTPUT).layers)[0]).toMatchObject({ time: at(6), speed: 0 });
+  });
+
+  test('a recording of another shape is fitted, fitted over itself blurred, or fills the picture', () => {
+    const wide: Sources = {
+      ...SOURCES,
+      footage: { ...SOURCES.footage, screen: { ...SOURCES.footage.screen!, width: 1440, height: 1080 } },
+    };
+    const project = both();
+    project.lanes[0]!.clips = [];
+    const layers = () => planFrame(project, wide, at(1), OUTPUT).layers;
+    expect(videos(layers()).map((l) => l.destination.width)).toEqual([1440]);
+    changeLook(project, 'screen', { bars: 'blur' });
+    expect(layers().map((l) => l.kind)).toEqual(['video', 'cover', 'video']);
+    expect(videos(layers())[0]!.destination).toEqual({ x: 0, y: 0, ...OUTPUT });
+    expect(videos(layers())[0]!.source.width / videos(layers())[0]!.source.height).toBeCloseTo(16 / 9, 5);
+    changeLook(project, 'screen', { fit: 'fill' });
+    expect(videos(layers())).toMatchObject([
+      { destination: { x: 0, y: 0, ...OUTPUT }, source: { x: 0, y: 135, width: 1440, height: 810 } },
+    ]);
+  });
 });

@@ -2,9 +2,12 @@ import { execFileSync } from 'node:child_process';
 import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { counter, emptyProject } from '@/core/edit/fixture';
+import { copyRange, pasteSnippet } from '@/core/edit/clipboard';
+import { freezeOver, setSpeed } from '@/core/edit/retime';
 import { rippleDelete } from '@/core/edit/ripple';
 import { placeFootage } from '@/core/edit/place';
 import { addSpan } from '@/core/edit/spans';
+import { DEFAULT_TRANSITION, setTransition } from '@/core/edit/transitions';
 import type { Project } from '@/core/project/model';
 import { frameDuration, frameStart, rateFromNumber, secondsToTicks } from '@/core/time/ticks';
 import { probeMedia } from '../media/probe';
@@ -94,6 +97,53 @@ test('a cut export has exactly the frames that the timeline says, across cuts an
     pix_fmt: 'yuv420p',
   });
   expect(probe.streams[1]).toMatchObject({ codec_name: 'aac', sample_rate: '48000' });
+});
+
+test('speed, a frozen frame, a stretch laid over and a dissolve show exactly the frames that the timeline says', async () => {
+  const count = counter();
+  const newId = () => `new-${count()}`;
+  const f = (n: number) => frameStart(n, RATE);
+  const task = await taskOf({ 'counted.mp4': 'screen' }, (p) => {
+    p.lanes = p.lanes.filter((l) => l.kind !== 'computer');
+    const lane = p.lanes.find((l) => l.kind === 'screen')!;
+    lane.clips[0]!.link = null;
+    rippleDelete(p, { start: f(60), end: f(120) }, newId);
+    rippleDelete(p, { start: f(150), end: f(330) }, newId);
+    const [first, second, third] = lane.clips;
+    // From its last 30 frames on: twice as fast.
+    setSpeed(p, third!.id, 2, 'stay', frameDuration(RATE), newId);
+    freezeOver(p, { footage: {}, pointers: {} }, first!.id, f(30), f(10), frameDuration(RATE), newId);
+    pasteSnippet(
+      p,
+      { footage: { 'counted.mp4': {} as never }, pointers: {} },
+      copyRange(p, { start: f(70), end: f(80) }, [lane.id]),
+      f(90),
+      'overwrite',
+      'front',
+      newId,
+    );
+    setTransition(p, { footage: {}, pointers: {} }, second!.id, 'start', { ...DEFAULT_TRANSITION, duration: f(8) }, frameDuration(RATE));
+  });
+  const target = file('tools.mp4');
+  const result = await exportVideo(task, settings, file('work-tools'), target, control());
+  const expected = Array.from({ length: result.frames }, (_, i) => {
+    if (i >= 90 && i < 100) return i - 20 + 60;
+    if (i < 30) return i;
+    if (i < 40) return 30;
+    if (i < 60) return i;
+    if (i < 150) return i + 60;
+    return 390 + (i - 150) * 2;
+  });
+  expect(result.frames).toBe(165);
+  const got = readNumbers(target);
+  // In the dissolve both pictures are seen at once, so that there is no number to read.
+  const clear = (list: number[]) => list.filter((_, i) => i < 56 || i >= 64);
+  expect(clear(got)).toEqual(clear(expected));
+  // Half way, cells that only one of the two pictures has are half as bright.
+  const gray = ffmpeg('-i', target, '-vf', "select='eq(n,60)',format=gray", '-frames:v', '1', '-f', 'rawvideo', '-');
+  const cells = Array.from({ length: 8 }, (_, bit) => gray[20 * 1280 + bit * 40 + 20]!);
+  const both = [60, 120].map((n) => Array.from({ length: 8 }, (_, bit) => (n >> bit) & 1));
+  cells.forEach((v, bit) => expect(Math.abs(v - (255 * (both[0]![bit]! + both[1]![bit]!)) / 2)).toBeLessThan(12));
 });
 
 test('an export that was stopped goes on with the segments it has', async () => {

@@ -49,6 +49,7 @@ export function FreezeDialog({ open, onClose }: { open: boolean; onClose: () => 
       description={name ? `Holds the picture of “${name}” at the playhead.` : 'Put the playhead on a picture first.'}
     >
       <form
+        noValidate
         className="grid gap-3"
         onSubmit={(e) => {
           e.preventDefault();

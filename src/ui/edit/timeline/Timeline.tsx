@@ -30,11 +30,11 @@ export function Timeline({ player }: { player: Player | null }) {
   const scroller = useRef<HTMLDivElement>(null);
   const [sight, setSight] = useState(() => sightOf(0, 1200));
   const end = projectDuration(project);
-  const width = toPixels(end + secondsToTicks(4), scale) + TAIL_PX;
+  const width = toPixels(end + secondsToTicks(1), scale) + TAIL_PX;
 
   const fit = useCallback(() => {
     const room = (scroller.current?.clientWidth ?? 1200) - HEADER_WIDTH - TAIL_PX - 12;
-    const seconds = Math.max(10, ticksToSeconds(projectDuration(store.getState().project)) + 4);
+    const seconds = Math.max(10, ticksToSeconds(projectDuration(store.getState().project)) + 1);
     store.setState({ pixelsPerSecond: Math.min(SCALES.most, Math.max(SCALES.least, room / seconds)) });
   }, [store]);
   useLayoutEffect(() => fit(), [fit]);
