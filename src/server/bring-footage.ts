@@ -10,6 +10,7 @@ import { findProject } from './projects';
 export interface Brought {
   readonly names: Readonly<Record<string, string>>;
   readonly restored: readonly string[];
+  readonly added: readonly string[];
 }
 
 /**
@@ -23,6 +24,7 @@ export async function bringFootage(projectId: string, ids: readonly string[]): P
   await findProject(projectId);
   const names: Record<string, string> = {};
   const restored: string[] = [];
+  const added: string[] = [];
   for (const id of new Set(ids)) {
     const row = await footage.findByPk(id);
     if (!row || row.status !== 'ready')
@@ -42,7 +44,10 @@ export async function bringFootage(projectId: string, ids: readonly string[]): P
     const there =
       (await footage.findOne({ where: { projectId, id: origin } })) ?? (await footage.findOne({ where: { projectId, origin } }));
     if (there) {
-      if (there.deletedAt) await there.update({ deletedAt: null });
+      if (there.deletedAt) {
+        await there.update({ deletedAt: null });
+        restored.push(there.name);
+      }
       names[id] = there.id;
       continue;
     }
@@ -51,8 +56,9 @@ export async function bringFootage(projectId: string, ids: readonly string[]): P
     const { id: _, projectId: __, createdAt: ___, updatedAt: ____, ...rest } = row.get({ plain: true });
     await footage.create({ ...rest, id: newId, projectId, origin, deletedAt: null });
     names[id] = newId;
+    added.push(row.name);
   }
-  return { names, restored };
+  return { names, restored, added };
 }
 
 /** A second name for each file: what lies in a footage folder is replaced as a whole, never written to. */

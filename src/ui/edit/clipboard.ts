@@ -1,5 +1,6 @@
 import type { StoreApi } from 'zustand';
 import { footageOf, withFootage, type Snippet } from '@/core/edit/clipboard';
+import type { Brought } from '@/server/bring-footage';
 import { api } from '../shell/api';
 import { tell, tellFault } from '../shell/notices-store';
 import type { EditorState } from './store';
@@ -35,13 +36,13 @@ export async function readClipboard(store: StoreApi<EditorState>): Promise<Snipp
   const missing = footageOf(snippet).filter((footageId) => !sources.footage[footageId]);
   if (!missing.length) return snippet;
   try {
-    const { names, restored } = await api<{ names: Record<string, string>; restored: string[] }>(`/api/projects/${id}/footage/bring`, {
+    const { names, restored, added } = await api<Brought>(`/api/projects/${id}/footage/bring`, {
       method: 'POST',
       body: { footageIds: missing },
     });
     await waitFor(store, Object.values(names));
     if (restored.length) tell(`${restored.join(', ')} had been deleted from Footage and was brought back.`);
-    else tell('The recordings that the copied clips need were added to Footage.');
+    if (added.length) tell(`${added.join(', ')} ${added.length === 1 ? 'was' : 'were'} added to Footage.`);
     return withFootage(snippet, names);
   } catch (error) {
     tellFault(error);

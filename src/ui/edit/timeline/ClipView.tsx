@@ -174,7 +174,8 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
       {removed > 0 && !lane.locked && (
         <span
           data-notch
-          className="absolute top-0 left-0 size-0 cursor-e-resize border-t-[10px] border-r-[10px] border-t-playhead border-r-transparent"
+          className="absolute top-0 left-0 size-2.5 cursor-e-resize bg-playhead"
+          style={{ clipPath: 'polygon(0 0, 100% 0, 0 100%)' }}
           title={`${ticksToSeconds(removed).toFixed(1)} s were taken out here. Press to bring them back, or pull to the right for a part.`}
           onPointerDown={pullJoin}
         />

@@ -1,6 +1,6 @@
 'use client';
 import { ChevronDown, ChevronRight, MousePointer2, Play, Plus, Trash2, Unplug } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { lookOf } from '@/core/project/query';
 import { ROLES, type Role } from '@/core/project/sources';
 import { findMismatches } from '@/core/scale/mismatch';
@@ -187,6 +187,10 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
   const set = useEditor((s) => s.set);
   const { change, usesOf } = useFootageActions();
   const track = useRef<HTMLInputElement>(null);
+  const shown = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    void shown.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
   const { facts } = view;
   const uses = used ? usesOf(view.id) : [];
   const attach = async (file: File | undefined) => {
@@ -222,7 +226,7 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
       ]
     : [];
   return (
-    <div className="mt-2 grid gap-2 bg-paper p-2">
+    <div ref={shown} className="mt-2 grid gap-2 bg-paper p-2">
       <TextField label="Name" value={view.name} onDone={(name) => void change(view.id, { name: name.trim() || view.name })} />
       <TextField
         label="Tags"

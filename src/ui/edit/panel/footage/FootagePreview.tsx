@@ -114,9 +114,9 @@ function Preview({ view, onClose }: { view: FootageView; onClose: () => void }) 
       ) : (
         <>
           <div className="relative h-6">
-            <span className="absolute inset-x-0 top-2 h-2 bg-line" />
+            <span className="absolute inset-x-0 top-0 h-1 bg-line" />
             <span
-              className="absolute top-2 h-2 bg-action/60"
+              className="absolute top-0 h-1 bg-action"
               style={{ left: `${(from / length) * 100}%`, width: `${((to - from) / length) * 100}%` }}
               data-testid="preview-part"
             />
@@ -128,7 +128,7 @@ function Preview({ view, onClose }: { view: FootageView; onClose: () => void }) 
               step={frame}
               value={time}
               onChange={(e) => seek(Number(e.target.value))}
-              className="absolute inset-x-0 top-1 w-full bg-transparent accent-(--playhead)"
+              className="absolute inset-x-0 top-2 w-full accent-(--playhead)"
             />
           </div>
           <div className="flex flex-wrap items-center gap-2">
