@@ -1,4 +1,4 @@
-// Measures recording, and export speed as ratios within one run.
+// Measures edits, a long project in the interface, recording, and export speed as ratios within one run: `npm run bench [edits] [long] [recording] [export]`.
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { root } from './lib.mjs';
@@ -9,9 +9,15 @@ if (!existsSync('node_modules/esbuild')) {
 }
 const { buildKernels, bundleNode } = await import('./bundle.mjs');
 await buildKernels();
-await bundleNode({ bench: 'src/server/bench/main.ts' });
+await bundleNode({ bench: 'src/server/bench/main.ts', 'bench-edits': 'src/server/bench/edits.ts' });
 const { buildAll } = await import('./build.mjs');
 await buildAll();
+// What is named on the command line is measured, or all of it.
+const wanted = process.argv.slice(2);
+const asked = (part) => !wanted.length || wanted.includes(part);
+const node = (file) => spawnSync(process.execPath, [file], { stdio: 'inherit', env: { ...process.env, VISTUM_ROOT: root } }).status ?? 1;
+if (asked('edits') && node('dist/bench-edits.mjs')) process.exit(1);
+if (asked('long')) await (await import('./bench-long.mjs')).benchLong();
 const { benchRecording } = await import('./bench-record.mjs');
-await benchRecording();
-process.exit(spawnSync(process.execPath, ['dist/bench.mjs'], { stdio: 'inherit', env: { ...process.env, VISTUM_ROOT: root } }).status ?? 1);
+if (asked('recording')) await benchRecording();
+if (asked('export')) process.exit(node('dist/bench.mjs'));

@@ -27,6 +27,9 @@ interface Props {
   readonly sight: Sight;
 }
 
+/** Narrower clips show neither pictures nor sound. */
+const PLAIN_PX = 40;
+
 /** Which lane of the timeline lies under the pointer. */
 function laneUnder(pointer: globalThis.PointerEvent): string | undefined {
   const row = document.elementsFromPoint(pointer.clientX, pointer.clientY).find((e) => e instanceof HTMLElement && e.dataset.lane);
@@ -157,7 +160,7 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
         backgroundColor: `color-mix(in srgb, ${color} 14%, var(--sheet))`,
       }}
     >
-      {picture ? (
+      {width < PLAIN_PX ? null : picture ? (
         <Thumbnails clip={clip} height={height - 4} scale={scale} sight={sight} />
       ) : (
         <Waveform clip={clip} height={height - 4} color={color} scale={scale} gain={clip.gain + lane.gain} sight={sight} />

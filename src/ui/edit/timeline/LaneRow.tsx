@@ -1,5 +1,5 @@
 'use client';
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { groupMembers } from '@/core/edit/groups';
 import { moveClips } from '@/core/edit/clips';
 import { removedAt } from '@/core/edit/ripple';
@@ -8,6 +8,7 @@ import { endRange, startRange } from '@/core/transition/crossing';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { useEditor, useEditorStore } from '../store';
 import { ClipView } from './ClipView';
+import { Crumbs } from './Crumbs';
 import { toPixels, type Sight } from './geometry';
 import { pressItem, selectedItems } from './selecting';
 import { TransitionView } from './TransitionView';
@@ -19,7 +20,9 @@ export const LaneRow = memo(function LaneRow({ lane, height, sight }: { lane: La
   const scale = useEditor((s) => s.pixelsPerSecond);
   const openGroup = useEditor((s) => s.openGroup);
   const sources = useEditor((s) => s.sources);
-  return piecesInSight(lane, sight, scale, openGroup).map((piece) => {
+  const pieces = useMemo(() => piecesInSight(lane, sight, scale, openGroup), [lane, sight, scale, openGroup]);
+  const drawn = pieces.map((piece) => {
+    if (piece.kind === 'crumbs') return null;
     if (piece.kind !== 'clip') return <Block key={lane.clips[piece.first]!.id} piece={piece} lane={lane} height={height} />;
     const { index } = piece;
     const clip = lane.clips[index]!;
@@ -35,22 +38,26 @@ export const LaneRow = memo(function LaneRow({ lane, height, sight }: { lane: La
       ),
     ];
   });
+  return (
+    <>
+      {pieces.some((p) => p.kind === 'crumbs') && <Crumbs lane={lane} pieces={pieces} height={height} sight={sight} />}
+      {drawn}
+    </>
+  );
 });
 
-/** Several clips as one: a closed group, or clips too narrow to be told apart at this scale. */
-function Block({ piece, lane, height }: { piece: Exclude<Piece, { kind: 'clip' }>; lane: Lane; height: number }) {
+/** A closed group as one item. */
+function Block({ piece, lane, height }: { piece: Piece & { kind: 'group' }; lane: Lane; height: number }) {
   const store = useEditorStore();
   const scale = useEditor((s) => s.pixelsPerSecond);
   const first = lane.clips[piece.first]!;
   const selected = useEditor((s) => selectedItems(s).includes(first.id));
-  const name = useEditor((s) => (piece.kind === 'group' ? (s.project.groups.find((g) => g.id === first.group)?.name ?? 'Group') : ''));
+  const name = useEditor((s) => s.project.groups.find((g) => g.id === first.group)?.name ?? 'Group');
   const drag = useTimeDrag();
   const color = `var(--lane-${lane.kind})`;
-  const group = piece.kind === 'group';
   const count = piece.last - piece.first + 1;
   const press = (event: React.PointerEvent) => {
     const keys = { ctrl: event.ctrlKey || event.metaKey, shift: event.shiftKey };
-    if (!group) return pressItem(store, first.id, keys);
     const ids = groupMembers(store.getState().project, first.group!);
     drag(
       event,
@@ -61,35 +68,31 @@ function Block({ piece, lane, height }: { piece: Exclude<Piece, { kind: 'clip' }
       () => pressItem(store, first.id, keys),
     );
   };
-  const open = () => group && store.setState({ openGroup: first.group });
+  const open = () => store.setState({ openGroup: first.group });
   return (
     <div
       role="button"
-      tabIndex={group ? 0 : -1}
-      aria-label={
-        group ? `${name}, ${count} clips on ${lane.name}, ${ticksToSeconds(piece.end - piece.start).toFixed(1)} s` : `${count} short clips`
-      }
+      tabIndex={0}
+      aria-label={`${name}, ${count} clips on ${lane.name}, ${ticksToSeconds(piece.end - piece.start).toFixed(1)} s`}
       aria-pressed={selected}
-      data-block={piece.kind}
+      data-block="group"
       onPointerDown={press}
       onDoubleClick={open}
       onKeyDown={(event) => event.key === 'Enter' && (selected ? open() : pressItem(store, first.id, { ctrl: false, shift: false }))}
-      className={`absolute overflow-hidden rounded-(--radius) border ${group ? 'border-dashed' : ''} ${selected ? 'z-10 outline-2 outline-action' : ''} ${lane.off ? 'opacity-45' : ''}`}
+      className={`absolute overflow-hidden rounded-(--radius) border border-dashed ${selected ? 'z-10 outline-2 outline-action' : ''} ${lane.off ? 'opacity-45' : ''}`}
       style={{
         left: toPixels(piece.start, scale),
         width: Math.max(2, toPixels(piece.end - piece.start, scale)),
         top: 1,
         height: height - 2,
         borderColor: color,
-        borderLeft: group ? `3px solid ${color}` : undefined,
-        backgroundColor: `color-mix(in srgb, ${color} ${group ? 28 : 40}%, var(--sheet))`,
+        borderLeft: `3px solid ${color}`,
+        backgroundColor: `color-mix(in srgb, ${color} 28%, var(--sheet))`,
       }}
     >
-      {group && (
-        <span className="pointer-events-none block truncate px-1 text-[11px] leading-4">
-          {name} · {count} {count === 1 ? 'clip' : 'clips'}
-        </span>
-      )}
+      <span className="pointer-events-none block truncate px-1 text-[11px] leading-4">
+        {name} · {count} {count === 1 ? 'clip' : 'clips'}
+      </span>
     </div>
   );
 }

@@ -4,15 +4,19 @@ import { lastStarted } from '@/core/project/query';
 import type { Ticks } from '@/core/time/ticks';
 import { toPixels, toTime, type Sight } from './geometry';
 
-/** What is drawn on a lane: a clip by itself, or clips as one block: those of a closed group, or those too small to be seen apart. */
-export type Piece =
-  | { readonly kind: 'clip'; readonly index: number }
-  | { readonly kind: 'group' | 'crumbs'; readonly first: number; readonly last: number; readonly start: Ticks; readonly end: Ticks };
+interface Run {
+  readonly first: number;
+  readonly last: number;
+  readonly start: Ticks;
+  readonly end: Ticks;
+}
 
-/** Clips narrower than this are drawn together, in blocks of at least the second width. */
-const NARROW_PX = 4;
-const BLOCK_PX = 8;
-const BREAK_PX = 2;
+/** What is drawn on a lane: a clip by itself, a closed group as one block, or a run of clips too narrow to be worked on. */
+export type Piece =
+  { readonly kind: 'clip'; readonly index: number } | ({ readonly kind: 'group' } & Run) | ({ readonly kind: 'crumbs' } & Run);
+
+/** Clips narrower than this can't be worked on and are only drawn. */
+const NARROW_PX = 20;
 
 /** The pieces of a lane that are in sight, in order. */
 export function piecesInSight(lane: Lane, sight: Sight, scale: number, openGroup: string | null): Piece[] {
@@ -31,11 +35,7 @@ export function piecesInSight(lane: Lane, sight: Sight, scale: number, openGroup
       pieces.push({ kind: 'clip', index: i });
     } else {
       const joins = (next: (typeof clips)[number] | undefined) =>
-        !!next &&
-        (!next.group || next.group === openGroup) &&
-        wide(next.start, clipEnd(next)) < NARROW_PX &&
-        wide(clipEnd(clips[last]!), next.start) < BREAK_PX &&
-        wide(clip.start, clipEnd(clips[last]!)) < BLOCK_PX;
+        !!next && next.start <= until && (!next.group || next.group === openGroup) && wide(next.start, clipEnd(next)) < NARROW_PX;
       while (joins(clips[last + 1])) last++;
       pieces.push({ kind: 'crumbs', first: i, last, start: clip.start, end: clipEnd(clips[last]!) });
     }
