@@ -171,6 +171,8 @@ test('live drawings, marks, a closer view and a layout land in the project as da
     await page.mouse.move(...spot(0.5, 0.6), { steps: 4 });
     await page.mouse.up();
     await page.keyboard.press('Alt+M');
+    // Two things of one frame would be one marker.
+    await page.waitForTimeout(150);
     await page.keyboard.press('Alt+P');
     await expect(page.getByTestId('ghost')).toBeVisible();
     await page.keyboard.press('Alt+O');

@@ -18,6 +18,59 @@ const goTo = async (time) => {
   await page.getByLabel('Timecode').press('Enter');
   await wait(1500);
 };
+/** A copy in the middle of its rough cut: joins, a dissolve, a held frame, a range. */
+async function cutting() {
+  const { id } = await (await page.request.post(`${base}/api/projects/demo-glaze-firing/duplicate`)).json();
+  await page.request.patch(`${base}/api/projects/${id}`, { data: { name: 'Glaze firing, cut' } });
+  await page.goto(`${base}/projects/${id}/edit`);
+  await page.locator('[data-clip]').first().waitFor();
+  await wait(2000);
+  const range = async (from, to) => {
+    await goTo(from);
+    await page.keyboard.press('i');
+    await goTo(to);
+    await page.keyboard.press('o');
+  };
+  const command = async (name) => {
+    await page.keyboard.press('Control+k');
+    await page.getByRole('textbox', { name: 'Command' }).fill(name);
+    await page.getByRole('textbox', { name: 'Command' }).press('Enter');
+    await wait(300);
+  };
+  for (const [from, to] of [
+    ['62', '68'],
+    ['36', '43'],
+    ['12', '17'],
+  ]) {
+    await range(from, to);
+    await page.keyboard.press('Shift+Delete');
+  }
+  await page.keyboard.press('Escape');
+  await goTo('21');
+  await command('freeze frame');
+  await page.getByRole('button', { name: 'Freeze', exact: true }).click();
+  await goTo('12');
+  await page
+    .locator('[data-clip][data-lane-kind=screen]')
+    .nth(1)
+    .click({ position: { x: 50, y: 25 } });
+  await command('dissolve');
+  await page
+    .locator('[data-clip][data-lane-kind=voice]')
+    .nth(2)
+    .click({ position: { x: 40, y: 20 } });
+  await goTo('12.1');
+  await wait(1500);
+  await shot('cut');
+  await page.getByRole('tab', { name: 'Footage' }).click();
+  await page.getByRole('button', { name: 'Look at kilnbook-screen.mp4' }).click();
+  await page.getByRole('slider', { name: 'Position' }).fill('24');
+  await page.getByRole('button', { name: 'In point (I)' }).click();
+  await wait(1500);
+  await shot('preview');
+  await page.request.patch(`${base}/api/projects/${id}`, { data: { deleted: true } });
+}
+
 try {
   await page.goto(base);
   await page.getByRole('link', { name: 'Open Glaze firing', exact: true }).waitFor();
@@ -61,6 +114,7 @@ try {
   await wait(1500);
   await shot('review');
   await page.request.patch(`${base}/api/projects/${id}`, { data: { deleted: true } });
+  await cutting();
   await page.goto(`${base}/projects/demo-glaze-firing/edit`);
   await page.locator('[data-clip]').first().waitFor();
   await wait(3000);

@@ -15,8 +15,10 @@ interface Run {
 export type Piece =
   { readonly kind: 'clip'; readonly index: number } | ({ readonly kind: 'group' } & Run) | ({ readonly kind: 'crumbs' } & Run);
 
-/** Clips narrower than this can't be worked on and are only drawn. */
-const NARROW_PX = 20;
+/** Clips narrower than this can't be worked on and are only drawn; where very many are in sight, only wider ones stand by themselves. */
+const NARROW_PX = 9;
+const NARROW_IN_A_CROWD_PX = 24;
+const CROWD = 60;
 
 /** The pieces of a lane that are in sight, in order. */
 export function piecesInSight(lane: Lane, sight: Sight, scale: number, openGroup: string | null): Piece[] {
@@ -24,18 +26,20 @@ export function piecesInSight(lane: Lane, sight: Sight, scale: number, openGroup
   const pieces: Piece[] = [];
   const until = toTime(sight.to, scale);
   const wide = (from: Ticks, to: Ticks) => toPixels(to - from, scale);
-  for (let i = Math.max(0, lastStarted(lane, Math.max(0, toTime(sight.from, scale)))); i < clips.length;) {
+  const from = Math.max(0, lastStarted(lane, Math.max(0, toTime(sight.from, scale))));
+  const narrow = lastStarted(lane, until) - from > CROWD ? NARROW_IN_A_CROWD_PX : NARROW_PX;
+  for (let i = from; i < clips.length;) {
     const clip = clips[i]!;
     if (clip.start > until) break;
     let last = i;
     if (clip.group && clip.group !== openGroup) {
       while (clips[last + 1]?.group === clip.group) last++;
       pieces.push({ kind: 'group', first: i, last, start: clip.start, end: clipEnd(clips[last]!) });
-    } else if (wide(clip.start, clipEnd(clip)) >= NARROW_PX) {
+    } else if (wide(clip.start, clipEnd(clip)) >= narrow) {
       pieces.push({ kind: 'clip', index: i });
     } else {
       const joins = (next: (typeof clips)[number] | undefined) =>
-        !!next && next.start <= until && (!next.group || next.group === openGroup) && wide(next.start, clipEnd(next)) < NARROW_PX;
+        !!next && next.start <= until && (!next.group || next.group === openGroup) && wide(next.start, clipEnd(next)) < narrow;
       while (joins(clips[last + 1])) last++;
       pieces.push({ kind: 'crumbs', first: i, last, start: clip.start, end: clipEnd(clips[last]!) });
     }
