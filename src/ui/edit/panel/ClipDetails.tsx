@@ -63,10 +63,10 @@ export function ClipDetails({ id }: { id: string }) {
       </div>
       {!footage && <Missing clip={clip} />}
       {clip.group && <GroupFields groupId={clip.group} />}
+      {!picture && <SoundFields clip={clip} />}
       <TimeFields clip={clip} lane={lane} />
       {clip.speed > 0 && footage?.kind !== 'image' && <SpeedFields clip={clip} lane={lane} />}
       {picture && <TransitionFields clip={clip} lane={lane} />}
-      {!picture && <SoundFields clip={clip} />}
       {picture && footage?.hasAudio && (
         <Button onClick={() => run('detach')} title="Its sound can then be cut without its picture">
           Detach audio
