@@ -1,6 +1,6 @@
 import { link, mkdir, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { nanoid } from 'nanoid';
+import { newId } from './ids';
 import { database } from './db/connection';
 import { footageFolder } from './footage';
 import { Problem } from './problem';
@@ -51,11 +51,11 @@ export async function bringFootage(projectId: string, ids: readonly string[]): P
       names[id] = there.id;
       continue;
     }
-    const newId = nanoid();
-    await linkFolder(footageFolder(id), footageFolder(newId));
+    const copied = newId();
+    await linkFolder(footageFolder(id), footageFolder(copied));
     const { id: _, projectId: __, createdAt: ___, updatedAt: ____, ...rest } = row.get({ plain: true });
-    await footage.create({ ...rest, id: newId, projectId, origin, deletedAt: null });
-    names[id] = newId;
+    await footage.create({ ...rest, id: copied, projectId, origin, deletedAt: null });
+    names[id] = copied;
     added.push(row.name);
   }
   return { names, restored, added };

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { copyFile, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { basename, extname, join } from 'node:path';
-import { nanoid } from 'nanoid';
+import { newId } from './ids';
 import { ROLES, type FootageFacts, type Role, type Sources } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { parsePointerTrack, PointerTrackError } from '@/core/telemetry/parse';
@@ -174,8 +174,8 @@ export async function addFootage(
     throw new Problem(404, `There is no file ${name}.`);
   });
   if (!size) throw new Problem(422, `${name} is empty.`);
-  const id = nanoid();
-  const file = `${nanoid()}${extension}`;
+  const id = newId();
+  const file = `${newId()}${extension}`;
   const target = join(footageFolder(id), file);
   try {
     if (take) await rename(path, target);

@@ -1,4 +1,4 @@
-import { nanoid } from 'nanoid';
+import { newId } from './ids';
 import { EMPTY_HISTORY, type History } from '@/core/edit/history';
 import { createProject } from '@/core/project/create';
 import { PROJECT_VERSION, type Project } from '@/core/project/model';
@@ -78,7 +78,7 @@ export async function newProject(name: string, width: number, height: number, fr
   return insertProject(name, document);
 }
 
-async function insertProject(name: string, document: Project, id = nanoid()): Promise<string> {
+async function insertProject(name: string, document: Project, id = newId()): Promise<string> {
   const { projects } = await database();
   await projects.create({
     id,
@@ -175,11 +175,11 @@ export async function duplicateProject(id: string): Promise<string> {
   const copyId = await insertProject(`${name} (copy)`, project);
   const renamed = new Map<string, string>();
   for (const row of await footage.findAll({ where: { projectId: id, status: 'ready' } })) {
-    const newId = nanoid();
-    renamed.set(row.id, newId);
-    await cp(footageFolder(row.id), footageFolder(newId), { recursive: true });
+    const copied = newId();
+    renamed.set(row.id, copied);
+    await cp(footageFolder(row.id), footageFolder(copied), { recursive: true });
     const { id: _, projectId: __, createdAt: ___, updatedAt: ____, ...rest } = row.get({ plain: true });
-    await footage.create({ ...rest, id: newId, projectId: copyId });
+    await footage.create({ ...rest, id: copied, projectId: copyId });
   }
   const rewired = JSON.parse(JSON.stringify(project), (key, value: unknown) =>
     key === 'footageId' ? (renamed.get(value as string) ?? value) : value,

@@ -1,6 +1,6 @@
 import { rename, rm } from 'node:fs/promises';
 import { extname, join } from 'node:path';
-import { nanoid } from 'nanoid';
+import { newId } from './ids';
 import { sourceEnd } from '@/core/project/clip-time';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { checkExtension, findFootage, footageFolder, originalPath } from './footage';
@@ -34,7 +34,7 @@ export async function relinkFootage(footageId: string, path: string, name: strin
         `${name} is ${ticksToSeconds(facts.duration).toFixed(1)} s long, but clips use ${row.name} up to ${ticksToSeconds(used).toFixed(1)} s. Choose the same recording.`,
       );
     const before = originalPath(row);
-    const file = `${nanoid()}${extension}`;
+    const file = `${newId()}${extension}`;
     await rename(named, join(footageFolder(footageId), file));
     await row.update({ file, bytes: 0, facts: JSON.stringify(facts), status: 'waiting', error: null });
     await rm(before, { force: true });

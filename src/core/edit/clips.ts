@@ -53,11 +53,11 @@ function relinkLater(project: Project, time: Ticks, relink: (link: string | null
 
 export type End = 'start' | 'end';
 
-/** Moves an end of a clip by some ticks; the footage stays where it is. */
+/** Moves an end of a clip by some ticks; the footage stays where it is. A still has no time before its first, however far its start is pulled. */
 export function moveEnd(clip: Clip, end: End, by: Ticks): void {
   if (end === 'end') clip.duration += by;
   else {
-    clip.source = sourceTime(clip, clip.start + by);
+    clip.source = Math.max(0, sourceTime(clip, clip.start + by));
     clip.start += by;
     clip.duration -= by;
   }

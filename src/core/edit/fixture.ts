@@ -31,6 +31,7 @@ export const SOURCES: Sources = {
   footage: {
     screen: facts('screen', 'screen', 60),
     camera: facts('camera', 'presenter', 40, { width: 1280, height: 720 }),
+    still: facts('still', 'still', 0, { kind: 'image', duration: 0, hasAudio: false, frameRate: null }),
     music: facts('music', 'music', 90, { kind: 'audio', hasVideo: false, width: 0, height: 0, frameRate: null }),
   },
   pointers: {},

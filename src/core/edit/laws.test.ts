@@ -26,6 +26,7 @@ import { doEdit, EMPTY_HISTORY, goToStep, redo, undo, type Versioned } from './h
 import { addLane, changeLane, moveLane, removeLane } from './lanes';
 import { detachAudio, setFades, setLevelPoint, silenceRange } from './levels';
 import { addMarker } from './markers';
+import { placeFootage } from './place';
 import { liftRange, rippleDeleteRange } from './range';
 import { freezeAll, freezeOver, PACE_WAYS, paceToVoice, setSpeed } from './retime';
 import { closeAllGaps, closeGap, openJoin, rippleDelete, rippleDeleteClips, rippleTrim } from './ripple';
@@ -47,6 +48,13 @@ interface Place extends Numbers {
 }
 
 const speeds = [0.1, 0.5, 0.75, 1, 1.25, 1.337, 2, 3, 16];
+
+/** The demo with a still behind its screen, which has no length of its own. */
+function withStill(newId: () => string): Project {
+  const project = demoProject(newId);
+  placeFootage(project, SOURCES.footage.still!, frame(1900), newId);
+  return project;
+}
 
 /** Every edit that there is, on a place that the numbers choose. */
 const EDITS: Record<string, (draft: Project, place: Place) => unknown> = {
@@ -177,7 +185,7 @@ test('undoing everything gives the first document byte for byte, redoing all the
   fc.assert(
     fc.property(steps, (list) => {
       const newId = counter();
-      const first = demoProject(newId);
+      const first = withStill(newId);
       const text = JSON.stringify(first);
       let state = run(list, first, newId);
       const last = JSON.stringify(state.project);
@@ -198,7 +206,7 @@ test('every document stays sound: ordered, without overlap, within its footage',
   fc.assert(
     fc.property(steps, (list) => {
       const newId = counter();
-      run(list, demoProject(newId), newId, (_before, after, s) => {
+      run(list, withStill(newId), newId, (_before, after, s) => {
         const checked = validateProject(JSON.parse(JSON.stringify(after.project)), SOURCES);
         expect({ after: s.name, faults: 'faults' in checked ? checked.faults : [] }).toEqual({ after: s.name, faults: [] });
       });
@@ -212,7 +220,7 @@ test('every edit is met by the random sequences and done at least once', () => {
   fc.assert(
     fc.property(fc.array(step, { minLength: 20, maxLength: 40 }), (list) => {
       const newId = counter();
-      for (const { label } of run(list, demoProject(newId), newId).history.done) done.add(label);
+      for (const { label } of run(list, withStill(newId), newId).history.done) done.add(label);
     }),
     { numRuns: 150, seed: 7 },
   );
@@ -230,7 +238,7 @@ test('linked recordings stay in step to the tick', () => {
       const newId = counter();
       const { project } = run(
         list.filter((s) => !apart.has(s.name)),
-        demoProject(newId),
+        withStill(newId),
         newId,
       );
       const offsets = new Map<string, number>();
@@ -250,7 +258,7 @@ test('a locked lane never changes', () => {
   fc.assert(
     fc.property(steps, fc.nat(4), (list, index) => {
       const newId = counter();
-      const start = demoProject(newId);
+      const start = withStill(newId);
       const { id } = start.lanes[index]!;
       changeLane(start, id, { locked: true });
       const { solo: _, ...kept } = start.lanes[index]!;
@@ -265,7 +273,7 @@ test('a ripple delete keeps the distance between any two things after it, and to
   fc.assert(
     fc.property(steps, fc.nat(1500), fc.integer({ min: 1, max: 400 }), (list, at, length) => {
       const newId = counter();
-      const before = run(list, demoProject(newId), newId).project;
+      const before = run(list, withStill(newId), newId).project;
       const range = { start: frame(at), end: frame(at + length) };
       const { project: after } = applyEdit(before, (draft) => rippleDelete(draft, range, newId));
       const things = (p: Project) => [...p.callouts, ...p.framings, ...p.lanes.flatMap((l) => l.clips), ...placedSteps(p)];

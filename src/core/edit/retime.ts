@@ -11,7 +11,7 @@ import { EditError } from './error';
 import { linkedClips, settleLanes, unlockedClip, type Found } from './lookup';
 import { partOf, relinker } from './pieces';
 import { clearRange } from './range';
-import { closeUp, freeFromLocked, rippleInsert } from './ripple';
+import { closeUp, partLinks, rippleInsert } from './ripple';
 
 /** What follows a clip whose length changes: it moves along, or stays. */
 export type Follow = 'move' | 'stay';
@@ -97,7 +97,7 @@ function retime(project: Project, group: readonly Found[], speed: number, follow
   if (follow === 'move') {
     mapBeside(project, map);
     mapMarkers(project, map);
-    freeFromLocked(project, before.end, newId);
+    partLinks(project, end, relinker(newId));
   } else mapOfFootage(project, new Set(group.map((f) => f.clip.footageId)), map);
 }
 

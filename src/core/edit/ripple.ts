@@ -7,7 +7,7 @@ import { mapBeside, mapMarkers } from './beside';
 import { footageLimits, moveEnd, partnersAt, type End } from './clips';
 import { EditError } from './error';
 import { settleLanes, unlockedClip, unlockedLane, withLinked } from './lookup';
-import { headOf, partsOutside, relinker, tailOf } from './pieces';
+import { headOf, partsOutside, relinker, tailOf, type Relink } from './pieces';
 
 const rangeOf = (clip: Clip): Range => ({ start: clip.start, end: clipEnd(clip) });
 
@@ -33,18 +33,22 @@ export function rippleDelete(project: Project, range: Range, newId: () => string
   const pull = (time: Ticks) => (time <= range.start ? time : Math.max(range.start, time - length));
   mapBeside(project, pull);
   mapMarkers(project, (time) => (time < range.start ? time : time < range.end ? null : time - length));
-  freeFromLocked(project, range.start, newId);
+  partLinks(project, range.start, relink);
 }
 
-/** Clips that were moved away from a partner on a locked lane are no longer linked to it. */
-export function freeFromLocked(project: Project, from: Ticks, newId: () => string): void {
-  const held = new Set<string>();
-  for (const lane of project.lanes) if (lane.locked) for (const clip of lane.clips) if (clip.link) held.add(clip.link);
-  if (!held.size) return;
-  const relink = relinker(newId);
+/**
+ * What was moved is no longer linked to what stayed, be it before the instant or on a locked lane; moved things that were linked to each
+ * other still are.
+ *
+ * @param from everything on unlocked lanes that begins here or later was moved
+ */
+export function partLinks(project: Project, from: Ticks, relink: Relink): void {
+  const stayed = new Set<string>();
+  for (const lane of project.lanes)
+    for (const clip of lane.clips) if (clip.link && (lane.locked || clip.start < from)) stayed.add(clip.link);
   for (const lane of project.lanes)
     if (!lane.locked)
-      for (const clip of lane.clips) if (clip.link && held.has(clip.link) && clip.start >= from) clip.link = relink(clip.link);
+      for (const clip of lane.clips) if (clip.link && clip.start >= from && stayed.has(clip.link)) clip.link = relink(clip.link);
 }
 
 /** Removes clips, what is linked to them, and the time they took on every unlocked lane. */
@@ -85,7 +89,7 @@ export function rippleInsert(project: Project, at: Ticks, length: Ticks, newId: 
   const push = (time: Ticks) => (time >= at ? time + length : time);
   mapBeside(project, push, (time) => (time > at ? time + length : time));
   mapMarkers(project, push);
-  freeFromLocked(project, at, newId);
+  partLinks(project, at, relink);
 }
 
 /**
@@ -157,7 +161,7 @@ export function closeUp(project: Project, range: Range, newId: () => string): vo
   const pull = (time: Ticks) => (time <= range.start ? time : Math.max(range.start, time - length));
   mapBeside(project, pull);
   mapMarkers(project, pull);
-  freeFromLocked(project, range.start, newId);
+  partLinks(project, range.start, relinker(newId));
 }
 
 /** The gap of a lane at an instant, if there is one before a later clip. */

@@ -47,7 +47,8 @@ export function rollCut(project: Project, sources: Sources, id: string, by: Tick
 /** Slips what a clip and its linked partners show, by some ticks of the timeline, while they stay where they are. Later footage for a time above 0. */
 export function slipClip(project: Project, sources: Sources, id: string, by: Ticks): void {
   const group = linkedClips(project, id);
-  if (group.some((f) => f.clip.speed === 0)) throw new EditError('A frozen picture has nothing to slip. Choose its frame anew instead.');
+  if (group.some((f) => f.clip.speed === 0 || sources.footage[f.clip.footageId]?.kind === 'image'))
+    throw new EditError('A picture that does not move has nothing to slip.');
   const delta = clamp(
     by,
     group.map(({ clip }) => {
