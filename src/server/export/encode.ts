@@ -4,8 +4,12 @@ import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import { COLOR_TAGS } from '../media/filters';
 import { MediaProcess, mediaProblem } from '../media/process';
 
-/** Encoder settings, the same for every segment so that they join without a second encode. */
-export function videoEncoder(rate: FrameRate, rateFactor: number): string[] {
+/**
+ * Encoder settings, the same for every segment so that they join without a second encode.
+ *
+ * @param keyFrames seconds after the start at which a key frame must be, so that a player can jump there at once
+ */
+export function videoEncoder(rate: FrameRate, rateFactor: number, keyFrames: readonly number[] = []): string[] {
   const keyEvery = Math.round(framesPerSecond(rate) * 2);
   return [
     '-c:v',
@@ -18,6 +22,7 @@ export function videoEncoder(rate: FrameRate, rateFactor: number): string[] {
     'yuv420p',
     '-g',
     String(keyEvery),
+    ...(keyFrames.length ? ['-force_key_frames', keyFrames.map((t) => t.toFixed(6)).join(',')] : []),
     ...COLOR_TAGS,
   ];
 }

@@ -4,6 +4,7 @@ import { planSound } from '@/core/audio/mix';
 import type { Range } from '@/core/time/ranges';
 import { frameDuration, framesPerSecond, snapToFrame, secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { projectDuration } from '@/core/project/query';
+import { chaptersOf, type Chapter } from '@/core/words/chapters';
 import { frameBytes } from '@/kernels/planar';
 import { loadKernels, nodeRasterizer } from '../media/node-host';
 import { Problem } from '../problem';
@@ -66,6 +67,8 @@ export async function exportVideo(
     first: i * perSegment,
     last: Math.min(frames, (i + 1) * perSegment),
   }));
+  const whole = { start: range.start, end: range.start + frames * frame };
+  const chapters = chaptersOf(task.project, whole, rate);
   let done = 0;
   const began = Date.now();
   let fresh = 0;
@@ -74,7 +77,11 @@ export async function exportVideo(
       done = segment.last;
       continue;
     }
-    await renderSegment(task, settings, segment, range.start, signal, () => {
+    const keyFrames = chapters
+      .map((c) => Math.round(c.start / frame))
+      .filter((n) => n > segment.first && n < segment.last)
+      .map((n) => ticksToSeconds((n - segment.first) * frame));
+    await renderSegment(task, settings, { ...segment, keyFrames }, range.start, signal, () => {
       done++;
       fresh++;
       const fps = (fresh * 1000) / Math.max(1, Date.now() - began);
@@ -85,13 +92,14 @@ export async function exportVideo(
   await joinSegments(
     task,
     segments.map((s) => ({ path: s.path, seconds: ticksToSeconds((s.last - s.first) * frame) })),
-    { start: range.start, end: range.start + frames * frame },
+    whole,
+    chapters,
     folder,
     target,
     signal,
   );
   const { size } = await stat(target);
-  for (const name of await readdir(folder)) if (/^(segment-|list)/.test(name)) await rm(join(folder, name), { force: true });
+  for (const name of await readdir(folder)) if (/^(segment-|list|chapters)/.test(name)) await rm(join(folder, name), { force: true });
   return {
     width: settings.width,
     height: settings.height,
@@ -105,7 +113,7 @@ export async function exportVideo(
 async function renderSegment(
   task: RenderTask,
   settings: ExportSettings,
-  { path, first, last }: { path: string; first: number; last: number },
+  { path, first, last, keyFrames }: { path: string; first: number; last: number; keyFrames: readonly number[] },
   origin: number,
   signal: AbortSignal,
   onFrame: () => void,
@@ -113,7 +121,7 @@ async function renderSegment(
   const heap = await loadKernels();
   const renderer = new FrameRenderer(task, heap, await nodeRasterizer());
   const rate = settings.frameRate;
-  const encoder = new Encoder([...rawInput(settings, rate), ...videoEncoder(rate, RATE_FACTOR[settings.quality])], path);
+  const encoder = new Encoder([...rawInput(settings, rate), ...videoEncoder(rate, RATE_FACTOR[settings.quality], keyFrames)], path);
   try {
     for (let index = first; index < last; index++) {
       signal.throwIfAborted();
@@ -134,6 +142,7 @@ async function joinSegments(
   task: RenderTask,
   segments: readonly { path: string; seconds: number }[],
   range: Range,
+  chapters: readonly Chapter[],
   folder: string,
   target: string,
   signal: AbortSignal,
@@ -144,7 +153,11 @@ async function joinSegments(
     list,
     ['ffconcat version 1.0', ...segments.flatMap((s) => [`file ${quote(s.path)}`, `duration ${s.seconds.toFixed(6)}`])].join('\n') + '\n',
   );
+  const names = join(folder, 'chapters.txt');
+  if (chapters.length) await writeFile(names, chapterMetadata(chapters));
   const sounds = planSound(task.project, task.sources).length > 0;
+  const soundInput = sounds ? ['-f', 'f32le', '-ar', '48000', '-ac', '2', '-i', 'pipe:0'] : [];
+  const chapterInput = chapters.length ? ['-f', 'ffmetadata', '-i', names] : [];
   const encoder = new Encoder(
     [
       '-protocol_whitelist',
@@ -155,9 +168,12 @@ async function joinSegments(
       '0',
       '-i',
       list,
-      ...(sounds
-        ? ['-f', 'f32le', '-ar', '48000', '-ac', '2', '-i', 'pipe:0', '-map', '0:v', '-map', '1:a', '-c:a', 'aac', '-b:a', '160k']
-        : []),
+      ...soundInput,
+      ...chapterInput,
+      '-map',
+      '0:v',
+      ...(sounds ? ['-map', '1:a', '-c:a', 'aac', '-b:a', '160k'] : []),
+      ...(chapters.length ? ['-map_chapters', sounds ? '2' : '1'] : []),
       '-c:v',
       'copy',
       '-movflags',
@@ -173,6 +189,16 @@ async function joinSegments(
     throw error;
   }
 }
+
+/** Chapters as FFmpeg reads them; signs that mean something there are escaped. */
+const chapterMetadata = (chapters: readonly Chapter[]): string =>
+  [
+    ';FFMETADATA1',
+    ...chapters.map(
+      ({ start, end, title }) =>
+        `[CHAPTER]\nTIMEBASE=1/1000\nSTART=${Math.round(ticksToSeconds(start) * 1000)}\nEND=${Math.round(ticksToSeconds(end) * 1000)}\ntitle=${title.replace(/[=;#\\\n]/g, '\\$&')}`,
+    ),
+  ].join('\n') + '\n';
 
 const exists = (path: string) =>
   access(path).then(

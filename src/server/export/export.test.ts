@@ -146,6 +146,33 @@ test('speed, a frozen frame, a stretch laid over and a dissolve show exactly the
   cells.forEach((v, bit) => expect(Math.abs(v - (255 * (both[0]![bit]! + both[1]![bit]!)) / 2)).toBeLessThan(12));
 });
 
+test('steps become chapters, each with a key frame at its start', async () => {
+  const task = await taskOf({ 'counted.mp4': 'screen' }, (p) => {
+    const step = { narration: '', action: '', notes: '' };
+    p.steps = [
+      { ...step, id: 'a', start: 0, title: 'Open the schedule' },
+      { ...step, id: 'b', start: frameStart(101, RATE), title: 'Ramp = 120; soak #2' },
+      { ...step, id: 'c', start: frameStart(333, RATE), title: 'Book it' },
+    ];
+  });
+  const target = file('chapters.mp4');
+  await exportVideo(task, { ...settings, range: { start: 1, end: 13 } }, file('work-chapters'), target, control());
+  const probe = (...args: string[]) => execFileSync('ffprobe', ['-v', 'error', ...args, target]).toString();
+  const { chapters } = JSON.parse(probe('-show_chapters', '-of', 'json')) as {
+    chapters: { start_time: string; end_time: string; tags: { title: string } }[];
+  };
+  expect(chapters.map((c) => [Number(c.start_time), Number(c.end_time), c.tags.title])).toEqual([
+    [0, 2.367, 'Open the schedule'],
+    [2.367, 10.1, 'Ramp = 120; soak #2'],
+    [10.1, 12, 'Book it'],
+  ]);
+  const keys = probe('-select_streams', 'v', '-skip_frame', 'nokey', '-show_entries', 'frame=pts_time', '-of', 'csv=p=0')
+    .trim()
+    .split('\n')
+    .map((t) => Math.round(Number.parseFloat(t) * 30));
+  expect(keys).toEqual(expect.arrayContaining([0, 71, 303]));
+});
+
 test('an export that was stopped goes on with the segments it has', async () => {
   const task = await taskOf({ 'counted.mp4': 'screen' });
   const work = file('work-resume');

@@ -1,0 +1,155 @@
+import { expect, test } from '@playwright/test';
+import { build } from 'esbuild';
+import { join } from 'node:path';
+import { Compositor } from '../src/compositor/compositor';
+import { videoLayers, type FramePlan, type Layer } from '../src/core/frame/plan';
+import { planFrame } from '../src/core/frame/plan-frame';
+import { rippleDelete } from '../src/core/edit/ripple';
+import { DEFAULT_TRANSITION, setTransition } from '../src/core/edit/transitions';
+import type { Project } from '../src/core/project/model';
+import { projectDuration } from '../src/core/project/query';
+import type { FootageFacts, Sources } from '../src/core/project/sources';
+import { frameDuration, rateFromNumber, secondsToTicks, snapToFrame, ticksToSeconds } from '../src/core/time/ticks';
+import { allocateFrame, frameBytes, type PlanarFrame } from '../src/kernels/planar';
+import { FrameStream } from '../src/server/media/frame-stream';
+import { loadKernels, nodeRasterizer } from '../src/server/media/node-host';
+import { probeMedia } from '../src/server/media/probe';
+import { dataFolder, openDocument } from './recording';
+
+const DEMO = 'demo-glaze-firing';
+const SIZE = { width: 1280, height: 720 };
+const INSTANTS = 30;
+
+/** Composes plans in Node from the same small copies of the recordings that the preview shows. */
+async function composeInNode(instants: readonly (readonly FramePlan[])[]): Promise<Buffer[][]> {
+  const heap = await loadKernels();
+  const compositor = new Compositor(heap, await nodeRasterizer());
+  const pictures: Buffer[][] = [];
+  for (const plans of instants) {
+    const streams: FrameStream[] = [];
+    const frames = new Map<string, PlanarFrame>();
+    for (const layer of videoLayers(plans.flatMap((p) => p.layers))) {
+      const path = join(dataFolder(), 'footage', layer.footageId, 'proxy.mp4');
+      const { facts } = await probeMedia(path);
+      const stream = new FrameStream(heap, path, facts, ticksToSeconds(layer.time), facts.frameRate ?? rateFromNumber(30), 0);
+      streams.push(stream);
+      frames.set(layer.clipId, await stream.next());
+    }
+    pictures.push(
+      plans.map((plan) => {
+        const target = allocateFrame(heap, plan.size.width, plan.size.height);
+        compositor.compose(plan, (layer) => frames.get(layer.clipId) ?? null, target);
+        const bytes = Buffer.from(frameBytes(heap, target));
+        heap.release(target.y.at);
+        return bytes;
+      }),
+    );
+    for (const stream of streams) stream.close();
+  }
+  return pictures;
+}
+
+/** What is left of a plan without what is drawn as sprites. */
+const withoutOverlays = (layers: readonly Layer[]): Layer[] =>
+  layers.flatMap((layer): Layer[] =>
+    layer.kind === 'mix'
+      ? [{ ...layer, from: withoutOverlays(layer.from), to: withoutOverlays(layer.to) }]
+      : layer.kind === 'video' || layer.kind === 'cover'
+        ? [layer]
+        : [],
+  );
+
+/** Structural similarity of two luma planes: the mean over blocks of 8 by 8 (Z. Wang and others, 2004). */
+function ssim(a: Uint8Array, b: Uint8Array, width: number, height: number): number {
+  const [c1, c2] = [(0.01 * 255) ** 2, (0.03 * 255) ** 2];
+  let sum = 0;
+  let count = 0;
+  for (let y = 0; y + 8 <= height; y += 8)
+    for (let x = 0; x + 8 <= width; x += 8) {
+      let [ma, mb, aa, bb, ab] = [0, 0, 0, 0, 0];
+      for (let v = 0; v < 8; v++)
+        for (let u = 0; u < 8; u++) {
+          const at = (y + v) * width + x + u;
+          const [p, q] = [a[at]!, b[at]!];
+          ma += p;
+          mb += q;
+          aa += p * p;
+          bb += q * q;
+          ab += p * q;
+        }
+      ma /= 64;
+      mb /= 64;
+      const [va, vb, cov] = [aa / 64 - ma * ma, bb / 64 - mb * mb, ab / 64 - ma * mb];
+      sum += ((2 * ma * mb + c1) * (2 * cov + c2)) / ((ma * ma + mb * mb + c1) * (va + vb + c2));
+      count++;
+    }
+  return sum / count;
+}
+
+test('the picture is the same in the browser and on the server: video to the bit, overlays to the eye', async ({ page }) => {
+  const { project } = await openDocument(page, DEMO);
+  const views = (await (await page.request.get(`/api/projects/${DEMO}/footage`)).json()) as (FootageFacts & {
+    facts: FootageFacts;
+    hasPointer: boolean;
+  })[];
+  const sources: Sources = {
+    footage: Object.fromEntries(views.map((v) => [v.id, { ...v.facts, id: v.id, name: v.name, role: v.role }])),
+    pointers: Object.fromEntries(
+      await Promise.all(
+        views
+          .filter((v) => v.hasPointer)
+          .map(async (v) => [v.id, await (await page.request.get(`/api/footage/${v.id}/pointer`)).json()] as const),
+      ),
+    ),
+  };
+  // A join with a dissolve, so that transitions are among the pictures.
+  const cut = structuredClone(project) as Project;
+  let n = 0;
+  rippleDelete(cut, { start: secondsToTicks(30), end: secondsToTicks(34) }, () => `n${n++}`);
+  const lane = cut.lanes.find((l) => l.kind === 'screen')!;
+  const frame = frameDuration(cut.canvas.frameRate);
+  setTransition(cut, sources, lane.clips[1]!.id, 'start', { ...DEFAULT_TRANSITION, duration: secondsToTicks(2) }, frame);
+  const end = projectDuration(cut);
+  const times = Array.from({ length: INSTANTS }, (_, i) => snapToFrame(((i + 0.5) * end) / INSTANTS, cut.canvas.frameRate));
+  times[12] = secondsToTicks(29.5);
+  const full = times.map((time) => planFrame(cut, sources, time, SIZE));
+  expect(full.some((p) => p.layers.some((l) => l.kind === 'mix'))).toBe(true);
+  const instants = full.map((plan) => [{ ...plan, layers: withoutOverlays(plan.layers) }, plan]);
+
+  const { outputFiles } = await build({
+    entryPoints: ['e2e/parity-worker.ts'],
+    bundle: true,
+    format: 'iife',
+    write: false,
+    logLevel: 'error',
+  });
+  await page.route('**/parity-worker.js', (route) =>
+    route.fulfill({
+      contentType: 'text/javascript',
+      headers: { 'cross-origin-embedder-policy': 'require-corp' },
+      body: outputFiles[0]!.text,
+    }),
+  );
+  await page.goto('/');
+  const answer = await page.evaluate(
+    (list) =>
+      new Promise<{ pictures?: string[][]; error?: string }>((resolve) => {
+        const worker = new Worker('/parity-worker.js');
+        worker.onmessage = (event: MessageEvent<{ pictures?: string[][]; error?: string }>) => resolve(event.data);
+        worker.onerror = (event) => resolve({ error: event.message || 'The worker could not be loaded.' });
+        worker.postMessage(list);
+      }),
+    instants,
+  );
+  expect(answer.error).toBeUndefined();
+  const browser = answer.pictures!.map((pair) => pair.map((text) => Buffer.from(text, 'base64')));
+  const node = await composeInNode(instants);
+  for (let i = 0; i < INSTANTS; i++) {
+    expect({ time: ticksToSeconds(times[i]!), same: browser[i]![0]!.equals(node[i]![0]!) }).toEqual({
+      time: ticksToSeconds(times[i]!),
+      same: true,
+    });
+    const likeness = ssim(browser[i]![1]!, node[i]![1]!, SIZE.width, SIZE.height);
+    expect(likeness).toBeGreaterThan(0.99);
+  }
+});
