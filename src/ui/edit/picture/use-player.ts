@@ -33,8 +33,21 @@ export function usePlayer(): { canvasRef: (canvas: HTMLCanvasElement | null) => 
     player.seek(playhead);
     player.setView(view);
     void player.setProject(project, sources);
+    // Handing a long project to the workers takes a while: the timeline shows the edit first, and of several edits only the last is handed over.
+    let waiting = false;
+    const handOver = () => {
+      if (waiting) return;
+      waiting = true;
+      requestAnimationFrame(() =>
+        setTimeout(() => {
+          waiting = false;
+          const latest = store.getState();
+          void player.setProject(latest.project, latest.sources);
+        }),
+      );
+    };
     return store.subscribe((now, before) => {
-      if (now.project !== before.project || now.sources !== before.sources) void player.setProject(now.project, now.sources);
+      if (now.project !== before.project || now.sources !== before.sources) handOver();
       if (now.view !== before.view) player.setView(now.view);
       // An undo may shorten the tutorial to before the playhead.
       if (now.project !== before.project && now.playhead !== before.playhead && !now.rate) player.seek(now.playhead);

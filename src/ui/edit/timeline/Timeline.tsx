@@ -106,7 +106,7 @@ export function Timeline({ player }: { player: Player | null }) {
       >
         {header}
       </div>
-      <div className="relative shrink-0" style={{ width }} onPointerDown={begin} {...more}>
+      <div className="relative shrink-0 [contain:layout_paint_style]" style={{ width }} onPointerDown={begin} {...more}>
         {content}
       </div>
     </div>
