@@ -179,8 +179,8 @@ export function cutCommands(c: CommandContext): Command[] {
     { id: 'open-join', label: 'Open the nearest join (bring back what was taken out)', keys: [], run: open },
     { id: 'trim-start', label: 'Trim the start to the playhead', keys: ['['], run: () => trimHere('start') },
     { id: 'trim-end', label: 'Trim the end to the playhead', keys: [']'], run: () => trimHere('end') },
-    { id: 'ripple-trim-start', label: 'Ripple trim the start to the playhead', keys: ['{', 'Shift+['], run: () => rippleTrimHere('start') },
-    { id: 'ripple-trim-end', label: 'Ripple trim the end to the playhead', keys: ['}', 'Shift+]'], run: () => rippleTrimHere('end') },
+    { id: 'ripple-trim-start', label: 'Ripple trim the start to the playhead', keys: ['{'], run: () => rippleTrimHere('start') },
+    { id: 'ripple-trim-end', label: 'Ripple trim the end to the playhead', keys: ['}'], run: () => rippleTrimHere('end') },
     ...(['start', 'end'] as const).flatMap((end) => [
       { id: `trim-${end}-back`, label: `Trim the ${end} one frame earlier`, keys: [], run: trimBy(end, -1) },
       { id: `trim-${end}-on`, label: `Trim the ${end} one frame later`, keys: [], run: trimBy(end, 1) },
