@@ -270,3 +270,70 @@ test('words of a range are recorded again while the Picture plays, and the old o
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: 'Solo Old words' })).toHaveCount(0);
 });
+
+test('with the pointer: ripple trim, roll, slip, slide, reorder and height of lanes', async ({ page }) => {
+  const id = await openDemo(page);
+  const lanes = () => openDocument(page, id).then((d) => d.project.lanes);
+  const screen = () => lanes().then((all) => all.find((l) => l.kind === 'screen')!.clips);
+  const drag = async (from: { x: number; y: number }, dx: number, dy: number, key?: 'Shift' | 'Control') => {
+    if (key) await page.keyboard.down(key);
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(from.x + dx, from.y + dy, { steps: 6 });
+    await page.mouse.up();
+    if (key) await page.keyboard.up(key);
+  };
+  const edge = async (n: number, side: 'start' | 'end') => {
+    const box = (await clips(page, 'screen').nth(n).locator(`[data-trim=${side}]`).boundingBox())!;
+    return { x: box.x + 3, y: box.y + 26 };
+  };
+  const body = async (n: number) => {
+    const box = (await clips(page, 'screen').nth(n).boundingBox())!;
+    return { x: box.x + box.width / 2, y: box.y + 26 };
+  };
+  await page.getByRole('button', { name: 'Snapping' }).click();
+  await goTo(page, '30');
+  await page.keyboard.press('b');
+  await goTo(page, '50');
+  await page.keyboard.press('b');
+  await expect(clips(page, 'screen')).toHaveCount(3);
+  await saved(page);
+  const before = await screen();
+
+  await drag(await edge(1, 'end'), -80, 0, 'Shift');
+  await saved(page);
+  const trimmed = await screen();
+  const gone = before[1]!.duration - trimmed[1]!.duration;
+  expect(ticksToSeconds(gone)).toBeGreaterThan(4);
+  expect(trimmed[2]!.start).toBe(before[2]!.start - gone);
+
+  await drag(await edge(1, 'start'), 50, 0, 'Control');
+  await saved(page);
+  const rolled = await screen();
+  const by = rolled[1]!.start - trimmed[1]!.start;
+  expect(by).toBeGreaterThan(0);
+  expect(rolled[0]!.duration).toBe(trimmed[0]!.duration + by);
+  expect(rolled[2]!.start).toBe(trimmed[2]!.start);
+
+  await drag(await body(1), -40, 0, 'Control');
+  await saved(page);
+  const slipped = await screen();
+  expect(slipped[1]!.source).toBeGreaterThan(rolled[1]!.source);
+  expect([slipped[1]!.start, slipped[1]!.duration]).toEqual([rolled[1]!.start, rolled[1]!.duration]);
+
+  await drag(await body(1), 30, 0, 'Shift');
+  await saved(page);
+  const slid = await screen();
+  expect(slid[1]!.start).toBeGreaterThan(slipped[1]!.start);
+  expect(slid[1]!.source).toBe(slipped[1]!.source);
+  expect(slid[0]!.start + slid[0]!.duration).toBe(slid[1]!.start);
+
+  const name = (await page.getByRole('button', { name: 'Screen', exact: true }).boundingBox())!;
+  await drag({ x: name.x + 10, y: name.y + 8 }, 0, -38);
+  await saved(page);
+  expect((await lanes()).map((l) => l.kind).slice(0, 2)).toEqual(['screen', 'presenter']);
+  const grip = (await page.locator('[data-resize=voice]').boundingBox())!;
+  await drag({ x: grip.x + 30, y: grip.y + 3 }, 0, 40);
+  await saved(page);
+  expect((await lanes()).find((l) => l.kind === 'voice')!.height).toBeGreaterThan(1.8);
+});

@@ -1,5 +1,6 @@
 'use client';
 import { Eye, EyeOff, Lock, LockOpen, Volume2, VolumeX } from 'lucide-react';
+import { useState } from 'react';
 import { changeLane, moveLane } from '@/core/edit/lanes';
 import type { Lane } from '@/core/project/model';
 import { isPictureLane } from '@/core/project/query';
@@ -15,24 +16,31 @@ export function LaneHeader({ lane }: { lane: Lane }) {
   const selected = useEditor((s) => s.selection?.kind === 'lane' && s.selection.id === lane.id);
   const inRange = useEditor((s) => (rangeOf(s) && !lane.locked ? !s.rangeLanes || s.rangeLanes.includes(lane.id) : null));
   const picture = isPictureLane(lane);
+  /** The lane whose place it would take, while it is dragged. */
+  const [place, setPlace] = useState<string | null>(null);
   const Off = picture ? (lane.off ? EyeOff : Eye) : lane.off ? VolumeX : Volume2;
   const offLabel = picture ? (lane.off ? 'Show' : 'Hide') : lane.off ? 'Unmute' : 'Mute';
   const Locked = lane.locked ? Lock : LockOpen;
+  // Applied when let go: rows that changed places under the pointer would be hard to aim at.
   const reorder = (event: React.PointerEvent) => {
-    const base = store.getState();
+    const family = store.getState().project.lanes.filter((l) => isPictureLane(l) === picture);
+    const from = family.findIndex((l) => l.id === lane.id);
+    let to = from;
     followDrag(
       event,
       (_dx, _dy, pointer) => {
         const row = document
           .elementsFromPoint(pointer.clientX, pointer.clientY)
           .find((e): e is HTMLElement => e instanceof HTMLElement && !!e.dataset.laneHeader);
-        const family = base.project.lanes.filter((l) => isPictureLane(l) === picture);
-        const to = family.findIndex((l) => l.id === row?.dataset.laneHeader);
-        const by = to - family.findIndex((l) => l.id === lane.id);
-        if (to >= 0) store.getState().editFrom(base, 'Move lane', (draft) => (by ? moveLane(draft, lane.id, by) : undefined));
+        const index = family.findIndex((l) => l.id === row?.dataset.laneHeader);
+        if (index < 0) return;
+        to = index;
+        setPlace(to === from ? null : (family[to]?.name ?? null));
       },
       (moved) => {
+        setPlace(null);
         if (!moved) select({ kind: 'lane', id: lane.id });
+        else if (to !== from) edit('Move lane', (draft) => moveLane(draft, lane.id, to - from));
       },
     );
   };
@@ -66,7 +74,7 @@ export function LaneHeader({ lane }: { lane: Lane }) {
         onPointerDown={reorder}
         onKeyDown={(e) => e.key === 'Enter' && select({ kind: 'lane', id: lane.id })}
       >
-        {lane.name}
+        {place ? `to the place of ${place}` : lane.name}
       </button>
       <button
         aria-label={`Solo ${lane.name}`}
