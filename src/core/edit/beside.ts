@@ -1,6 +1,7 @@
 import type { Project } from '../project/model';
 import type { Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
+import { fitRamps } from './spans';
 
 /** Where an instant of the timeline goes. Must not turn the order of two instants round. */
 export type TimeMap = (time: Ticks) => Ticks;
@@ -17,10 +18,8 @@ export function mapBeside(project: Project, start: TimeMap, end: TimeMap = start
       const range = { start: start(s.start), end: end(s.end) };
       return range.end > range.start ? [{ ...s, ...range }] : [];
     });
-  project.framings = spans(project.framings).map((f) => {
-    const most = Math.floor((f.end - f.start) / 2);
-    return f.rampIn + f.rampOut > f.end - f.start ? { ...f, rampIn: Math.min(f.rampIn, most), rampOut: Math.min(f.rampOut, most) } : f;
-  });
+  project.framings = spans(project.framings);
+  project.framings.forEach(fitRamps);
   project.layouts = spans(project.layouts);
   project.pointer = spans(project.pointer);
   project.callouts = spans(project.callouts);
@@ -40,4 +39,23 @@ export function mapMarkers(project: Project, map: (time: Ticks) => Ticks | null)
     taken.add(time);
     return [{ ...marker, time }];
   });
+}
+
+/** Moves only what is anchored in certain footage: its callouts and framings. Framings of other footage give way where they would lie over each other. */
+export function mapOfFootage(project: Project, footage: ReadonlySet<string>, map: TimeMap): void {
+  for (const list of [project.callouts, project.framings])
+    for (const span of list)
+      if (footage.has(span.footageId)) {
+        const end = map(span.end);
+        span.start = map(span.start);
+        span.end = Math.max(end, span.start + 1);
+      }
+  let last = 0;
+  for (const framing of project.framings.sort((a, b) => a.start - b.start)) {
+    framing.start = Math.max(framing.start, last);
+    framing.end = Math.max(framing.end, framing.start + 1);
+    last = framing.end;
+    fitRamps(framing);
+  }
+  project.callouts.sort((a, b) => a.start - b.start);
 }

@@ -1,11 +1,11 @@
 import { clipEnd } from '../project/clip-time';
-import { createLane } from '../project/create';
 import type { Clip, Lane, LaneKind, Project } from '../project/model';
 import type { Sources } from '../project/sources';
 import type { Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
 import { EditError } from './error';
-import { settleLanes, unlockedClip } from './lookup';
+import { insertLane } from './lanes';
+import { settleLanes } from './lookup';
 import { partOf } from './pieces';
 import { clearRange, lanesOf } from './range';
 import { rippleInsert } from './ripple';
@@ -110,25 +110,15 @@ export function pasteSnippet(
 }
 
 function targetLane(project: Project, copied: Snippet, from: Snippet['lanes'][number], laneId: string | null, newId: () => string): Lane {
-  if (laneId === 'front') return newLane(project, from.kind, newId, 0);
+  if (laneId === 'front') return insertLane(project, from.kind, 0, newId);
   const chosen = copied.lanes.length === 1 && laneId ? project.lanes.find((l) => l.id === laneId) : undefined;
   const same = project.lanes.find((l) => l.id === from.id && l.kind === from.kind);
-  const lane = chosen ?? same ?? project.lanes.find((l) => l.kind === from.kind && !l.locked) ?? newLane(project, from.kind, newId);
+  const lane =
+    chosen ??
+    same ??
+    project.lanes.find((l) => l.kind === from.kind && !l.locked) ??
+    insertLane(project, from.kind, project.lanes.length, newId);
   if (lane.locked) throw new EditError(`The lane ${lane.name} is locked. Unlock it first, or choose another lane to paste onto.`);
   if (lane.kind !== from.kind) throw new EditError(`What was copied from ${from.name} can’t stand on the lane ${lane.name}.`);
   return lane;
-}
-
-function newLane(project: Project, kind: LaneKind, newId: () => string, at?: number): Lane {
-  const count = project.lanes.filter((l) => l.kind === kind).length;
-  const lane = createLane(kind, newId());
-  if (count) lane.name = `${lane.name} ${count + 1}`;
-  project.lanes.splice(at ?? project.lanes.length, 0, lane);
-  return lane;
-}
-
-/** The ids of clips that may be cut away after they were copied: none on a locked lane. */
-export function cuttable(project: Project, ids: readonly string[]): readonly string[] {
-  for (const id of ids) unlockedClip(project, id);
-  return ids;
 }

@@ -6,15 +6,23 @@ import { unlockedLane } from './lookup';
 
 const MOST_LANES = 64;
 
-/** Adds an empty lane of a kind in front of those of its kind, with a name of its own. Answers its id. */
-export function addLane(project: Project, kind: LaneKind, newId: () => string): string {
+/**
+ * Puts an empty lane of a kind at a place in the order of lanes, with a name of its own.
+ * @throws EditError when there are too many
+ */
+export function insertLane(project: Project, kind: LaneKind, at: number, newId: () => string): Lane {
   if (project.lanes.length >= MOST_LANES) throw new EditError(`A project has ${MOST_LANES} lanes at most. Remove one that is empty.`);
   const lane = createLane(kind, newId());
   const base = lane.name;
   for (let n = 2; project.lanes.some((l) => l.name === lane.name); n++) lane.name = `${base} ${n}`;
+  project.lanes.splice(at, 0, lane);
+  return lane;
+}
+
+/** Adds an empty lane of a kind in front of those of its kind. Answers its id. */
+export function addLane(project: Project, kind: LaneKind, newId: () => string): string {
   const first = project.lanes.findIndex((l) => l.kind === kind);
-  project.lanes.splice(first < 0 ? project.lanes.length : first, 0, lane);
-  return lane.id;
+  return insertLane(project, kind, first < 0 ? project.lanes.length : first, newId).id;
 }
 
 /**

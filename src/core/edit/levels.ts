@@ -43,6 +43,11 @@ export function removeLevelPoint(project: Project, id: string, index: number): v
   unlockedClip(project, id).clip.envelope.splice(index, 1);
 }
 
+/** Removes all points of a clip's level. */
+export function clearLevelPoints(project: Project, id: string): void {
+  unlockedClip(project, id).clip.envelope = [];
+}
+
 /** Sets the fades of a clip's sound, in ticks; together they are no longer than the clip. */
 export function setFades(project: Project, id: string, fadeIn: Ticks, fadeOut: Ticks): void {
   const { clip } = unlockedClip(project, id);

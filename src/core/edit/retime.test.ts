@@ -5,7 +5,8 @@ import { secondsToTicks } from '../time/ticks';
 import { EditError } from './error';
 import { counter, emptyProject, facts, FRAME, frame, SOURCES } from './fixture';
 import { placeFootage } from './place';
-import { canFollow, freezeAll, freezeOver, narrationOf, paceToVoice, setSpeed } from './retime';
+import { narrationOf, paceToVoice } from './pace';
+import { canFollow, freezeAll, freezeOver, setSpeed } from './retime';
 import { addSpan } from './spans';
 
 const screenOf = (p: Project) => p.lanes.find((l) => l.kind === 'screen')!;

@@ -35,7 +35,7 @@ function clearSpans(spans: { start: Ticks; end: Ticks; rampIn?: Ticks; rampOut?:
 }
 
 /** Ramps never take more than the whole of their framing. */
-function fitRamps(span: { start: Ticks; end: Ticks; rampIn?: Ticks; rampOut?: Ticks }): void {
+export function fitRamps(span: { start: Ticks; end: Ticks; rampIn?: Ticks; rampOut?: Ticks }): void {
   if (span.rampIn === undefined || span.rampOut === undefined) return;
   const length = span.end - span.start;
   if (span.rampIn + span.rampOut <= length) return;

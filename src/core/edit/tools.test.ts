@@ -8,7 +8,7 @@ import { copyClips, copyRange, footageOf, pasteSnippet, withFootage, type Snippe
 import { counter, demoProject, emptyProject, facts, FRAME, frame, SOURCES } from './fixture';
 import { groupClips, groupMembers, ungroup } from './groups';
 import { addLane, changeLane, moveLane, removeLane } from './lanes';
-import { detachAudio, moveLevelPoint, setFades, setLevelPoint, SILENCE_DB, silenceRange } from './levels';
+import { clearLevelPoints, detachAudio, moveLevelPoint, setFades, setLevelPoint, SILENCE_DB, silenceRange } from './levels';
 import { placeFootage } from './place';
 import { liftRange, rippleDeleteRange } from './range';
 import { placeRetake } from './retake';
@@ -149,6 +149,8 @@ describe('copying', () => {
     const { project, newId, lane } = build();
     const snippet = copyClips(project, [lane('screen').clips[0]!.id]);
     expect(() => pasteSnippet(project, SOURCES, snippet, 0, 'overwrite', 'voice', newId)).toThrow(/can’t stand on/);
+    const full = { ...project, lanes: Array.from({ length: 64 }, () => lane('screen')) };
+    expect(() => pasteSnippet(full, SOURCES, snippet, 0, 'overwrite', 'front', newId)).toThrow(/64 lanes/);
     expect(() => pasteSnippet(project, { footage: {}, pointers: {} }, snippet, 0, 'overwrite', null, newId)).toThrow(
       /no longer in Footage/,
     );
@@ -206,6 +208,11 @@ describe('levels', () => {
     expect(envelopeAt(voice.envelope, frame(300) - secondsToTicks(0.02))).toBeCloseTo(-12, 5);
     splitClip(project, voice.id, frame(310), newId);
     expect(lane('voice').clips[1]!.envelope).toEqual(lane('voice').clips[0]!.envelope);
+    changeLane(project, 'voice', { locked: true });
+    expect(() => clearLevelPoints(project, voice.id)).toThrow(/locked/);
+    changeLane(project, 'voice', { locked: false });
+    clearLevelPoints(project, voice.id);
+    expect(lane('voice').clips[0]!.envelope).toEqual([]);
     expect(() => silenceRange(project, { start: frame(9000), end: frame(9001) }, null)).toThrow(/no sound/);
   });
 

@@ -5,7 +5,7 @@ import { groupClips, groupMembers, ungroup } from '@/core/edit/groups';
 import { removeMarker } from '@/core/edit/markers';
 import { removeStep } from '@/core/edit/outline';
 import { liftRange, rippleDeleteRange } from '@/core/edit/range';
-import { PACE_WAYS, paceToVoice, type PaceWay } from '@/core/edit/retime';
+import { PACE_WAYS, paceToVoice, type PaceWay } from '@/core/edit/pace';
 import { closeAllGaps, closeGap, gapAt, openJoin, removedAt, rippleDelete, rippleDeleteClips, rippleTrim } from '@/core/edit/ripple';
 import { removeSpan } from '@/core/edit/spans';
 import { DEFAULT_TRANSITION, setTransition } from '@/core/edit/transitions';
@@ -91,13 +91,8 @@ export function cutCommands(c: CommandContext): Command[] {
     if (near === undefined) return tellFault('There is no join with footage taken out.');
     c.state.edit('Open join', (draft) => openJoin(draft, near, Infinity, nanoid));
   };
-  const group = () => {
-    const id = nanoid();
-    c.state.edit('Group', (draft) => {
-      const made = groupClips(draft, selectedClips(c.state), `Group ${draft.groups.length + 1}`, () => id);
-      return void made;
-    });
-  };
+  const group = () =>
+    c.state.edit('Group', (draft) => void groupClips(draft, selectedClips(c.state), `Group ${draft.groups.length + 1}`, nanoid));
   const ungroupHere = () => {
     const found = c.clipHere?.group;
     if (!found) return tellFault('Select a group first.');
@@ -191,7 +186,7 @@ export function cutCommands(c: CommandContext): Command[] {
     ...byFrame('Shift against its links', (draft, id, by) => shiftClip(draft, id, by)),
     { id: 'select-all', label: 'Select all clips', keys: ['Mod+A'], run: selectAll },
     { id: 'select-after', label: 'Select all clips after the playhead', keys: [], run: selectAfter },
-    { id: 'group', label: 'Group', keys: ['Mod+G'], run: group },
+    { id: 'group', label: 'Group', keys: ['Mod+G'], run: () => void group() },
     { id: 'ungroup', label: 'Ungroup', keys: ['Mod+Shift+G'], run: ungroupHere },
     { id: 'open-group', label: 'Open or close the group', keys: [], run: openGroup },
     {

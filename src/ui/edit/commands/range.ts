@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import { silenceRange } from '@/core/edit/levels';
-import { copyClips, copyRange, cuttable, pasteSnippet, type PasteMode, type Snippet } from '@/core/edit/clipboard';
+import { copyClips, copyRange, pasteSnippet, type PasteMode, type Snippet } from '@/core/edit/clipboard';
 import { liftClips } from '@/core/edit/clips';
 import { liftRange } from '@/core/edit/range';
 import { EditError } from '@/core/edit/error';
@@ -53,13 +53,13 @@ export function rangeCommands(c: CommandContext): Command[] {
     tell('Copied. Paste puts it at the playhead, here or in another project.');
   };
   const cut = () => {
-    const { rangeLanes, selection, project } = c.state;
+    const { rangeLanes, selection } = c.state;
     const range = rangeOf(c.state);
     const snippet = copied();
     if (!snippet) return;
     const ids = selectedClips(c.state);
     const done = c.state.edit('Cut', (draft) =>
-      range && !selection ? liftRange(draft, range, rangeLanes, nanoid) : liftClips(draft, cuttable(project, ids)),
+      range && !selection ? liftRange(draft, range, rangeLanes, nanoid) : liftClips(draft, ids),
     );
     if (done) writeClipboard(c.state.id, snippet);
   };

@@ -1,9 +1,10 @@
 'use client';
 import { nanoid } from 'nanoid';
 import { muteClips, moveClips, setClipGain, trimClip } from '@/core/edit/clips';
-import { setFades, setLevelPoint } from '@/core/edit/levels';
+import { clearLevelPoints, setFades, setLevelPoint } from '@/core/edit/levels';
 import { renameGroup } from '@/core/edit/groups';
-import { canFollow, PACE_WAYS, setSpeed, type PaceWay } from '@/core/edit/retime';
+import { PACE_WAYS, type PaceWay } from '@/core/edit/pace';
+import { canFollow, setSpeed } from '@/core/edit/retime';
 import { slipClip } from '@/core/edit/trim';
 import { envelopeAt } from '@/core/audio/envelope';
 import { clipEnd, sourceTime } from '@/core/project/clip-time';
@@ -254,15 +255,7 @@ function SoundFields({ clip }: { clip: Clip }) {
       <span className="flex flex-wrap items-center gap-2">
         <Button onClick={point}>Level point at the playhead</Button>
         {clip.envelope.length > 0 && (
-          <Button
-            look="quiet"
-            onClick={() =>
-              edit('Remove level points', (draft) => {
-                const here = findClip(draft, clip.id);
-                if (here) here.clip.envelope = [];
-              })
-            }
-          >
+          <Button look="quiet" onClick={() => edit('Remove level points', (draft) => clearLevelPoints(draft, clip.id))}>
             Remove all {clip.envelope.length}
           </Button>
         )}

@@ -1,6 +1,6 @@
 'use client';
 import { changeLook } from '@/core/edit/settings';
-import { areaOf, lookOf } from '@/core/project/query';
+import { lookOf } from '@/core/project/query';
 import type { FootageRect } from '@/core/project/model';
 import type { FootageFacts } from '@/core/project/sources';
 import { Button } from '../../parts/Button';
@@ -19,7 +19,7 @@ const SHAPES = [
 /** The part of a recording that is shown, and how bright. The recording itself stays whole. */
 export function LookDetails({ footage }: { footage: FootageFacts }) {
   const look = useEditor((s) => lookOf(s.project, footage.id));
-  const area = useEditor((s) => lookOf(s.project, footage.id)?.area ?? areaOf({ ...s.project, looks: [] }, footage));
+  const area = look?.area ?? { x: 0, y: 0, width: footage.width, height: footage.height };
   const edit = useEditor((s) => s.edit);
   const change = (what: Parameters<typeof changeLook>[2], merge = true) =>
     edit('Area and brightness', (draft) => changeLook(draft, footage.id, what), merge);

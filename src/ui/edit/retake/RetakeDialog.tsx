@@ -3,7 +3,6 @@ import { X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { listDevices, type Device } from '@/capture/open';
 import { canRecord } from '@/capture/recorder';
-import { EditError } from '@/core/edit/error';
 import { stepAt } from '@/core/project/query';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { formatTimecode } from '@/core/time/timecode';
@@ -50,7 +49,7 @@ export function RetakeDialog({ onClose, player }: { onClose: () => void; player:
         onClose();
       }
     } catch (error) {
-      tellFault(error instanceof EditError || error instanceof Error ? error : String(error));
+      tellFault(error);
     } finally {
       session.current = null;
       setPhase(null);

@@ -48,7 +48,7 @@ export function Crumbs({ lane, pieces, height, sight }: { lane: Lane; pieces: re
       aria-label={`Short clips on ${lane.name}; a larger scale shows them one by one`}
       role="img"
       className={`absolute top-0 outline-action ${lane.off ? 'opacity-45' : ''}`}
-      style={{ left: from, width, height, color: `var(--lane-${lane.kind})`, pointerEvents: 'auto' }}
+      style={{ left: from, width, height, color: `var(--lane-${lane.kind})` }}
       onPointerDown={(event) => {
         const x = event.clientX - event.currentTarget.getBoundingClientRect().left + from;
         const clip = clipAt(lane, Math.max(0, toTime(x, scale)));

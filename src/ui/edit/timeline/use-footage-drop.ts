@@ -1,15 +1,13 @@
 'use client';
 import { nanoid } from 'nanoid';
 import { useState, type DragEvent } from 'react';
-import { frameDuration } from '@/core/time/ticks';
 import { tell } from '../../shell/notices-store';
 import { placeParts } from '../placing';
 import { useEditorStore } from '../store';
 import { toTime } from './geometry';
-import { snapDelta, snapPoints } from './snap';
+import { REACH_PX, snapDelta, snapPoints } from './snap';
 
 export const FOOTAGE_DRAG = 'application/x-vistum-footage';
-const REACH_PX = 8;
 
 /** Footage dragged onto a lane is placed where it is let go; with Shift room is made, with Alt it lies over what is there. */
 export function useFootageDrop() {
@@ -36,5 +34,5 @@ export function useFootageDrop() {
     const done = placeParts(store, ids, timeOf(event), mode, laneId, nanoid);
     if (!done && mode === 'free') tell('Hold Shift while letting go to make room, or Alt to lay it over what is there.');
   };
-  return { ghost, over, drop, leave: () => setGhost(null), least: () => frameDuration(store.getState().project.canvas.frameRate) };
+  return { ghost, over, drop, leave: () => setGhost(null) };
 }

@@ -36,7 +36,8 @@ export function useRubberBand(scroller: React.RefObject<HTMLDivElement | null>, 
   const store = useEditorStore();
   const [band, setBand] = useState<Band | null>(null);
   const begin = (event: ReactPointerEvent) => {
-    if (event.target !== event.currentTarget || event.button !== 0) return;
+    const onEmpty = event.target === event.currentTarget || (event.target as HTMLElement).dataset.crumbs !== undefined;
+    if (!onEmpty || event.button !== 0) return;
     const element = scroller.current!;
     const box = element.getBoundingClientRect();
     const row = event.currentTarget.getBoundingClientRect();

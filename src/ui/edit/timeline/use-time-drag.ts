@@ -5,9 +5,8 @@ import { secondsToTicks, snapToFrame, type Ticks } from '@/core/time/ticks';
 import { followDrag } from '../picture/drag';
 import { useEditorStore } from '../store';
 import { toTime } from './geometry';
-import { snapDelta, pressTimes, snapPoints } from './snap';
+import { pressTimes, REACH_PX, snapDelta, snapPoints } from './snap';
 
-const REACH_PX = 8;
 /** Presses of the pointer are met within so much of where the drag began. */
 const PRESSES_AROUND = secondsToTicks(90);
 
