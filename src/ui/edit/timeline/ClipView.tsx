@@ -149,7 +149,7 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
       onKeyDown={onKey}
       onPointerDown={press}
       onDoubleClick={() => clip.group && store.setState({ openGroup: null })}
-      className={`absolute overflow-hidden rounded-(--radius) border-y border-r bg-sheet select-none ${selected ? 'z-10 outline-2 outline-action' : ''} ${dark ? 'opacity-45' : ''} ${lane.locked ? 'cursor-not-allowed' : 'cursor-grab'}`}
+      className={`absolute overflow-hidden rounded-(--radius) border-y border-r bg-sheet select-none ${selected ? 'z-10 outline-2 -outline-offset-2 outline-action' : ''} ${dark ? 'opacity-45' : ''} ${lane.locked ? 'cursor-not-allowed' : 'cursor-grab'}`}
       style={{
         left,
         width,

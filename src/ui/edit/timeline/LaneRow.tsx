@@ -79,7 +79,7 @@ function Block({ piece, lane, height }: { piece: Piece & { kind: 'group' }; lane
       onPointerDown={press}
       onDoubleClick={open}
       onKeyDown={(event) => event.key === 'Enter' && (selected ? open() : pressItem(store, first.id, { ctrl: false, shift: false }))}
-      className={`absolute overflow-hidden rounded-(--radius) border border-dashed ${selected ? 'z-10 outline-2 outline-action' : ''} ${lane.off ? 'opacity-45' : ''}`}
+      className={`absolute overflow-hidden rounded-(--radius) border border-dashed ${selected ? 'z-10 outline-2 -outline-offset-2 outline-action' : ''} ${lane.off ? 'opacity-45' : ''}`}
       style={{
         left: toPixels(piece.start, scale),
         width: Math.max(2, toPixels(piece.end - piece.start, scale)),
