@@ -1,7 +1,8 @@
 import { Compositor } from '@/compositor/compositor';
+import type { SourceFrame } from '@/compositor/source-frame';
 import { videoLayers, type FramePlan } from '@/core/frame/plan';
 import { ticksToSeconds } from '@/core/time/ticks';
-import { allocateFrame, frameBytes, type PlanarFrame } from '@/kernels/planar';
+import { allocateFrame, frameBytes } from '@/kernels/planar';
 import { browserRasterizer, loadKernels } from '@/preview/browser-host';
 import { ClipReader } from '@/preview/clip-reader';
 
@@ -23,7 +24,7 @@ self.onmessage = async ({ data: instants }: MessageEvent<FramePlan[][]>) => {
     const pictures: string[][] = [];
     for (const plans of instants) {
       const readers: ClipReader[] = [];
-      const frames = new Map<string, PlanarFrame>();
+      const frames = new Map<string, SourceFrame>();
       for (const layer of videoLayers(plans.flatMap((p) => p.layers))) {
         const reader = new ClipReader(heap, `/api/footage/${layer.footageId}/proxy`);
         readers.push(reader);

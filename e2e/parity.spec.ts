@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test';
 import { build } from 'esbuild';
 import { join } from 'node:path';
 import { Compositor } from '../src/compositor/compositor';
+import type { SourceFrame } from '../src/compositor/source-frame';
 import { videoLayers, type FramePlan, type Layer } from '../src/core/frame/plan';
 import { planFrame } from '../src/core/frame/plan-frame';
 import { rippleDelete } from '../src/core/edit/ripple';
@@ -10,7 +11,7 @@ import type { Project } from '../src/core/project/model';
 import { projectDuration } from '../src/core/project/query';
 import type { FootageFacts, Sources } from '../src/core/project/sources';
 import { frameDuration, rateFromNumber, secondsToTicks, snapToFrame, ticksToSeconds } from '../src/core/time/ticks';
-import { allocateFrame, frameBytes, type PlanarFrame } from '../src/kernels/planar';
+import { allocateFrame, frameBytes } from '../src/kernels/planar';
 import { FrameStream } from '../src/server/media/frame-stream';
 import { loadKernels, nodeRasterizer } from '../src/server/media/node-host';
 import { probeMedia } from '../src/server/media/probe';
@@ -27,13 +28,17 @@ async function composeInNode(instants: readonly (readonly FramePlan[])[]): Promi
   const pictures: Buffer[][] = [];
   for (const plans of instants) {
     const streams: FrameStream[] = [];
-    const frames = new Map<string, PlanarFrame>();
+    const frames = new Map<string, SourceFrame>();
     for (const layer of videoLayers(plans.flatMap((p) => p.layers))) {
       const path = join(dataFolder(), 'footage', layer.footageId, 'proxy.mp4');
       const { facts } = await probeMedia(path);
-      const stream = new FrameStream(heap, path, facts, ticksToSeconds(layer.time), facts.frameRate ?? rateFromNumber(30), 0);
+      const stream = new FrameStream(heap, path, facts, {
+        start: ticksToSeconds(layer.time),
+        rate: facts.frameRate ?? rateFromNumber(30),
+        speed: 0,
+      });
       streams.push(stream);
-      frames.set(layer.clipId, await stream.next());
+      frames.set(layer.clipId, stream.next());
     }
     pictures.push(
       plans.map((plan) => {

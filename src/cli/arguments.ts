@@ -1,7 +1,7 @@
 import { parseArgs } from 'node:util';
 import { rateFromNumber, type FrameRate } from '@/core/time/ticks';
 import type { Quality } from '@/server/export/settings';
-import { QUALITIES } from '@/server/export/settings';
+import { FORMAT_FACTS, FORMATS, QUALITIES, type Format } from '@/server/export/settings';
 import { ROLES, type Role } from '@/core/project/sources';
 
 /** The command was called in a way it doesn't know; exit code 2. */
@@ -18,6 +18,9 @@ const OPTIONS = {
   out: { type: 'string' },
   range: { type: 'string' },
   quality: { type: 'string' },
+  format: { type: 'string' },
+  'bit-rate': { type: 'string' },
+  calm: { type: 'boolean' },
   limit: { type: 'string' },
   json: { type: 'boolean' },
   help: { type: 'boolean' },
@@ -79,4 +82,18 @@ const oneOf = <T extends string>(list: readonly T[], text: string, option: strin
 };
 
 export const parseRole = (text: string): Role => oneOf(ROLES, text, '--role');
+export const parseFormat = (text: string): Format => oneOf(FORMATS, text, '--format');
+
+/** The format that a file's name asks for; MP4 when it says nothing. */
+export function formatOf(path: string): Format {
+  const extension = /\.([^./\\]+)$/.exec(path)?.[1]?.toLowerCase();
+  return FORMATS.find((format) => FORMAT_FACTS[format].extension === extension) ?? 'mp4';
+}
+
+export function parseBitRate(text: string): number {
+  const rate = Number(text);
+  if (!(rate >= 0.1 && rate <= 200)) throw new UsageError(`--bit-rate is 0.1 to 200 Mbit/s; "${text}" is not.`);
+  return rate;
+}
+
 export const parseQuality = (text: string): Quality => oneOf(QUALITIES, text, '--quality');

@@ -15,7 +15,19 @@ import { addFootage, attachTrack, factsOf, listFootage, loadSources } from '@/se
 import { completeJob } from '@/server/jobs/complete';
 import { describeSystemError, Problem } from '@/server/problem';
 import { newProject, openProject, replaceProject, saveProject } from '@/server/projects';
-import { parseQuality, parseRange, parseRate, parseRole, parseSeconds, parseSize, required, type Values } from './arguments';
+import {
+  parseBitRate,
+  parseFormat,
+  formatOf,
+  parseQuality,
+  parseRange,
+  parseRate,
+  parseRole,
+  parseSeconds,
+  parseSize,
+  required,
+  type Values,
+} from './arguments';
 
 export interface Call {
   readonly operands: readonly string[];
@@ -148,6 +160,9 @@ async function exportProject({ operands, values, signal, progress }: Call): Prom
   const { project } = await openProject(id);
   const { width, height } = values.size ? parseSize(values.size) : project.canvas;
   const settings = {
+    format: values.format ? parseFormat(values.format) : formatOf(out),
+    bitRate: values['bit-rate'] ? parseBitRate(values['bit-rate']) : null,
+    calm: values.calm ?? false,
     width,
     height,
     frameRate: values.fps ? parseRate(values.fps) : project.canvas.frameRate,
@@ -158,7 +173,7 @@ async function exportProject({ operands, values, signal, progress }: Call): Prom
   await completeJob(jobId, signal, (share, message) => progress(`${Math.round(share * 100)} % ${message}`));
   const result = await findExportResult(exportId);
   try {
-    await copyFile(exportPath(exportId), `${out}.part`);
+    await copyFile(exportPath({ id: exportId, settings }), `${out}.part`);
     await rename(`${out}.part`, out);
   } catch (error) {
     throw new Problem(507, describeSystemError(error) ?? `${out} can’t be written: ${(error as Error).message}`);
@@ -182,6 +197,10 @@ export const VERBS: Readonly<Record<string, { readonly run: Verb; readonly usage
   apply: { run: apply, usage: 'apply PROJECT FILE.json' },
   plan: { run: plan, usage: 'plan PROJECT [--limit MAGNIFICATION]' },
   still: { run: still, usage: 'still PROJECT --at SECONDS --out X.png [--size WxH]' },
-  export: { run: exportProject, usage: 'export PROJECT --out F.mp4 [--size WxH] [--fps R] [--range A-B] [--quality small|good|high]' },
+  export: {
+    run: exportProject,
+    usage:
+      'export PROJECT --out FILE [--format mp4|mov|webm|av1|gif|m4a|mp3|wav|png] [--size WxH] [--fps R] [--range A-B] [--quality small|good|high] [--bit-rate MBIT] [--calm]',
+  },
   demo: { run: demo, usage: 'demo' },
 };

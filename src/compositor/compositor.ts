@@ -8,17 +8,16 @@ import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, releaseFrame, subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
 import { LruMap } from './lru';
 import type { Rasterizer } from './rasterizer';
-import { Resampler, type AxisRange } from './resampler';
+import { Resampler, type Mapping } from './resampler';
+import { ScaledPictures, type ColorPlanes, type PictureMapping } from './scaled';
+import type { SourceFrame } from './source-frame';
 import { SpriteShop, type PlacedSprite } from './sprites';
 
 /** How much of the wall's hue a pixel may keep, as a share of what it has across it. */
 const SPILL_ALLOWED = 0.25;
 const BLUR_PASSES = 3;
 
-interface Inset {
-  readonly y: Plane;
-  readonly u: Plane;
-  readonly v: Plane;
+interface Inset extends ColorPlanes {
   readonly alpha: Plane;
   readonly chromaAlpha: Plane;
 }
@@ -31,6 +30,7 @@ interface Mask {
 /** Turns a frame plan and the decoded frames it asks for into a picture. The same in a browser worker and in Node. */
 export class Compositor {
   private readonly resampler: Resampler;
+  private readonly scaled: ScaledPictures;
   private readonly sprites: SpriteShop;
   private readonly masks: LruMap<Mask>;
 
@@ -39,6 +39,7 @@ export class Compositor {
     rasterizer: Rasterizer,
   ) {
     this.resampler = new Resampler(heap);
+    this.scaled = new ScaledPictures(heap, this.resampler);
     this.sprites = new SpriteShop(heap, rasterizer);
     this.masks = new LruMap(8, (mask) => {
       heap.release(mask.alpha);
@@ -49,8 +50,8 @@ export class Compositor {
   /**
    * Draws a plan into `target`, whose size is the plan's; both sides even.
    *
-   * @param frameOf the decoded frame for a video layer, of any size with the footage's
-   *   shape (a proxy may stand for its original); null leaves the layer out
+   * @param frameOf the decoded picture for a video layer, of any size with the shape of the part it
+   *   shows (a small copy may stand for its original); null leaves the layer out
    */
   compose(plan: FramePlan, frameOf: FrameOf, target: PlanarFrame): void {
     if (!coversAll(plan)) this.fill(target, plan.background);
@@ -64,8 +65,8 @@ export class Compositor {
           this.mix(layer, size, frameOf, target);
           break;
         case 'video': {
-          const frame = frameOf(layer);
-          if (frame) this.video(layer, frame, target);
+          const source = frameOf(layer);
+          if (source) this.video(layer, source, target);
           break;
         }
         case 'cover':
@@ -138,23 +139,27 @@ export class Compositor {
       this.heap.exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, value);
   }
 
-  private video(layer: VideoLayer, frame: PlanarFrame, target: PlanarFrame): void {
+  private video(layer: VideoLayer, source: SourceFrame, target: PlanarFrame): void {
     const { x, y, width, height } = layer.destination;
     const into = (plane: Plane, by: number) => subPlane(plane, x / by, y / by, width / by, height / by);
     const area = { y: into(target.y, 1), u: into(target.u, 2), v: into(target.v, 2) };
-    const ranges = sourceRanges(layer, frame);
+    const mapping = mappingOf(layer, source);
+    const { adjust } = layer;
+    const finish = (part: ColorPlanes) => {
+      if (adjust && !layer.matte) this.adjust(part, adjust);
+    };
     if (!layer.key && layer.mask === 'none') {
-      this.scaleColor(frame, ranges, area, layer.mirror);
-      if (layer.adjust) this.adjust(area, layer.adjust);
+      const name = `${layer.clipId} ${x} ${y} ${JSON.stringify(adjust)}`;
+      this.scaled.draw(name, source, mapping, area, finish);
       return;
     }
     const inset = this.allocateInset(width, height);
-    if (layer.key) this.scaleKeyed(layer, layer.key, frame, ranges, inset);
+    if (layer.key) this.scaleKeyed(layer.key, source.picture, mapping, inset);
     else {
-      this.scaleColor(frame, ranges, inset, layer.mirror);
+      this.scaleColor(source.picture, mapping, inset);
       this.opaque(inset);
     }
-    if (layer.adjust && !layer.matte) this.adjust(inset, layer.adjust);
+    finish(inset);
     if (layer.mask === 'ellipse') this.maskEllipse(inset);
     if (layer.matte) this.showMatte(inset);
     this.blendInset(inset, area);
@@ -162,7 +167,7 @@ export class Compositor {
   }
 
   /** Keys at the footage's own resolution, takes the spill out, and scales colour and opacity into the inset. */
-  private scaleKeyed(layer: VideoLayer, key: FootageKey, frame: PlanarFrame, ranges: SourceRanges, inset: Inset): void {
+  private scaleKeyed(key: FootageKey, frame: PlanarFrame, mapping: PictureMapping & { alpha: Mapping }, inset: Inset): void {
     const { heap } = this;
     const { exports } = heap;
     const count = frame.u.width * frame.u.height;
@@ -174,25 +179,20 @@ export class Compositor {
     heap.copyRows(frame.u.at, 0, u.at, 0, count * 2, 1);
     const length = Math.hypot(keyU - 128, keyV - 128);
     if (length > 1) exports.suppressSpill(u.at, v.at, count, (keyU - 128) / length, (keyV - 128) / length, SPILL_ALLOWED);
-    this.resampler.resample(alpha, ranges.alpha, ranges.chromaRows, inset.alpha, layer.mirror);
-    this.resampler.resample(alpha, ranges.chroma, ranges.chromaRows, inset.chromaAlpha, layer.mirror);
-    this.scaleColor({ y: frame.y, u, v }, ranges, inset, layer.mirror);
+    this.resampler.resample(alpha, mapping.alpha, inset.alpha);
+    this.resampler.resample(alpha, mapping.chroma, inset.chromaAlpha);
+    this.scaleColor({ y: frame.y, u, v }, mapping, inset);
     heap.release(at);
   }
 
-  private scaleColor(
-    from: Pick<PlanarFrame, 'y' | 'u' | 'v'>,
-    ranges: SourceRanges,
-    to: Pick<Inset, 'y' | 'u' | 'v'>,
-    mirror: boolean,
-  ): void {
-    this.resampler.resample(from.y, ranges.luma, ranges.lumaRows, to.y, mirror);
-    this.resampler.resample(from.u, ranges.chroma, ranges.chromaRows, to.u, mirror);
-    this.resampler.resample(from.v, ranges.chroma, ranges.chromaRows, to.v, mirror);
+  private scaleColor(from: ColorPlanes, { luma, chroma }: PictureMapping, to: ColorPlanes): void {
+    this.resampler.resample(from.y, luma, to.y);
+    this.resampler.resample(from.u, chroma, to.u);
+    this.resampler.resample(from.v, chroma, to.v);
   }
 
   /** Brightness and contrast by a table for each plane; contrast widens the colours too, as it does in RGB. */
-  private adjust(area: Pick<Inset, 'y' | 'u' | 'v'>, { brightness, contrast }: NonNullable<VideoLayer['adjust']>): void {
+  private adjust(area: ColorPlanes, { brightness, contrast }: NonNullable<VideoLayer['adjust']>): void {
     const { heap } = this;
     const table = (middle: number, shift: number) =>
       heap.put(
@@ -246,7 +246,7 @@ export class Compositor {
     this.opaque(inset);
   }
 
-  private blendInset(inset: Inset, area: Pick<Inset, 'y' | 'u' | 'v'>): void {
+  private blendInset(inset: Inset, area: ColorPlanes): void {
     const { blendPlane } = this.heap.exports;
     const blend = (to: Plane, from: Plane, alpha: Plane) =>
       blendPlane(to.at, to.stride, from.at, from.stride, alpha.at, alpha.stride, to.width, to.height, 255, 0, 0, 0);
@@ -314,8 +314,8 @@ export class Compositor {
   }
 }
 
-/** The decoded frame for a video layer; null when there is none. */
-type FrameOf = (layer: VideoLayer) => PlanarFrame | null;
+/** The decoded picture for a video layer; null when there is none. */
+type FrameOf = (layer: VideoLayer) => SourceFrame | null;
 
 /** Whether the first layer hides the background wholly. */
 function coversAll({ layers, size }: FramePlan): boolean {
@@ -325,27 +325,21 @@ function coversAll({ layers, size }: FramePlan): boolean {
   return x <= 0 && y <= 0 && x + width >= size.width && y + height >= size.height;
 }
 
-interface SourceRanges {
-  readonly luma: AxisRange;
-  readonly lumaRows: AxisRange;
-  readonly chroma: AxisRange;
-  readonly chromaRows: AxisRange;
-  /** Chroma samples for the inset's luma columns. */
-  readonly alpha: AxisRange;
-}
-
-/** The source rectangle of a layer in the samples of the frame at hand. */
-function sourceRanges({ source, footage, destination }: VideoLayer, frame: PlanarFrame): SourceRanges {
-  const sx = frame.width / footage.width;
-  const sy = frame.height / footage.height;
-  const luma = { origin: source.x * sx, span: source.width * sx };
-  const lumaRows = { origin: source.y * sy, span: source.height * sy };
+/** Where a layer's samples are in the picture at hand; `alpha` takes chroma samples for luma ones. */
+function mappingOf(
+  { source, footage, destination, mirror }: VideoLayer,
+  { picture, part }: SourceFrame,
+): PictureMapping & { alpha: Mapping } {
+  const shown = part ?? { x: 0, y: 0, ...footage };
+  const sx = picture.width / shown.width;
+  const sy = picture.height / shown.height;
+  const columns = { origin: (source.x - shown.x) * sx, span: source.width * sx };
+  const rows = { origin: (source.y - shown.y) * sy, span: source.height * sy };
+  const chromaRows = { origin: rows.origin / 2, span: rows.span / 2 };
   return {
-    luma,
-    lumaRows,
-    chroma: chromaRangeX(luma.origin, luma.span, luma.span / destination.width),
-    chromaRows: { origin: lumaRows.origin / 2, span: lumaRows.span / 2 },
-    alpha: { origin: luma.origin / 2 + 0.25, span: luma.span / 2 },
+    luma: { columns, rows, mirror },
+    chroma: { columns: chromaRangeX(columns.origin, columns.span, columns.span / destination.width), rows: chromaRows, mirror },
+    alpha: { columns: { origin: columns.origin / 2 + 0.25, span: columns.span / 2 }, rows: chromaRows, mirror },
   };
 }
 

@@ -9,19 +9,35 @@ export class LruMap<V> {
 
   /** The value of a key, made if it is not there. */
   get(key: string, make: () => V): V {
+    const found = this.find(key);
+    if (found !== undefined) return found;
+    const made = make();
+    this.set(key, made);
+    return made;
+  }
+
+  /** The value of a key, if it is there; it counts as used. */
+  find(key: string): V | undefined {
     const found = this.entries.get(key);
     if (found !== undefined) {
       this.entries.delete(key);
       this.entries.set(key, found);
-      return found;
     }
-    const made = make();
-    this.entries.set(key, made);
+    return found;
+  }
+
+  /** Puts a value in the place of the one that the key has. */
+  set(key: string, value: V): void {
+    const old = this.entries.get(key);
+    if (old !== undefined) {
+      this.entries.delete(key);
+      this.forget(old);
+    }
+    this.entries.set(key, value);
     if (this.entries.size > this.limit) {
-      const [oldest, value] = this.entries.entries().next().value!;
+      const [oldest, last] = this.entries.entries().next().value!;
       this.entries.delete(oldest);
-      this.forget(value);
+      this.forget(last);
     }
-    return made;
   }
 }

@@ -1,4 +1,5 @@
 import { filterTable, isCopy, type FilterTable } from '@/core/scale/filter';
+import type { Rect } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
 import { LruMap } from './lru';
@@ -13,9 +14,16 @@ interface StoredTable {
   readonly starts: number;
   readonly weights: number;
   readonly taps: number;
-  readonly first: number;
-  readonly last: number;
+  /** First source sample of each output sample, as at `starts`. */
+  readonly firsts: Int32Array;
   readonly copyFrom: number | null;
+}
+
+/** Where a plane's samples come from: the ranges of both axes, and whether it is turned left to right. */
+export interface Mapping {
+  readonly columns: AxisRange;
+  readonly rows: AxisRange;
+  readonly mirror: boolean;
 }
 
 const COLUMN_ALIGN = 8;
@@ -23,50 +31,79 @@ const ROW_ALIGN = 2;
 
 /** Resamples planes with exact source ranges; keeps the weights it used of late. */
 export class Resampler {
-  private readonly tables: LruMap<StoredTable>;
+  private readonly stored: LruMap<StoredTable>;
   private scratch = { at: 0, size: 0 };
 
   constructor(private readonly heap: KernelHeap) {
-    this.tables = new LruMap(96, (table) => {
+    this.stored = new LruMap(96, (table) => {
       heap.release(table.starts);
       heap.release(table.weights);
     });
   }
 
-  /** Fills `target` with the given range of `source`. A 1:1 range on whole samples is copied. */
-  resample(source: Plane, columns: AxisRange, rows: AxisRange, target: Plane, mirror = false): void {
-    const across = this.table(source.width, columns, target.width, mirror, COLUMN_ALIGN);
-    const down = this.table(source.height, rows, target.height, false, ROW_ALIGN);
-    if (across.copyFrom !== null && down.copyFrom !== null && !mirror) {
+  /** Fills `target` with the given ranges of `source`. A 1:1 range on whole samples is copied. */
+  resample(source: Plane, mapping: Mapping, target: Plane): void {
+    const { across, down } = this.tables(source, mapping, target);
+    if (across.copyFrom !== null && down.copyFrom !== null && !mapping.mirror) {
       const from = source.at + down.copyFrom * source.stride + across.copyFrom;
       this.heap.copyRows(from, source.stride, target.at, target.stride, target.width, target.height);
-      return;
-    }
-    const left = across.first;
-    const right = Math.min(across.last + across.taps, source.width);
+    } else this.weigh(source, across, down, target, { x: 0, y: 0, width: target.width, height: target.height });
+  }
+
+  /** Whether a mapping only copies samples. */
+  copies(source: Plane, mapping: Mapping, target: Plane): boolean {
+    const { across, down } = this.tables(source, mapping, target);
+    return across.copyFrom !== null && down.copyFrom !== null && !mapping.mirror;
+  }
+
+  /**
+   * Fills again that part of `target` which a rectangle of the source has a share in; not for mirrored mappings.
+   * @returns the rectangle of the target, in its samples
+   */
+  renew(source: Plane, mapping: Mapping, target: Plane, changed: Rect): Rect {
+    const { across, down } = this.tables(source, mapping, target);
+    const [x, right] = reached(across, changed.x, changed.x + changed.width);
+    const [y, bottom] = reached(down, changed.y, changed.y + changed.height);
+    const window = { x, y, width: right - x, height: bottom - y };
+    if (window.width > 0 && window.height > 0) this.weigh(source, across, down, target, window);
+    return window;
+  }
+
+  private weigh(source: Plane, across: StoredTable, down: StoredTable, target: Plane, { x, y, width, height }: Rect): void {
+    const ends = [across.firsts[x]!, across.firsts[x + width - 1]!];
+    const left = Math.min(...ends);
+    const last = Math.max(...ends) + across.taps;
     this.heap.exports.resamplePlane(
       source.at,
       source.stride,
       source.width,
       source.height,
-      target.at,
+      target.at + y * target.stride + x,
       target.stride,
-      target.width,
-      target.height,
-      across.starts,
-      across.weights,
+      width,
+      height,
+      across.starts + x * 4,
+      across.weights + x * across.taps * 2,
       across.taps,
-      down.starts,
-      down.weights,
+      down.starts + y * 4,
+      down.weights + y * down.taps * 2,
       down.taps,
       left,
-      right,
-      this.row(Math.max(source.width, across.last + across.taps)),
+      Math.min(last, source.width),
+      this.room(Math.max(source.width, last), down.taps),
     );
   }
 
-  private row(samples: number): number {
-    const size = samples * 2 + 64;
+  private tables(source: Plane, { columns, rows, mirror }: Mapping, target: Plane): { across: StoredTable; down: StoredTable } {
+    return {
+      across: this.table(source.width, columns, target.width, mirror, COLUMN_ALIGN),
+      down: this.table(source.height, rows, target.height, false, ROW_ALIGN),
+    };
+  }
+
+  /** Scratch memory for a row of samples and the addresses of the rows it is made of. */
+  private room(samples: number, rows: number): number {
+    const size = samples * 2 + rows * 4 + 80;
     if (size > this.scratch.size) {
       if (this.scratch.size) this.heap.release(this.scratch.at);
       this.scratch = { at: this.heap.allocate(size), size };
@@ -76,7 +113,7 @@ export class Resampler {
 
   private table(length: number, { origin, span }: AxisRange, count: number, mirror: boolean, align: number): StoredTable {
     const key = `${length} ${origin} ${span} ${count} ${mirror} ${align}`;
-    return this.tables.get(key, () => this.store(filterTable(length, origin, span, count, mirror, align)));
+    return this.stored.get(key, () => this.store(filterTable(length, origin, span, count, mirror, align)));
   }
 
   private store(table: FilterTable): StoredTable {
@@ -84,9 +121,24 @@ export class Resampler {
       starts: this.heap.put(table.starts),
       weights: this.heap.put(table.weights),
       taps: table.taps,
-      first: table.starts.reduce((a, b) => Math.min(a, b)),
-      last: table.starts.reduce((a, b) => Math.max(a, b)),
+      firsts: table.starts,
       copyFrom: isCopy(table)?.first ?? null,
     };
   }
+}
+
+/** The output samples, from one to before another, that source samples from `from` to before `to` have a share in. */
+function reached({ firsts, taps }: StoredTable, from: number, to: number): [number, number] {
+  // Starts never fall, so that both ends can be halved down to.
+  const firstWhere = (holds: (start: number) => boolean) => {
+    let low = 0;
+    let high = firsts.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (holds(firsts[middle]!)) high = middle;
+      else low = middle + 1;
+    }
+    return low;
+  };
+  return [firstWhere((start) => start + taps > from), firstWhere((start) => start >= to)];
 }

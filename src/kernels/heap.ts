@@ -42,6 +42,16 @@ export interface KernelExports {
   mixPlane(target: number, source: number, count: number, weight: number): void;
   multiplyPlane(target: number, by: number, count: number): void;
   boxBlurPlane(plane: number, stride: number, width: number, height: number, radius: number, passes: number, scratch: number): void;
+  markChanges(
+    a: number,
+    b: number,
+    stride: number,
+    width: number,
+    height: number,
+    tileWidth: number,
+    tileHeight: number,
+    marks: number,
+  ): number;
   rgbaToPlanar(rgba: number, width: number, height: number, y: number, u: number, v: number, a: number, chromaA: number): void;
 }
 

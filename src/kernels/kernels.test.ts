@@ -58,7 +58,7 @@ test('resampling is at most one code value from the reference, at any size down 
           heap.put(down.starts),
           heap.put(down.weights),
           heap.allocate(w * h),
-          heap.allocate((sw + across.taps) * 2 + 64),
+          heap.allocate((sw + across.taps) * 2 + down.taps * 4 + 80),
         ];
         const [s, cs, cw, rs, rw, t, scratch] = parts as [number, number, number, number, number, number, number];
         heap.exports.resamplePlane(s, sw, sw, sh, t, w, w, h, cs, cw, across.taps, rs, rw, down.taps, 0, sw, scratch);

@@ -1,4 +1,5 @@
 import { ALL_FORMATS, Input, UrlSource, VideoSampleSink, type VideoSample } from 'mediabunny';
+import { SourceHistory, type SourceFrame } from '@/compositor/source-frame';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
 
@@ -13,8 +14,11 @@ export class ClipReader {
   private iterator: AsyncGenerator<VideoSample, void, unknown> | null = null;
   private shown: VideoSample | null = null;
   private ahead: VideoSample | null = null;
-  private frame: PlanarFrame | null = null;
-  private frameOf: VideoSample | null = null;
+  private readonly history = new SourceHistory();
+  /** Memory of the newest picture and of the one before. */
+  private pictures: [PlanarFrame | null, PlanarFrame | null] = [null, null];
+  private newest: SourceFrame | null = null;
+  private newestOf: VideoSample | null = null;
   private queue: Promise<unknown> = Promise.resolve();
 
   constructor(
@@ -25,8 +29,8 @@ export class ClipReader {
     this.sink.catch(() => {});
   }
 
-  /** The frame that shows at a time in seconds of the footage, in the kernels' memory until the next call. */
-  frameAt(seconds: number): Promise<PlanarFrame | null> {
+  /** The frame that shows at a time in seconds of the footage, in the kernels' memory until the second next that differs. */
+  frameAt(seconds: number): Promise<SourceFrame | null> {
     const work = this.queue.then(() => this.seek(Math.max(0, seconds) + EARLY));
     this.queue = work.catch(() => {});
     return work;
@@ -35,12 +39,13 @@ export class ClipReader {
   close(): void {
     this.queue = this.queue.then(() => {
       this.stop();
-      if (this.frame) releaseFrame(this.heap, this.frame);
-      this.frame = null;
+      for (const picture of this.pictures) if (picture) releaseFrame(this.heap, picture);
+      this.pictures = [null, null];
+      this.newest = null;
     });
   }
 
-  private async seek(time: number): Promise<PlanarFrame | null> {
+  private async seek(time: number): Promise<SourceFrame | null> {
     const goesOn = this.iterator && this.shown && time >= this.shown.timestamp && time - this.shown.timestamp < STEP_ON;
     if (!goesOn) {
       this.stop();
@@ -53,12 +58,13 @@ export class ClipReader {
       this.shown = this.ahead;
       this.ahead = await this.pull();
     }
-    if (!this.shown) return this.frame;
-    if (this.frameOf !== this.shown) {
-      this.frame = await copyToPlanar(this.heap, this.shown, this.frame);
-      this.frameOf = this.shown;
+    if (this.shown && this.newestOf !== this.shown) {
+      const picture = await copyToPlanar(this.heap, this.shown, this.pictures[1]);
+      this.pictures = [picture, this.pictures[0]];
+      this.newest = this.history.push(picture, null);
+      this.newestOf = this.shown;
     }
-    return this.frame;
+    return this.newest;
   }
 
   private async pull(): Promise<VideoSample | null> {
@@ -71,7 +77,7 @@ export class ClipReader {
     this.iterator = null;
     this.shown?.close();
     this.ahead?.close();
-    this.shown = this.ahead = this.frameOf = null;
+    this.shown = this.ahead = this.newestOf = null;
   }
 }
 

@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import { Compositor } from '@/compositor/compositor';
+import type { SourceFrame } from '@/compositor/source-frame';
 import { planFrame, type PlanView } from '@/core/frame/plan-frame';
 import { videoLayers, type VideoLayer } from '@/core/frame/plan';
 import { formatColor, yuvToRgb } from '@/core/key/color';
@@ -46,7 +47,7 @@ export class PictureWorker {
     if (!project) return;
     const plan = planFrame(project, sources, time, { width, height }, view);
     const videos = videoLayers(plan.layers);
-    const frames = new Map<string, PlanarFrame>();
+    const frames = new Map<string, SourceFrame>();
     await Promise.all(
       videos.map(async (layer) => {
         const frame = await this.reader(layer.clipId, layer.footageId)
@@ -58,7 +59,7 @@ export class PictureWorker {
     const target = this.targetOf(width, height);
     this.compositor.compose(plan, (layer) => frames.get(layer.clipId) ?? null, target);
     this.present(target);
-    this.last = videos.flatMap((layer) => (frames.has(layer.clipId) ? [{ layer, frame: frames.get(layer.clipId)! }] : []));
+    this.last = videos.flatMap((layer) => (frames.has(layer.clipId) ? [{ layer, frame: frames.get(layer.clipId)!.picture }] : []));
     if (playing) this.prepareNext(time);
     this.closeOld(videos);
   }

@@ -1,31 +1,26 @@
 import { estimateWall, type WallEstimate } from '@/core/key/wall';
-import { frameBytes } from '@/kernels/planar';
+import { frameAtAddress, type Plane } from '@/kernels/planar';
 import { rateFromNumber, ticksToSeconds } from '@/core/time/ticks';
 import { findFootage, originalPath } from './footage';
-import { FrameStream } from './media/frame-stream';
-import { loadKernels } from './media/node-host';
+import { frameArguments } from './media/frame-stream';
 import type { MediaFacts } from './media/probe';
+import { mediaProblem, runMedia } from './media/process';
 
 /** Looks for the wall's colour in the middle of a recording; null when its border shows no one strong colour. */
 export async function findWall(footageId: string): Promise<WallEstimate | null> {
   const row = await findFootage(footageId);
   const facts = row.facts ? (JSON.parse(row.facts) as MediaFacts) : null;
   if (!facts?.hasVideo) return null;
-  const heap = await loadKernels();
-  const stream = new FrameStream(heap, originalPath(row), facts, ticksToSeconds(facts.duration) / 2, facts.frameRate ?? rateFromNumber(30));
-  try {
-    const frame = await stream.next();
-    const bytes = frameBytes(heap, frame);
-    const luma = frame.width * frame.height;
-    const chroma = frame.u.width * frame.u.height;
-    return estimateWall({
-      y: bytes.subarray(0, luma),
-      u: bytes.subarray(luma, luma + chroma),
-      v: bytes.subarray(luma + chroma),
-      width: frame.width,
-      height: frame.height,
-    });
-  } finally {
-    stream.close();
-  }
+  return wallOf(originalPath(row), facts);
+}
+
+/** Looks for the wall's colour in the middle of a file. */
+export async function wallOf(path: string, facts: MediaFacts): Promise<WallEstimate | null> {
+  const { width, height } = facts;
+  const middle = { start: ticksToSeconds(facts.duration) / 2, rate: facts.frameRate ?? rateFromNumber(30), speed: 0 };
+  const bytes = await runMedia('ffmpeg', ['-v', 'error', '-nostdin', ...frameArguments(path, facts, middle)]);
+  const frame = frameAtAddress(0, width, height);
+  if (bytes.length < frame.size) throw mediaProblem('Invalid data found');
+  const part = ({ at, width: w, height: h }: Plane) => bytes.subarray(at, at + w * h);
+  return estimateWall({ y: part(frame.y), u: part(frame.u), v: part(frame.v), width, height });
 }

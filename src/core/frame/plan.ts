@@ -102,19 +102,17 @@ export interface TextLayer {
   readonly opacity: number;
 }
 
-/** All recordings that a plan shows, each clip once, those inside of a transition too. */
+/** Every video layer of a plan, those inside of a transition too; a clip that is drawn twice comes twice. */
+export function everyVideoLayer(layers: readonly Layer[]): VideoLayer[] {
+  return layers.flatMap((layer) => {
+    if (layer.kind === 'video') return [layer];
+    return layer.kind === 'mix' ? [...everyVideoLayer(layer.from), ...everyVideoLayer(layer.to)] : [];
+  });
+}
+
+/** All recordings that a plan shows, each clip once. */
 export function videoLayers(layers: readonly Layer[]): VideoLayer[] {
   const found = new Map<string, VideoLayer>();
-  const look = (list: readonly Layer[]) => {
-    for (const layer of list) {
-      if (layer.kind === 'video') {
-        if (!found.has(layer.clipId)) found.set(layer.clipId, layer);
-      } else if (layer.kind === 'mix') {
-        look(layer.from);
-        look(layer.to);
-      }
-    }
-  };
-  look(layers);
+  for (const layer of everyVideoLayer(layers)) if (!found.has(layer.clipId)) found.set(layer.clipId, layer);
   return [...found.values()];
 }

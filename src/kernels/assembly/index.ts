@@ -3,6 +3,7 @@ export { keyAlpha, suppressSpill } from './key';
 export { blendPlane, fillPlane, lookUpPlane, mixPlane, multiplyPlane } from './blend';
 export { boxBlurPlane } from './blur';
 export { rgbaToPlanar } from './convert';
+export { markChanges } from './compare';
 
 /** First free address; the host lays out everything from here on. */
 export function heapBase(): usize {

@@ -12,33 +12,43 @@ const HORIZONTAL_ROUND: i32 = 1 << (HORIZONTAL_SHIFT - 1);
 
 // @ts-ignore: decorator
 @inline
-function weighRows(source: usize, stride: i32, rows: i32, first: i32, weights: usize, taps: i32, left: i32, right: i32, out: usize): void {
-  let x = left;
-  const last = rows - 1;
-  for (; x + 8 <= right; x += 8) {
-    let low = i32x4.splat(VERTICAL_ROUND);
-    let high = low;
-    for (let k = 0; k < taps; k += 2) {
-      const a = source + <usize>(min(first + k, last) * stride + x);
-      const b = source + <usize>(min(first + k + 1, last) * stride + x);
-      const rowA = v128.load_ext<u8>(a);
-      const rowB = v128.load_ext<u8>(b);
-      const pair = v128.load32_splat(weights + <usize>(k << 1));
-      const lower = v128.shuffle<i16>(rowA, rowB, 0, 8, 1, 9, 2, 10, 3, 11);
-      const upper = v128.shuffle<i16>(rowA, rowB, 4, 12, 5, 13, 6, 14, 7, 15);
-      low = i32x4.add(low, i32x4.dot_i16x8_s(lower, pair));
-      high = i32x4.add(high, i32x4.dot_i16x8_s(upper, pair));
+function interleaveLow(a: v128, b: v128): v128 {
+  return v128.shuffle<u8>(a, b, 0, 16, 1, 17, 2, 18, 3, 19, 4, 20, 5, 21, 6, 22, 7, 23);
+}
+
+// @ts-ignore: decorator
+@inline
+function interleaveHigh(a: v128, b: v128): v128 {
+  return v128.shuffle<u8>(a, b, 8, 24, 9, 25, 10, 26, 11, 27, 12, 28, 13, 29, 14, 30, 15, 31);
+}
+
+/**
+ * One row of sums over `taps` source rows whose addresses stand at `rows`, from column `left` to `right`.
+ * `taps` is even. Up to fifteen samples beyond `right` are read and written: the caller sees to it
+ * that they are there.
+ */
+// @ts-ignore: decorator
+@inline
+function weighRows(rows: usize, weights: usize, taps: i32, left: i32, right: i32, out: usize): void {
+  for (let x = left; x < right; x += 16) {
+    let s0 = i32x4.splat(VERTICAL_ROUND);
+    let s1 = s0;
+    let s2 = s0;
+    let s3 = s0;
+    for (let k: usize = 0; k < <usize>taps; k += 2) {
+      const a = v128.load(load<usize>(rows + (k << 2)) + <usize>x);
+      const b = v128.load(load<usize>(rows + (k << 2), 4) + <usize>x);
+      const pair = v128.load32_splat(weights + (k << 1));
+      const low = interleaveLow(a, b);
+      const high = interleaveHigh(a, b);
+      s0 = i32x4.add(s0, i32x4.dot_i16x8_s(i16x8.extend_low_i8x16_u(low), pair));
+      s1 = i32x4.add(s1, i32x4.dot_i16x8_s(i16x8.extend_high_i8x16_u(low), pair));
+      s2 = i32x4.add(s2, i32x4.dot_i16x8_s(i16x8.extend_low_i8x16_u(high), pair));
+      s3 = i32x4.add(s3, i32x4.dot_i16x8_s(i16x8.extend_high_i8x16_u(high), pair));
     }
-    v128.store(
-      out + <usize>(x << 1),
-      i16x8.narrow_i32x4_s(i32x4.shr_s(low, VERTICAL_SHIFT), i32x4.shr_s(high, VERTICAL_SHIFT)),
-    );
-  }
-  for (; x < right; x++) {
-    let sum = VERTICAL_ROUND;
-    for (let k = 0; k < taps; k++)
-      sum += <i32>load<u8>(source + <usize>(min(first + k, last) * stride + x)) * <i32>load<i16>(weights + <usize>(k << 1));
-    store<i16>(out + <usize>(x << 1), <i16>max(-32768, min(32767, sum >> VERTICAL_SHIFT)));
+    const to = out + <usize>(x << 1);
+    v128.store(to, i16x8.narrow_i32x4_s(i32x4.shr_s(s0, VERTICAL_SHIFT), i32x4.shr_s(s1, VERTICAL_SHIFT)));
+    v128.store(to, i16x8.narrow_i32x4_s(i32x4.shr_s(s2, VERTICAL_SHIFT), i32x4.shr_s(s3, VERTICAL_SHIFT)), 16);
   }
 }
 
@@ -89,8 +99,9 @@ function weighAcross(row: usize, starts: usize, weights: usize, taps: i32, lengt
 
 /**
  * Resamples a plane. Table rows and columns give, for each output row or column,
- * the first source sample and `taps` weights. `scratch` holds one source row of 16-bit
- * values and 32 bytes more. `left` and `right` bound the source columns that are needed.
+ * the first source sample and `taps` weights; the numbers of taps are even. `left` and `right` bound the
+ * source columns that are needed. `scratch` holds an address for each row tap, rounded up to 16 bytes, then one
+ * source row of 16-bit values and 64 bytes more. Up to 15 bytes beyond the source are read.
  */
 export function resamplePlane(
   source: usize, sourceStride: i32, sourceWidth: i32, sourceHeight: i32,
@@ -99,9 +110,13 @@ export function resamplePlane(
   rowStarts: usize, rowWeights: usize, rowTaps: i32,
   left: i32, right: i32, scratch: usize,
 ): void {
+  const rows = scratch;
+  const line = scratch + <usize>(((rowTaps << 2) + 15) & ~15);
   for (let y = 0; y < targetHeight; y++) {
     const first = load<i32>(rowStarts + <usize>(y << 2));
-    weighRows(source, sourceStride, sourceHeight, first, rowWeights + <usize>(y * rowTaps * 2), rowTaps, left, right, scratch);
-    weighAcross(scratch, columnStarts, columnWeights, columnTaps, sourceWidth, targetWidth, target + <usize>(y * targetStride));
+    for (let k = 0; k < rowTaps; k++)
+      store<usize>(rows + <usize>(k << 2), source + <usize>(min(first + k, sourceHeight - 1) * sourceStride));
+    weighRows(rows, rowWeights + <usize>(y * rowTaps * 2), rowTaps, left, right, line);
+    weighAcross(line, columnStarts, columnWeights, columnTaps, sourceWidth, targetWidth, target + <usize>(y * targetStride));
   }
 }

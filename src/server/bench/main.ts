@@ -10,7 +10,7 @@ import type { FootageFacts } from '@/core/project/sources';
 import { rateFromNumber, secondsToTicks } from '@/core/time/ticks';
 import { RATE_FACTOR } from '../export/settings';
 import { videoEncoder } from '../export/encode';
-import { exportVideo } from '../export/export-video';
+import { exportFile } from '../export/export-file';
 import { probeMedia } from '../media/probe';
 
 /*
@@ -64,7 +64,7 @@ async function bench() {
     file('mask.png'),
   );
   const footage: Record<string, FootageFacts> = {};
-  const originals: Parameters<typeof exportVideo>[0]['originals'] = {};
+  const originals: Parameters<typeof exportFile>[0]['originals'] = {};
   for (const [id, role] of [
     ['screen', 'screen'],
     ['camera', 'presenter'],
@@ -127,7 +127,7 @@ async function bench() {
   const results: Record<string, number[]> = { vistum: [], graph: [], plain: [] };
   for (let round = 0; round < ROUNDS; round++) {
     const started = performance.now();
-    await exportVideo(task, settings, file(`work-${round}`), file('vistum.mp4'), {
+    await exportFile(task, settings, file(`work-${round}`), file('vistum.mp4'), {
       signal: new AbortController().signal,
       onProgress: () => {},
     });

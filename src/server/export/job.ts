@@ -10,14 +10,18 @@ import type { JobContext } from '../jobs/context';
 import { dataFolder } from '../places';
 import { notFound, Problem } from '../problem';
 import { openProject } from '../projects';
-import { exportRange, exportVideo } from './export-video';
+import { exportRange, exportFile } from './export-file';
 import type { Original, RenderTask } from './render-frames';
-import type { ExportResult, ExportSettings } from './settings';
+import { DEFAULT_SETTINGS, FORMAT_FACTS, type ExportResult, type ExportSettings } from './settings';
 
 const exportFolder = (id: string): string => dataFolder('exports', id);
 
 /** Where a finished export lies. */
-export const exportPath = (id: string): string => join(exportFolder(id), 'video.mp4');
+export const exportPath = ({ id, settings }: { id: string; settings: ExportSettings }): string =>
+  join(exportFolder(id), `video.${FORMAT_FACTS[settings.format].extension}`);
+
+/** Settings as they were stored; those of older exports lack what came later. */
+const readSettings = (text: string): ExportSettings => ({ ...DEFAULT_SETTINGS, ...(JSON.parse(text) as ExportSettings) });
 
 /** A project with all that rendering it takes: footage facts, tracks, and where the originals are. */
 export async function renderTask(
@@ -48,11 +52,11 @@ export async function runExport(exportId: string, { signal, report }: JobContext
   const { exports, jobs } = await database();
   const row = await exports.findByPk(exportId);
   if (!row) return;
-  const settings = JSON.parse(row.settings) as ExportSettings;
+  const settings = readSettings(row.settings);
   const task = await renderTask(row.projectId, JSON.parse(row.document) as Project, settings, settings.frameRate);
   const folder = join(exportFolder(exportId), 'work');
   try {
-    const result = await exportVideo(task, settings, folder, exportPath(exportId), { signal, onProgress: report });
+    const result = await exportFile(task, settings, folder, exportPath({ id: exportId, settings }), { signal, onProgress: report });
     await row.update({ result: JSON.stringify(result) });
   } catch (error) {
     // What a cancelled export has made goes; that of an interrupted one is kept to go on from.
@@ -89,7 +93,7 @@ export async function listExports(projectId: string): Promise<ExportView[]> {
 const viewOf = (row: ExportRow, job: JobRow | undefined): ExportView => ({
   id: row.id,
   name: row.name,
-  settings: JSON.parse(row.settings) as ExportSettings,
+  settings: readSettings(row.settings),
   status: job?.status ?? 'failed',
   progress: job?.progress ?? 0,
   message: job?.message ?? '',

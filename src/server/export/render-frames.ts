@@ -1,11 +1,11 @@
 import { Compositor } from '@/compositor/compositor';
 import type { Rasterizer } from '@/compositor/rasterizer';
-import { videoLayers, type VideoLayer } from '@/core/frame/plan';
-import { planFrame } from '@/core/frame/plan-frame';
+import type { SourceFrame } from '@/compositor/source-frame';
+import { videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
 import type { Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
-import type { Size } from '@/core/scale/rect';
-import { ticksToSeconds, type FrameRate, type Ticks } from '@/core/time/ticks';
+import type { Rect, Size } from '@/core/scale/rect';
+import { ticksToSeconds, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, releaseFrame, type PlanarFrame } from '@/kernels/planar';
 import { FrameStream } from '../media/frame-stream';
@@ -29,32 +29,40 @@ interface OpenStream {
   readonly stream: FrameStream;
   /** Output frame that its next frame belongs to. */
   next: number;
-  frame: PlanarFrame | null;
+  source: SourceFrame;
 }
 
-/** Composes consecutive output frames from the originals. One for each run of frames; close it at the end. */
+export interface RenderOptions {
+  /** The part of each clip's footage that is needed, by clip id; all of it where it is not there. */
+  readonly parts?: ReadonlyMap<string, Rect>;
+  /** For each decoder; 0 lets it choose. */
+  readonly threads?: number;
+  /** Takes sensor noise out of presenters' recordings. */
+  readonly calm?: boolean;
+}
+
+/** Decodes the originals and composes consecutive output frames; waits for the decoders. Close it at the end. */
 export class FrameRenderer {
   private readonly compositor: Compositor;
   private readonly streams = new Map<string, OpenStream>();
-  readonly target: PlanarFrame;
+  private readonly target: PlanarFrame;
 
   constructor(
-    private readonly task: RenderTask,
+    private readonly task: Pick<RenderTask, 'originals' | 'output' | 'rate' | 'sources'>,
     private readonly heap: KernelHeap,
     rasterizer: Rasterizer,
+    private readonly options: RenderOptions = {},
   ) {
     this.compositor = new Compositor(heap, rasterizer);
     this.target = allocateFrame(heap, task.output.width, task.output.height);
   }
 
-  /** Composes output frame `index`, shown at timeline time `time`, into `target`. Indices must not go back. */
-  async render(index: number, time: Ticks): Promise<PlanarFrame> {
-    const { project, sources, output } = this.task;
-    const plan = planFrame(project, sources, time, output);
+  /** Composes output frame `index`; it is valid until the next one. Indices must not go back. */
+  render(index: number, plan: FramePlan): PlanarFrame {
     const videos = videoLayers(plan.layers);
-    await Promise.all(videos.map((layer) => this.advance(layer, index)));
+    for (const layer of videos) this.advance(layer, index);
     this.closeUnused(videos);
-    this.compositor.compose(plan, (layer) => this.streams.get(layer.clipId)?.frame ?? null, this.target);
+    this.compositor.compose(plan, (layer) => this.streams.get(layer.clipId)?.source ?? null, this.target);
     return this.target;
   }
 
@@ -64,25 +72,32 @@ export class FrameRenderer {
     releaseFrame(this.heap, this.target);
   }
 
-  private async advance(layer: VideoLayer, index: number): Promise<void> {
+  private advance(layer: VideoLayer, index: number): void {
     const original = this.task.originals[layer.footageId];
     if (!original) return;
-    let open = this.streams.get(layer.clipId);
-    if (layer.speed === 0 && open) return;
-    if (open && open.next !== index) {
-      open.stream.close();
-      open = undefined;
+    const open = this.streams.get(layer.clipId);
+    if (open && (layer.speed === 0 || open.next === index)) {
+      if (layer.speed !== 0) open.source = open.stream.next();
+      open.next = index + 1;
+      return;
     }
-    if (!open) {
-      open = {
-        stream: new FrameStream(this.heap, original.path, original.facts, ticksToSeconds(layer.time), this.task.rate, layer.speed),
-        next: index,
-        frame: null,
-      };
-      this.streams.set(layer.clipId, open);
+    open?.stream.close();
+    const { parts, threads, calm } = this.options;
+    const stream = new FrameStream(this.heap, original.path, original.facts, {
+      start: ticksToSeconds(layer.time),
+      rate: this.task.rate,
+      speed: layer.speed,
+      part: parts?.get(layer.clipId),
+      threads,
+      calm: calm && this.task.sources.footage[layer.footageId]?.role === 'presenter',
+    });
+    try {
+      this.streams.set(layer.clipId, { stream, next: index + 1, source: stream.next() });
+    } catch (error) {
+      this.streams.delete(layer.clipId);
+      stream.close();
+      throw error;
     }
-    open.frame = await open.stream.next();
-    open.next = index + 1;
   }
 
   private closeUnused(videos: readonly VideoLayer[]): void {

@@ -3,14 +3,53 @@ import type { FrameRate } from '@/core/time/ticks';
 export const QUALITIES = ['small', 'good', 'high'] as const;
 export type Quality = (typeof QUALITIES)[number];
 
+export const FORMATS = ['mp4', 'mov', 'webm', 'av1', 'gif', 'm4a', 'mp3', 'wav', 'png'] as const;
+export type Format = (typeof FORMATS)[number];
+
+/** What a format holds, and how files of it are called. */
+export interface FormatFacts {
+  readonly picture: 'video' | 'still' | null;
+  readonly sound: boolean;
+  readonly extension: string;
+  readonly mime: string;
+  /** Whether the picture may be held to a bit rate. */
+  readonly bitRate: boolean;
+}
+
+export const FORMAT_FACTS: Record<Format, FormatFacts> = {
+  mp4: { picture: 'video', sound: true, extension: 'mp4', mime: 'video/mp4', bitRate: true },
+  mov: { picture: 'video', sound: true, extension: 'mov', mime: 'video/quicktime', bitRate: true },
+  webm: { picture: 'video', sound: true, extension: 'webm', mime: 'video/webm', bitRate: true },
+  av1: { picture: 'video', sound: true, extension: 'webm', mime: 'video/webm', bitRate: true },
+  gif: { picture: 'video', sound: false, extension: 'gif', mime: 'image/gif', bitRate: false },
+  m4a: { picture: null, sound: true, extension: 'm4a', mime: 'audio/mp4', bitRate: false },
+  mp3: { picture: null, sound: true, extension: 'mp3', mime: 'audio/mpeg', bitRate: false },
+  wav: { picture: null, sound: true, extension: 'wav', mime: 'audio/wav', bitRate: false },
+  png: { picture: 'still', sound: false, extension: 'png', mime: 'image/png', bitRate: false },
+};
+
 export interface ExportSettings {
+  readonly format: Format;
   readonly width: number;
   readonly height: number;
   readonly frameRate: FrameRate;
   readonly quality: Quality;
-  /** Seconds of the timeline; null is all of it. */
+  /** Mean bit rate of the picture in Mbit/s, instead of a quality; null keeps the quality. */
+  readonly bitRate: number | null;
+  /** Seconds of the timeline; null is all of it. A still shows the start. */
   readonly range: { readonly start: number; readonly end: number } | null;
+  /** Takes sensor noise out of presenters' recordings. */
+  readonly calm: boolean;
 }
+
+/** What settings are where nothing else is said. */
+export const DEFAULT_SETTINGS = {
+  format: 'mp4',
+  quality: 'good',
+  bitRate: null,
+  range: null,
+  calm: false,
+} as const satisfies Partial<ExportSettings>;
 
 export interface ExportResult {
   readonly width: number;
@@ -21,6 +60,3 @@ export interface ExportResult {
   readonly wallSeconds: number;
   readonly bytes: number;
 }
-
-/** Constant rate factor of the H.264 encoder for a quality; text stays clean down to `small`. */
-export const RATE_FACTOR: Record<Quality, number> = { small: 26, good: 20, high: 16 };

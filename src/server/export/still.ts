@@ -1,4 +1,5 @@
 import { createCanvas } from '@napi-rs/canvas';
+import { planFrame } from '@/core/frame/plan-frame';
 import { frameDuration, secondsToTicks } from '@/core/time/ticks';
 import { frameBytes } from '@/kernels/planar';
 import { loadKernels, nodeRasterizer } from '../media/node-host';
@@ -11,7 +12,8 @@ export async function renderStill(task: RenderTask, seconds: number): Promise<Bu
   const renderer = new FrameRenderer(task, heap, await nodeRasterizer());
   try {
     const frame = frameDuration(task.rate);
-    const picture = await renderer.render(0, Math.floor((secondsToTicks(seconds) + frame * 1e-6) / frame) * frame);
+    const time = Math.floor((secondsToTicks(seconds) + frame * 1e-6) / frame) * frame;
+    const picture = renderer.render(0, planFrame(task.project, task.sources, time, task.output));
     const { width, height } = task.output;
     const canvas = createCanvas(width, height);
     const context = canvas.getContext('2d');

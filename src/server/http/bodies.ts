@@ -24,7 +24,7 @@ import { LAYOUT_KINDS, type LayoutKind } from '@/core/project/model';
 import { ROLES, type Role } from '@/core/project/sources';
 import { TARGET_IDS, type TargetId } from '@/core/project/targets';
 import { END_REASONS, TAKE_KINDS, TRACK_NAMES, type EndReason, type TakeKind, type TrackName } from '@/core/take/take';
-import { QUALITIES, type Quality } from '../export/settings';
+import { FORMATS, QUALITIES, type Format, type Quality } from '../export/settings';
 
 export class FrameRateBody {
   @IsInt() @Min(1) @Max(240000) num!: number;
@@ -81,8 +81,11 @@ export class ExportBody {
   @IsInt() @Min(16) @Max(7680) width!: number;
   @IsInt() @Min(16) @Max(7680) height!: number;
   @ValidateNested() @Type(() => FrameRateBody) frameRate!: FrameRateBody;
+  @IsOptional() @IsIn(FORMATS) format?: Format;
   @IsIn(QUALITIES) quality!: Quality;
+  @IsOptional() @IsNumber() @Min(0.1) @Max(200) bitRate?: number | null;
   @IsOptional() @ValidateNested() @Type(() => RangeBody) range!: RangeBody | null;
+  @IsOptional() @IsBoolean() calm?: boolean;
 }
 
 class AreaBody {

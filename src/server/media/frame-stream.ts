@@ -1,126 +1,114 @@
-import type { Readable } from 'node:stream';
+import { SourceHistory, type SourceFrame } from '@/compositor/source-frame';
+import type { Rect } from '@/core/scale/rect';
 import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
 import { colorFilters, timingFilters } from './filters';
+import { PipeReader } from './pipe';
 import type { MediaFacts } from './probe';
-import { GUARDED_INPUT, MediaProcess, mediaProblem } from './process';
+import { GUARDED_INPUT } from './process';
+
+/** What of a recording is decoded, and how. */
+export interface StreamOptions {
+  /** Seconds of the recording. */
+  readonly start: number;
+  readonly rate: FrameRate;
+  /** Seconds of the recording for one of the output; 0 for a single frame. */
+  readonly speed?: number;
+  /** The part that is wanted, on even pixels; all of it when not given. */
+  readonly part?: Rect;
+  /** Threads of the decoder; 0 lets it choose. */
+  readonly threads?: number;
+  /** Takes sensor noise out, over time only. */
+  readonly calm?: boolean;
+}
+
+/** A recursive filter over time that leaves alone what changes by more than some five code values. */
+const CALM = 'hqdn3d=luma_spatial=0:chroma_spatial=0:luma_tmp=5:chroma_tmp=5';
+
+/** Arguments for FFmpeg that write raw 4:2:0 pictures of a recording at a steady rate to standard output. */
+export function frameArguments(
+  path: string,
+  facts: MediaFacts,
+  { start, rate, speed = 1, part, threads = 0, calm }: StreamOptions,
+): string[] {
+  const still = facts.kind === 'image';
+  const crop = part ? [`crop=${part.width}:${part.height}:${part.x}:${part.y}`] : [];
+  const filters = [...(still ? [] : timingFilters(start, rate, speed || 1)), ...colorFilters(facts), ...crop, ...(calm ? [CALM] : [])];
+  // Seeking goes to the key frame before; the timing filter drops what comes too early but
+  // keeps the frame that is still showing at the start.
+  const seek = still || start <= 0 ? [] : ['-ss', Math.max(0, start - 1 / framesPerSecond(rate)).toFixed(6), '-noaccurate_seek'];
+  return [
+    ...(threads ? ['-threads', String(threads), '-filter_threads', '1'] : []),
+    ...GUARDED_INPUT,
+    ...seek,
+    '-copyts',
+    '-start_at_zero',
+    '-i',
+    path,
+    '-map',
+    '0:V:0',
+    '-an',
+    '-sn',
+    '-dn',
+    '-vf',
+    filters.join(','),
+    ...(still || speed === 0 ? ['-frames:v', '1'] : []),
+    '-fps_mode',
+    'passthrough',
+    '-avioflags',
+    'direct',
+    '-f',
+    'rawvideo',
+    '-pix_fmt',
+    'yuv420p',
+    'pipe:1',
+  ];
+}
 
 /**
- * Decoded frames of a recording at a steady rate from a time on, at a speed, straight into the
- * kernels' memory; at speed 0 it is one frame. One frame is read ahead while the last one is being used.
+ * Decoded frames of a recording at a steady rate from a time on, at a speed, read straight into the kernels'
+ * memory. Reading waits for the decoder, so that this is for worker threads and commands. The frame before stays
+ * intact, for comparing with it.
  */
 export class FrameStream {
-  private readonly process: MediaProcess;
-  private readonly out: Readable;
+  private readonly reader: PipeReader;
+  private readonly history = new SourceHistory();
+  private readonly part: Rect | null;
   private current: PlanarFrame;
-  private ahead: PlanarFrame;
-  private reading: Promise<boolean>;
-  private rest: Buffer | null = null;
-  private started = false;
+  private spare: PlanarFrame;
+  private newest: SourceFrame | null = null;
+  private over = false;
 
   constructor(
     private readonly heap: KernelHeap,
     private readonly path: string,
     facts: MediaFacts,
-    startSeconds: number,
-    rate: FrameRate,
-    speed = 1,
-    threads = 0,
+    options: StreamOptions,
   ) {
-    this.current = allocateFrame(heap, facts.width, facts.height);
-    this.ahead = allocateFrame(heap, facts.width, facts.height);
-    const still = facts.kind === 'image';
-    const filters = still ? colorFilters(facts) : [...timingFilters(startSeconds, rate, speed || 1), ...colorFilters(facts)];
-    // Seeking goes to the key frame before; the timing filter drops what comes too early but
-    // keeps the frame that is still showing at the start.
-    const seek =
-      still || startSeconds <= 0 ? [] : ['-ss', Math.max(0, startSeconds - 1 / framesPerSecond(rate)).toFixed(6), '-noaccurate_seek'];
-    this.process = new MediaProcess(
-      'ffmpeg',
-      [
-        '-v',
-        'error',
-        '-nostdin',
-        ...(threads ? ['-threads', String(threads)] : []),
-        ...GUARDED_INPUT,
-        ...seek,
-        '-copyts',
-        '-start_at_zero',
-        '-i',
-        path,
-        '-map',
-        '0:V:0',
-        '-an',
-        '-sn',
-        '-dn',
-        '-vf',
-        filters.join(','),
-        ...(still || speed === 0 ? ['-frames:v', '1'] : []),
-        '-fps_mode',
-        'passthrough',
-        '-f',
-        'rawvideo',
-        '-pix_fmt',
-        'yuv420p',
-        'pipe:1',
-      ],
-      ['ignore', 'pipe', 'pipe'],
-    );
-    this.out = this.process.child.stdout!;
-    this.reading = this.fill(this.ahead);
+    this.part = options.part ?? null;
+    const { width, height } = this.part ?? facts;
+    this.current = allocateFrame(heap, width, height);
+    this.spare = allocateFrame(heap, width, height);
+    this.reader = new PipeReader(frameArguments(path, facts, options));
   }
 
   /**
-   * The next frame; valid until the call after. Beyond the recording's end its last frame stays.
+   * The next frame; valid until the second call after this. Beyond the recording's end its last frame stays.
    * @throws Problem when not a single frame could be decoded
    */
-  async next(): Promise<PlanarFrame> {
-    if (await this.reading) {
-      [this.current, this.ahead] = [this.ahead, this.current];
-      this.started = true;
-      this.reading = this.fill(this.ahead);
-    } else if (!this.started) {
-      throw mediaProblem((await this.process.ended) ?? `Invalid data found in ${this.path}`);
-    }
-    return this.current;
+  next(): SourceFrame {
+    if (!this.over && this.reader.read(frameBytes(this.heap, this.spare))) {
+      [this.current, this.spare] = [this.spare, this.current];
+      this.newest = this.history.push(this.current, this.part);
+    } else this.over = true;
+    if (!this.newest) throw this.reader.whyEmpty(this.path);
+    return this.newest;
   }
 
   close(): void {
-    this.process.kill();
-    this.out.destroy();
-    void this.reading
-      .catch(() => false)
-      .then(() => {
-        releaseFrame(this.heap, this.current);
-        releaseFrame(this.heap, this.ahead);
-      });
-  }
-
-  private async fill(frame: PlanarFrame): Promise<boolean> {
-    let at = 0;
-    while (at < frame.size) {
-      const chunk: Buffer | null = this.rest ?? (this.out.read() as Buffer | null);
-      this.rest = null;
-      if (!chunk) {
-        if (this.out.readableEnded || this.out.destroyed) return false;
-        await readable(this.out);
-        continue;
-      }
-      const take = Math.min(chunk.length, frame.size - at);
-      frameBytes(this.heap, frame).set(take === chunk.length ? chunk : chunk.subarray(0, take), at);
-      at += take;
-      if (take < chunk.length) this.rest = chunk.subarray(take);
-    }
-    return true;
+    this.reader.close();
+    releaseFrame(this.heap, this.current);
+    releaseFrame(this.heap, this.spare);
   }
 }
-
-const readable = (stream: Readable): Promise<void> =>
-  new Promise((resolve) => {
-    const done = () => {
-      stream.off('readable', done).off('end', done).off('close', done).off('error', done);
-      resolve();
-    };
-    stream.on('readable', done).on('end', done).on('close', done).on('error', done);
-  });

@@ -42,11 +42,11 @@ function numberOf(luma: Uint8Array, width: number): number {
 async function decodeNumbers(path: string, start: number, count: number, fps = 30): Promise<number[]> {
   const heap = await loadKernels();
   const { facts } = await probeMedia(path);
-  const stream = new FrameStream(heap, path, facts, start, rateFromNumber(fps));
+  const stream = new FrameStream(heap, path, facts, { start, rate: rateFromNumber(fps) });
   const numbers: number[] = [];
   for (let i = 0; i < count; i++) {
-    const frame = await stream.next();
-    numbers.push(numberOf(frameBytes(heap, frame), frame.width));
+    const { picture } = stream.next();
+    numbers.push(numberOf(frameBytes(heap, picture), picture.width));
   }
   stream.close();
   return numbers;
@@ -133,8 +133,8 @@ describe('what probing finds', () => {
     ffmpeg('-f', 'lavfi', '-i', 'testsrc=s=1023x577:r=30:d=0.2', '-c:v', 'ffv1', '-pix_fmt', 'yuv444p', odd);
     expect((await probeMedia(odd)).facts).toMatchObject({ width: 1023, height: 577 });
     const heap = await loadKernels();
-    const stream = new FrameStream(heap, odd, (await probeMedia(odd)).facts, 0, rateFromNumber(30));
-    expect((await stream.next()).size).toBe(1023 * 577 + 2 * 512 * 289);
+    const stream = new FrameStream(heap, odd, (await probeMedia(odd)).facts, { start: 0, rate: rateFromNumber(30) });
+    expect(stream.next().picture.size).toBe(1023 * 577 + 2 * 512 * 289);
     stream.close();
     const turned = file('turned.mp4');
     ffmpeg('-i', numbered, '-c', 'copy', '-metadata:s:v', 'rotate=90', turned);

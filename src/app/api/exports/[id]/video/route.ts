@@ -1,4 +1,5 @@
 import { exportPath, findExport } from '@/server/export/job';
+import { FORMAT_FACTS } from '@/server/export/settings';
 import { handle } from '@/server/http/handle';
 import { sendFile } from '@/server/http/send-file';
 
@@ -8,5 +9,6 @@ type Context = { params: Promise<{ id: string }> };
 export const GET = handle<Context>(async (request, { params }) => {
   const found = await findExport((await params).id);
   const download = new URL(request.url).searchParams.has('download');
-  return sendFile(request, exportPath(found.id), 'video/mp4', download ? `${found.name}.mp4` : undefined);
+  const { mime, extension } = FORMAT_FACTS[found.settings.format];
+  return sendFile(request, exportPath(found), mime, download ? `${found.name}.${extension}` : undefined);
 });

@@ -1,0 +1,37 @@
+/**
+ * Marks the tiles of two planes of one size and stride that differ: `marks` holds one byte for each tile, row by row,
+ * and is set to 1 where they do; other bytes stay. Tiles at the right and lower edge may be smaller.
+ */
+export function markChanges(
+  a: usize, b: usize, stride: i32, width: i32, height: i32, tileWidth: i32, tileHeight: i32, marks: usize,
+): i32 {
+  const across = (width + tileWidth - 1) / tileWidth;
+  for (let top = 0; top < height; top += tileHeight) {
+    const bottom = min(top + tileHeight, height);
+    const row = marks + <usize>((top / tileHeight) * across);
+    for (let tile = 0; tile < across; tile++) {
+      if (load<u8>(row + <usize>tile)) continue;
+      const left = tile * tileWidth;
+      const right = min(left + tileWidth, width);
+      if (differ(a, b, stride, left, right, top, bottom)) store<u8>(row + <usize>tile, 1);
+    }
+  }
+  let count = 0;
+  const tiles = across * ((height + tileHeight - 1) / tileHeight);
+  for (let i = 0; i < tiles; i++) count += <i32>load<u8>(marks + <usize>i);
+  return count;
+}
+
+// @ts-ignore: decorator
+@inline
+function differ(a: usize, b: usize, stride: i32, left: i32, right: i32, top: i32, bottom: i32): bool {
+  for (let y = top; y < bottom; y++) {
+    const p = a + <usize>(y * stride);
+    const q = b + <usize>(y * stride);
+    let x = <usize>left;
+    for (; x + 16 <= <usize>right; x += 16)
+      if (v128.any_true(v128.xor(v128.load(p + x), v128.load(q + x)))) return true;
+    for (; x < <usize>right; x++) if (load<u8>(p + x) != load<u8>(q + x)) return true;
+  }
+  return false;
+}
