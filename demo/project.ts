@@ -4,7 +4,7 @@ import { addSpan, setLayout } from '../src/core/edit/spans';
 import { placeFootage } from '../src/core/edit/place';
 import { planFramings } from '../src/core/framing/planner';
 import { DEFAULT_HALO } from '../src/core/pointer/halo';
-import { createProject } from '../src/core/project/create';
+import { DEFAULT_COVER, createProject } from '../src/core/project/create';
 import type { Project } from '../src/core/project/model';
 import { projectDuration } from '../src/core/project/query';
 import type { Sources } from '../src/core/project/sources';
@@ -69,7 +69,7 @@ export function assembleDemo(
   setLayout(project, { start: 0, end: time(scenario.starts[1]! - 0.4) }, 'presenter', newId);
   setLayout(project, { start: time(scenario.starts[5]! - 0.2), end: time(scenario.starts[6]! - 0.2) }, 'screen', newId);
   setLayout(project, { start: end - at(3.4), end }, 'presenter', newId);
-  addSpan(project, 'pointer', { id: newId(), start: time(scenario.starts[1]!), end, halo: DEFAULT_HALO });
+  addSpan(project, 'pointer', { id: newId(), start: time(scenario.starts[1]!), end, halo: DEFAULT_HALO, dim: null });
   const track = sources.pointers[screenId]!;
   const releaseAfter = (seconds: number) =>
     (track.events.find((e) => e.type === 'up' && e.t >= seconds * 1000)?.t ?? seconds * 1000) / 1000;
@@ -80,7 +80,16 @@ export function assembleDemo(
     { x: 940, y: 362, width: 660, height: 690 },
     { x: 1660, y: 362, width: 320, height: 690 },
   ])
-    addSpan(project, 'callouts', { id: newId(), start: shown, end: hidden, footageId: screenId, kind: 'cover', rect, strength: 26 });
+    addSpan(project, 'callouts', {
+      id: newId(),
+      start: shown,
+      end: hidden,
+      footageId: screenId,
+      kind: 'cover',
+      ...DEFAULT_COVER,
+      rect,
+      strength: 26,
+    });
   const dragEnd = ticksToSeconds(time(scenario.starts[4]! - 4.2));
   addSpan(project, 'callouts', {
     id: newId(),

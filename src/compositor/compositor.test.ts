@@ -1,6 +1,7 @@
 import { createCanvas } from '@napi-rs/canvas';
 import { readFileSync } from 'node:fs';
 import { DEFAULT_HALO } from '@/core/pointer/halo';
+import { DEFAULT_KEY } from '@/core/edit/settings';
 import { parseColor, rgbToYuv, yuvToRgb } from '@/core/key/color';
 import { estimateWall } from '@/core/key/wall';
 import type { FramePlan, Layer, VideoLayer } from '@/core/frame/plan';
@@ -46,7 +47,11 @@ const video = (more: Partial<VideoLayer> = {}): VideoLayer => ({
   source: { x: 0, y: 0, width: 64, height: 48 },
   destination: { x: 0, y: 0, width: 64, height: 48 },
   mirror: false,
-  mask: 'none',
+  mask: null,
+  opacity: 1,
+  blend: 'normal',
+  turn: 0,
+  backdrop: null,
   key: null,
   matte: false,
   adjust: null,
@@ -86,14 +91,14 @@ test('mirroring swaps the sides', () => {
 });
 
 test('a round mask keeps the middle and clears the corners', () => {
-  const at = draw([video({ mask: 'ellipse' })], solid('#ffffff'), '#000000');
+  const at = draw([video({ mask: { shape: 'ellipse', feather: 0 } })], solid('#ffffff'), '#000000');
   near(at(32, 24), [255, 255, 255]);
   near(at(1, 1), [0, 0, 0]);
   near(at(62, 46), [0, 0, 0]);
 });
 
 test('the key takes the wall out, leaves the person, and its matte is black and white', () => {
-  const key = { footageId: 'f', on: true, color: '#2f9a4b', tolerance: 20, softness: 10 };
+  const key = { footageId: 'f', ...DEFAULT_KEY, color: '#2f9a4b' };
   near(draw([video({ key })], solid('#2f9a4b'), '#445566')(20, 20), [0x44, 0x55, 0x66]);
   near(draw([video({ key })], solid('#dda488'), '#445566')(20, 20), [0xdd, 0xa4, 0x88], 8);
   near(draw([video({ key, matte: true })], solid('#2f9a4b'))(20, 20), [0, 0, 0]);
@@ -141,7 +146,10 @@ test('a halo tints what is bright and leaves what is dark', () => {
 test('overlays that lie partly or wholly outside are cut off, not written elsewhere', () => {
   for (const x of [-30, 50, 500]) {
     const at = draw(
-      [video(), { kind: 'shape', shape: 'rectangle', destination: { x, y: -10, width: 40, height: 30 }, fill: '#ffffff', stroke: null }],
+      [
+        video(),
+        { kind: 'shape', shape: 'rectangle', radius: 0, destination: { x, y: -10, width: 40, height: 30 }, fill: '#ffffff', stroke: null },
+      ],
       solid('#000000'),
     );
     near(at(30, 40), [0, 0, 0]);
@@ -185,7 +193,7 @@ test('the wall is found by its colour along the border, and a grey room has none
       picture.u[i] = inside ? 110 : picture.u[i]! + ((i * 7) % 5) - 2;
       picture.v[i] = inside ? 150 : picture.v[i]! + ((i * 11) % 5) - 2;
     }
-    return estimateWall(picture);
+    return estimateWall([picture]);
   };
   const wall = scene('#2f9a4b')!;
   near(parseColor(wall.color), [0x2f, 0x9a, 0x4b], 8);
@@ -205,7 +213,11 @@ test('brightness moves grey by as much as it says, contrast turns around mid-gre
   near(draw([video({ adjust: { brightness: 0.1, contrast: 1 } })], solid('#808080'))(30, 20), [0x80 + 25.5, 0x80 + 25.5, 0x80 + 25.5], 3);
   near(draw([video({ adjust: { brightness: 0, contrast: 2 } })], solid('#808080'))(30, 20), [0x80, 0x80, 0x80], 3);
   near(draw([video({ adjust: { brightness: 0, contrast: 2 } })], solid('#606060'))(30, 20), [0x40, 0x40, 0x40], 4);
-  const round = draw([video({ mask: 'ellipse', adjust: { brightness: 0.2, contrast: 1 } })], solid('#404040'), '#000000');
+  const round = draw(
+    [video({ mask: { shape: 'ellipse', feather: 0 }, adjust: { brightness: 0.2, contrast: 1 } })],
+    solid('#404040'),
+    '#000000',
+  );
   near(round(32, 24), [0x40 + 51, 0x40 + 51, 0x40 + 51], 4);
   near(round(1, 1), [0, 0, 0]);
 });

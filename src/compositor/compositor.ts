@@ -1,38 +1,33 @@
+import { isSolid, type CoverLayer, type DimLayer, type FramePlan, type Layer, type MixLayer, type VideoLayer } from '@/core/frame/plan';
 import { parseColor, rgbToYuv } from '@/core/key/color';
-import type { Size } from '@/core/scale/rect';
-import type { FootageKey } from '@/core/project/model';
-import type { CoverLayer, FramePlan, Layer, MixLayer, VideoLayer } from '@/core/frame/plan';
 import { chromaRangeX } from '@/core/scale/filter';
-import { intersect } from '@/core/scale/rect';
+import { intersect, type Rect, type Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, releaseFrame, subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
-import { LruMap } from './lru';
+import { allocateInset, fadeInset, fillOpaque, layInset, maskInset, multiplyInset, releaseInset, showMatte, type Inset } from './inset';
+import { Keyer } from './keyer';
+import { MaskShop } from './masks';
 import type { Rasterizer } from './rasterizer';
-import { Resampler, type Mapping } from './resampler';
+import { Resampler } from './resampler';
 import { ScaledPictures, type ColorPlanes, type PictureMapping } from './scaled';
 import type { SourceFrame } from './source-frame';
 import { SpriteShop, type PlacedSprite } from './sprites';
+import { Warper } from './warper';
 
-/** How much of the wall's hue a pixel may keep, as a share of what it has across it. */
-const SPILL_ALLOWED = 0.25;
+/** Mid-grey in luma, around which contrast works. */
+const MIDDLE = 126;
 const BLUR_PASSES = 3;
-
-interface Inset extends ColorPlanes {
-  readonly alpha: Plane;
-  readonly chromaAlpha: Plane;
-}
-
-interface Mask {
-  readonly alpha: number;
-  readonly chromaAlpha: number;
-}
+/** Clear pixels around what is turned, for its edge to be soft. */
+const TURN_MARGIN = 2;
 
 /** Turns a frame plan and the decoded frames it asks for into a picture. The same in a browser worker and in Node. */
 export class Compositor {
   private readonly resampler: Resampler;
   private readonly scaled: ScaledPictures;
   private readonly sprites: SpriteShop;
-  private readonly masks: LruMap<Mask>;
+  private readonly masks: MaskShop;
+  private readonly keyer: Keyer;
+  private readonly warper: Warper;
 
   constructor(
     private readonly heap: KernelHeap,
@@ -41,10 +36,9 @@ export class Compositor {
     this.resampler = new Resampler(heap);
     this.scaled = new ScaledPictures(heap, this.resampler);
     this.sprites = new SpriteShop(heap, rasterizer);
-    this.masks = new LruMap(8, (mask) => {
-      heap.release(mask.alpha);
-      heap.release(mask.chromaAlpha);
-    });
+    this.masks = new MaskShop(heap, rasterizer);
+    this.keyer = new Keyer(heap);
+    this.warper = new Warper(heap);
   }
 
   /**
@@ -71,6 +65,9 @@ export class Compositor {
         }
         case 'cover':
           this.cover(layer, target);
+          break;
+        case 'dim':
+          this.dim(layer, target);
           break;
         case 'halo':
           this.sprite(this.sprites.halo(layer), target, layer.opacity, true);
@@ -140,49 +137,113 @@ export class Compositor {
   }
 
   private video(layer: VideoLayer, source: SourceFrame, target: PlanarFrame): void {
-    const { x, y, width, height } = layer.destination;
-    const into = (plane: Plane, by: number) => subPlane(plane, x / by, y / by, width / by, height / by);
-    const area = { y: into(target.y, 1), u: into(target.u, 2), v: into(target.v, 2) };
-    const mapping = mappingOf(layer, source);
-    const { adjust } = layer;
-    const finish = (part: ColorPlanes) => {
-      if (adjust && !layer.matte) this.adjust(part, adjust);
-    };
-    if (!layer.key && layer.mask === 'none') {
-      const name = `${layer.clipId} ${x} ${y} ${JSON.stringify(adjust)}`;
-      this.scaled.draw(name, source, mapping, area, finish);
+    const { destination, adjust } = layer;
+    if (isSolid(layer)) {
+      const area = partOf(target, destination);
+      const name = `${layer.clipId} ${destination.x} ${destination.y} ${JSON.stringify(adjust)}`;
+      this.scaled.draw(name, source, mappingOf(layer, source), area, (part) => adjust && this.adjust(part, null, adjust));
       return;
     }
-    const inset = this.allocateInset(width, height);
-    if (layer.key) this.scaleKeyed(layer.key, source.picture, mapping, inset);
-    else {
-      this.scaleColor(source.picture, mapping, inset);
-      this.opaque(inset);
-    }
-    finish(inset);
-    if (layer.mask === 'ellipse') this.maskEllipse(inset);
-    if (layer.matte) this.showMatte(inset);
-    this.blendInset(inset, area);
-    this.heap.release(inset.y.at);
+    const inset = this.inset(layer, source);
+    if (layer.turn) this.layTurned(layer, inset, target);
+    else this.join(layer, inset, partOf(target, destination));
+    releaseInset(this.heap, inset);
   }
 
-  /** Keys at the footage's own resolution, takes the spill out, and scales colour and opacity into the inset. */
-  private scaleKeyed(key: FootageKey, frame: PlanarFrame, mapping: PictureMapping & { alpha: Mapping }, inset: Inset): void {
+  /** A layer as an inset of its destination's size: keyed, masked, as see-through as it is to be. */
+  private inset(layer: VideoLayer, source: SourceFrame): Inset {
     const { heap } = this;
-    const { exports } = heap;
-    const count = frame.u.width * frame.u.height;
-    const at = heap.allocate(count * 3);
-    const plane = (index: number): Plane => ({ ...frame.u, at: at + count * index });
-    const [u, v, alpha] = [plane(0), plane(1), plane(2)];
-    const [, keyU, keyV] = rgbToYuv(parseColor(key.color));
-    exports.keyAlpha(frame.u.at, frame.v.at, alpha.at, count, keyU, keyV, key.tolerance, key.tolerance + key.softness);
-    heap.copyRows(frame.u.at, 0, u.at, 0, count * 2, 1);
-    const length = Math.hypot(keyU - 128, keyV - 128);
-    if (length > 1) exports.suppressSpill(u.at, v.at, count, (keyU - 128) / length, (keyV - 128) / length, SPILL_ALLOWED);
-    this.resampler.resample(alpha, mapping.alpha, inset.alpha);
-    this.resampler.resample(alpha, mapping.chroma, inset.chromaAlpha);
-    this.scaleColor({ y: frame.y, u, v }, mapping, inset);
-    heap.release(at);
+    const { destination, adjust, key } = layer;
+    const { width, height } = destination;
+    const mapping = mappingOf(layer, source);
+    const inset = allocateInset(heap, width, height);
+    if (key) {
+      const keyed = this.keyer.key(key, layer, source);
+      this.scaleColor(keyed, mapping, inset);
+      this.resampler.resample(keyed.alpha, mapping.luma, inset.alpha);
+      this.resampler.resample(keyed.chromaAlpha, mapping.chroma, inset.chromaAlpha);
+      releaseInset(heap, keyed);
+    } else {
+      this.scaleColor(source.picture, mapping, inset);
+      fillOpaque(heap, inset);
+    }
+    if (layer.matte) showMatte(heap, inset);
+    else if (adjust) this.adjust(inset, inset, adjust);
+    if (layer.backdrop && !layer.matte) this.fillBehind(inset, layer.backdrop);
+    if (layer.mask) maskInset(heap, inset, this.masks.of(layer.mask, width, height));
+    if (layer.opacity < 1) fadeInset(heap, inset, layer.opacity);
+    return inset;
+  }
+
+  /** Lays an inset on a plain colour of its size, which makes it opaque. */
+  private fillBehind(inset: Inset, color: string): void {
+    const { heap } = this;
+    const { width, height } = inset.y;
+    const ground = allocateInset(heap, width, height);
+    const values = rgbToYuv(parseColor(color));
+    (['y', 'u', 'v'] as const).forEach((name, i) => {
+      const { at, stride, width: w, height: h } = ground[name];
+      heap.exports.fillPlane(at, stride, w, h, values[i]!);
+    });
+    layInset(heap, inset, ground);
+    for (const name of ['y', 'u', 'v'] as const)
+      heap.copyRows(ground[name].at, 0, inset[name].at, 0, inset[name].width * inset[name].height, 1);
+    fillOpaque(heap, inset);
+    releaseInset(heap, ground);
+  }
+
+  /** Joins an inset with what is in an area of its size. */
+  private join({ blend }: VideoLayer, inset: Inset, area: ColorPlanes): void {
+    if (blend === 'normal') layInset(this.heap, inset, area);
+    else multiplyInset(this.heap, inset, area, blend === 'screen');
+  }
+
+  /** Turns an inset about its middle and joins it with the picture. */
+  private layTurned(layer: VideoLayer, inset: Inset, target: PlanarFrame): void {
+    const { heap } = this;
+    const { x, y, width, height } = layer.destination;
+    const angle = (layer.turn * Math.PI) / 180;
+    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+    const middle = { x: x + width / 2, y: y + height / 2 };
+    const half = {
+      x: (Math.abs(width * cos) + Math.abs(height * sin)) / 2 + TURN_MARGIN,
+      y: (Math.abs(width * sin) + Math.abs(height * cos)) / 2 + TURN_MARGIN,
+    };
+    const left = Math.floor((middle.x - half.x) / 2) * 2;
+    const top = Math.floor((middle.y - half.y) / 2) * 2;
+    const box = intersect(
+      { x: left, y: top, width: Math.ceil((middle.x + half.x - left) / 2) * 2, height: Math.ceil((middle.y + half.y - top) / 2) * 2 },
+      { x: 0, y: 0, width: target.width & ~1, height: target.height & ~1 },
+    );
+    if (box.width < 2 || box.height < 2) return;
+    // A clear border for the turned edge to fade into.
+    const framed = this.withMargin(inset);
+    const turned = allocateInset(heap, box.width, box.height);
+    const [dx, dy] = [box.x - middle.x, box.y - middle.y];
+    this.warper.warp(framed, turned, {
+      ax: cos,
+      bx: sin,
+      cx: cos * dx + sin * dy + width / 2 + TURN_MARGIN,
+      ay: -sin,
+      by: cos,
+      cy: -sin * dx + cos * dy + height / 2 + TURN_MARGIN,
+    });
+    this.join(layer, turned, partOf(target, box));
+    releaseInset(heap, turned);
+    releaseInset(heap, framed);
+  }
+
+  private withMargin(inset: Inset): Inset {
+    const { heap } = this;
+    const framed = allocateInset(heap, inset.y.width + TURN_MARGIN * 2, inset.y.height + TURN_MARGIN * 2);
+    for (const name of ['y', 'alpha', 'u', 'v', 'chromaAlpha'] as const) {
+      const [from, to] = [inset[name], framed[name]];
+      const chroma = name === 'u' || name === 'v';
+      const margin = to === framed.y || to === framed.alpha ? TURN_MARGIN : TURN_MARGIN / 2;
+      heap.exports.fillPlane(to.at, to.stride, to.width, to.height, chroma ? 128 : 0);
+      heap.copyRows(from.at, from.stride, to.at + margin * to.stride + margin, to.stride, from.width, from.height);
+    }
+    return framed;
   }
 
   private scaleColor(from: ColorPlanes, { luma, chroma }: PictureMapping, to: ColorPlanes): void {
@@ -191,90 +252,58 @@ export class Compositor {
     this.resampler.resample(from.v, chroma, to.v);
   }
 
-  /** Brightness and contrast by a table for each plane; contrast widens the colours too, as it does in RGB. */
-  private adjust(area: ColorPlanes, { brightness, contrast }: NonNullable<VideoLayer['adjust']>): void {
-    const { heap } = this;
-    const table = (middle: number, shift: number) =>
-      heap.put(
-        Uint8Array.from({ length: 256 }, (_, i) => Math.min(255, Math.max(0, Math.round((i - middle) * contrast + middle + shift)))),
+  /** Brightness and contrast; contrast widens the colours too, as it does in RGB. */
+  private adjust({ y, u, v }: ColorPlanes, alphas: Inset | null, { brightness, contrast }: NonNullable<VideoLayer['adjust']>): void {
+    const change = (plane: Plane, alpha: Plane | undefined, offset: number, pivot: number) =>
+      this.heap.exports.adjustPlane(
+        plane.at,
+        plane.stride,
+        alpha?.at ?? 0,
+        alpha?.stride ?? 0,
+        plane.width,
+        plane.height,
+        contrast,
+        offset,
+        pivot,
       );
-    const luma = table(126, brightness * 219);
-    const chroma = table(128, 0);
-    for (const [plane, at] of [
-      [area.y, luma],
-      [area.u, chroma],
-      [area.v, chroma],
-    ] as const)
-      heap.exports.lookUpPlane(plane.at, plane.stride, plane.width, plane.height, at);
-    heap.release(luma);
-    heap.release(chroma);
+    change(y, alphas?.alpha, MIDDLE * (1 - contrast) + brightness * 219, 0);
+    change(u, alphas?.chromaAlpha, 0, 128);
+    change(v, alphas?.chromaAlpha, 0, 128);
   }
 
-  private allocateInset(width: number, height: number): Inset {
-    const full = width * height;
-    const quarter = full / 4;
-    const at = this.heap.allocate(full * 2 + quarter * 3);
-    const plane = (offset: number, by: number): Plane => ({ at: at + offset, stride: width / by, width: width / by, height: height / by });
-    return {
-      y: plane(0, 1),
-      alpha: plane(full, 1),
-      u: plane(full * 2, 2),
-      v: plane(full * 2 + quarter, 2),
-      chromaAlpha: plane(full * 2 + quarter * 2, 2),
+  /** Fades everything outside of a disc. */
+  private dim({ area, center, inner, outer, dark, drained }: DimLayer, target: PlanarFrame): void {
+    const part = partOf(target, area);
+    const fade = (plane: Plane, by: number, value: number, share: number) => {
+      const strength = Math.round(share * 255);
+      // Chroma stands on the left column of its pair.
+      const x = (center.x - area.x + (by === 2 ? 0.5 : 0)) / by;
+      const y = (center.y - area.y) / by;
+      if (strength)
+        this.heap.exports.fadeOutside(plane.at, plane.stride, plane.width, plane.height, x, y, inner / by, outer / by, value, strength);
     };
+    fade(part.y, 1, 16, dark);
+    // What gets darker loses colour as well.
+    const gone = 1 - (1 - dark) * (1 - drained);
+    fade(part.u, 2, 128, gone);
+    fade(part.v, 2, 128, gone);
   }
 
-  private opaque({ alpha, chromaAlpha }: Inset): void {
-    for (const plane of [alpha, chromaAlpha]) this.heap.exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 255);
-  }
-
-  private maskEllipse({ alpha, chromaAlpha }: Inset): void {
-    const mask = this.masks.get(`${alpha.width} ${alpha.height}`, () => ({
-      alpha: this.heap.put(ellipseCoverage(alpha.width, alpha.height)),
-      chromaAlpha: this.heap.put(ellipseCoverage(chromaAlpha.width, chromaAlpha.height)),
-    }));
-    this.heap.exports.multiplyPlane(alpha.at, mask.alpha, alpha.width * alpha.height);
-    this.heap.exports.multiplyPlane(chromaAlpha.at, mask.chromaAlpha, chromaAlpha.width * chromaAlpha.height);
-  }
-
-  private showMatte(inset: Inset): void {
+  private cover({ destination, way, radius, color }: CoverLayer, target: PlanarFrame): void {
     const { heap } = this;
-    const luma = heap.bytes(inset.y.at, inset.y.width * inset.y.height);
-    const alpha = heap.bytes(inset.alpha.at, luma.length);
-    for (let i = 0; i < luma.length; i++) luma[i] = 16 + Math.round((alpha[i]! * 219) / 255);
-    for (const plane of [inset.u, inset.v]) heap.exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 128);
-    this.opaque(inset);
-  }
-
-  private blendInset(inset: Inset, area: ColorPlanes): void {
-    const { blendPlane } = this.heap.exports;
-    const blend = (to: Plane, from: Plane, alpha: Plane) =>
-      blendPlane(to.at, to.stride, from.at, from.stride, alpha.at, alpha.stride, to.width, to.height, 255, 0, 0, 0);
-    blend(area.y, inset.y, inset.alpha);
-    blend(area.u, inset.u, inset.chromaAlpha);
-    blend(area.v, inset.v, inset.chromaAlpha);
-  }
-
-  private cover({ destination, radius }: CoverLayer, target: PlanarFrame): void {
-    const { x, y, width, height } = destination;
-    const scratch = this.heap.allocate(width * height);
-    for (const [plane, by] of [
-      [target.y, 1],
-      [target.u, 2],
-      [target.v, 2],
-    ] as const) {
-      const part = subPlane(plane, x / by, y / by, width / by, height / by);
-      this.heap.exports.boxBlurPlane(
-        part.at,
-        part.stride,
-        part.width,
-        part.height,
-        Math.max(1, Math.round(radius / by)),
-        BLUR_PASSES,
-        scratch,
-      );
-    }
-    this.heap.release(scratch);
+    const part = partOf(target, destination);
+    const values = rgbToYuv(parseColor(color));
+    const scratch = way === 'blur' ? heap.allocate(destination.width * destination.height) : 0;
+    // Blocks of a mosaic are even, so that chroma has the same.
+    const block = Math.max(2, Math.round(radius) * 2);
+    (['y', 'u', 'v'] as const).forEach((name, i) => {
+      const { at, stride, width, height } = part[name];
+      const by = i ? 2 : 1;
+      if (way === 'blur') heap.exports.boxBlurPlane(at, stride, width, height, Math.max(1, Math.round(radius / by)), BLUR_PASSES, scratch);
+      else if (way === 'mosaic') heap.exports.mosaicPlane(at, stride, width, height, block / by);
+      else heap.exports.fillPlane(at, stride, width, height, values[i]!);
+    });
+    if (scratch) heap.release(scratch);
   }
 
   /** Blends a sprite, clipped to the target; `tint` leaves dark pixels dark. */
@@ -317,19 +346,23 @@ export class Compositor {
 /** The decoded picture for a video layer; null when there is none. */
 type FrameOf = (layer: VideoLayer) => SourceFrame | null;
 
+/** A rectangle of a picture, on even pixels. */
+const partOf = ({ y, u, v }: PlanarFrame, { x, y: top, width, height }: Rect): ColorPlanes => ({
+  y: subPlane(y, x, top, width, height),
+  u: subPlane(u, x / 2, top / 2, width / 2, height / 2),
+  v: subPlane(v, x / 2, top / 2, width / 2, height / 2),
+});
+
 /** Whether the first layer hides the background wholly. */
 function coversAll({ layers, size }: FramePlan): boolean {
   const first = layers[0];
-  if (first?.kind !== 'video' || first.key || first.mask !== 'none') return false;
+  if (first?.kind !== 'video' || !isSolid(first)) return false;
   const { x, y, width, height } = first.destination;
   return x <= 0 && y <= 0 && x + width >= size.width && y + height >= size.height;
 }
 
-/** Where a layer's samples are in the picture at hand; `alpha` takes chroma samples for luma ones. */
-function mappingOf(
-  { source, footage, destination, mirror }: VideoLayer,
-  { picture, part }: SourceFrame,
-): PictureMapping & { alpha: Mapping } {
+/** Where a layer's samples are in the picture at hand. */
+function mappingOf({ source, footage, destination, mirror }: VideoLayer, { picture, part }: SourceFrame): PictureMapping {
   const shown = part ?? { x: 0, y: 0, ...footage };
   const sx = picture.width / shown.width;
   const sy = picture.height / shown.height;
@@ -339,22 +372,5 @@ function mappingOf(
   return {
     luma: { columns, rows, mirror },
     chroma: { columns: chromaRangeX(columns.origin, columns.span, columns.span / destination.width), rows: chromaRows, mirror },
-    alpha: { columns: { origin: columns.origin / 2 + 0.25, span: columns.span / 2 }, rows: chromaRows, mirror },
   };
-}
-
-/** Coverage of each pixel of a rectangle by the ellipse in it, 0 to 255, with a soft edge one pixel wide. */
-function ellipseCoverage(width: number, height: number): Uint8Array {
-  const mask = new Uint8Array(width * height);
-  const rx = width / 2;
-  const ry = height / 2;
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const nx = (x + 0.5 - rx) / rx;
-      const ny = (y + 0.5 - ry) / ry;
-      const d = Math.hypot(nx, ny);
-      const gradient = Math.hypot(nx / rx, ny / ry) / (d || 1);
-      mask[y * width + x] = Math.round(255 * Math.min(1, Math.max(0, (1 - d) / gradient + 0.5)));
-    }
-  return mask;
 }

@@ -1,4 +1,4 @@
-import { filterTable, isCopy, type FilterTable } from '@/core/scale/filter';
+import { FILTER_WINDOW, filterTaps, isCopy } from '@/core/scale/filter';
 import type { Rect } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
@@ -34,7 +34,11 @@ export class Resampler {
   private readonly stored: LruMap<StoredTable>;
   private scratch = { at: 0, size: 0 };
 
+  /** The window of the filter, in the kernels' memory. */
+  private readonly window: number;
+
   constructor(private readonly heap: KernelHeap) {
+    this.window = heap.put(FILTER_WINDOW.values);
     this.stored = new LruMap(96, (table) => {
       heap.release(table.starts);
       heap.release(table.weights);
@@ -113,17 +117,23 @@ export class Resampler {
 
   private table(length: number, { origin, span }: AxisRange, count: number, mirror: boolean, align: number): StoredTable {
     const key = `${length} ${origin} ${span} ${count} ${mirror} ${align}`;
-    return this.stored.get(key, () => this.store(filterTable(length, origin, span, count, mirror, align)));
+    return this.stored.get(key, () => this.fill(length, origin, span, count, mirror, align));
   }
 
-  private store(table: FilterTable): StoredTable {
-    return {
-      starts: this.heap.put(table.starts),
-      weights: this.heap.put(table.weights),
-      taps: table.taps,
-      firsts: table.starts,
-      copyFrom: isCopy(table)?.first ?? null,
-    };
+  private fill(length: number, origin: number, span: number, count: number, mirror: boolean, align: number): StoredTable {
+    const { heap } = this;
+    const taps = filterTaps(span, count, align);
+    const starts = heap.allocate(count * 4);
+    const weights = heap.allocate(count * taps * 2);
+    const exact = heap.allocate(taps * 8);
+    const { lobes, steps } = FILTER_WINDOW;
+    heap.exports.fillFilter(length, origin, span, count, mirror ? 1 : 0, taps, lobes, steps, this.window, exact, starts, weights);
+    heap.release(exact);
+    const bytes = (at: number, size: number) => heap.bytes(at, size).slice().buffer;
+    const firsts = new Int32Array(bytes(starts, count * 4));
+    // Only a mapping of as many samples as there are can be a copy.
+    const copy = span === count ? isCopy({ taps, starts: firsts, weights: new Int16Array(bytes(weights, count * taps * 2)) }) : null;
+    return { starts, weights, taps, firsts, copyFrom: copy?.first ?? null };
   }
 }
 

@@ -48,15 +48,7 @@ export class SpriteShop {
   halo(layer: HaloLayer): PlacedSprite {
     const side = Math.max(4, evenCeil(layer.diameter));
     const sprite = this.sprites.get(`halo ${side} ${layer.color} ${layer.softness}`, () => {
-      const rgba = new Uint8ClampedArray(side * side * 4);
-      const [r, g, b] = parseColor(layer.color);
-      const radius = side / 2;
-      for (let y = 0; y < side; y++)
-        for (let x = 0; x < side; x++) {
-          const distance = Math.hypot(x + 0.5 - radius, y + 0.5 - radius) / radius;
-          rgba.set([r, g, b, Math.round(255 * haloProfile(distance, layer.softness))], (y * side + x) * 4);
-        }
-      return this.store(rgba, side, side);
+      return this.store(disc(side, layer), side, side);
     });
     return { sprite, x: evenFloor(layer.center.x - side / 2 + 1), y: evenFloor(layer.center.y - side / 2 + 1) };
   }
@@ -108,13 +100,14 @@ export class SpriteShop {
     const edge = evenCeil(stroke ? stroke.width : 0);
     const width = evenCeil(destination.width) + edge * 2;
     const height = evenCeil(destination.height) + edge * 2;
-    const key = `shape ${layer.shape} ${destination.width} ${destination.height} ${fill} ${stroke?.width} ${stroke?.color}`;
+    const key = `shape ${layer.shape} ${layer.radius} ${destination.width} ${destination.height} ${fill} ${stroke?.width} ${stroke?.color}`;
     const sprite = this.sprites.get(key, () =>
       this.draw(width, height, (pen) => {
         pen.beginPath();
         const rx = destination.width / 2;
         const ry = destination.height / 2;
         if (layer.shape === 'ellipse') pen.ellipse(edge + rx, edge + ry, rx, ry, 0, 0, Math.PI * 2);
+        else if (layer.shape === 'rounded') pen.roundRect(edge, edge, destination.width, destination.height, layer.radius);
         else pen.rect(edge, edge, destination.width, destination.height);
         if (fill) {
           pen.fillStyle = fill;
@@ -180,4 +173,24 @@ export class SpriteShop {
     heap.release(source);
     return sprite;
   }
+}
+
+/** Steps of a disc's profile from its middle to its edge. */
+const PROFILE = 1024;
+
+/** A soft disc in RGBA. Its profile is tabled over the squared distance: while a view moves, discs of many sizes are asked for. */
+function disc(side: number, { color, softness }: HaloLayer): Uint8ClampedArray {
+  const [r, g, b] = parseColor(color);
+  const profile = Uint8Array.from({ length: PROFILE + 1 }, (_, i) => Math.round(255 * haloProfile(Math.sqrt(i / PROFILE), softness)));
+  const words = new Uint32Array(side * side);
+  const tint = (b << 16) | (g << 8) | r;
+  const scale = PROFILE / (side / 2) ** 2;
+  for (let y = 0; y < side; y++) {
+    const dy = (y + 0.5 - side / 2) ** 2;
+    for (let x = 0; x < side; x++) {
+      const i = Math.round(((x + 0.5 - side / 2) ** 2 + dy) * scale);
+      if (i <= PROFILE) words[y * side + x] = ((profile[i]! << 24) | tint) >>> 0;
+    }
+  }
+  return new Uint8ClampedArray(words.buffer);
 }

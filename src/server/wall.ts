@@ -6,7 +6,7 @@ import { frameArguments } from './media/frame-stream';
 import type { MediaFacts } from './media/probe';
 import { mediaProblem, runMedia } from './media/process';
 
-/** Looks for the wall's colour in the middle of a recording; null when its border shows no one strong colour. */
+/** Looks for the wall's colour and light in a recording; null when its border shows no one strong colour. */
 export async function findWall(footageId: string): Promise<WallEstimate | null> {
   const row = await findFootage(footageId);
   const facts = row.facts ? (JSON.parse(row.facts) as MediaFacts) : null;
@@ -14,13 +14,22 @@ export async function findWall(footageId: string): Promise<WallEstimate | null> 
   return wallOf(originalPath(row), facts);
 }
 
-/** Looks for the wall's colour in the middle of a file. */
+/** Pictures that are looked at, spread over the recording: a person who moves uncovers more of the wall. */
+const LOOKS = 5;
+
+/** Looks for the wall's colour and light in a file. */
 export async function wallOf(path: string, facts: MediaFacts): Promise<WallEstimate | null> {
   const { width, height } = facts;
-  const middle = { start: ticksToSeconds(facts.duration) / 2, rate: facts.frameRate ?? rateFromNumber(30), speed: 0 };
-  const bytes = await runMedia('ffmpeg', ['-v', 'error', '-nostdin', ...frameArguments(path, facts, middle)]);
   const frame = frameAtAddress(0, width, height);
-  if (bytes.length < frame.size) throw mediaProblem('Invalid data found');
-  const part = ({ at, width: w, height: h }: Plane) => bytes.subarray(at, at + w * h);
-  return estimateWall({ y: part(frame.y), u: part(frame.u), v: part(frame.v), width, height });
+  const pictures = [];
+  for (let i = 0; i < LOOKS; i++) {
+    const start = (ticksToSeconds(facts.duration) * (i + 0.5)) / LOOKS;
+    const options = { start, rate: facts.frameRate ?? rateFromNumber(30), speed: 0 };
+    const bytes = await runMedia('ffmpeg', ['-v', 'error', '-nostdin', ...frameArguments(path, facts, options)]);
+    if (bytes.length < frame.size) continue;
+    const part = ({ at, width: w, height: h }: Plane) => bytes.subarray(at, at + w * h);
+    pictures.push({ y: part(frame.y), u: part(frame.u), v: part(frame.v), width, height });
+  }
+  if (!pictures.length) throw mediaProblem('Invalid data found');
+  return estimateWall(pictures);
 }

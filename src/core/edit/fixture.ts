@@ -1,4 +1,4 @@
-import { createProject } from '../project/create';
+import { DEFAULT_COVER, createProject } from '../project/create';
 import type { Project } from '../project/model';
 import type { FootageFacts, Role, Sources } from '../project/sources';
 import { frameDuration, frameStart, rateFromNumber, secondsToTicks } from '../time/ticks';
@@ -57,6 +57,7 @@ export function demoProject(newId: () => string): Project {
       end: frame(i * 200 + 90),
       footageId: 'screen',
       kind: 'cover',
+      ...DEFAULT_COVER,
       rect: { x: 0, y: 0, width: 50, height: 50 },
       strength: 8,
     });

@@ -1,3 +1,4 @@
+import { DEFAULT_COVER } from '../project/create';
 import { clipEnd, sourceEnd, sourceTime } from '../project/clip-time';
 import type { Project } from '../project/model';
 import type { Sources } from '../project/sources';
@@ -23,6 +24,7 @@ function screenOnly() {
     end: frame(900),
     footageId: 'screen',
     kind: 'cover',
+    ...DEFAULT_COVER,
     rect: { x: 0, y: 0, width: 9, height: 9 },
     strength: 9,
   });

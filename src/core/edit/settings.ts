@@ -1,3 +1,4 @@
+import { DEFAULT_JOINING } from '../project/create';
 import type { Canvas, FootageKey, FootageLook, Framing, PresenterPlacement, Project } from '../project/model';
 
 /** Changes where and how the presenter stands. */
@@ -10,7 +11,16 @@ export function changeCanvas(project: Project, change: Partial<Canvas>): void {
   Object.assign(project.canvas, change);
 }
 
-export const DEFAULT_KEY: Omit<FootageKey, 'footageId'> = { on: true, color: '#2f9a4b', tolerance: 34, softness: 14 };
+export const DEFAULT_KEY: Omit<FootageKey, 'footageId'> = {
+  on: true,
+  color: '#2f9a4b',
+  tolerance: 10,
+  softness: 30,
+  choke: 0,
+  feather: 0,
+  garbage: null,
+  wall: null,
+};
 
 /** Changes the chroma key of a recording; makes one if it has none. */
 export function changeKey(project: Project, footageId: string, change: Partial<Omit<FootageKey, 'footageId'>>): void {
@@ -28,5 +38,5 @@ export function replaceFramings(project: Project, framings: readonly Framing[]):
 export function changeLook(project: Project, footageId: string, change: Partial<Omit<FootageLook, 'footageId'>>): void {
   const look = project.looks.find((l) => l.footageId === footageId);
   if (look) Object.assign(look, change);
-  else project.looks.push({ footageId, area: null, fit: 'fit', bars: 'plain', brightness: 0, contrast: 1, ...change });
+  else project.looks.push({ footageId, area: null, fit: 'fit', bars: 'plain', brightness: 0, contrast: 1, ...DEFAULT_JOINING, ...change });
 }

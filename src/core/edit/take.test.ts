@@ -1,3 +1,4 @@
+import { DEFAULT_COVER } from '../project/create';
 import fc from 'fast-check';
 import type { Project } from '../project/model';
 import { placedSteps, projectDuration, stepRange } from '../project/query';
@@ -94,6 +95,7 @@ test('a take done again takes the place of the old one; the voice stays, and the
     end: seconds(2),
     footageId: 'x',
     kind: 'cover',
+    ...DEFAULT_COVER,
     rect: { x: 0, y: 0, width: 9, height: 9 },
     strength: 9,
   });

@@ -3,7 +3,7 @@ import { strokePaths } from '../callout/paths';
 import { viewAt } from '../framing/view';
 import { placePresenter, placeScreen, screenStage, type Placement } from '../layout/rectangles';
 import { ease } from '../framing/path';
-import type { Callout, Clip, Lane, Project, Transition } from '../project/model';
+import type { Callout, Clip, DimAround, FootageLook, Lane, PresenterPlacement, Project, Transition } from '../project/model';
 import { sourceTime } from '../project/clip-time';
 import { areaOf, isLaneOn, isPictureLane, lookOf, spanAt, visibleClip } from '../project/query';
 import type { FootageFacts, Sources } from '../project/sources';
@@ -13,7 +13,7 @@ import { pointerAt, shapeAt } from '../telemetry/sample';
 import { contains } from '../time/ranges';
 import { crossingAt } from '../transition/crossing';
 import { ticksToSeconds, type Ticks } from '../time/ticks';
-import type { FramePlan, Layer, VideoLayer } from './plan';
+import { isSolid, type FramePlan, type Layer, type Mask, type VideoLayer } from './plan';
 
 /** Other looks at the same instant, for the interface. */
 export interface PlanView {
@@ -77,7 +77,7 @@ function laneLayers(scene: Scene, view: PlanView): Layer[] {
 
 /** Whether a layer hides everything behind it. */
 function covers(layer: Layer, { width, height }: Size): boolean {
-  if (layer.kind !== 'video' || layer.key || layer.mask !== 'none') return false;
+  if (layer.kind !== 'video' || !isSolid(layer)) return false;
   const { destination: d } = layer;
   return d.x <= 0 && d.y <= 0 && d.x + d.width >= width && d.y + d.height >= height;
 }
@@ -100,13 +100,11 @@ function transitionLayers(scene: Scene, from: Layer[], to: Layer[], transition: 
     { kind: 'mix', from: a, to: b, amount, motion },
   ];
   // An inset neither moves through the picture nor fills it with colour.
-  const whole = [...from, ...to].some(
-    (layer) => layer.kind === 'video' && layer.mask === 'none' && !layer.key && fills(layer, scene.output),
-  );
+  const whole = [...from, ...to].some((layer) => layer.kind === 'video' && !layer.mask && !layer.key && fills(layer, scene.output));
   if (transition.kind === 'fade') {
     const { width, height } = scene.output;
     const between: Layer[] = whole
-      ? [{ kind: 'shape', shape: 'rectangle', destination: { x: 0, y: 0, width, height }, fill: transition.color, stroke: null }]
+      ? [{ kind: 'shape', shape: 'rectangle', radius: 0, destination: { x: 0, y: 0, width, height }, fill: transition.color, stroke: null }]
       : [];
     if (!from.length) return mix(between, to, share);
     if (!to.length) return mix(from, between, share);
@@ -126,8 +124,7 @@ const POINTER_HEIGHT = 0.035;
 const MARKER_PEN_OPACITY = 0.4;
 
 /** The change of brightness that was set for a recording, if any. */
-function adjustOf(project: Project, footageId: string): VideoLayer['adjust'] {
-  const look = lookOf(project, footageId);
+function adjustOf(look: FootageLook | null): VideoLayer['adjust'] {
   return look && (look.brightness !== 0 || look.contrast !== 1) ? { brightness: look.brightness, contrast: look.contrast } : null;
 }
 
@@ -135,6 +132,7 @@ function adjustOf(project: Project, footageId: string): VideoLayer['adjust'] {
 const withinFootage = (time: Ticks, footage: FootageFacts): Ticks => Math.min(Math.max(0, time), Math.max(0, footage.duration - 1));
 
 function video(scene: Scene, clip: Clip, footage: FootageFacts, placement: Placement, more: Partial<VideoLayer>): VideoLayer {
+  const look = lookOf(scene.project, footage.id);
   return {
     kind: 'video',
     clipId: clip.id,
@@ -145,10 +143,14 @@ function video(scene: Scene, clip: Clip, footage: FootageFacts, placement: Place
     footage: { width: footage.width, height: footage.height },
     ...placement,
     mirror: false,
-    mask: 'none',
+    mask: null,
+    opacity: look?.opacity ?? 1,
+    blend: look?.blend ?? 'normal',
+    turn: look?.tilt ?? 0,
     key: null,
+    backdrop: null,
     matte: false,
-    adjust: adjustOf(scene.project, footage.id),
+    adjust: adjustOf(look),
     ...more,
   };
 }
@@ -189,6 +191,7 @@ function screenLayers(scene: Scene, { clip, footage }: Shown, { whole }: PlanVie
     const ms = ticksToSeconds(sourceTime(clip, time)) * 1000;
     const tip = toOutput(pointerAt(track, ms));
     const zoom = (wholeView(area, project.canvas).width / view.width) * (stage.width / output.width);
+    if (span?.dim) layers.push(dimLayer(span.dim, tip, (scene.ratio * zoom) / 2, stage));
     if (span)
       layers.push({
         kind: 'halo',
@@ -216,8 +219,19 @@ function blurredBars(scene: Scene, { clip, footage }: Shown, { destination }: Pl
   const source = { x: area.x + (area.width - part.width) / 2, y: area.y + (area.height - part.height) / 2, ...part };
   return [
     video(scene, clip, footage, { source, destination: stage }, {}),
-    { kind: 'cover', destination: stage, radius: Math.max(1, BARS_BLUR * scene.output.height) },
+    {
+      kind: 'cover',
+      destination: stage,
+      way: 'blur',
+      radius: Math.max(1, BARS_BLUR * scene.output.height),
+      color: scene.project.canvas.background,
+    },
   ];
+}
+
+function dimLayer({ size, softness, dark, drained }: DimAround, center: { x: number; y: number }, half: number, area: InOutput): Layer {
+  const outer = size * half;
+  return { kind: 'dim', area, center, inner: outer * (1 - softness), outer, dark, drained };
 }
 
 type ToOutput = (p: { x: number; y: number }) => { x: number; y: number };
@@ -231,7 +245,7 @@ function coverLayers(callout: Callout & { kind: 'cover' }, toOutput: ToOutput, s
   const y = Math.floor(from.y / 2) * 2;
   const destination: InOutput = intersect({ x, y, width: Math.ceil(to.x / 2) * 2 - x, height: Math.ceil(to.y / 2) * 2 - y }, stage);
   if (destination.width < 2 || destination.height < 2) return [];
-  return [{ kind: 'cover', destination, radius: Math.max(1, callout.strength * scale) }];
+  return [{ kind: 'cover', destination, way: callout.way, radius: Math.max(1, callout.strength * scale), color: callout.color }];
 }
 
 function textLayer(callout: Callout & { kind: 'text' }, scene: Scene, toOutput: ToOutput): Layer {
@@ -259,21 +273,31 @@ function presenterLayers(scene: Scene, { clip, footage }: Shown): Layer[] {
   if (!placement) return [];
   const { presenter } = project;
   const key = project.keys.find((k) => k.footageId === footage.id && k.on) ?? null;
-  const round = layout === 'corner' && presenter.shape === 'circle';
-  const shape = round ? 'ellipse' : 'rectangle';
+  const mask = layout === 'corner' ? presenterMask(presenter, placement.destination) : null;
   const { destination } = placement;
   const layers: Layer[] = [];
-  if (key && presenter.backdrop) layers.push({ kind: 'shape', shape, destination, fill: presenter.backdrop, stroke: null });
-  layers.push(video(scene, clip, footage, placement, { key, mirror: presenter.mirror, mask: round ? 'ellipse' : 'none' }));
+  layers.push(video(scene, clip, footage, placement, { key, mirror: presenter.mirror, mask, backdrop: key && presenter.backdrop }));
   if (layout === 'corner' && presenter.ring.width > 0)
     layers.push({
       kind: 'shape',
-      shape,
+      shape: mask?.shape === 'ellipse' || mask?.shape === 'rounded' ? mask.shape : 'rectangle',
+      radius: mask?.shape === 'rounded' ? mask.radius : 0,
       destination,
       fill: null,
       stroke: { width: presenter.ring.width * ratio, color: presenter.ring.color },
     });
   return layers;
+}
+
+/** Corners of a rounded inset, as a share of its shorter side. */
+const ROUNDING = 0.14;
+
+/** The outline of the inset in the corner layout. */
+function presenterMask({ shape, feather }: PresenterPlacement, { width, height }: InOutput): Mask | null {
+  const soft = feather * height;
+  if (shape === 'circle') return { shape: 'ellipse', feather: soft };
+  if (shape === 'rounded') return { shape: 'rounded', radius: ROUNDING * Math.min(width, height), feather: soft };
+  return soft > 0 ? { shape: 'rectangle', feather: soft } : null;
 }
 
 function presenterAlone(scene: Scene, look: 'raw' | 'matte'): Layer[] {

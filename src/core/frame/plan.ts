@@ -1,4 +1,4 @@
-import type { FootageKey } from '../project/model';
+import type { Blend, FootageKey } from '../project/model';
 import type { Ticks } from '../time/ticks';
 import type { InFootage, InOutput, Size } from '../scale/rect';
 
@@ -9,7 +9,7 @@ export interface FramePlan {
   readonly layers: readonly Layer[];
 }
 
-export type Layer = MixLayer | VideoLayer | CoverLayer | HaloLayer | PointerLayer | ShapeLayer | StrokeLayer | TextLayer;
+export type Layer = MixLayer | VideoLayer | CoverLayer | DimLayer | HaloLayer | PointerLayer | ShapeLayer | StrokeLayer | TextLayer;
 
 /**
  * The way from one picture to another: each is what lies below with its own layers on top. Without a motion the second is blended
@@ -36,19 +36,47 @@ export interface VideoLayer {
   readonly source: InFootage;
   readonly destination: InOutput;
   readonly mirror: boolean;
-  readonly mask: 'none' | 'ellipse';
+  readonly mask: Mask | null;
+  readonly opacity: number;
+  readonly blend: Blend;
+  /** Degrees that it is turned about the middle of its destination, clockwise. */
+  readonly turn: number;
   readonly key: FootageKey | null;
+  /** Fills what the key has taken out, within the mask. */
+  readonly backdrop: string | null;
   /** Shows the key's opacity in grey instead of the picture. */
   readonly matte: boolean;
   /** Change of brightness; null leaves it. */
   readonly adjust: { readonly brightness: number; readonly contrast: number } | null;
 }
 
-/** Blurs what is already drawn. */
+/** What of a layer's destination is seen; `feather` is the width of the soft edge inside of it, output pixels. */
+export type Mask = { readonly feather: number } & (
+  | { readonly shape: 'ellipse' | 'rectangle' }
+  | { readonly shape: 'rounded'; readonly radius: number }
+  /** Corners of a closed path in output pixels from the destination's upper left corner. */
+  | { readonly shape: 'path'; readonly points: readonly { readonly x: number; readonly y: number }[] }
+);
+
+/** Hides what is already drawn. */
 export interface CoverLayer {
   readonly kind: 'cover';
   readonly destination: InOutput;
+  readonly way: 'blur' | 'mosaic' | 'solid';
+  /** Radius of the blur, or half the side of the mosaic's blocks. */
   readonly radius: number;
+  readonly color: string;
+}
+
+/** Darkens what is already drawn, or drains it of colour, outside of a disc. */
+export interface DimLayer {
+  readonly kind: 'dim';
+  readonly area: InOutput;
+  readonly center: { readonly x: number; readonly y: number };
+  readonly inner: number;
+  readonly outer: number;
+  readonly dark: number;
+  readonly drained: number;
 }
 
 export interface HaloLayer {
@@ -83,7 +111,9 @@ export interface StrokeLayer {
 
 export interface ShapeLayer {
   readonly kind: 'shape';
-  readonly shape: 'ellipse' | 'rectangle';
+  readonly shape: 'ellipse' | 'rectangle' | 'rounded';
+  /** Of rounded corners. */
+  readonly radius: number;
   readonly destination: InOutput;
   readonly fill: string | null;
   readonly stroke: { readonly width: number; readonly color: string } | null;
@@ -101,6 +131,10 @@ export interface TextLayer {
   readonly arrow: boolean;
   readonly opacity: number;
 }
+
+/** Whether a layer hides all that lies behind its destination. */
+export const isSolid = ({ key, mask, opacity, blend, turn }: VideoLayer): boolean =>
+  !key && !mask && opacity === 1 && blend === 'normal' && turn === 0;
 
 /** Every video layer of a plan, those inside of a transition too; a clip that is drawn twice comes twice. */
 export function everyVideoLayer(layers: readonly Layer[]): VideoLayer[] {

@@ -1,6 +1,16 @@
 import { rateFromNumber, type FrameRate } from '../time/ticks';
 import { targetOf, type TargetId } from './targets';
-import { PROJECT_FORMAT, PROJECT_VERSION, type Clip, type Lane, type LaneKind, type PresenterPlacement, type Project } from './model';
+import {
+  PROJECT_FORMAT,
+  PROJECT_VERSION,
+  type Clip,
+  type CoverCallout,
+  type FootageLook,
+  type Lane,
+  type LaneKind,
+  type PresenterPlacement,
+  type Project,
+} from './model';
 
 const LANE_NAMES: Record<LaneKind, string> = {
   presenter: 'Presenter',
@@ -42,6 +52,12 @@ export const createClip = (clip: Pick<Clip, 'id' | 'footageId' | 'start' | 'dura
   group: clip.group ?? null,
 });
 
+/** How a recording joins what lies behind it unless its look says otherwise. */
+export const DEFAULT_JOINING = { opacity: 1, blend: 'normal', tilt: 0 } as const satisfies Partial<FootageLook>;
+
+/** How a cover hides unless something else is said. */
+export const DEFAULT_COVER = { way: 'blur', color: '#1e2a32' } as const satisfies Partial<CoverCallout>;
+
 export const DEFAULT_MARKER_COLOR = '#8e3f66';
 
 export const DEFAULT_PLACEMENT: PresenterPlacement = {
@@ -49,6 +65,7 @@ export const DEFAULT_PLACEMENT: PresenterPlacement = {
   size: 0.3,
   margin: 0.035,
   shape: 'circle',
+  feather: 0,
   mirror: false,
   center: { x: 0.5, y: 0.42 },
   crop: 0.84,

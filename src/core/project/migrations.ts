@@ -1,4 +1,4 @@
-import { createClip, DEFAULT_MARKER_COLOR, DEFAULT_WORDS_PER_MINUTE } from './create';
+import { createClip, DEFAULT_COVER, DEFAULT_JOINING, DEFAULT_MARKER_COLOR, DEFAULT_WORDS_PER_MINUTE } from './create';
 import { PROJECT_FORMAT, PROJECT_VERSION, type Clip } from './model';
 import { targetOf } from './targets';
 import type { Fault } from './validate';
@@ -34,6 +34,16 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
     groups: [],
     presenter,
     looks: eachOf(looks, (look) => ({ ...look, fit: 'fit', bars: 'plain' })),
+  }),
+  /** Keys got an edge, a garbage rectangle and the wall's light; looks opacity, blend and tilt; covers other ways; halos a dimmed surrounding. */
+  3: ({ keys, looks, pointer, callouts, presenter, ...rest }) => ({
+    ...rest,
+    version: 4,
+    keys: eachOf(keys, (key) => ({ ...key, choke: 0, feather: 0, garbage: null, wall: null })),
+    looks: eachOf(looks, (look) => ({ ...look, ...DEFAULT_JOINING })),
+    pointer: eachOf(pointer, (span) => ({ ...span, dim: null })),
+    callouts: eachOf(callouts, (callout) => (callout.kind === 'cover' ? { ...callout, ...DEFAULT_COVER } : callout)),
+    presenter: typeof presenter === 'object' ? { ...presenter, feather: 0 } : presenter,
   }),
 };
 

@@ -7,7 +7,7 @@ import type { CaptionNeed, TargetId } from './targets';
  */
 
 export const PROJECT_FORMAT = 'vistum-project';
-export const PROJECT_VERSION = 3;
+export const PROJECT_VERSION = 4;
 
 export interface Project {
   format: typeof PROJECT_FORMAT;
@@ -167,6 +167,19 @@ export interface PointerSpan {
   start: Ticks;
   end: Ticks;
   halo: Halo;
+  /** What becomes of all but the pointer's surroundings; null for nothing. */
+  dim: DimAround | null;
+}
+
+export interface DimAround {
+  /** Diameter of what stays as it is, in frame pixels at a magnification of 1. */
+  size: number;
+  /** Width of the passage as a share of the diameter, 0 to 1. */
+  softness: number;
+  /** How dark the rest becomes, 0 to 1. */
+  dark: number;
+  /** How much of its colour the rest loses, 0 to 1. */
+  drained: number;
 }
 
 /** A soft disc behind the pointer. */
@@ -206,11 +219,17 @@ export interface TextCallout extends CalloutBase {
 }
 
 /** Hides part of the footage. */
+/** Blurred, in coarse blocks, or painted over. Only the last leaves nothing to guess. */
+export const COVER_WAYS = ['blur', 'mosaic', 'solid'] as const;
+
 export interface CoverCallout extends CalloutBase {
   kind: 'cover';
   rect: FootageRect;
-  /** Blur radius in footage pixels. */
+  way: (typeof COVER_WAYS)[number];
+  /** Blur radius, or half the side of a mosaic's blocks, in footage pixels. */
   strength: number;
+  /** Of a solid cover, `#rrggbb`. */
+  color: string;
 }
 
 /** A freehand line that appears as it was drawn. */
@@ -262,13 +281,17 @@ export interface Marker {
 export const CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'] as const;
 export type Corner = (typeof CORNERS)[number];
 
+export const PRESENTER_SHAPES = ['circle', 'rectangle', 'rounded'] as const;
+
 export interface PresenterPlacement {
   corner: Corner;
   /** Height of the inset as a share of the frame's height, 0.05 to 1. */
   size: number;
   /** Distance to the frame's edges as a share of its height, 0 to 0.3. */
   margin: number;
-  shape: 'circle' | 'rectangle';
+  shape: (typeof PRESENTER_SHAPES)[number];
+  /** Width of the soft edge as a share of the inset's height, 0 to 0.3. */
+  feather: number;
   mirror: boolean;
   /** Middle of the part that a circle shows, as shares of the footage's width and height. */
   center: { x: number; y: number };
@@ -285,11 +308,31 @@ export interface FootageKey {
   on: boolean;
   /** `#rrggbb` of the wall. */
   color: string;
-  /** Distance in the chroma plane below which a pixel is wall, in 8-bit code values, 0 to 120. */
+  /** Distance from the wall, along its own direction in the chroma plane, below which a pixel is wall, in 8-bit code values, 0 to 120. */
   tolerance: number;
   /** Width of the band over which it turns opaque, in code values, 1 to 120. */
   softness: number;
+  /** Takes so many footage pixels off the edge; below 0 it adds them; -10 to 10. */
+  choke: number;
+  /** Radius in footage pixels by which the edge is blurred, 0 to 20. */
+  feather: number;
+  /** What lies outside is taken out whatever its colour; null for nothing. */
+  garbage: FootageRect | null;
+  /** The wall's light as it was found over the whole recording; null takes `color` everywhere. */
+  wall: WallMap | null;
 }
+
+/** The empty wall as a coarse picture: luma and chroma in 8-bit code values, row by row. */
+export interface WallMap {
+  columns: number;
+  rows: number;
+  y: number[];
+  u: number[];
+  v: number[];
+}
+
+export const BLENDS = ['normal', 'multiply', 'screen'] as const;
+export type Blend = (typeof BLENDS)[number];
 
 export interface FootageLook {
   footageId: string;
@@ -303,4 +346,10 @@ export interface FootageLook {
   brightness: number;
   /** Factor around mid-grey, 0.25 to 4. */
   contrast: number;
+  /** 0 to 1. */
+  opacity: number;
+  /** How it joins what lies behind it. */
+  blend: Blend;
+  /** Degrees that it is turned, clockwise, -45 to 45. */
+  tilt: number;
 }

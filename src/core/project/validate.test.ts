@@ -22,7 +22,35 @@ test('a document of the first version is brought up to date', () => {
   const old = { ...rest, version: 1, steps: [{ id: 'a', start: 0, title: 'Open', narration: '', action: '' }] };
   const checked = validateProject(old, SOURCES);
   expect(checked).toMatchObject({
-    project: { version: 3, target: { id: 'web' }, steps: [{ id: 'a', notes: '' }], markers: [], looks: [] },
+    project: { version: 4, target: { id: 'web' }, steps: [{ id: 'a', notes: '' }], markers: [], looks: [] },
+  });
+});
+
+test('keys, looks, covers and halos of the version before keep what they do', () => {
+  const span = { id: 'p', start: 0, end: 10 };
+  const halo = { size: 100, color: '#ffcc00', softness: 0.5, opacity: 0.5 };
+  const { presenter, ...rest } = structuredClone(emptyProject()) as unknown as Record<string, unknown> & {
+    presenter: Record<string, unknown>;
+  };
+  delete presenter.feather;
+  const old = {
+    ...rest,
+    presenter,
+    version: 3,
+    keys: [{ footageId: 'camera', on: true, color: '#2f9a4b', tolerance: 20, softness: 10 }],
+    looks: [{ footageId: 'screen', area: null, brightness: 0.1, contrast: 1, fit: 'fit', bars: 'plain' }],
+    pointer: [{ ...span, halo }],
+    callouts: [{ ...span, footageId: 'screen', kind: 'cover', rect: { x: 0, y: 0, width: 50, height: 50 }, strength: 16 }],
+  };
+  expect(validateProject(old, SOURCES)).toMatchObject({
+    project: {
+      version: 4,
+      keys: [{ tolerance: 20, softness: 10, choke: 0, feather: 0, garbage: null, wall: null }],
+      looks: [{ brightness: 0.1, opacity: 1, blend: 'normal', tilt: 0 }],
+      pointer: [{ halo, dim: null }],
+      callouts: [{ way: 'blur', strength: 16 }],
+      presenter: { feather: 0 },
+    },
   });
 });
 

@@ -7,14 +7,20 @@ export interface FilterTable {
 
 const UNIT = 16384;
 const LOBES = 3;
-
 const STEPS = 2048;
+
 const sinc = (x: number) => (x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x));
 /** The kernel for 0 to 3, tabled: tables are made anew for each picture of a moving view. */
 const KERNEL = Float64Array.from({ length: LOBES * STEPS + 1 }, (_, i) =>
   i > 0 && i % STEPS === 0 ? 0 : sinc(i / STEPS) * sinc(i / STEPS / LOBES),
 );
+/** The window as the pixel kernels take it: its values at `steps` places a lobe, over `lobes` lobes. */
+export const FILTER_WINDOW = { lobes: LOBES, steps: STEPS, values: KERNEL } as const;
 const lanczos = (x: number) => KERNEL[Math.round(Math.abs(x) * STEPS)] ?? 0;
+
+/** Weights for each output sample when `span` source samples become `count`; a multiple of `align`. */
+export const filterTaps = (span: number, count: number, align: number): number =>
+  Math.ceil(Math.ceil(LOBES * Math.max(1, span / count) * 2) / align) * align;
 
 /**
  * Weights for resampling one axis of a plane with a Lanczos-windowed sinc of three
@@ -36,7 +42,7 @@ export function filterTable(length: number, origin: number, span: number, count:
   const step = span / count;
   const stretch = Math.max(1, step);
   const support = LOBES * stretch;
-  const taps = Math.ceil(Math.ceil(support * 2) / align) * align;
+  const taps = filterTaps(span, count, align);
   const starts = new Int32Array(count);
   const weights = new Int16Array(count * taps);
   const exact = new Float64Array(taps);
@@ -71,6 +77,33 @@ function quantise(exact: Float64Array, sum: number, out: Int16Array, offset: num
     if (Math.abs(exact[k]!) > Math.abs(exact[largest]!)) largest = k;
   }
   out[offset + largest]! += UNIT - total;
+}
+
+/** Weights by the fraction of a sample: `phases + 1` rows of `taps` weights in Q14, the first for 0 and the last for 1. */
+export interface PhaseTable {
+  readonly taps: number;
+  /** Tap `k` is the source sample `floor(position) + k - reach`. */
+  readonly reach: number;
+  readonly weights: Int16Array;
+}
+
+/**
+ * Weights for resampling that does not follow the source's axes, by the same windowed sinc as `filterTable`.
+ *
+ * @param stretch source samples for one of the target where it shrinks; 1 otherwise
+ * @param phases fractions that are told apart
+ */
+export function phaseTable(stretch: number, phases: number): PhaseTable {
+  const taps = Math.ceil((LOBES * stretch * 2) / 8) * 8;
+  const reach = taps / 2 - 1;
+  const weights = new Int16Array((phases + 1) * taps);
+  const exact = new Float64Array(taps);
+  for (let phase = 0; phase <= phases; phase++) {
+    let sum = 0;
+    for (let k = 0; k < taps; k++) sum += exact[k] = lanczos((k - reach - phase / phases) / stretch);
+    quantise(exact, sum, weights, phase * taps);
+  }
+  return { taps, reach, weights };
 }
 
 /** Whether a table only copies samples from `first` on. */

@@ -124,10 +124,20 @@ test('the plan of a frame lists screen, halo and presenter from back to front, a
   const project = emptyProject();
   placeFootage(project, sources.footage.screen, 0, counter());
   placeFootage(project, sources.footage.camera, 0, counter());
-  project.pointer.push({ id: 'p', start: 0, end: 1e9, halo: { size: 100, color: '#ffcc00', softness: 0.5, opacity: 0.5 } });
-  project.keys.push({ footageId: 'camera', on: true, color: '#2f9a4b', tolerance: 20, softness: 10 });
+  project.pointer.push({ id: 'p', start: 0, end: 1e9, halo: { size: 100, color: '#ffcc00', softness: 0.5, opacity: 0.5 }, dim: null });
+  project.keys.push({
+    footageId: 'camera',
+    on: true,
+    color: '#2f9a4b',
+    tolerance: 20,
+    softness: 10,
+    choke: 0,
+    feather: 0,
+    garbage: null,
+    wall: null,
+  });
   const plan = planFrame(project, sources, 1000, FULL_HD);
-  expect(plan.layers.map((l) => l.kind)).toEqual(['video', 'halo', 'shape', 'video', 'shape']);
+  expect(plan.layers.map((l) => l.kind)).toEqual(['video', 'halo', 'video', 'shape']);
   expect(plan.layers[1]).toMatchObject({ center: { x: 960, y: 540 }, diameter: 100 });
   expect(readScale(project, sources, 1000)).toMatchObject({ magnification: 1, scale: 0.75, sharpness: 'sharp' });
   // Half the size: everything in the same places.

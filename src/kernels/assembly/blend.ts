@@ -1,24 +1,4 @@
-// @ts-ignore: decorator
-@inline
-function mix8(target: v128, source: v128, alpha: v128): v128 {
-  // (t * (255 - a) + s * a + 127) / 255 in unsigned 16 bits, divided exactly by (n + (n >> 8) + 1) >> 8.
-  const rest = i16x8.sub(i16x8.splat(255), alpha);
-  const sum = i16x8.add(i16x8.add(i16x8.mul(target, rest), i16x8.mul(source, alpha)), i16x8.splat(127));
-  return i16x8.shr_u(i16x8.add(i16x8.add(sum, i16x8.shr_u(sum, 8)), i16x8.splat(1)), 8);
-}
-
-// @ts-ignore: decorator
-@inline
-function scale8(alpha: v128, by: v128): v128 {
-  const product = i16x8.add(i16x8.mul(alpha, by), i16x8.splat(127));
-  return i16x8.shr_u(i16x8.add(i16x8.add(product, i16x8.shr_u(product, 8)), i16x8.splat(1)), 8);
-}
-
-// @ts-ignore: decorator
-@inline
-function divide255(n: i32): i32 {
-  return (n + (n >> 8) + 1) >> 8;
-}
+import { clampByte, divide255, mix1, mix8, roundByte, scale8, store8 } from './arithmetic';
 
 /**
  * Lays a plane over another through an opacity plane, all rows `width` long and with strides of their own.
@@ -40,14 +20,39 @@ export function blendPlane(
     if (light == 0)
       for (; x + 8 <= width; x += 8) {
         const at = <usize>x;
-        const mixed = mix8(v128.load_ext<u8>(t + at), v128.load_ext<u8>(s + at), scale8(v128.load_ext<u8>(a + at), whole));
-        v128.store64_lane(t + at, i8x16.narrow_i16x8_u(mixed, mixed), 0);
+        store8(t + at, mix8(v128.load_ext<u8>(t + at), v128.load_ext<u8>(s + at), scale8(v128.load_ext<u8>(a + at), whole)));
       }
     for (; x < width; x++) {
       const at = <usize>x;
       let weight = divide255(<i32>load<u8>(a + at) * opacity + 127);
       if (light != 0) weight = divide255(weight * <i32>load<u8>(l + <usize>(x * lightStep)) + 127);
-      store<u8>(t + at, <u8>divide255(<i32>load<u8>(t + at) * (255 - weight) + <i32>load<u8>(s + at) * weight + 127));
+      store<u8>(t + at, <u8>mix1(<i32>load<u8>(t + at), <i32>load<u8>(s + at), weight));
+    }
+  }
+}
+
+/**
+ * Lays a plane that is already multiplied by its opacity over another. `pivot` is what stands for nothing:
+ * 0 in luma, 128 in chroma, around which the multiplied samples are stored.
+ */
+export function layPlane(
+  target: usize, targetStride: i32, source: usize, sourceStride: i32, alpha: usize, alphaStride: i32, width: i32, height: i32, pivot: i32,
+): void {
+  const nothing = i16x8.splat(<i16>pivot);
+  for (let y = 0; y < height; y++) {
+    const t = target + <usize>(y * targetStride);
+    const s = source + <usize>(y * sourceStride);
+    const a = alpha + <usize>(y * alphaStride);
+    let x = 0;
+    for (; x + 8 <= width; x += 8) {
+      const at = <usize>x;
+      const left = mix8(v128.load_ext<u8>(t + at), nothing, v128.load_ext<u8>(a + at));
+      store8(t + at, i16x8.add(left, i16x8.sub(v128.load_ext<u8>(s + at), nothing)));
+    }
+    for (; x < width; x++) {
+      const at = <usize>x;
+      const left = mix1(<i32>load<u8>(t + at), pivot, <i32>load<u8>(a + at));
+      store<u8>(t + at, clampByte(left + <i32>load<u8>(s + at) - pivot));
     }
   }
 }
@@ -58,12 +63,11 @@ export function mixPlane(target: usize, source: usize, count: i32, weight: i32):
   let i = 0;
   for (; i + 8 <= count; i += 8) {
     const at = <usize>i;
-    const mixed = mix8(v128.load_ext<u8>(target + at), v128.load_ext<u8>(source + at), alpha);
-    v128.store64_lane(target + at, i8x16.narrow_i16x8_u(mixed, mixed), 0);
+    store8(target + at, mix8(v128.load_ext<u8>(target + at), v128.load_ext<u8>(source + at), alpha));
   }
   for (; i < count; i++) {
     const at = <usize>i;
-    store<u8>(target + at, <u8>divide255(<i32>load<u8>(target + at) * (255 - weight) + <i32>load<u8>(source + at) * weight + 127));
+    store<u8>(target + at, <u8>mix1(<i32>load<u8>(target + at), <i32>load<u8>(source + at), weight));
   }
 }
 
@@ -72,22 +76,99 @@ export function fillPlane(target: usize, stride: i32, width: i32, height: i32, v
   for (let y = 0; y < height; y++) memory.fill(target + <usize>(y * stride), <u8>value, <usize>width);
 }
 
-/** Multiplies an opacity plane by another, both of `count` samples, 255 standing for 1. */
-export function multiplyPlane(target: usize, by: usize, count: i32): void {
+/** Brings `count` samples towards `pivot` by how far an opacity plane is from 255: with 0 it multiplies, 255 standing for 1. */
+export function multiplyPlane(target: usize, by: usize, count: i32, pivot: i32): void {
+  const nothing = i16x8.splat(<i16>pivot);
   let i = 0;
   for (; i + 8 <= count; i += 8) {
     const at = <usize>i;
-    const product = scale8(v128.load_ext<u8>(target + at), v128.load_ext<u8>(by + at));
-    v128.store64_lane(target + at, i8x16.narrow_i16x8_u(product, product), 0);
+    store8(target + at, mix8(nothing, v128.load_ext<u8>(target + at), v128.load_ext<u8>(by + at)));
   }
-  for (; i < count; i++)
-    store<u8>(target + <usize>i, <u8>divide255(<i32>load<u8>(target + <usize>i) * <i32>load<u8>(by + <usize>i) + 127));
+  for (; i < count; i++) {
+    const at = <usize>i;
+    store<u8>(target + at, <u8>mix1(pivot, <i32>load<u8>(target + at), <i32>load<u8>(by + at)));
+  }
 }
 
-/** Replaces each sample by its entry of a table of 256 bytes. */
-export function lookUpPlane(plane: usize, stride: i32, width: i32, height: i32, table: usize): void {
+/**
+ * Samples times `factor` plus `offset` times their opacity, in place: brightness and contrast of a plane that is multiplied by its
+ * opacity and stored around `pivot`. Without an opacity plane (address 0) it is 1.
+ */
+export function adjustPlane(
+  plane: usize, stride: i32, alpha: usize, alphaStride: i32, width: i32, height: i32, factor: f32, offset: f32, pivot: i32,
+): void {
+  const nothing = <f32>pivot;
   for (let y = 0; y < height; y++) {
     const row = plane + <usize>(y * stride);
-    for (let x = 0; x < width; x++) store<u8>(row + <usize>x, load<u8>(table + <usize>load<u8>(row + <usize>x)));
+    const a = alpha + <usize>(y * alphaStride);
+    for (let x = 0; x < width; x++) {
+      const at = row + <usize>x;
+      const share: f32 = alpha == 0 ? 1 : <f32>load<u8>(a + <usize>x) / 255;
+      store<u8>(at, roundByte((<f32>load<u8>(at) - nothing) * factor + offset * share + nothing));
+    }
+  }
+}
+
+/** Luma of black, and from there to white. */
+const BLACK: f32 = 16;
+const RANGE: f32 = 219;
+
+/**
+ * Multiplies the luma of a picture by that of another, or with `screen` multiplies their complements, which makes both brighter. The other is
+ * multiplied by its opacity already; where that is 0 nothing changes.
+ */
+export function multiplyLuma(
+  target: usize, targetStride: i32, source: usize, sourceStride: i32, alpha: usize, alphaStride: i32, width: i32, height: i32, screen: i32,
+): void {
+  for (let y = 0; y < height; y++) {
+    const t = target + <usize>(y * targetStride);
+    const s = source + <usize>(y * sourceStride);
+    const a = alpha + <usize>(y * alphaStride);
+    for (let x = 0; x < width; x++) {
+      const at = <usize>x;
+      const product = light(<f32>load<u8>(t + at), screen) * factor(<f32>load<u8>(s + at), <f32>load<u8>(a + at) / 255, screen);
+      store<u8>(t + at, roundByte(BLACK + (screen ? 1 - product : product) * RANGE));
+    }
+  }
+}
+
+/** Light of a luma sample, 0 to 1, or what it lacks of white. */
+// @ts-ignore: decorator
+@inline
+function light(luma: f32, screen: i32): f32 {
+  const share = min<f32>(1, max<f32>(0, (luma - BLACK) / RANGE));
+  return screen ? 1 - share : share;
+}
+
+/** What a sample that is multiplied by its opacity leaves of what it lies on. */
+// @ts-ignore: decorator
+@inline
+function factor(luma: f32, alpha: f32, screen: i32): f32 {
+  const share = min<f32>(alpha, max<f32>(0, (luma - BLACK * alpha) / RANGE));
+  return 1 - alpha + (screen ? alpha - share : share);
+}
+
+/**
+ * The colour differences of what `multiplyLuma` does, one chroma plane at a time and before it, since it reads the luma as it was; the luma planes
+ * have twice the size. Each difference is multiplied by the other's luma, which is exact where one of the two is grey and leaves out
+ * the product of two differences otherwise.
+ */
+export function multiplyChroma(
+  target: usize, targetStride: i32, source: usize, sourceStride: i32, alpha: usize, alphaStride: i32, width: i32, height: i32, screen: i32,
+  targetLuma: usize, targetLumaStride: i32, sourceLuma: usize, sourceLumaStride: i32,
+): void {
+  for (let y = 0; y < height; y++) {
+    const t = target + <usize>(y * targetStride);
+    const s = source + <usize>(y * sourceStride);
+    const a = alpha + <usize>(y * alphaStride);
+    const tl = targetLuma + <usize>(2 * y * targetLumaStride);
+    const sl = sourceLuma + <usize>(2 * y * sourceLumaStride);
+    for (let x = 0; x < width; x++) {
+      const at = <usize>x;
+      const own = <f32>load<u8>(t + at) - 128;
+      const other = <f32>load<u8>(s + at) - 128;
+      const left = factor(<f32>load<u8>(sl + (at << 1)), <f32>load<u8>(a + at) / 255, screen);
+      store<u8>(t + at, roundByte(128 + own * left + other * light(<f32>load<u8>(tl + (at << 1)), screen)));
+    }
   }
 }

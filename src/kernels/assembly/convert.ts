@@ -1,8 +1,4 @@
-// @ts-ignore: decorator
-@inline
-function byte(n: f32): u8 {
-  return <u8>(min<f32>(255, max<f32>(0, n)) + 0.5);
-}
+import { roundByte as byte } from './arithmetic';
 
 /**
  * RGBA (not premultiplied) to planar YUV 4:2:0 with opacity at both resolutions,
@@ -51,4 +47,38 @@ export function rgbaToPlanar(rgba: usize, width: i32, height: i32, y: usize, u: 
       store<u8>(v + out, byte(128 + ((r - luma) / 1.5748) * (224.0 / 255.0)));
     }
   }
+}
+
+/**
+ * Planar YUV 4:2:0, BT.709 limited range and chroma sited left, to opaque RGBA for display: chroma is brought up linearly.
+ */
+export function planarToRgba(y: usize, u: usize, v: usize, width: i32, height: i32, rgba: usize): void {
+  const half = (width + 1) >> 1;
+  const halfHeight = (height + 1) >> 1;
+  for (let row = 0; row < height; row++) {
+    const near = <usize>((row >> 1) * half);
+    const far = <usize>(max(0, min(halfHeight - 1, (row >> 1) + (row & 1 ? 1 : -1))) * half);
+    for (let x = 0; x < width; x++) {
+      const left = <usize>(x >> 1);
+      const right = <usize>(x & 1 ? min(half - 1, (x >> 1) + 1) : x >> 1);
+      const luma = (<f32>load<u8>(y + <usize>(row * width + x)) - 16) * <f32>(255.0 / 219.0);
+      const cb = chroma(u, near, far, left, right) * <f32>(255.0 / 224.0);
+      const cr = chroma(v, near, far, left, right) * <f32>(255.0 / 224.0);
+      const out = rgba + (<usize>(row * width + x) << 2);
+      store<u8>(out, byte(luma + 1.5748 * cr));
+      store<u8>(out, byte(luma - 0.187324 * cb - 0.468124 * cr), 1);
+      store<u8>(out, byte(luma + 1.8556 * cb), 2);
+      store<u8>(out, 255, 3);
+    }
+  }
+}
+
+/** Three quarters of the nearer row and one of the farther, between two columns. */
+// @ts-ignore: decorator
+@inline
+function chroma(plane: usize, near: usize, far: usize, left: usize, right: usize): f32 {
+  const sum =
+    3 * (<i32>load<u8>(plane + near + left) + <i32>load<u8>(plane + near + right)) +
+    <i32>load<u8>(plane + far + left) + <i32>load<u8>(plane + far + right);
+  return <f32>sum / 8 - 128;
 }

@@ -1,9 +1,12 @@
-export { resamplePlane } from './resample';
-export { keyAlpha, suppressSpill } from './key';
-export { blendPlane, fillPlane, lookUpPlane, mixPlane, multiplyPlane } from './blend';
-export { boxBlurPlane } from './blur';
-export { rgbaToPlanar } from './convert';
+export { adjustPlane, blendPlane, fillPlane, layPlane, mixPlane, multiplyChroma, multiplyLuma, multiplyPlane } from './blend';
+export { boxBlurPlane, mosaicPlane } from './blur';
 export { markChanges } from './compare';
+export { planarToRgba, rgbaToPlanar } from './convert';
+export { guideAlpha, halvePlane, keyAlpha, refineAlpha, suppressSpill, unmixPlane } from './key';
+export { fillFilter } from './filter';
+export { fadeOutside, spreadPlane } from './matte';
+export { resamplePlane } from './resample';
+export { warpPlane } from './warp';
 
 /** First free address; the host lays out everything from here on. */
 export function heapBase(): usize {

@@ -5,7 +5,7 @@ import { openJoin, rippleDelete } from '@/core/edit/ripple';
 import { setTransition, DEFAULT_TRANSITION } from '@/core/edit/transitions';
 import { planSound } from '@/core/audio/mix';
 import { planFrame } from '@/core/frame/plan-frame';
-import { createClip, createProject } from '@/core/project/create';
+import { DEFAULT_COVER, createClip, createProject } from '@/core/project/create';
 import type { Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
 import { validateProject } from '@/core/project/validate';
@@ -40,6 +40,7 @@ function longProject(count: number): Project {
     end: frame(i * LENGTH * 2 + 90),
     footageId: 'long',
     kind: 'cover',
+    ...DEFAULT_COVER,
     rect: { x: 0, y: 0, width: 9, height: 9 },
     strength: 9,
   }));

@@ -6,7 +6,7 @@ import { keepInside } from '@/core/framing/path';
 import { planFramings } from '@/core/framing/planner';
 import { viewAt } from '@/core/framing/view';
 import { DEFAULT_HALO } from '@/core/pointer/halo';
-import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
+import { DEFAULT_COVER, DEFAULT_MARKER_COLOR } from '@/core/project/create';
 import type { LayoutKind } from '@/core/project/model';
 import { sourceTime } from '@/core/project/clip-time';
 import { areaOf, projectDuration, spanAt, stepAt, stepRange, visibleClip } from '@/core/project/query';
@@ -109,6 +109,7 @@ export function thingCommands(c: CommandContext): Command[] {
             addSpan(draft, 'callouts', {
               ...base,
               kind: 'cover',
+              ...DEFAULT_COVER,
               rect: {
                 x: anchor.x - footage.width * 0.1,
                 y: anchor.y - footage.height * 0.04,
@@ -128,7 +129,7 @@ export function thingCommands(c: CommandContext): Command[] {
     const before = project.pointer.findLast((p) => p.end <= playhead)?.end ?? 0;
     const after = project.pointer.find((p) => p.start > playhead)?.start ?? projectDuration(project);
     const id = nanoid();
-    if (get().edit('Halo', (draft) => addSpan(draft, 'pointer', { id, start: before, end: after, halo: DEFAULT_HALO })))
+    if (get().edit('Halo', (draft) => addSpan(draft, 'pointer', { id, start: before, end: after, halo: DEFAULT_HALO, dim: null })))
       select({ kind: 'pointer', id });
   };
   const marker = () => {

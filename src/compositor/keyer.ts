@@ -1,0 +1,112 @@
+import type { VideoLayer } from '@/core/frame/plan';
+import { parseColor, rgbToYuv } from '@/core/key/color';
+import { sampleWall } from '@/core/key/wall-map';
+import type { FootageKey } from '@/core/project/model';
+import type { Rect } from '@/core/scale/rect';
+import type { KernelHeap } from '@/kernels/heap';
+import type { Plane, PlanarFrame } from '@/kernels/planar';
+import { allocateInset, releaseInset, type Inset } from './inset';
+import { LruMap } from './lru';
+import type { ColorPlanes } from './scaled';
+import type { SourceFrame } from './source-frame';
+
+/** How much of the wall's hue a pixel may keep, as a share of what it has across it. */
+const SPILL_ALLOWED = 0.25;
+/** Mixtures with the wall lie within this share of its chroma beside its direction. */
+const ACROSS = 0.45;
+/** Variance of luma, in code values squared, that counts as noise rather than as an edge. */
+const CALM = 2;
+/** Opacity within this share of clear or opaque becomes so. */
+const EDGE = 0.04;
+
+/** Keys pictures at their own resolution: what comes out is scaled afterwards. */
+export class Keyer {
+  private readonly walls: LruMap<Inset>;
+
+  constructor(private readonly heap: KernelHeap) {
+    this.walls = new LruMap(4, (wall) => releaseInset(heap, wall));
+  }
+
+  /** The presenter without the wall, their colours multiplied by their opacity; to be released by the caller. */
+  key(key: FootageKey, { footage }: Pick<VideoLayer, 'footage'>, { picture, part }: SourceFrame): Inset {
+    const { exports } = this.heap;
+    const shown = part ?? { x: 0, y: 0, ...footage };
+    const wall = this.wall(key, footage, shown, picture);
+    const inset = allocateInset(this.heap, picture.width, picture.height);
+    this.copy(picture, inset);
+    const { y, u, v, alpha, chromaAlpha } = inset;
+    const count = u.width * u.height;
+    exports.keyAlpha(u.at, v.at, wall.u.at, wall.v.at, chromaAlpha.at, count, key.tolerance, key.tolerance + key.softness, ACROSS);
+    this.refine(inset);
+    this.trim(key, alpha, shown, footage);
+    exports.halvePlane(alpha.at, alpha.stride, alpha.width, alpha.height, chromaAlpha.at);
+    exports.unmixPlane(y.at, wall.y.at, alpha.at, y.width * y.height, 0, 255);
+    exports.unmixPlane(u.at, wall.u.at, chromaAlpha.at, count, 128, 127);
+    exports.unmixPlane(v.at, wall.v.at, chromaAlpha.at, count, 128, 127);
+    const [, keyU, keyV] = rgbToYuv(parseColor(key.color));
+    const length = Math.hypot(keyU - 128, keyV - 128);
+    if (length > 1) exports.suppressSpill(u.at, v.at, count, (keyU - 128) / length, (keyV - 128) / length, SPILL_ALLOWED);
+    return inset;
+  }
+
+  /** Opacity at luma's resolution from that at chroma's, with luma's edges. */
+  private refine({ y, alpha, chromaAlpha }: Inset): void {
+    const { heap } = this;
+    const { width, height } = chromaAlpha;
+    const guide = heap.allocate(width * height + 16);
+    const floats = (width + 4) * height * 4;
+    const [slopes, offsets] = [heap.allocate(floats + 64), heap.allocate(floats + 64)];
+    const scratch = heap.allocate((width + 16) * 16 + 64);
+    heap.exports.halvePlane(y.at, y.stride, y.width, y.height, guide);
+    heap.exports.guideAlpha(guide, chromaAlpha.at, width, height, CALM, slopes, offsets, scratch);
+    heap.exports.refineAlpha(y.at, y.stride, y.width, y.height, slopes, offsets, EDGE, alpha.at);
+    for (const at of [guide, slopes, offsets, scratch]) heap.release(at);
+  }
+
+  /** Edge and garbage rectangle; lengths of the key are footage pixels. */
+  private trim({ choke, feather, garbage }: FootageKey, alpha: Plane, shown: Rect, footage: VideoLayer['footage']): void {
+    const { heap } = this;
+    const { width, height } = alpha;
+    const scale = width / shown.width;
+    const scratch = heap.allocate(width * height + 16);
+    const radius = Math.round(Math.abs(choke) * scale);
+    if (radius) heap.exports.spreadPlane(alpha.at, width, height, radius, choke < 0 ? 1 : 0, scratch);
+    const blur = Math.round((feather * scale) / 2);
+    if (blur) heap.exports.boxBlurPlane(alpha.at, alpha.stride, width, height, blur, 2, scratch);
+    heap.release(scratch);
+    if (!garbage) return;
+    const clamp = (n: number, most: number) => Math.max(0, Math.min(most, Math.round(n)));
+    // What reaches the recording's own border is not cut there.
+    const left = garbage.x <= 0 ? 0 : clamp((garbage.x - shown.x) * scale, width);
+    const top = garbage.y <= 0 ? 0 : clamp((garbage.y - shown.y) * scale, height);
+    const right = garbage.x + garbage.width >= footage.width ? width : clamp((garbage.x + garbage.width - shown.x) * scale, width);
+    const bottom = garbage.y + garbage.height >= footage.height ? height : clamp((garbage.y + garbage.height - shown.y) * scale, height);
+    const clear = (x: number, y: number, w: number, h: number) => {
+      if (w > 0 && h > 0) heap.exports.fillPlane(alpha.at + y * alpha.stride + x, alpha.stride, w, h, 0);
+    };
+    clear(0, 0, width, top);
+    clear(0, bottom, width, height - bottom);
+    clear(0, top, left, bottom - top);
+    clear(right, top, width - right, bottom - top);
+  }
+
+  private copy(from: ColorPlanes, to: ColorPlanes): void {
+    for (const plane of ['y', 'u', 'v'] as const)
+      this.heap.copyRows(from[plane].at, from[plane].stride, to[plane].at, to[plane].stride, to[plane].width, to[plane].height);
+  }
+
+  /** The empty wall as a picture of the size at hand. */
+  private wall({ color, wall }: FootageKey, footage: VideoLayer['footage'], shown: Rect, { width, height }: PlanarFrame): Inset {
+    return this.walls.get(JSON.stringify([color, wall, footage, shown, width, height]), () => {
+      const { heap } = this;
+      const empty = allocateInset(heap, width, height);
+      const flat = rgbToYuv(parseColor(color));
+      (['y', 'u', 'v'] as const).forEach((name, i) => {
+        const plane = empty[name];
+        if (wall) heap.bytes(plane.at, plane.width * plane.height).set(sampleWall(wall, name, footage, shown, plane.width, plane.height));
+        else heap.exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, flat[i]!);
+      });
+      return empty;
+    });
+  }
+}

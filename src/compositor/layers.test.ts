@@ -1,0 +1,318 @@
+import { createCanvas } from '@napi-rs/canvas';
+import fc from 'fast-check';
+import { DEFAULT_KEY } from '@/core/edit/settings';
+import type { FramePlan, Layer, VideoLayer } from '@/core/frame/plan';
+import { parseColor, rgbToYuv, yuvToRgb } from '@/core/key/color';
+import type { KernelHeap } from '@/kernels/heap';
+import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
+import { noisyPlane, testHeap } from '@/kernels/testing';
+import { Compositor } from './compositor';
+import type { Pen, Rasterizer } from './rasterizer';
+import { SourceHistory, type SourceFrame } from './source-frame';
+
+let heap: KernelHeap;
+beforeAll(async () => {
+  heap = await testHeap();
+});
+const plain: Rasterizer = {
+  draw(width, height, paint) {
+    const context = createCanvas(width, height).getContext('2d');
+    paint(context as unknown as Pen);
+    return context.getImageData(0, 0, width, height).data;
+  },
+  measure: (_font, text) => text.length * 10,
+};
+const W = 96;
+const H = 64;
+const whole = { x: 0, y: 0, width: W, height: H };
+const video = (more: Partial<VideoLayer> = {}): VideoLayer => ({
+  kind: 'video',
+  clipId: 'c',
+  footageId: 'f',
+  time: 0,
+  speed: 1,
+  footage: { width: W, height: H },
+  source: whole,
+  destination: whole,
+  mirror: false,
+  mask: null,
+  opacity: 1,
+  blend: 'normal',
+  turn: 0,
+  key: null,
+  backdrop: null,
+  matte: false,
+  adjust: null,
+  ...more,
+});
+
+function solid(color: string): PlanarFrame {
+  const frame = allocateFrame(heap, W, H);
+  const [y, u, v] = rgbToYuv(parseColor(color));
+  const bytes = frameBytes(heap, frame);
+  bytes.fill(y, 0, W * H);
+  bytes.fill(u, W * H, (W * H * 5) / 4);
+  bytes.fill(v, (W * H * 5) / 4);
+  return frame;
+}
+
+/** Draws layers, each from the picture of its clip, and answers what colour is where. */
+function draw(layers: Layer[], pictures: Record<string, PlanarFrame>, background = '#000000') {
+  const plan: FramePlan = { size: { width: W, height: H }, background, layers };
+  const target = allocateFrame(heap, W, H);
+  const source = ({ clipId }: VideoLayer): SourceFrame | null =>
+    pictures[clipId] ? { picture: pictures[clipId], part: null, before: null } : null;
+  new Compositor(heap, plain).compose(plan, source, target);
+  const bytes = frameBytes(heap, target).slice();
+  const quarter = (W * H) / 4;
+  return (x: number, y: number) => {
+    const chroma = W * H + (y >> 1) * (W / 2) + (x >> 1);
+    return yuvToRgb([bytes[y * W + x]!, bytes[chroma]!, bytes[chroma + quarter]!]);
+  };
+}
+const near = (got: readonly number[], want: readonly number[], by = 4) =>
+  got.forEach((v, i) => expect(Math.abs(v - want[i]!)).toBeLessThanOrEqual(by));
+
+describe('a still picture', () => {
+  /** The same pictures in turn through one compositor, and each through a new one. */
+  function both(pictures: readonly Uint8Array[], layer: VideoLayer) {
+    const plan: FramePlan = { size: { width: W, height: H }, background: '#000000', layers: [layer] };
+    const target = allocateFrame(heap, W, H);
+    const kept = new Compositor(heap, plain);
+    const history = new SourceHistory();
+    let frames = [allocateFrame(heap, 128, 96), allocateFrame(heap, 128, 96)] as [PlanarFrame, PlanarFrame];
+    const run = pictures.map((bytes) => {
+      frames = [frames[1], frames[0]];
+      frameBytes(heap, frames[0]).set(bytes);
+      const source = history.push(frames[0], null);
+      kept.compose(plan, () => source, target);
+      return frameBytes(heap, target).slice();
+    });
+    const alone = pictures.map((bytes) => {
+      frameBytes(heap, frames[0]).set(bytes);
+      new Compositor(heap, plain).compose(plan, () => ({ picture: frames[0], part: null, before: null }), target);
+      return frameBytes(heap, target).slice();
+    });
+    [...frames, target].forEach((frame) => releaseFrame(heap, frame));
+    return { run, alone };
+  }
+  const view = (x: number, y: number, width: number, more: Partial<VideoLayer> = {}) =>
+    video({ footage: { width: 128, height: 96 }, source: { x, y, width, height: (width * H) / W }, ...more });
+
+  test('is scaled anew only where it changed, with the same result to the bit, in any view', () => {
+    const base = noisyPlane(128, 144, 1);
+    fc.assert(
+      fc.property(
+        fc.array(fc.array(fc.nat(128 * 144 - 1), { maxLength: 5 }), { minLength: 3, maxLength: 7 }),
+        fc.double({ min: 0, max: 20, noNaN: true }),
+        fc.double({ min: 30, max: 108, noNaN: true }),
+        fc.boolean(),
+        (changes, from, width, adjusted) => {
+          let bytes = base;
+          const pictures = changes.map((places) => {
+            bytes = bytes.slice();
+            for (const place of places) bytes[place]! ^= 0x55;
+            return bytes;
+          });
+          const { run, alone } = both(
+            pictures,
+            view(from, from / 2, width, { adjust: adjusted ? { brightness: 0.1, contrast: 1.2 } : null }),
+          );
+          run.forEach((picture, i) => expect(Buffer.compare(picture, alone[i]!)).toBe(0));
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  test('that is shown twice is the same, and another one in between is not mistaken for it', () => {
+    const [a, b] = [noisyPlane(128, 144, 1), noisyPlane(128, 144, 2)];
+    const { run, alone } = both([a, a, a, b, a, b, b], view(3.3, 2.1, 90));
+    run.forEach((picture, i) => expect(Buffer.compare(picture, alone[i]!)).toBe(0));
+  });
+});
+
+test('a part of the footage is as good as all of it', () => {
+  const full = allocateFrame(heap, W, H);
+  frameBytes(heap, full).set(noisyPlane(W, H * 1.5, 4));
+  const part = { x: 20, y: 10, width: 60, height: 40 };
+  const cut = allocateFrame(heap, part.width, part.height);
+  for (const [plane, by] of [
+    ['y', 1],
+    ['u', 2],
+    ['v', 2],
+  ] as const) {
+    const from = full[plane].at + (part.y / by) * full[plane].stride + part.x / by;
+    heap.copyRows(from, full[plane].stride, cut[plane].at, cut[plane].stride, cut[plane].width, cut[plane].height);
+  }
+  const plan = {
+    size: { width: W, height: H },
+    background: '#000000',
+    layers: [video({ source: { x: 40, y: 24, width: 18, height: 12 } })],
+  };
+  const target = allocateFrame(heap, W, H);
+  const compose = (source: SourceFrame) => {
+    new Compositor(heap, plain).compose(plan, () => source, target);
+    return frameBytes(heap, target).slice();
+  };
+  const [want, got] = [compose({ picture: full, part: null, before: null }), compose({ picture: cut, part, before: null })];
+  expect(Buffer.compare(want, got)).toBe(0);
+});
+
+describe('masks', () => {
+  const shown = (mask: VideoLayer['mask']) => draw([video({ mask })], { c: solid('#ffffff') });
+
+  test('a rectangle with rounded corners', () => {
+    const at = shown({ shape: 'rounded', radius: 20, feather: 0 });
+    near(at(1, 1), [0, 0, 0]);
+    near(at(94, 62), [0, 0, 0]);
+    near(at(30, 1), [255, 255, 255]);
+    near(at(1, 32), [255, 255, 255]);
+    near(at(10, 10), [255, 255, 255]);
+  });
+
+  test('a path', () => {
+    const at = shown({
+      shape: 'path',
+      feather: 0,
+      points: [
+        { x: 0, y: 0 },
+        { x: 96, y: 0 },
+        { x: 0, y: 64 },
+      ],
+    });
+    near(at(10, 10), [255, 255, 255]);
+    near(at(80, 50), [0, 0, 0]);
+  });
+
+  test('feathered edges rise from the border inwards', () => {
+    const at = shown({ shape: 'rectangle', feather: 20 });
+    const values = [0, 4, 8, 12, 16, 22].map((x) => at(x, 32)[1]);
+    expect(values).toEqual([...values].sort((a, b) => a - b));
+    expect(values[0]).toBeLessThan(8);
+    near(at(48, 32), [255, 255, 255]);
+  });
+});
+
+describe('joining', () => {
+  const pictures = () => ({ back: solid('#c08040'), c: solid('#808080') });
+  const back = video({ clipId: 'back' });
+
+  test('opacity', () => {
+    near(draw([back, video({ opacity: 0.25 })], pictures())(40, 30), [0xc0 * 0.75 + 32, 0x80 * 0.75 + 32, 0x40 * 0.75 + 32], 4);
+  });
+
+  test('multiply darkens by grey’s share, screen brightens by it, each through its mask', () => {
+    const share = 128 / 255;
+    near(draw([back, video({ blend: 'multiply' })], pictures())(40, 30), [0xc0 * share, 0x80 * share, 0x40 * share], 4);
+    const screened = [0xc0, 0x80, 0x40].map((n) => 255 - (255 - n) * (1 - share));
+    near(draw([back, video({ blend: 'screen' })], pictures())(40, 30), screened, 4);
+    const masked = draw([back, video({ blend: 'multiply', mask: { shape: 'ellipse', feather: 0 } })], pictures());
+    near(masked(1, 1), [0xc0, 0x80, 0x40]);
+    near(masked(48, 32), [0xc0 * share, 0x80 * share, 0x40 * share], 4);
+  });
+
+  test('a quarter turn stands upright, half turns turn back, and nothing is seen beside', () => {
+    const layer = video({ destination: { x: 32, y: 24, width: 32, height: 16 }, turn: 90 });
+    const at = draw([layer], { c: solid('#ffffff') });
+    near(at(48, 20), [255, 255, 255]);
+    near(at(48, 44), [255, 255, 255]);
+    near(at(36, 32), [0, 0, 0]);
+    const half = solid('#000000');
+    const bytes = frameBytes(heap, half);
+    for (let y = 0; y < H; y++) bytes.fill(235, y * W, y * W + W / 2);
+    const turned = draw([video({ turn: 180 })], { c: half });
+    near(turned(20, 30), [0, 0, 0]);
+    near(turned(76, 30), [255, 255, 255]);
+  });
+});
+
+describe('the key', () => {
+  const key = { footageId: 'f', ...DEFAULT_KEY, color: '#2f9a4b' };
+  /** The left half is a person, the right half the wall. */
+  function person(): PlanarFrame {
+    const frame = solid('#2f9a4b');
+    const [y, u, v] = rgbToYuv(parseColor('#c98d6c'));
+    const bytes = frameBytes(heap, frame);
+    for (let row = 0; row < H; row++) bytes.fill(y, row * W, row * W + W / 2);
+    for (let row = 0; row < H / 2; row++) {
+      bytes.fill(u, W * H + (row * W) / 2, W * H + (row * W) / 2 + W / 4);
+      bytes.fill(v, W * H * 1.25 + (row * W) / 2, W * H * 1.25 + (row * W) / 2 + W / 4);
+    }
+    return frame;
+  }
+
+  test('choke takes pixels off the edge, growing adds them, feather softens it', () => {
+    const edge = (more: Partial<VideoLayer['key']>) => {
+      const at = draw([video({ key: { ...key, ...more }, matte: true })], { c: person() });
+      return Array.from({ length: W }, (_, x) => at(x, 30)[1]);
+    };
+    const width = (row: number[]) => row.filter((v) => v > 128).length;
+    expect(Math.abs(width(edge({})) - 48)).toBeLessThanOrEqual(1);
+    expect(width(edge({}))).toBe(width(edge({ choke: 4 })) + 4);
+    expect(width(edge({ choke: -4 }))).toBe(width(edge({})) + 4);
+    const soft = edge({ feather: 10 });
+    expect(soft.filter((v) => v > 20 && v < 235).length).toBeGreaterThan(5);
+  });
+
+  test('what lies outside the garbage rectangle goes, whatever its colour', () => {
+    const at = draw([video({ key: { ...key, garbage: { x: 20, y: 10, width: 76, height: 54 } } })], { c: person() }, '#445566');
+    near(at(10, 30), [0x44, 0x55, 0x66]);
+    near(at(30, 5), [0x44, 0x55, 0x66]);
+    near(at(30, 30), [0xc9, 0x8d, 0x6c], 6);
+  });
+
+  test('a wall in uneven light goes everywhere when its light is known', () => {
+    const frame = solid('#2f9a4b');
+    const bytes = frameBytes(heap, frame);
+    const columns = 8;
+    const cells = Array.from({ length: columns }, (_, i) =>
+      rgbToYuv([0x2f, 0x9a, 0x4b].map((n) => n * (0.45 + 0.55 * (i / 7))) as [number, number, number]),
+    );
+    for (let row = 0; row < H * 1.5; row++)
+      for (let x = 0; x < W; x++) {
+        const luma = row < H;
+        if (!luma && x >= W / 2) continue;
+        const cell = cells[Math.min(7, Math.floor(((luma ? x : x * 2) / W) * 8))]!;
+        if (luma) bytes[row * W + x] = cell[0];
+        else if (row < H * 1.5 && row - H < H / 2) {
+          bytes[W * H + ((row - H) * W) / 2 + x] = cell[1];
+          bytes[W * H * 1.25 + ((row - H) * W) / 2 + x] = cell[2];
+        }
+      }
+    const wall = { columns, rows: 1, y: cells.map((c) => c[0]), u: cells.map((c) => c[1]), v: cells.map((c) => c[2]) };
+    const at = draw([video({ key: { ...key, tolerance: 6, wall }, matte: true })], { c: frame });
+    for (const x of [5, 30, 55, 80, 92]) near(at(x, 30), [0, 0, 0], 6);
+    const flat = draw([video({ key: { ...key, tolerance: 6 }, matte: true })], { c: frame });
+    expect(flat(5, 30)[1]).toBeGreaterThan(60);
+  });
+
+  test('the fill behind stays within the mask', () => {
+    const at = draw([video({ key, backdrop: '#e3eef2', mask: { shape: 'ellipse', feather: 0 } })], { c: person() }, '#000000');
+    near(at(80, 32), [0xe3, 0xee, 0xf2]);
+    near(at(94, 2), [0, 0, 0]);
+  });
+});
+
+test('covers hide: as a mosaic in flat blocks, solid in one colour', () => {
+  const frame = allocateFrame(heap, W, H);
+  frameBytes(heap, frame).set(noisyPlane(W, H * 1.5, 9));
+  const cover = { kind: 'cover', destination: { x: 16, y: 16, width: 32, height: 32 }, radius: 8, color: '#1e2a32' } as const;
+  const blocks = draw([video(), { ...cover, way: 'mosaic' }], { c: frame });
+  expect(blocks(17, 17)).toEqual(blocks(30, 30));
+  expect(blocks(17, 17)).not.toEqual(blocks(33, 17));
+  const painted = draw([video(), { ...cover, way: 'solid' }], { c: frame });
+  near(painted(17, 17), [0x1e, 0x2a, 0x32]);
+  near(painted(47, 47), [0x1e, 0x2a, 0x32]);
+});
+
+test('dimming leaves the disc, darkens the rest and drains its colour', () => {
+  const at = draw([video(), { kind: 'dim', area: whole, center: { x: 48, y: 32 }, inner: 10, outer: 16, dark: 0.5, drained: 1 }], {
+    c: solid('#c08040'),
+  });
+  near(at(48, 32), [0xc0, 0x80, 0x40]);
+  const [r, g, b] = at(5, 5);
+  expect(Math.max(r, g, b) - Math.min(r, g, b)).toBeLessThan(4);
+  const luma = (0.2126 * 0xc0 + 0.7152 * 0x80 + 0.0722 * 0x40) / 2;
+  expect(Math.abs(g - luma)).toBeLessThan(4);
+});

@@ -1,0 +1,50 @@
+/*
+ * Resampling along any straight axes: turned, sheared, scaled. Each target sample takes `taps` by `taps` source samples around where
+ * it falls, weighed by a windowed sinc whose weights are tabled for `phases` fractions of a sample.
+ */
+import { clampByte } from './arithmetic';
+
+/**
+ * Fills a plane: target sample (x, y) falls on source position (ax * x + bx * y + cx, ay * x + by * y + cy), sample centres at halves on
+ * both sides. `weights` holds `phases + 1` rows of `taps` weights in Q14, for fractions from 0 to 1; `taps` is a multiple of eight.
+ * Beyond the source's edge the outermost sample repeats.
+ */
+export function warpPlane(
+  source: usize, sourceStride: i32, sourceWidth: i32, sourceHeight: i32,
+  target: usize, targetStride: i32, targetWidth: i32, targetHeight: i32,
+  ax: f64, bx: f64, cx: f64, ay: f64, by: f64, cy: f64,
+  weights: usize, taps: i32, phases: i32, reach: i32,
+): void {
+  for (let y = 0; y < targetHeight; y++) {
+    const row = target + <usize>(y * targetStride);
+    for (let x = 0; x < targetWidth; x++) {
+      const sx = ax * (<f64>x + 0.5) + bx * (<f64>y + 0.5) + cx - 0.5;
+      const sy = ay * (<f64>x + 0.5) + by * (<f64>y + 0.5) + cy - 0.5;
+      const fx = floor(sx);
+      const fy = floor(sy);
+      const wx = weights + <usize>(<i32>((sx - fx) * <f64>phases + 0.5) * taps * 2);
+      const wy = weights + <usize>(<i32>((sy - fy) * <f64>phases + 0.5) * taps * 2);
+      const left = <i32>fx - reach;
+      const top = <i32>fy - reach;
+      const inside = left >= 0 && left + taps <= sourceWidth;
+      let sum = 0;
+      for (let j = 0; j < taps; j++) {
+        const weight = <i32>load<i16>(wy + <usize>(j << 1));
+        if (weight == 0) continue;
+        const line = source + <usize>(max(0, min(sourceHeight - 1, top + j)) * sourceStride);
+        let across = 0;
+        if (inside) {
+          let total = i32x4.splat(0);
+          for (let k = 0; k < taps; k += 8)
+            total = i32x4.add(total, i32x4.dot_i16x8_s(v128.load_ext<u8>(line + <usize>(left + k)), v128.load(wx + <usize>(k << 1))));
+          total = i32x4.add(total, v128.shuffle<i32>(total, total, 2, 3, 0, 1));
+          across = i32x4.extract_lane(total, 0) + i32x4.extract_lane(total, 1);
+        } else
+          for (let k = 0; k < taps; k++)
+            across += <i32>load<u8>(line + <usize>max(0, min(sourceWidth - 1, left + k))) * <i32>load<i16>(wx + <usize>(k << 1));
+        sum += ((across + 128) >> 8) * weight;
+      }
+      store<u8>(row + <usize>x, clampByte((sum + (1 << 19)) >> 20));
+    }
+  }
+}

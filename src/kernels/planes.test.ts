@@ -1,0 +1,170 @@
+import fc from 'fast-check';
+import { filterTable, filterTaps, FILTER_WINDOW, phaseTable } from '@/core/scale/filter';
+import { parseColor, rgbToYuv, yuvToRgb } from '@/core/key/color';
+import type { KernelHeap } from './heap';
+import { boxBlurred, broughtUp, warped } from './reference';
+import { apart, noisyPlane, testHeap, withPlanes } from './testing';
+
+let heap: KernelHeap;
+beforeAll(async () => {
+  heap = await testHeap();
+});
+const side = fc.integer({ min: 1, max: 45 });
+
+test('weights made by the kernel are those of the reference, to the bit', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 400 }),
+      fc.integer({ min: 1, max: 400 }),
+      fc.double({ min: -0.2, max: 0.8, noNaN: true }),
+      fc.double({ min: 0.01, max: 1.2, noNaN: true }),
+      fc.boolean(),
+      fc.constantFrom(2, 8),
+      (length, count, from, share, mirror, align) => {
+        const [origin, span] = [from * length, share * length];
+        const want = filterTable(length, origin, span, count, mirror, align);
+        const taps = filterTaps(span, count, align);
+        const { lobes, steps, values } = FILTER_WINDOW;
+        const planes = [
+          new Uint8Array(values.buffer),
+          new Uint8Array(taps * 8),
+          new Uint8Array(count * 4),
+          new Uint8Array(count * taps * 2),
+        ];
+        const out = withPlanes(heap, planes, (kernel, exact, starts, weights) =>
+          heap.exports.fillFilter(length, origin, span, count, mirror ? 1 : 0, taps, lobes, steps, kernel!, exact!, starts!, weights!),
+        );
+        expect(taps).toBe(want.taps);
+        expect([...new Int32Array(out[2]!.buffer)]).toEqual([...want.starts]);
+        expect([...new Int16Array(out[3]!.buffer)]).toEqual([...want.weights]);
+      },
+    ),
+  );
+});
+
+test('blurring eight columns at once is the same as one sample at a time', () => {
+  fc.assert(
+    fc.property(side, side, fc.integer({ min: 1, max: 30 }), fc.nat(99), (w, h, radius, seed) => {
+      const plane = noisyPlane(w, h, seed);
+      const [got] = withPlanes(heap, [plane, new Uint8Array(w * h)], (p, scratch) =>
+        heap.exports.boxBlurPlane(p!, w, w, h, radius, 1, scratch!),
+      ) as [Uint8Array];
+      expect(apart(got, boxBlurred(plane, w, h, radius))).toBeLessThanOrEqual(1);
+    }),
+  );
+});
+
+test('blocks of a mosaic are flat, keep their mean, and leave the rest of the plane', () => {
+  const plane = noisyPlane(30, 20, 3);
+  const [got] = withPlanes(heap, [plane], (p) => heap.exports.mosaicPlane(p! + 2 * 30 + 3, 30, 21, 13, 8)) as [Uint8Array];
+  for (let y = 0; y < 20; y++)
+    for (let x = 0; x < 30; x++) {
+      const inside = x >= 3 && x < 24 && y >= 2 && y < 15;
+      if (!inside) {
+        expect(got[y * 30 + x]).toBe(plane[y * 30 + x]);
+        continue;
+      }
+      const [left, top] = [3 + Math.floor((x - 3) / 8) * 8, 2 + Math.floor((y - 2) / 8) * 8];
+      let [sum, count] = [0, 0];
+      for (let v = top; v < Math.min(15, top + 8); v++)
+        for (let u = left; u < Math.min(24, left + 8); u++) [sum, count] = [sum + plane[v * 30 + u]!, count + 1];
+      expect(Math.abs(got[y * 30 + x]! - sum / count)).toBeLessThanOrEqual(0.5);
+    }
+});
+
+test('turning is at most one code value from the reference, edges and single pixels too', () => {
+  const table = phaseTable(1, 64);
+  fc.assert(
+    fc.property(side, side, side, side, fc.double({ min: -3.2, max: 3.2, noNaN: true }), fc.nat(99), (sw, sh, w, h, angle, seed) => {
+      const plane = noisyPlane(sw, sh, seed);
+      const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+      const planes = [plane, new Uint8Array(w * h), new Uint8Array(table.weights.buffer.slice(0))];
+      const [, got] = withPlanes(heap, planes, (s, t, weights) =>
+        heap.exports.warpPlane(s!, sw, sw, sh, t!, w, w, h, cos, sin, 3.3, -sin, cos, 1.7, weights!, table.taps, 64, table.reach),
+      ) as [Uint8Array, Uint8Array];
+      const want = Array.from({ length: w * h }, (_, i) => {
+        const [x, y] = [(i % w) + 0.5, Math.floor(i / w) + 0.5];
+        return warped(plane, sw, sh, cos * x + sin * y + 3.3, -sin * x + cos * y + 1.7, table, 64);
+      });
+      expect(apart(got, want)).toBeLessThanOrEqual(1);
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('an affine mapping that is the identity copies, and a quarter turn moves every sample', () => {
+  const table = phaseTable(1, 64);
+  const plane = noisyPlane(20, 20, 5);
+  const warp = (...m: [number, number, number, number, number, number]) =>
+    withPlanes(heap, [plane, new Uint8Array(400), new Uint8Array(table.weights.buffer.slice(0))], (s, t, weights) =>
+      heap.exports.warpPlane(s!, 20, 20, 20, t!, 20, 20, 20, ...m, weights!, table.taps, 64, table.reach),
+    )[1]!;
+  expect([...warp(1, 0, 0, 0, 1, 0)]).toEqual([...plane]);
+  const turned = warp(0, 1, 0, -1, 0, 20);
+  for (let y = 0; y < 20; y++) for (let x = 0; x < 20; x++) expect(turned[y * 20 + x]).toBe(plane[(19 - x) * 20 + y]);
+});
+
+test('multiplying by white and screening with black change nothing; by black and with white they give those; grey times grey is exact', () => {
+  const run = (target: number, source: number, alpha: number, screen: number) => {
+    const [got] = withPlanes(
+      heap,
+      [Uint8Array.of(target), Uint8Array.of(Math.round((source * alpha) / 255)), Uint8Array.of(alpha)],
+      (t, s, a) => heap.exports.multiplyLuma(t!, 1, s!, 1, a!, 1, 1, 1, screen),
+    ) as [Uint8Array];
+    return got[0];
+  };
+  for (const luma of [16, 60, 126, 200, 235]) {
+    expect(run(luma, 235, 255, 0)).toBe(luma);
+    expect(run(luma, 16, 255, 1)).toBe(luma);
+    expect(run(luma, 16, 255, 0)).toBe(16);
+    expect(run(luma, 235, 255, 1)).toBe(235);
+    expect(run(luma, 77, 0, 0)).toBe(luma);
+    expect(run(luma, 77, 0, 1)).toBe(luma);
+  }
+  expect(run(126, 126, 255, 0)).toBe(Math.round(16 + (110 / 219) ** 2 * 219));
+  expect(run(126, 126, 255, 1)).toBe(Math.round(235 - (109 / 219) ** 2 * 219));
+});
+
+test('a picture for display has the colours of its planes, chroma between its samples in a straight line', () => {
+  fc.assert(
+    fc.property(side, side, fc.nat(99), (w, h, seed) => {
+      const [cw, ch] = [(w + 1) >> 1, (h + 1) >> 1];
+      const y = noisyPlane(w, h, seed).map((v) => 60 + (v >> 1));
+      const [u, v] = [1, 2].map((k) => noisyPlane(cw, ch, seed + k).map((n) => 110 + (n >> 3))) as [Uint8Array, Uint8Array];
+      const out = withPlanes(heap, [y, u, v, new Uint8Array(w * h * 4)], (py, pu, pv, rgba) =>
+        heap.exports.planarToRgba(py!, pu!, pv!, w, h, rgba!),
+      )[3]!;
+      for (let i = 0; i < w * h; i++) {
+        const at = (plane: Uint8Array) => broughtUp(plane, w, h, i % w, Math.floor(i / w));
+        expect(apart(out.subarray(i * 4, i * 4 + 4), [...yuvToRgb([y[i]!, at(u), at(v)]), 255])).toBeLessThanOrEqual(1);
+      }
+    }),
+    { numRuns: 40 },
+  );
+  const [y, u, v] = rgbToYuv(parseColor('#3d6785'));
+  const one = withPlanes(heap, [Uint8Array.of(y), Uint8Array.of(u), Uint8Array.of(v), new Uint8Array(4)], (py, pu, pv, rgba) =>
+    heap.exports.planarToRgba(py!, pu!, pv!, 1, 1, rgba!),
+  )[3]!;
+  expect(apart(one, [0x3d, 0x67, 0x85, 255])).toBeLessThanOrEqual(2);
+});
+
+test('exactly the tiles that differ are marked', () => {
+  fc.assert(
+    fc.property(side, side, fc.array(fc.nat(5000), { maxLength: 6 }), (w, h, places) => {
+      const a = noisyPlane(w, h, 1);
+      const b = a.slice();
+      for (const place of places) b[place % b.length]! ^= 1;
+      const [across, down] = [Math.ceil(w / 16), Math.ceil(h / 8)];
+      let count = 0;
+      const marks = withPlanes(heap, [a, b, new Uint8Array(across * down)], (p, q, m) => {
+        count = heap.exports.markChanges(p!, q!, w, w, h, 16, 8, m!);
+      })[2]!;
+      const want = new Uint8Array(across * down);
+      a.forEach((value, i) => {
+        if (value !== b[i]) want[Math.floor(i / w / 8) * across + Math.floor((i % w) / 16)] = 1;
+      });
+      expect([...marks]).toEqual([...want]);
+      expect(count).toBe(want.reduce((s, n) => s + n, 0));
+    }),
+  );
+});

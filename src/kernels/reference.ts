@@ -1,0 +1,122 @@
+/*
+ * What the kernels mean, one sample at a time and in double precision. Tests hold the kernels against it; it is not for use.
+ */
+const clamp = (n: number, least = 0, most = 255) => Math.min(most, Math.max(least, n));
+const byte = (n: number) => clamp(Math.round(n));
+
+/** Distance of a colour difference from the wall along the wall's direction, as `keyAlpha` takes it. */
+export function keyDistance(u: number, v: number, wallU: number, wallV: number, across: number): number {
+  const [ku, kv] = [wallU - 128, wallV - 128];
+  const length = Math.sqrt(Math.max(1, ku * ku + kv * kv));
+  const [du, dv] = [u - 128, v - 128];
+  const along = (du * ku + dv * kv) / length;
+  const aside = Math.abs(dv * ku - du * kv) / length;
+  return length - along + Math.max(0, aside - length * across);
+}
+
+export const keyOpacity = (distance: number, inner: number, outer: number): number =>
+  byte(((distance - inner) * 255) / Math.max(outer - inner, 0.5));
+
+export function halved(plane: Uint8Array, width: number, height: number): Uint8Array {
+  const [w, h] = [(width + 1) >> 1, (height + 1) >> 1];
+  return Uint8Array.from({ length: w * h }, (_, i) => {
+    const [x, y] = [(i % w) * 2, Math.floor(i / w) * 2];
+    let sum = 0;
+    for (const row of [y, Math.min(height - 1, y + 1)])
+      sum += plane[row * width + Math.max(0, x - 1)]! + 2 * plane[row * width + x]! + plane[row * width + Math.min(width - 1, x + 1)]!;
+    return Math.floor((sum + 4) / 8);
+  });
+}
+
+/** A plane at chroma's size brought up to luma's, sited left. */
+export function broughtUp(plane: ArrayLike<number>, width: number, height: number, x: number, y: number): number {
+  const [w, h] = [(width + 1) >> 1, (height + 1) >> 1];
+  const near = y >> 1;
+  const far = clamp(near + (y & 1 ? 1 : -1), 0, h - 1);
+  const left = x >> 1;
+  const right = x & 1 ? Math.min(w - 1, left + 1) : left;
+  const row = (r: number) => (plane[r * w + left]! + plane[r * w + right]!) / 2;
+  return row(near) * 0.75 + row(far) * 0.25;
+}
+
+/** Guided filter of opacity at chroma's size, and opacity at luma's from it. */
+export function refined(luma: Uint8Array, alpha: Uint8Array, width: number, height: number, calm: number, edge: number): Uint8Array {
+  const [w, h] = [(width + 1) >> 1, (height + 1) >> 1];
+  const guide = halved(luma, width, height);
+  const slopes = new Float64Array(w * h);
+  const offsets = new Float64Array(w * h);
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) {
+      let [g, a, ga, gg] = [0, 0, 0, 0];
+      for (let dy = -1; dy < 2; dy++)
+        for (let dx = -1; dx < 2; dx++) {
+          const i = clamp(y + dy, 0, h - 1) * w + clamp(x + dx, 0, w - 1);
+          g += guide[i]! / 9;
+          a += alpha[i]! / 9;
+          ga += (guide[i]! * alpha[i]!) / 9;
+          gg += (guide[i]! * guide[i]!) / 9;
+        }
+      slopes[y * w + x] = (ga - g * a) / (Math.max(0, gg - g * g) + calm);
+      offsets[y * w + x] = a - slopes[y * w + x]! * g;
+    }
+  return Uint8Array.from({ length: width * height }, (_, i) => {
+    const [x, y] = [i % width, Math.floor(i / width)];
+    const at = broughtUp(slopes, width, height, x, y) * luma[i]! + broughtUp(offsets, width, height, x, y);
+    return byte((at - edge * 255) / (1 - 2 * edge));
+  });
+}
+
+export const unmixed = (sample: number, wall: number, alpha: number, pivot: number, most: number): number => {
+  const own = sample - (pivot + ((wall - pivot) * (255 - alpha)) / 255);
+  const bound = (alpha * most) / 255;
+  return pivot + clamp(own, pivot === 0 ? 0 : -bound, bound);
+};
+
+/** The least or the largest sample of a square. */
+export function spread(plane: Uint8Array, width: number, height: number, radius: number, grow: boolean): Uint8Array {
+  return Uint8Array.from({ length: width * height }, (_, i) => {
+    const [x, y] = [i % width, Math.floor(i / width)];
+    let best = grow ? 0 : 255;
+    for (let dy = -radius; dy <= radius; dy++)
+      for (let dx = -radius; dx <= radius; dx++) {
+        const sample = plane[clamp(y + dy, 0, height - 1) * width + clamp(x + dx, 0, width - 1)]!;
+        best = grow ? Math.max(best, sample) : Math.min(best, sample);
+      }
+    return best;
+  });
+}
+
+/** One pass of a box blur in both directions, rounded between as the kernel does. */
+export function boxBlurred(plane: Uint8Array, width: number, height: number, radius: number): Uint8Array {
+  const pass = (from: Uint8Array, at: (x: number, y: number, d: number) => number) =>
+    Uint8Array.from({ length: width * height }, (_, i) => {
+      let sum = 0;
+      for (let d = -radius; d <= radius; d++) sum += from[at(i % width, Math.floor(i / width), d)]!;
+      return byte(sum / (2 * radius + 1));
+    });
+  const across = pass(plane, (x, y, d) => y * width + clamp(x + d, 0, width - 1));
+  return pass(across, (x, y, d) => clamp(y + d, 0, height - 1) * width + x);
+}
+
+/** A sample of a plane that is resampled along any axes: weights by phase, as the table has them. */
+export function warped(
+  plane: Uint8Array,
+  width: number,
+  height: number,
+  sx: number,
+  sy: number,
+  { taps, reach, weights }: { taps: number; reach: number; weights: Int16Array },
+  phases: number,
+): number {
+  const [fx, fy] = [Math.floor(sx - 0.5), Math.floor(sy - 0.5)];
+  const px = Math.floor((sx - 0.5 - fx) * phases + 0.5);
+  const py = Math.floor((sy - 0.5 - fy) * phases + 0.5);
+  let sum = 0;
+  for (let j = 0; j < taps; j++)
+    for (let k = 0; k < taps; k++)
+      sum +=
+        plane[clamp(fy - reach + j, 0, height - 1) * width + clamp(fx - reach + k, 0, width - 1)]! *
+        weights[px * taps + k]! *
+        weights[py * taps + j]!;
+  return byte(sum / 16384 / 16384);
+}

@@ -1,0 +1,242 @@
+import { execFile } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { promisify } from 'node:util';
+import { Compositor } from '@/compositor/compositor';
+import { videoLayers } from '@/core/frame/plan';
+import { planFrame } from '@/core/frame/plan-frame';
+import { neededParts } from '@/core/frame/needed';
+import { viewAt } from '@/core/framing/view';
+import { frameDuration, secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
+import { rawInput, videoEncoder } from '../export/encode';
+import { exportFile } from '../export/export-file';
+import { FrameRenderer, type RenderTask } from '../export/render-frames';
+import { DEFAULT_SETTINGS, type ExportSettings } from '../export/settings';
+import { loadKernels, nodeRasterizer } from '../media/node-host';
+import { costOf, median, table, type Cost } from './measure';
+import { CLOSE, demoTask, FULL_HD, movingTask, RATE, zoomTask } from './scenes';
+
+/*
+ * Export against what it can't do without (decoding all sources and encoding the finished picture), against one filter
+ * graph, and against plain decoding and encoding of the screen recording. Ways in turn, the median of the rounds counts.
+ */
+const ROUNDS = 3;
+const run = promisify(execFile);
+const ffmpeg = (...args: string[]) => run('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args], { maxBuffer: 1 << 26 });
+
+interface Scene {
+  readonly name: string;
+  readonly task: RenderTask;
+  readonly start: number;
+  readonly seconds: number;
+  /** More ways to do the same, by name. */
+  readonly others: Readonly<Record<string, (out: string) => Promise<unknown>>>;
+}
+
+const settingsOf = ({ task, start, seconds }: Scene, more: Partial<ExportSettings> = {}): ExportSettings => ({
+  ...DEFAULT_SETTINGS,
+  ...task.output,
+  frameRate: RATE,
+  range: { start, end: start + seconds },
+  ...more,
+});
+
+const framesOf = ({ start, seconds }: Pick<Scene, 'start' | 'seconds'>): Ticks[] =>
+  Array.from({ length: seconds * 30 }, (_, i) => secondsToTicks(start) + i * frameDuration(RATE));
+
+/** The stretch of each clip that the scene shows, as arguments for FFmpeg. */
+function stretches({ task, start, seconds }: Scene): string[][] {
+  const seen = new Map<string, { path: string; from: number; to: number }>();
+  for (const time of framesOf({ start, seconds }))
+    for (const layer of videoLayers(planFrame(task.project, task.sources, time, task.output).layers)) {
+      const at = ticksToSeconds(layer.time);
+      const known = seen.get(layer.clipId);
+      seen.set(layer.clipId, { path: task.originals[layer.footageId]!.path, from: known?.from ?? at, to: at + 1 / 30 });
+    }
+  return [...seen.values()].map(({ path, from, to }) => [
+    '-ss',
+    String(from),
+    '-t',
+    String(to - from),
+    '-i',
+    path,
+    '-an',
+    '-f',
+    'null',
+    '-',
+  ]);
+}
+
+const renderTo = (scene: Scene, out: string, more: Partial<ExportSettings> = {}) => {
+  const work = mkdtempSync(join(tmpdir(), 'vistum-bench-work-'));
+  return exportFile(scene.task, settingsOf(scene, more), work, out, { signal: new AbortController().signal, onProgress: () => {} }).finally(
+    () => rmSync(work, { recursive: true, force: true }),
+  );
+};
+
+async function measure(scene: Scene, folder: string): Promise<Record<string, Cost>> {
+  const frames = scene.seconds * 30;
+  const out = join(folder, 'out.mp4');
+  await renderTo(scene, out);
+  // In memory, so that reading it costs next to nothing.
+  mkdirSync('/dev/shm/vistum-bench', { recursive: true });
+  const raw = '/dev/shm/vistum-bench/composite.yuv';
+  await ffmpeg('-i', out, '-an', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', raw);
+  const encoder = videoEncoder(settingsOf(scene));
+  const encodeRaw = () =>
+    ffmpeg(...rawInput(scene.task.output, RATE).map((a) => (a === 'pipe:0' ? raw : a)), ...encoder, join(folder, 'floor.mp4'));
+  const decodes = stretches(scene);
+  const ways: Record<string, () => Promise<unknown>> = {
+    vistum: () => renderTo(scene, out),
+    floor: () => Promise.all([...decodes.map((args) => ffmpeg(...args)), encodeRaw()]),
+    decode: () => Promise.all(decodes.map((args) => ffmpeg(...args))),
+    encode: encodeRaw,
+    ...Object.fromEntries(Object.entries(scene.others).map(([name, way]) => [name, () => way(join(folder, `${name}.mp4`))])),
+  };
+  const costs: Record<string, Cost[]> = {};
+  for (let round = 0; round < ROUNDS; round++) for (const [name, way] of Object.entries(ways)) (costs[name] ??= []).push(await costOf(way));
+  rmSync('/dev/shm/vistum-bench', { recursive: true, force: true });
+  const per = (list: Cost[], key: keyof Cost) => (median(list.map((c) => c[key])) / frames) * 1000;
+  return Object.fromEntries(
+    Object.entries(costs).map(([name, list]) => [
+      name,
+      { wall: per(list, 'wall'), own: per(list, 'own'), children: per(list, 'children') },
+    ]),
+  );
+}
+
+/** Where the renderer's own time goes, ms a frame: planning, composing, and the rest, which is reading from the decoders. */
+async function ownTime({ task, start, seconds }: Scene): Promise<{ plan: number; compose: number; read: number }> {
+  const heap = await loadKernels();
+  let plan = performance.now();
+  const plans = framesOf({ start, seconds }).map((time) => planFrame(task.project, task.sources, time, task.output));
+  plan = performance.now() - plan;
+  let compose = 0;
+  const original = Compositor.prototype.compose;
+  Compositor.prototype.compose = function (this: Compositor, ...args) {
+    const began = performance.now();
+    original.apply(this, args);
+    compose += performance.now() - began;
+  };
+  const renderer = new FrameRenderer(task, heap, await nodeRasterizer(), { parts: neededParts(plans), threads: 1 });
+  const { own } = await costOf(() => plans.forEach((p, i) => renderer.render(i, p)));
+  renderer.close();
+  Compositor.prototype.compose = original;
+  return { plan: plan / plans.length, compose: compose / plans.length, read: (own * 1000 - compose) / plans.length };
+}
+
+const fps = (cost: Cost) => (1000 / cost.wall).toFixed(1);
+const processor = ({ own, children }: Cost) => (own + children).toFixed(1);
+
+async function report(scene: Scene, folder: string): Promise<void> {
+  const costs = await measure(scene, folder);
+  const { plan, compose, read } = await ownTime(scene);
+  const { vistum, floor } = costs as { vistum: Cost; floor: Cost };
+  console.log(`\n### ${scene.name}\n`);
+  console.log(
+    table(
+      ['way', 'fps', 'processor ms a frame', 'Vistum is'],
+      Object.entries(costs)
+        .filter(([name]) => name !== 'decode' && name !== 'encode')
+        .map(([name, cost]) => [
+          name,
+          fps(cost),
+          processor(cost),
+          name === 'vistum' ? '' : `${(cost.wall / vistum.wall).toFixed(2)} x as fast`,
+        ]),
+    ),
+  );
+  const rest = vistum.own + vistum.children - plan - compose - read;
+  console.log(
+    `\nOf Vistum's ${processor(vistum)} ms: planning ${plan.toFixed(1)}, composing ${compose.toFixed(1)}, reading from the decoders ${read.toFixed(1)}, ` +
+      `and ${rest.toFixed(1)} for decoders, encoder, their pipes, sound and starting. Of the floor's ${processor(floor)} ms decoding is ` +
+      `${processor(costs.decode!)} and encoding ${processor(costs.encode!)}.`,
+  );
+}
+
+/** One FFmpeg filter graph for the moving view: it zooms in whole pixels, and its words have no arrow. */
+function filterGraph(task: RenderTask, folder: string, seconds: number) {
+  const half = (seconds * 30) / 2;
+  const closest = viewAt(task.project.framings, 'screen', task.sources.footage.screen!, FULL_HD, secondsToTicks(seconds / 2)).rect;
+  const ramp = `if(lt(on,${half}),on/${half},1-(on-${half})/${half})`;
+  const ease = `(st(0,${ramp})*0+ld(0)*ld(0)*(3-2*ld(0)))`;
+  const color = task.project.keys[0]!.color.replace('#', '0x');
+  const graph =
+    `[0:v]split[a][b];[b]crop=500:300:900:500,boxblur=16:3[bl];[a][bl]overlay=900:500,` +
+    `zoompan=z='1+${(2560 / closest.width - 1).toFixed(4)}*${ease}':x='${CLOSE.x}*${ease}':y='${CLOSE.y}*${ease}':d=1:s=1920x1080:fps=30[s];` +
+    `[1:v]crop=604:604:338:0,chromakey=${color}:0.12:0.06,scale=324:324:flags=bicubic,format=yuva420p,split[k][e];` +
+    `[e]alphaextract[ka];[ka][2:v]blend=all_mode=multiply:shortest=1[m];[k][m]alphamerge[p];` +
+    `[s][p]overlay=1558:718,drawtext=text='Name it':x=500:y=260:fontsize=38:fontcolor=white:box=1:boxcolor=0x8e3f66:boxborderw=12[o]`;
+  const mask = join(folder, 'mask.png');
+  return async (out: string) => {
+    await ffmpeg(
+      '-f',
+      'lavfi',
+      '-i',
+      "color=c=black:s=324x324,format=gray,geq=lum='255*lt(hypot(X-162,Y-162),162)'",
+      '-frames:v',
+      '1',
+      mask,
+    );
+    const inputs = ['-i', task.originals.screen!.path, '-i', task.originals.camera!.path, '-loop', '1', '-r', '30', '-i', mask];
+    const encoder = videoEncoder({ ...DEFAULT_SETTINGS, frameRate: RATE });
+    return ffmpeg(...inputs, '-filter_complex', graph, '-map', '[o]', '-frames:v', String(seconds * 30), ...encoder, out);
+  };
+}
+
+/** Decoding and encoding the screen recording as it is, nothing composed. */
+const plain =
+  ({ task, start, seconds }: Pick<Scene, 'task' | 'start' | 'seconds'>, id: string) =>
+  (out: string) =>
+    ffmpeg(
+      '-ss',
+      String(start),
+      '-t',
+      String(seconds),
+      '-i',
+      task.originals[id]!.path,
+      '-an',
+      ...videoEncoder({ ...DEFAULT_SETTINGS, frameRate: RATE }),
+      out,
+    );
+
+export async function benchExport(): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'vistum-bench-'));
+  try {
+    const demo = { task: await demoTask(), start: 8, seconds: 24 };
+    await report({ ...demo, name: 'The demo from 8 s to 32 s, 1080p30', others: { plain: plain(demo, 'kilnbook-screen.mp4') } }, folder);
+    const zoom = { task: await zoomTask(folder, 10), start: 0, seconds: 10 };
+    await report(
+      {
+        ...zoom,
+        name: 'A view that moves all the time, keyed round presenter, blur, words',
+        others: { 'filter graph': filterGraph(zoom.task, folder, 10), plain: plain(zoom, 'screen') },
+      },
+      folder,
+    );
+    const moving = { task: await movingTask(folder, 8, FULL_HD), start: 0, seconds: 8 };
+    await report({ ...moving, name: 'Worst case: every pixel moves, eight layers', others: {} }, folder);
+    await benchCalm(demo, folder);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+/** What taking the presenter's noise out brings. */
+async function benchCalm(demo: Omit<Scene, 'name' | 'others'>, folder: string): Promise<void> {
+  const scene: Scene = { ...demo, name: '', others: {} };
+  const rows: (string | number)[][] = [];
+  for (const calm of [false, true]) {
+    const out = join(folder, `calm-${calm}.mp4`);
+    const cost = await costOf(() => renderTo(scene, out, { calm }));
+    const frames = scene.seconds * 30;
+    rows.push([
+      calm ? 'taken out' : 'left',
+      (frames / cost.wall).toFixed(1),
+      (((cost.own + cost.children) / frames) * 1000).toFixed(1),
+      (statSync(out).size / 1e6).toFixed(2),
+    ]);
+  }
+  console.log(`\n### The presenter's noise, same stretch of the demo\n\n${table(['noise', 'fps', 'processor ms a frame', 'MB'], rows)}`);
+}
