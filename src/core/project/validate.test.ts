@@ -40,7 +40,7 @@ test('keys, looks, covers and halos of the version before keep what they do', ()
     keys: [{ footageId: 'camera', on: true, color: '#2f9a4b', tolerance: 20, softness: 10 }],
     looks: [{ footageId: 'screen', area: null, brightness: 0.1, contrast: 1, fit: 'fit', bars: 'plain' }],
     pointer: [{ ...span, halo }],
-    callouts: [{ ...span, footageId: 'screen', kind: 'cover', rect: { x: 0, y: 0, width: 50, height: 50 }, strength: 16 }],
+    callouts: [{ ...span, id: 'c', footageId: 'screen', kind: 'cover', rect: { x: 0, y: 0, width: 50, height: 50 }, strength: 16 }],
   };
   expect(validateProject(old, SOURCES)).toMatchObject({
     project: {

@@ -146,6 +146,6 @@ test('the plan of a frame lists screen, halo and presenter from back to front, a
     diameter: 50,
   });
   project.layouts.push({ id: 'l', start: 0, end: 1e9, kind: 'presenter' });
-  expect(planFrame(project, sources, 1000, FULL_HD).layers.map((l) => l.kind)).toEqual(['shape', 'video']);
+  expect(planFrame(project, sources, 1000, FULL_HD).layers.map((l) => l.kind)).toEqual(['video']);
   expect(readScale(project, sources, 1000)).toBeNull();
 });

@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import { framesPerSecond } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
 import type { ExportView } from '@/server/export/job';
+import { FORMAT_FACTS } from '@/server/export/settings';
 import { listen, type ServerState } from '../edit/server-state';
 import { IconButton } from '../parts/IconButton';
 import { api } from '../shell/api';
@@ -26,11 +27,7 @@ export function PublishPlace({ id }: { id: string }) {
       </PlaceHeader>
       <div className="grid min-h-0 grid-cols-[minmax(0,58fr)_minmax(340px,42fr)]">
         <section aria-label="Preview of the export" className="flex items-center justify-center bg-surround p-2">
-          {playing ? (
-            <video key={playing.id} controls src={`/api/exports/${playing.id}/video`} className="max-h-full max-w-full" />
-          ) : (
-            <p className="bg-sheet px-3 py-1">A finished export plays here.</p>
-          )}
+          {playing ? <Result key={playing.id} item={playing} /> : <p className="bg-sheet px-3 py-1">A finished export plays here.</p>}
         </section>
         <section className="min-h-0 overflow-auto border-l border-line p-4">
           <h1 className="mb-3 text-lg font-semibold">Exports</h1>
@@ -55,10 +52,36 @@ export function PublishPlace({ id }: { id: string }) {
   );
 }
 
+/** A finished export, played or shown by what it is. */
+function Result({ item }: { item: ExportView }) {
+  const src = `/api/exports/${item.id}/video`;
+  const { picture } = FORMAT_FACTS[item.settings.format];
+  if (!picture) return <audio controls src={src} aria-label={item.name} className="w-2/3" />;
+  // eslint-disable-next-line @next/next/no-img-element -- the file itself is to be seen, not a copy made for the page
+  if (picture === 'still' || item.settings.format === 'gif') return <img src={src} alt={item.name} className="max-h-full max-w-full" />;
+  return <video controls src={src} className="max-h-full max-w-full" />;
+}
+
+/** What was exported, in a line. */
+function summary({ settings, result, createdAt }: ExportView): string {
+  const { picture } = FORMAT_FACTS[settings.format];
+  const still = picture === 'still';
+  return [
+    ...(picture ? [`${settings.width}×${settings.height} px`] : []),
+    ...(picture && !still ? [`${Number(framesPerSecond(settings.frameRate).toFixed(2))} fps`] : []),
+    ...(picture && !still && settings.format !== 'gif'
+      ? [settings.bitRate === null ? settings.quality : `${settings.bitRate} Mbit/s`]
+      : []),
+    ...(result && !still ? [formatClock(result.duration)] : []),
+    ...(result ? [megabytes(result.bytes), `made in ${formatClock(result.wallSeconds)}`] : []),
+    format(new Date(createdAt), 'd MMM, HH:mm'),
+  ].join(' · ');
+}
+
 const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(1)} MB`;
 
 function ExportRow({ item, playing, onShow }: { item: ExportView; playing: boolean; onShow: () => void }) {
-  const { settings, result, status } = item;
+  const { result, status } = item;
   const active = status === 'queued' || status === 'running';
   const cancel = () => void api(`/api/exports/${item.id}`, { method: 'POST' }).catch(tellFault);
   const remove = () => void api(`/api/exports/${item.id}`, { method: 'DELETE' }).catch(tellFault);
@@ -66,13 +89,10 @@ function ExportRow({ item, playing, onShow }: { item: ExportView; playing: boole
     <li className={`border-b border-line py-2 ${playing ? 'border-l-2 border-l-action pl-2' : ''}`}>
       <div className="flex items-center gap-2">
         <button className="min-w-0 flex-1 text-left" disabled={!result} onClick={onShow}>
-          <span className="block truncate font-medium">{item.name}.mp4</span>
-          <span className="numbers block text-xs text-ink-2">
-            {settings.width}×{settings.height} px · {Number(framesPerSecond(settings.frameRate).toFixed(2))} fps · {settings.quality}
-            {result && ` · ${formatClock(result.duration)} · ${megabytes(result.bytes)} · made in ${formatClock(result.wallSeconds)}`}
-            {' · '}
-            {format(new Date(item.createdAt), 'd MMM, HH:mm')}
+          <span className="block truncate font-medium">
+            {item.name}.{FORMAT_FACTS[item.settings.format].extension}
           </span>
+          <span className="numbers block text-xs text-ink-2">{summary(item)}</span>
         </button>
         {status === 'done' && (
           <a

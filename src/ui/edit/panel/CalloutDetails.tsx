@@ -1,29 +1,47 @@
 'use client';
 import { changeSpan } from '@/core/edit/spans';
-import type { ShapeCallout, StrokeCallout, TextCallout } from '@/core/project/model';
-import { CheckField, ColorField, SliderField, TextField } from '../../parts/fields';
+import type { CoverCallout, ShapeCallout, StrokeCallout, TextCallout } from '@/core/project/model';
+import { CheckField, ColorField, SelectField, SliderField, TextField } from '../../parts/fields';
 import { calloutName } from '../names';
 import { useEditor } from '../store';
 import { Heading } from './Heading';
 import { SpanTimes } from './SpanTimes';
 
+const COVER_NAMES = [
+  ['blur', 'Blur'],
+  ['mosaic', 'Mosaic'],
+  ['solid', 'Solid'],
+] as const;
+
 export function CalloutDetails({ id }: { id: string }) {
   const callout = useEditor((s) => s.project.callouts.find((c) => c.id === id));
   const edit = useEditor((s) => s.edit);
   if (!callout) return null;
+  const cover = (what: Partial<Pick<CoverCallout, 'way' | 'strength' | 'color'>>, merge = true) =>
+    edit('Cover', (draft) => changeSpan(draft, 'callouts', id, what), merge);
   if (callout.kind === 'cover')
     return (
       <div className="grid gap-2">
         <Heading title="Cover" />
-        <SliderField
-          label="Blur"
-          value={callout.strength}
-          min={4}
-          max={100}
-          step={1}
-          unit="px"
-          onChange={(strength) => edit('Cover', (draft) => changeSpan(draft, 'callouts', id, { strength }), true)}
-        />
+        <SelectField label="Way" value={callout.way} options={COVER_NAMES} onChange={(way) => cover({ way }, false)} />
+        {callout.way === 'solid' ? (
+          <ColorField label="Colour" value={callout.color} onChange={(color) => cover({ color })} />
+        ) : (
+          <SliderField
+            label={callout.way === 'blur' ? 'Blur' : 'Blocks'}
+            value={callout.strength}
+            min={4}
+            max={100}
+            step={1}
+            unit="px"
+            onChange={(strength) => cover({ strength })}
+          />
+        )}
+        {callout.way !== 'solid' && (
+          <p className="text-xs text-ink-2">
+            For passwords and keys take solid: of large letters a blur and coarse blocks leave something to guess.
+          </p>
+        )}
         <p className="text-xs text-ink-2">Drag the rectangle on the Picture over what is private. It stays on its spot of the recording.</p>
         <SpanTimes span={callout} name="cover" />
       </div>

@@ -1,7 +1,7 @@
 'use client';
 import { changeSpan } from '@/core/edit/spans';
-import type { Halo } from '@/core/project/model';
-import { ColorField, SliderField } from '../../parts/fields';
+import type { DimAround, Halo } from '@/core/project/model';
+import { CheckField, ColorField, SliderField } from '../../parts/fields';
 import { useEditor } from '../store';
 import { Heading } from './Heading';
 import { SpanTimes } from './SpanTimes';
@@ -45,7 +45,44 @@ export function HaloDetails({ id }: { id: string }) {
         show={percent}
         onChange={(opacity) => change({ opacity })}
       />
+      <DimFields
+        dim={span.dim}
+        onChange={(dim, merge) => edit('Dim around', (draft) => changeSpan(draft, 'pointer', id, { dim }), merge)}
+      />
       <SpanTimes span={span} name="halo" />
     </div>
+  );
+}
+
+const DEFAULT_DIM: DimAround = { size: 420, softness: 0.5, dark: 0.45, drained: 0.3 };
+
+/** What becomes of all but the pointer's surroundings. */
+function DimFields({ dim, onChange }: { dim: DimAround | null; onChange: (dim: DimAround | null, merge: boolean) => void }) {
+  const change = (what: Partial<DimAround>) => dim && onChange({ ...dim, ...what }, true);
+  const share = (key: 'softness' | 'dark' | 'drained', label: string) => (
+    <SliderField
+      label={label}
+      value={dim![key]}
+      min={0}
+      max={1}
+      step={0.05}
+      unit="%"
+      show={percent}
+      onChange={(value) => change({ [key]: value })}
+    />
+  );
+  return (
+    <fieldset className="grid gap-2 border-t border-line pt-2">
+      <legend className="sr-only">Dim around</legend>
+      <CheckField label="Dim around" value={!!dim} onChange={(on) => onChange(on ? DEFAULT_DIM : null, false)} />
+      {dim && (
+        <>
+          <SliderField label="Clear" value={dim.size} min={80} max={1600} step={10} unit="px" onChange={(size) => change({ size })} />
+          {share('softness', 'Passage')}
+          {share('dark', 'Darker')}
+          {share('drained', 'Less colour')}
+        </>
+      )}
+    </fieldset>
   );
 }

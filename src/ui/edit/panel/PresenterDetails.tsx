@@ -1,10 +1,13 @@
 'use client';
 import { Pipette, WandSparkles } from 'lucide-react';
 import { changeKey, changePresenter, DEFAULT_KEY } from '@/core/edit/settings';
-import { CORNERS, type Corner, type PresenterPlacement } from '@/core/project/model';
+import { CORNERS, type Corner, type FootageKey, type PresenterPlacement } from '@/core/project/model';
+import type { WallEstimate } from '@/core/key/wall';
 import { visibleClip } from '@/core/project/query';
+import { tidyArea } from '@/core/scale/area';
 import { Button } from '../../parts/Button';
 import { CheckField, ColorField, Field, SelectField, SliderField } from '../../parts/fields';
+import { RectFields } from '../../parts/RectFields';
 import { api } from '../../shell/api';
 import { tellFault } from '../../shell/notices-store';
 import { useEditor, useEditorStore } from '../store';
@@ -69,6 +72,7 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
         options={[
           ['circle', 'Circle'],
           ['rectangle', 'Rectangle'],
+          ['rounded', 'Rounded'],
         ]}
         onChange={(shape) => change({ shape })}
       />
@@ -106,6 +110,16 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
           />
         </>
       )}
+      <SliderField
+        label="Feather"
+        value={placement.feather}
+        min={0}
+        max={0.3}
+        step={0.01}
+        unit="%"
+        show={percent}
+        onChange={(feather) => change({ feather })}
+      />
       <CheckField label="Mirror" value={placement.mirror} onChange={(mirror) => change({ mirror })} />
       <SliderField
         label="Ring"
@@ -143,10 +157,7 @@ function KeySettings({ footageId }: { footageId: string }) {
   const change = (what: Partial<Omit<typeof key, 'footageId'>>) => edit('Chroma key', (draft) => changeKey(draft, footageId, what), true);
   const find = async () => {
     try {
-      const { wall } = await api<{ wall: { color: string; tolerance: number; softness: number } | null }>(
-        `/api/footage/${footageId}/wall`,
-        { method: 'POST' },
-      );
+      const { wall } = await api<{ wall: WallEstimate | null }>(`/api/footage/${footageId}/wall`, { method: 'POST' });
       if (wall) edit('Find the wall', (draft) => changeKey(draft, footageId, { ...wall, on: true }));
       else tellFault('No even wall was found along the border of the recording. Pick its colour by hand.');
     } catch (error) {
@@ -181,7 +192,7 @@ function KeySettings({ footageId }: { footageId: string }) {
               {view.presenter === 'matte' ? 'Back to the Picture' : 'Show matte'}
             </Button>
           </div>
-          <ColorField label="Wall" value={key.color} onChange={(color) => change({ color })} />
+          <ColorField label="Wall" value={key.color} onChange={(color) => change({ color, wall: null })} />
           <SliderField
             label="Tolerance"
             value={key.tolerance}
@@ -195,11 +206,12 @@ function KeySettings({ footageId }: { footageId: string }) {
             label="Softness"
             value={key.softness}
             min={1}
-            max={60}
+            max={90}
             step={1}
             unit=""
             onChange={(softness) => change({ softness })}
           />
+          <EdgeFields edge={key} footageId={footageId} onChange={change} />
           <CheckField
             label="Fill behind"
             value={placement.backdrop !== null}
@@ -216,8 +228,8 @@ function KeySettings({ footageId }: { footageId: string }) {
             <Button
               onClick={() =>
                 edit('Same key for all takes', (draft) => {
-                  const { color, tolerance, softness } = key;
-                  for (const id of others) changeKey(draft, id, { on: true, color, tolerance, softness });
+                  const { footageId: _own, ...settings } = key as FootageKey;
+                  for (const id of others) changeKey(draft, id, { ...settings, on: true });
                 })
               }
             >
@@ -227,5 +239,28 @@ function KeySettings({ footageId }: { footageId: string }) {
         </>
       )}
     </section>
+  );
+}
+
+type EdgeKey = Pick<FootageKey, 'choke' | 'feather' | 'garbage'>;
+
+/** The edge of what the key leaves, and what is taken out whatever its colour. */
+function EdgeFields({ edge, footageId, onChange }: { edge: EdgeKey; footageId: string; onChange: (what: Partial<EdgeKey>) => void }) {
+  const footage = useEditor((s) => s.sources.footage[footageId]);
+  if (!footage) return null;
+  const { garbage } = edge;
+  const inner = { x: footage.width * 0.1, y: 0, width: footage.width * 0.8, height: footage.height };
+  return (
+    <>
+      <SliderField label="Choke" value={edge.choke} min={-10} max={10} step={1} unit="px" onChange={(choke) => onChange({ choke })} />
+      <SliderField label="Feather" value={edge.feather} min={0} max={20} step={1} unit="px" onChange={(feather) => onChange({ feather })} />
+      <CheckField label="Garbage matte" value={!!garbage} onChange={(on) => onChange({ garbage: on ? tidyArea(inner, footage) : null })} />
+      {garbage && (
+        <>
+          <p className="text-xs text-ink-2">What lies outside of this rectangle (px) is taken out whatever its colour.</p>
+          <RectFields rect={garbage} onSide={(side, value) => onChange({ garbage: tidyArea({ ...garbage, [side]: value }, footage) })} />
+        </>
+      )}
+    </>
   );
 }

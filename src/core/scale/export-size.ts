@@ -1,0 +1,36 @@
+import type { Size } from './rect';
+
+/** How an export's size relates to what is scaled into it. */
+export interface ExportScale {
+  /** Output pixels for one pixel of the project's picture. */
+  readonly scale: number;
+  /** Whether that is a whole number or one part of a whole: then what is pixel for pixel in the project stays on whole pixels. */
+  readonly whole: boolean;
+}
+
+const LEAST_SIDE = 16;
+const MOST_SIDE = 7680;
+const isWhole = (n: number) => Math.abs(n - Math.round(n)) < 1e-6;
+
+/** How much larger or smaller an export is than the project. */
+export function exportScale(size: Size, canvas: Size): ExportScale {
+  const scale = Math.min(size.width / canvas.width, size.height / canvas.height);
+  return { scale, whole: isWhole(scale) || isWhole(1 / scale) };
+}
+
+/** Sizes of a project's shape that keep whole pixels, largest first: twice, the same, a half, a third; even sides only. */
+export function wholeSizes(canvas: Size): Size[] {
+  return [2, 1, 1 / 2, 1 / 3]
+    .map((scale) => ({ width: canvas.width * scale, height: canvas.height * scale }))
+    .filter(
+      ({ width, height }) =>
+        isWhole(width / 2) && isWhole(height / 2) && Math.min(width, height) >= LEAST_SIDE && Math.max(width, height) <= MOST_SIDE,
+    )
+    .map(({ width, height }) => ({ width: Math.round(width), height: Math.round(height) }));
+}
+
+/** The size nearest to a share of a picture with even sides. */
+export const evenSize = ({ width, height }: Size, scale: number): Size => ({
+  width: Math.max(LEAST_SIDE, Math.round((width * scale) / 2) * 2),
+  height: Math.max(LEAST_SIDE, Math.round((height * scale) / 2) * 2),
+});
