@@ -36,7 +36,7 @@ module.exports = {
     {
       name: 'kernels-and-compositor-know-no-host',
       severity: 'error',
-      from: { path: '^src/(kernels|compositor)/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^src/(kernels|compositor)/', pathNot: '(\\.test|/testing)\\.ts$' },
       to: { pathNot: '^src/(core|kernels|compositor)/' },
     },
     { name: 'demo-uses-core', severity: 'error', from: { path: '^demo/' }, to: { path: '^src/', pathNot: '^src/(core|practice)/' } },

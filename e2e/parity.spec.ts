@@ -12,6 +12,7 @@ import { projectDuration } from '../src/core/project/query';
 import type { FootageFacts, Sources } from '../src/core/project/sources';
 import { frameDuration, rateFromNumber, secondsToTicks, snapToFrame, ticksToSeconds } from '../src/core/time/ticks';
 import { allocateFrame, frameBytes } from '../src/kernels/planar';
+import { ssim } from '../src/server/bench/ssim';
 import { FrameStream } from '../src/server/media/frame-stream';
 import { loadKernels, nodeRasterizer } from '../src/server/media/node-host';
 import { probeMedia } from '../src/server/media/probe';
@@ -63,33 +64,6 @@ const withoutOverlays = (layers: readonly Layer[]): Layer[] =>
         ? [layer]
         : [],
   );
-
-/** Structural similarity of two luma planes: the mean over blocks of 8 by 8 (Z. Wang and others, 2004). */
-function ssim(a: Uint8Array, b: Uint8Array, width: number, height: number): number {
-  const [c1, c2] = [(0.01 * 255) ** 2, (0.03 * 255) ** 2];
-  let sum = 0;
-  let count = 0;
-  for (let y = 0; y + 8 <= height; y += 8)
-    for (let x = 0; x + 8 <= width; x += 8) {
-      let [ma, mb, aa, bb, ab] = [0, 0, 0, 0, 0];
-      for (let v = 0; v < 8; v++)
-        for (let u = 0; u < 8; u++) {
-          const at = (y + v) * width + x + u;
-          const [p, q] = [a[at]!, b[at]!];
-          ma += p;
-          mb += q;
-          aa += p * p;
-          bb += q * q;
-          ab += p * q;
-        }
-      ma /= 64;
-      mb /= 64;
-      const [va, vb, cov] = [aa / 64 - ma * ma, bb / 64 - mb * mb, ab / 64 - ma * mb];
-      sum += ((2 * ma * mb + c1) * (2 * cov + c2)) / ((ma * ma + mb * mb + c1) * (va + vb + c2));
-      count++;
-    }
-  return sum / count;
-}
 
 test('the picture is the same in the browser and on the server: video to the bit, overlays to the eye', async ({ page }) => {
   const { project } = await openDocument(page, DEMO);

@@ -1,4 +1,5 @@
-// Measures edits, a long project in the interface, recording, and export speed as ratios within one run: `npm run bench [edits] [long] [recording] [export]`.
+// Measures edits, a long project in the interface, recording, and the picture engine as ratios within one run:
+// `npm run bench [edits] [long] [recording] [sharpness] [key] [growth] [export]`.
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { root } from './lib.mjs';
@@ -7,17 +8,20 @@ if (!existsSync('node_modules/esbuild')) {
   console.error('Vistum is not set up yet. Run `npm run demo` once; it installs what is missing.');
   process.exit(1);
 }
-const { buildKernels, bundleNode } = await import('./bundle.mjs');
+const { buildKernels, buildNode, bundleNode } = await import('./bundle.mjs');
 await buildKernels();
+await buildNode();
 await bundleNode({ bench: 'src/server/bench/main.ts', 'bench-edits': 'src/server/bench/edits.ts' });
 const { buildAll } = await import('./build.mjs');
 await buildAll();
 // What is named on the command line is measured, or all of it.
 const wanted = process.argv.slice(2);
 const asked = (part) => !wanted.length || wanted.includes(part);
-const node = (file) => spawnSync(process.execPath, [file], { stdio: 'inherit', env: { ...process.env, VISTUM_ROOT: root } }).status ?? 1;
+const node = (file, parts = []) =>
+  spawnSync(process.execPath, [file, ...parts], { stdio: 'inherit', env: { ...process.env, VISTUM_ROOT: root } }).status ?? 1;
 if (asked('edits') && node('dist/bench-edits.mjs')) process.exit(1);
 if (asked('long')) await (await import('./bench-long.mjs')).benchLong();
 const { benchRecording } = await import('./bench-record.mjs');
 if (asked('recording')) await benchRecording();
-if (asked('export')) process.exit(node('dist/bench.mjs'));
+const engine = ['sharpness', 'key', 'growth', 'export'].filter(asked);
+if (engine.length) process.exit(node('dist/bench.mjs', engine));

@@ -47,4 +47,5 @@ export const bundleNode = (entryPoints, more = {}) =>
     ...more,
   });
 
-export const buildNode = () => bundleNode({ worker: 'src/server/jobs/worker.ts', vistum: 'src/cli/main.ts', 'segment-thread': 'src/server/export/segment-thread.ts' });
+export const buildNode = () =>
+  bundleNode({ worker: 'src/server/jobs/worker.ts', vistum: 'src/cli/main.ts', 'segment-thread': 'src/server/export/segment-thread.ts' });

@@ -1,7 +1,7 @@
 import { parseArgs } from 'node:util';
 import { rateFromNumber, type FrameRate } from '@/core/time/ticks';
-import type { Quality } from '@/server/export/settings';
-import { FORMAT_FACTS, FORMATS, QUALITIES, type Format } from '@/server/export/settings';
+import type { Quality } from '@/core/project/export-formats';
+import { FORMAT_FACTS, FORMATS, QUALITIES, type Format } from '@/core/project/export-formats';
 import { ROLES, type Role } from '@/core/project/sources';
 
 /** The command was called in a way it doesn't know; exit code 2. */

@@ -2,7 +2,7 @@ import { expose } from 'comlink';
 import { Compositor } from '@/compositor/compositor';
 import type { SourceFrame } from '@/compositor/source-frame';
 import { planFrame, type PlanView } from '@/core/frame/plan-frame';
-import { videoLayers, type VideoLayer } from '@/core/frame/plan';
+import { videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
 import { formatColor, yuvToRgb } from '@/core/key/color';
 import type { Project } from '@/core/project/model';
 import { isLaneOn, isPictureLane, lastStarted } from '@/core/project/query';
@@ -26,6 +26,8 @@ export class PictureWorker {
   private project: Project | null = null;
   private sources: Sources = NO_SOURCES;
   private target: PlanarFrame | null = null;
+  /** What is on screen. */
+  private shown: { drawing: string; sources: readonly (SourceFrame | null)[] } = { drawing: '', sources: [] };
   private readonly readers = new Map<string, ClipReader>();
   /** Videos of the picture that was shown last, for the eyedropper. */
   private last: { layer: VideoLayer; frame: PlanarFrame }[] = [];
@@ -56,9 +58,11 @@ export class PictureWorker {
         if (frame) frames.set(layer.clipId, frame);
       }),
     );
-    const target = this.targetOf(width, height);
-    this.compositor.compose(plan, (layer) => frames.get(layer.clipId) ?? null, target);
-    this.present(target);
+    if (this.changed(plan, videos, frames)) {
+      const target = this.targetOf(width, height);
+      this.compositor.compose(plan, (layer) => frames.get(layer.clipId) ?? null, target);
+      this.present(target);
+    }
     this.last = videos.flatMap((layer) => (frames.has(layer.clipId) ? [{ layer, frame: frames.get(layer.clipId)!.picture }] : []));
     if (playing) this.prepareNext(time);
     this.closeOld(videos);
@@ -91,6 +95,16 @@ export class PictureWorker {
         count++;
       }
     return formatColor(yuvToRgb([sum[0] / count, sum[1] / count, sum[2] / count]));
+  }
+
+  /** Whether the picture is another than the one on screen: what stands still need not be drawn again. */
+  private changed(plan: FramePlan, videos: readonly VideoLayer[], frames: ReadonlyMap<string, SourceFrame>): boolean {
+    // Times differ from frame to frame; what counts is which picture was decoded for them.
+    const drawing = JSON.stringify(plan, (key, value: unknown) => (key === 'time' ? undefined : value));
+    const sources = videos.map((layer) => frames.get(layer.clipId) ?? null);
+    const same = drawing === this.shown.drawing && sources.every((source, i) => source === this.shown.sources[i]);
+    this.shown = { drawing, sources };
+    return !same;
   }
 
   private present(target: PlanarFrame): void {

@@ -1,6 +1,6 @@
 /*
  * Resampling along any straight axes: turned, sheared, scaled. Each target sample takes `taps` by `taps` source samples around where
- * it falls, weighed by a windowed sinc whose weights are tabled for `phases` fractions of a sample.
+ * it falls, weighed by a cubic whose weights are tabled for `phases` fractions of a sample.
  */
 import { clampByte } from './arithmetic';
 

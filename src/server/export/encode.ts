@@ -3,7 +3,8 @@ import type { Size } from '@/core/scale/rect';
 import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import { COLOR_TAGS } from '../media/filters';
 import { MediaProcess, mediaProblem } from '../media/process';
-import type { ExportSettings, Format, Quality } from './settings';
+import type { Format, Quality } from '@/core/project/export-formats';
+import type { ExportSettings } from './settings';
 
 type Coding = Pick<ExportSettings, 'format' | 'frameRate' | 'quality' | 'bitRate'>;
 

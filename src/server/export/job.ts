@@ -12,7 +12,8 @@ import { notFound, Problem } from '../problem';
 import { openProject } from '../projects';
 import { exportRange, exportFile } from './export-file';
 import type { Original, RenderTask } from './render-frames';
-import { DEFAULT_SETTINGS, FORMAT_FACTS, type ExportResult, type ExportSettings } from './settings';
+import { FORMAT_FACTS } from '@/core/project/export-formats';
+import { DEFAULT_SETTINGS, type ExportResult, type ExportSettings } from './settings';
 
 const exportFolder = (id: string): string => dataFolder('exports', id);
 

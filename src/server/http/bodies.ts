@@ -24,7 +24,7 @@ import { LAYOUT_KINDS, type LayoutKind } from '@/core/project/model';
 import { ROLES, type Role } from '@/core/project/sources';
 import { TARGET_IDS, type TargetId } from '@/core/project/targets';
 import { END_REASONS, TAKE_KINDS, TRACK_NAMES, type EndReason, type TakeKind, type TrackName } from '@/core/take/take';
-import { FORMATS, QUALITIES, type Format, type Quality } from '../export/settings';
+import { FORMATS, QUALITIES, type Format, type Quality } from '@/core/project/export-formats';
 
 export class FrameRateBody {
   @IsInt() @Min(1) @Max(240000) num!: number;

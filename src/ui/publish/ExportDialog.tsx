@@ -7,7 +7,7 @@ import { evenSize, exportScale, wholeSizes } from '@/core/scale/export-size';
 import type { Size } from '@/core/scale/rect';
 import { framesPerSecond, rateFromNumber, ticksToSeconds, type FrameRate } from '@/core/time/ticks';
 import { formatClock, parseTimecode } from '@/core/time/timecode';
-import { FORMAT_FACTS, type Format, type Quality } from '@/server/export/settings';
+import { FORMAT_FACTS, type Format, type Quality } from '@/core/project/export-formats';
 import { useEditor } from '../edit/store';
 import { Button } from '../parts/Button';
 import { Dialog } from '../parts/Dialog';
@@ -178,9 +178,7 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
             </div>
           )}
         </Field>
-        {picture === 'video' && (
-          <CheckField label="Calm the presenter’s sensor noise" value={chosen.calm} onChange={(calm) => change({ calm })} />
-        )}
+        {picture === 'video' && <CheckField label="Calm camera noise" value={chosen.calm} onChange={(calm) => change({ calm })} />}
         {!sound && picture === 'video' && <p className="text-xs text-ink-2">This format has no sound.</p>}
         {save !== 'saved' && <p className="text-xs text-ink-2">Waiting for your last change to be saved…</p>}
         <div className="flex justify-end gap-2">

@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react';
 import { framesPerSecond } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
 import type { ExportView } from '@/server/export/job';
-import { FORMAT_FACTS } from '@/server/export/settings';
+import { FORMAT_FACTS } from '@/core/project/export-formats';
 import { listen, type ServerState } from '../edit/server-state';
 import { IconButton } from '../parts/IconButton';
 import { api } from '../shell/api';

@@ -1,5 +1,5 @@
 import { exportPath, findExport } from '@/server/export/job';
-import { FORMAT_FACTS } from '@/server/export/settings';
+import { FORMAT_FACTS } from '@/core/project/export-formats';
 import { handle } from '@/server/http/handle';
 import { sendFile } from '@/server/http/send-file';
 
