@@ -21,7 +21,7 @@ import { CLOSE, demoTask, FULL_HD, movingTask, RATE, zoomTask } from './scenes';
  * Export against what it can't do without (decoding all sources and encoding the finished picture), against one filter
  * graph, and against plain decoding and encoding of the screen recording. Ways in turn, the median of the rounds counts.
  */
-const ROUNDS = 3;
+const ROUNDS = Number(process.env.VISTUM_BENCH_ROUNDS ?? 3);
 const run = promisify(execFile);
 const ffmpeg = (...args: string[]) => run('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args], { maxBuffer: 1 << 26 });
 
