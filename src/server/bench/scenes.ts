@@ -154,7 +154,8 @@ export const LAYERS = ['screen', 'presenter', 'blur', 'second blur', 'halo', 'po
  */
 export async function movingTask(folder: string, seconds: number, output: Size, layers: number = LAYERS.length): Promise<RenderTask> {
   const [screen, camera] = [join(folder, `moving-${output.height}.mp4`), join(folder, 'camera.mp4')];
-  const size = { width: (output.width * 4) / 3, height: (output.height * 4) / 3 };
+  const even = (n: number) => Math.round(n / 2) * 2;
+  const size = { width: even((output.width * 4) / 3), height: even((output.height * 4) / 3) };
   const noise = `testsrc2=s=${size.width}x${size.height}:r=30:d=${seconds},scroll=h=0.004:v=0.003,format=yuv420p`;
   await ffmpeg('-f', 'lavfi', '-i', noise, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '20', screen);
   await ffmpeg('-stream_loop', '3', '-i', join(MEDIA, 'presenter-take-2.mp4'), '-t', String(seconds), '-an', '-c', 'copy', camera);
