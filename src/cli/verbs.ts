@@ -179,9 +179,10 @@ async function exportProject({ operands, values, signal, progress }: Call): Prom
     throw new Problem(507, describeSystemError(error) ?? `${out} can’t be written: ${(error as Error).message}`);
   }
   const { frames, duration, wallSeconds } = result;
+  const what = result.width ? `${result.width}x${result.height}, ${frames} frames` : `${duration.toFixed(2)} s of sound`;
   return {
-    json: { out, width, height, frames, duration, wallSeconds },
-    text: `${out}  ${width}x${height}, ${frames} frames, ${wallSeconds.toFixed(1)} s`,
+    json: { out, width: result.width, height: result.height, frames, duration, wallSeconds },
+    text: `${out}  ${what}, made in ${wallSeconds.toFixed(1)} s`,
   };
 }
 

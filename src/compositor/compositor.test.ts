@@ -1,74 +1,32 @@
-import { createCanvas } from '@napi-rs/canvas';
-import { readFileSync } from 'node:fs';
 import { DEFAULT_HALO } from '@/core/pointer/halo';
 import { DEFAULT_KEY } from '@/core/edit/settings';
 import { parseColor, rgbToYuv, yuvToRgb } from '@/core/key/color';
 import { estimateWall } from '@/core/key/wall';
 import type { FramePlan, Layer, VideoLayer } from '@/core/frame/plan';
-import { KernelHeap } from '@/kernels/heap';
+import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, type PlanarFrame } from '@/kernels/planar';
+import { testHeap } from '@/kernels/testing';
 import { Compositor } from './compositor';
 import { LruMap } from './lru';
-import type { Pen, Rasterizer } from './rasterizer';
+import { near, plainRasterizer, solidFrame, wholeVideo } from './testing';
 import { layOutText } from './text-box';
 
 let heap: KernelHeap;
 beforeAll(async () => {
-  heap = await KernelHeap.load(readFileSync('public/kernels.wasm'));
+  heap = await testHeap();
 });
-
-/** Draws shapes as any canvas does; words are ten pixels a letter, whatever the typeface. */
-const plain: Rasterizer = {
-  draw(width, height, paint) {
-    const context = createCanvas(width, height).getContext('2d');
-    paint(context as unknown as Pen);
-    return context.getImageData(0, 0, width, height).data;
-  },
-  measure: (_font, text) => text.length * 10,
-};
-
-function solid(color: string, width = 64, height = 48): PlanarFrame {
-  const frame = allocateFrame(heap, width, height);
-  const [y, u, v] = rgbToYuv(parseColor(color));
-  const bytes = frameBytes(heap, frame);
-  bytes.fill(y, 0, width * height);
-  bytes.fill(u, width * height, (width * height * 5) / 4);
-  bytes.fill(v, (width * height * 5) / 4);
-  return frame;
-}
-
-const video = (more: Partial<VideoLayer> = {}): VideoLayer => ({
-  kind: 'video',
-  clipId: 'c',
-  footageId: 'f',
-  time: 0,
-  speed: 1,
-  footage: { width: 64, height: 48 },
-  source: { x: 0, y: 0, width: 64, height: 48 },
-  destination: { x: 0, y: 0, width: 64, height: 48 },
-  mirror: false,
-  mask: null,
-  opacity: 1,
-  blend: 'normal',
-  turn: 0,
-  backdrop: null,
-  key: null,
-  matte: false,
-  adjust: null,
-  ...more,
-});
+const SIZE = { width: 64, height: 48 };
+const video = (more: Partial<VideoLayer> = {}) => wholeVideo(SIZE, more);
+const solid = (color: string) => solidFrame(heap, color, SIZE);
 
 function draw(layers: Layer[], frame: PlanarFrame | null, background = '#000000') {
   const plan: FramePlan = { size: { width: 64, height: 48 }, background, layers };
   const target = allocateFrame(heap, 64, 48);
-  new Compositor(heap, plain).compose(plan, () => frame && { picture: frame, part: null, before: null }, target);
+  new Compositor(heap, plainRasterizer).compose(plan, () => frame && { picture: frame, part: null, before: null }, target);
   const bytes = frameBytes(heap, target).slice();
   return (x: number, y: number) =>
     yuvToRgb([bytes[y * 64 + x]!, bytes[3072 + (y >> 1) * 32 + (x >> 1)]!, bytes[3840 + (y >> 1) * 32 + (x >> 1)]!]);
 }
-const near = (got: readonly number[], want: readonly number[], by = 4) =>
-  got.forEach((v, i) => expect(Math.abs(v - want[i]!)).toBeLessThanOrEqual(by));
-
 test('where nothing is there is the background, and a missing frame leaves its layer out', () => {
   near(draw([], null, '#336699')(10, 10), [0x33, 0x66, 0x99]);
   near(draw([video({ destination: { x: 0, y: 0, width: 32, height: 48 } })], null, '#336699')(3, 3), [0x33, 0x66, 0x99]);
@@ -171,7 +129,7 @@ test('words stay inside the picture and break where they must', () => {
     arrow: true,
     opacity: 1,
   } as const;
-  const box = layOutText(layer, output, plain);
+  const box = layOutText(layer, output, plainRasterizer);
   expect(box.lines.length).toBeGreaterThan(1);
   expect(box.lines.join(' ')).toBe(layer.text);
   expect(box.x >= 0 && box.y >= 0 && box.x + box.width <= 800 && box.y + box.height <= 450).toBe(true);

@@ -12,13 +12,11 @@ import { Resampler } from './resampler';
 import { ScaledPictures, type ColorPlanes, type PictureMapping } from './scaled';
 import type { SourceFrame } from './source-frame';
 import { SpriteShop, type PlacedSprite } from './sprites';
-import { Warper } from './warper';
+import { Turner } from './turner';
 
 /** Mid-grey in luma, around which contrast works. */
 const MIDDLE = 126;
 const BLUR_PASSES = 3;
-/** Clear pixels around what is turned, for its edge to be soft. */
-const TURN_MARGIN = 2;
 
 /** Turns a frame plan and the decoded frames it asks for into a picture. The same in a browser worker and in Node. */
 export class Compositor {
@@ -27,7 +25,7 @@ export class Compositor {
   private readonly sprites: SpriteShop;
   private readonly masks: MaskShop;
   private readonly keyer: Keyer;
-  private readonly warper: Warper;
+  private readonly turner: Turner;
 
   constructor(
     private readonly heap: KernelHeap,
@@ -38,7 +36,7 @@ export class Compositor {
     this.sprites = new SpriteShop(heap, rasterizer);
     this.masks = new MaskShop(heap, rasterizer);
     this.keyer = new Keyer(heap);
-    this.warper = new Warper(heap);
+    this.turner = new Turner(heap);
   }
 
   /**
@@ -145,8 +143,13 @@ export class Compositor {
       return;
     }
     const inset = this.inset(layer, source);
-    if (layer.turn) this.layTurned(layer, inset, target);
-    else this.join(layer, inset, partOf(target, destination));
+    if (layer.turn) {
+      const turned = this.turner.turn(inset, destination, layer.turn, target);
+      if (turned) {
+        this.join(layer, turned.inset, partOf(target, turned.box));
+        releaseInset(this.heap, turned.inset);
+      }
+    } else this.join(layer, inset, partOf(target, destination));
     releaseInset(this.heap, inset);
   }
 
@@ -196,54 +199,6 @@ export class Compositor {
   private join({ blend }: VideoLayer, inset: Inset, area: ColorPlanes): void {
     if (blend === 'normal') layInset(this.heap, inset, area);
     else multiplyInset(this.heap, inset, area, blend === 'screen');
-  }
-
-  /** Turns an inset about its middle and joins it with the picture. */
-  private layTurned(layer: VideoLayer, inset: Inset, target: PlanarFrame): void {
-    const { heap } = this;
-    const { x, y, width, height } = layer.destination;
-    const angle = (layer.turn * Math.PI) / 180;
-    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-    const middle = { x: x + width / 2, y: y + height / 2 };
-    const half = {
-      x: (Math.abs(width * cos) + Math.abs(height * sin)) / 2 + TURN_MARGIN,
-      y: (Math.abs(width * sin) + Math.abs(height * cos)) / 2 + TURN_MARGIN,
-    };
-    const left = Math.floor((middle.x - half.x) / 2) * 2;
-    const top = Math.floor((middle.y - half.y) / 2) * 2;
-    const box = intersect(
-      { x: left, y: top, width: Math.ceil((middle.x + half.x - left) / 2) * 2, height: Math.ceil((middle.y + half.y - top) / 2) * 2 },
-      { x: 0, y: 0, width: target.width & ~1, height: target.height & ~1 },
-    );
-    if (box.width < 2 || box.height < 2) return;
-    // A clear border for the turned edge to fade into.
-    const framed = this.withMargin(inset);
-    const turned = allocateInset(heap, box.width, box.height);
-    const [dx, dy] = [box.x - middle.x, box.y - middle.y];
-    this.warper.warp(framed, turned, {
-      ax: cos,
-      bx: sin,
-      cx: cos * dx + sin * dy + width / 2 + TURN_MARGIN,
-      ay: -sin,
-      by: cos,
-      cy: -sin * dx + cos * dy + height / 2 + TURN_MARGIN,
-    });
-    this.join(layer, turned, partOf(target, box));
-    releaseInset(heap, turned);
-    releaseInset(heap, framed);
-  }
-
-  private withMargin(inset: Inset): Inset {
-    const { heap } = this;
-    const framed = allocateInset(heap, inset.y.width + TURN_MARGIN * 2, inset.y.height + TURN_MARGIN * 2);
-    for (const name of ['y', 'alpha', 'u', 'v', 'chromaAlpha'] as const) {
-      const [from, to] = [inset[name], framed[name]];
-      const chroma = name === 'u' || name === 'v';
-      const margin = to === framed.y || to === framed.alpha ? TURN_MARGIN : TURN_MARGIN / 2;
-      heap.exports.fillPlane(to.at, to.stride, to.width, to.height, chroma ? 128 : 0);
-      heap.copyRows(from.at, from.stride, to.at + margin * to.stride + margin, to.stride, from.width, from.height);
-    }
-    return framed;
   }
 
   private scaleColor(from: ColorPlanes, { luma, chroma }: PictureMapping, to: ColorPlanes): void {

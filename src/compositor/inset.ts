@@ -56,9 +56,8 @@ export function maskInset({ exports }: KernelHeap, { y, u, v, alpha, chromaAlpha
 
 /** Makes an inset as see-through as `opacity`, 0 to 1, says. */
 export function fadeInset({ exports }: KernelHeap, { y, u, v, alpha, chromaAlpha }: Inset, opacity: number): void {
-  const rest = 255 - Math.round(opacity * 255);
-  const fade = (plane: Plane, value: number) =>
-    exports.fadeOutside(plane.at, plane.stride, plane.width, plane.height, 0, 0, -2, -1, value, rest);
+  const fade = (plane: Plane, pivot: number) =>
+    exports.adjustPlane(plane.at, plane.stride, 0, 0, plane.width, plane.height, opacity, 0, pivot);
   for (const plane of [y, alpha, chromaAlpha]) fade(plane, 0);
   for (const plane of [u, v]) fade(plane, 128);
 }

@@ -1,4 +1,3 @@
-import { createCanvas } from '@napi-rs/canvas';
 import fc from 'fast-check';
 import { DEFAULT_KEY } from '@/core/edit/settings';
 import type { FramePlan, Layer, VideoLayer } from '@/core/frame/plan';
@@ -7,54 +6,18 @@ import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
 import { noisyPlane, testHeap } from '@/kernels/testing';
 import { Compositor } from './compositor';
-import type { Pen, Rasterizer } from './rasterizer';
 import { SourceHistory, type SourceFrame } from './source-frame';
+import { near, plainRasterizer, solidFrame, wholeVideo } from './testing';
 
 let heap: KernelHeap;
 beforeAll(async () => {
   heap = await testHeap();
 });
-const plain: Rasterizer = {
-  draw(width, height, paint) {
-    const context = createCanvas(width, height).getContext('2d');
-    paint(context as unknown as Pen);
-    return context.getImageData(0, 0, width, height).data;
-  },
-  measure: (_font, text) => text.length * 10,
-};
 const W = 96;
 const H = 64;
 const whole = { x: 0, y: 0, width: W, height: H };
-const video = (more: Partial<VideoLayer> = {}): VideoLayer => ({
-  kind: 'video',
-  clipId: 'c',
-  footageId: 'f',
-  time: 0,
-  speed: 1,
-  footage: { width: W, height: H },
-  source: whole,
-  destination: whole,
-  mirror: false,
-  mask: null,
-  opacity: 1,
-  blend: 'normal',
-  turn: 0,
-  key: null,
-  backdrop: null,
-  matte: false,
-  adjust: null,
-  ...more,
-});
-
-function solid(color: string): PlanarFrame {
-  const frame = allocateFrame(heap, W, H);
-  const [y, u, v] = rgbToYuv(parseColor(color));
-  const bytes = frameBytes(heap, frame);
-  bytes.fill(y, 0, W * H);
-  bytes.fill(u, W * H, (W * H * 5) / 4);
-  bytes.fill(v, (W * H * 5) / 4);
-  return frame;
-}
+const video = (more: Partial<VideoLayer> = {}) => wholeVideo(whole, more);
+const solid = (color: string) => solidFrame(heap, color, whole);
 
 /** Draws layers, each from the picture of its clip, and answers what colour is where. */
 function draw(layers: Layer[], pictures: Record<string, PlanarFrame>, background = '#000000') {
@@ -62,7 +25,7 @@ function draw(layers: Layer[], pictures: Record<string, PlanarFrame>, background
   const target = allocateFrame(heap, W, H);
   const source = ({ clipId }: VideoLayer): SourceFrame | null =>
     pictures[clipId] ? { picture: pictures[clipId], part: null, before: null } : null;
-  new Compositor(heap, plain).compose(plan, source, target);
+  new Compositor(heap, plainRasterizer).compose(plan, source, target);
   const bytes = frameBytes(heap, target).slice();
   const quarter = (W * H) / 4;
   return (x: number, y: number) => {
@@ -70,15 +33,13 @@ function draw(layers: Layer[], pictures: Record<string, PlanarFrame>, background
     return yuvToRgb([bytes[y * W + x]!, bytes[chroma]!, bytes[chroma + quarter]!]);
   };
 }
-const near = (got: readonly number[], want: readonly number[], by = 4) =>
-  got.forEach((v, i) => expect(Math.abs(v - want[i]!)).toBeLessThanOrEqual(by));
 
 describe('a still picture', () => {
   /** The same pictures in turn through one compositor, and each through a new one. */
   function both(pictures: readonly Uint8Array[], layer: VideoLayer) {
     const plan: FramePlan = { size: { width: W, height: H }, background: '#000000', layers: [layer] };
     const target = allocateFrame(heap, W, H);
-    const kept = new Compositor(heap, plain);
+    const kept = new Compositor(heap, plainRasterizer);
     const history = new SourceHistory();
     let frames = [allocateFrame(heap, 128, 96), allocateFrame(heap, 128, 96)] as [PlanarFrame, PlanarFrame];
     const run = pictures.map((bytes) => {
@@ -90,7 +51,7 @@ describe('a still picture', () => {
     });
     const alone = pictures.map((bytes) => {
       frameBytes(heap, frames[0]).set(bytes);
-      new Compositor(heap, plain).compose(plan, () => ({ picture: frames[0], part: null, before: null }), target);
+      new Compositor(heap, plainRasterizer).compose(plan, () => ({ picture: frames[0], part: null, before: null }), target);
       return frameBytes(heap, target).slice();
     });
     [...frames, target].forEach((frame) => releaseFrame(heap, frame));
@@ -152,7 +113,7 @@ test('a part of the footage is as good as all of it', () => {
   };
   const target = allocateFrame(heap, W, H);
   const compose = (source: SourceFrame) => {
-    new Compositor(heap, plain).compose(plan, () => source, target);
+    new Compositor(heap, plainRasterizer).compose(plan, () => source, target);
     return frameBytes(heap, target).slice();
   };
   const [want, got] = [compose({ picture: full, part: null, before: null }), compose({ picture: cut, part, before: null })];

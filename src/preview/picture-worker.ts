@@ -18,6 +18,21 @@ const LOOK_AHEAD = secondsToTicks(0.8);
 const MOST_READERS = 6;
 const COLOR_SPACE: VideoColorSpaceInit = { primaries: 'bt709', transfer: 'bt709', matrix: 'bt709', fullRange: false };
 
+/** What decides how a picture looks: what is shown again unchanged need not be drawn again. */
+interface Shown {
+  readonly drawing: string;
+  readonly sources: readonly (SourceFrame | null)[];
+}
+
+const shownBy = (plan: FramePlan, videos: readonly VideoLayer[], frames: ReadonlyMap<string, SourceFrame>): Shown => ({
+  // Times differ from frame to frame; what counts is which picture was decoded for them.
+  drawing: JSON.stringify(plan, (key, value: unknown) => (key === 'time' ? undefined : value)),
+  sources: videos.map((layer) => frames.get(layer.clipId) ?? null),
+});
+
+const isSame = (a: Shown, b: Shown): boolean =>
+  a.drawing === b.drawing && a.sources.length === b.sources.length && a.sources.every((source, i) => source === b.sources[i]);
+
 /** Decodes, composes and shows the Picture, away from the page's main thread. */
 export class PictureWorker {
   private heap!: KernelHeap;
@@ -27,7 +42,7 @@ export class PictureWorker {
   private sources: Sources = NO_SOURCES;
   private target: PlanarFrame | null = null;
   /** What is on screen. */
-  private shown: { drawing: string; sources: readonly (SourceFrame | null)[] } = { drawing: '', sources: [] };
+  private shown: Shown = { drawing: '', sources: [] };
   private readonly readers = new Map<string, ClipReader>();
   /** Videos of the picture that was shown last, for the eyedropper. */
   private last: { layer: VideoLayer; frame: PlanarFrame }[] = [];
@@ -58,10 +73,12 @@ export class PictureWorker {
         if (frame) frames.set(layer.clipId, frame);
       }),
     );
-    if (this.changed(plan, videos, frames)) {
+    const now = shownBy(plan, videos, frames);
+    if (!isSame(now, this.shown)) {
       const target = this.targetOf(width, height);
       this.compositor.compose(plan, (layer) => frames.get(layer.clipId) ?? null, target);
       this.present(target);
+      this.shown = now;
     }
     this.last = videos.flatMap((layer) => (frames.has(layer.clipId) ? [{ layer, frame: frames.get(layer.clipId)!.picture }] : []));
     if (playing) this.prepareNext(time);
@@ -95,16 +112,6 @@ export class PictureWorker {
         count++;
       }
     return formatColor(yuvToRgb([sum[0] / count, sum[1] / count, sum[2] / count]));
-  }
-
-  /** Whether the picture is another than the one on screen: what stands still need not be drawn again. */
-  private changed(plan: FramePlan, videos: readonly VideoLayer[], frames: ReadonlyMap<string, SourceFrame>): boolean {
-    // Times differ from frame to frame; what counts is which picture was decoded for them.
-    const drawing = JSON.stringify(plan, (key, value: unknown) => (key === 'time' ? undefined : value));
-    const sources = videos.map((layer) => frames.get(layer.clipId) ?? null);
-    const same = drawing === this.shown.drawing && sources.every((source, i) => source === this.shown.sources[i]);
-    this.shown = { drawing, sources };
-    return !same;
   }
 
   private present(target: PlanarFrame): void {

@@ -13,7 +13,7 @@ import { pointerAt, shapeAt } from '../telemetry/sample';
 import { contains } from '../time/ranges';
 import { crossingAt } from '../transition/crossing';
 import { ticksToSeconds, type Ticks } from '../time/ticks';
-import { isSolid, type FramePlan, type Layer, type Mask, type VideoLayer } from './plan';
+import { isSolid, PLAIN_VIDEO, type FramePlan, type Layer, type Mask, type VideoLayer } from './plan';
 
 /** Other looks at the same instant, for the interface. */
 export interface PlanView {
@@ -142,14 +142,8 @@ function video(scene: Scene, clip: Clip, footage: FootageFacts, placement: Place
     speed: footage.kind === 'image' ? 0 : clip.speed,
     footage: { width: footage.width, height: footage.height },
     ...placement,
-    mirror: false,
-    mask: null,
-    opacity: look?.opacity ?? 1,
-    blend: look?.blend ?? 'normal',
-    turn: look?.tilt ?? 0,
-    key: null,
-    backdrop: null,
-    matte: false,
+    ...PLAIN_VIDEO,
+    ...(look && { opacity: look.opacity, blend: look.blend, turn: look.tilt }),
     adjust: adjustOf(look),
     ...more,
   };
@@ -307,5 +301,6 @@ function presenterAlone(scene: Scene, look: 'raw' | 'matte'): Layer[] {
   const placement = placeScreen(wholeView(footage, scene.output), footage, scene.output);
   const key = scene.project.keys.find((k) => k.footageId === footage.id) ?? null;
   const matte = look === 'matte' && !!key;
-  return placement ? [video(scene, clip, footage, placement, { key: matte ? key : null, matte })] : [];
+  // As it was recorded: neither turned nor see-through, so that a spot of the picture is that spot of the recording.
+  return placement ? [video(scene, clip, footage, placement, { ...PLAIN_VIDEO, key: matte ? key : null, matte })] : [];
 }

@@ -50,6 +50,19 @@ export interface VideoLayer {
   readonly adjust: { readonly brightness: number; readonly contrast: number } | null;
 }
 
+/** A recording as it is: whole, opaque, upright. */
+export const PLAIN_VIDEO = {
+  mirror: false,
+  mask: null,
+  opacity: 1,
+  blend: 'normal',
+  turn: 0,
+  key: null,
+  backdrop: null,
+  matte: false,
+  adjust: null,
+} as const satisfies Partial<VideoLayer>;
+
 /** What of a layer's destination is seen; `feather` is the width of the soft edge inside of it, output pixels. */
 export type Mask = { readonly feather: number } & (
   | { readonly shape: 'ellipse' | 'rectangle' }

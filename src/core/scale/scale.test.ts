@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { counter, emptyProject, facts } from '../edit/fixture';
+import { changeKey } from '../edit/settings';
 import { placeFootage } from '../edit/place';
 import { planFrame } from '../frame/plan-frame';
 import { readScale } from '../frame/reading';
@@ -125,17 +126,7 @@ test('the plan of a frame lists screen, halo and presenter from back to front, a
   placeFootage(project, sources.footage.screen, 0, counter());
   placeFootage(project, sources.footage.camera, 0, counter());
   project.pointer.push({ id: 'p', start: 0, end: 1e9, halo: { size: 100, color: '#ffcc00', softness: 0.5, opacity: 0.5 }, dim: null });
-  project.keys.push({
-    footageId: 'camera',
-    on: true,
-    color: '#2f9a4b',
-    tolerance: 20,
-    softness: 10,
-    choke: 0,
-    feather: 0,
-    garbage: null,
-    wall: null,
-  });
+  changeKey(project, 'camera', { color: '#2f9a4b' });
   const plan = planFrame(project, sources, 1000, FULL_HD);
   expect(plan.layers.map((l) => l.kind)).toEqual(['video', 'halo', 'video', 'shape']);
   expect(plan.layers[1]).toMatchObject({ center: { x: 960, y: 540 }, diameter: 100 });

@@ -3,17 +3,15 @@ import { mkdirSync, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import { Compositor } from '@/compositor/compositor';
 import { videoLayers } from '@/core/frame/plan';
 import { planFrame } from '@/core/frame/plan-frame';
-import { neededParts } from '@/core/frame/needed';
 import { viewAt } from '@/core/framing/view';
 import { frameDuration, secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import { rawInput, videoEncoder } from '../export/encode';
 import { exportFile } from '../export/export-file';
-import { FrameRenderer, type RenderTask } from '../export/render-frames';
+import type { RenderTask } from '../export/render-frames';
 import { DEFAULT_SETTINGS, type ExportSettings } from '../export/settings';
-import { loadKernels, nodeRasterizer } from '../media/node-host';
+import { timeComposing } from './composing';
 import { costOf, median, table, type Cost } from './measure';
 import { CLOSE, demoTask, FULL_HD, movingTask, RATE, zoomTask } from './scenes';
 
@@ -106,32 +104,13 @@ async function measure(scene: Scene, folder: string): Promise<Record<string, Cos
   );
 }
 
-/** Where the renderer's own time goes, ms a frame: planning, composing, and the rest, which is reading from the decoders. */
-async function ownTime({ task, start, seconds }: Scene): Promise<{ plan: number; compose: number; read: number }> {
-  const heap = await loadKernels();
-  let plan = performance.now();
-  const plans = framesOf({ start, seconds }).map((time) => planFrame(task.project, task.sources, time, task.output));
-  plan = performance.now() - plan;
-  let compose = 0;
-  const original = Compositor.prototype.compose;
-  Compositor.prototype.compose = function (this: Compositor, ...args) {
-    const began = performance.now();
-    original.apply(this, args);
-    compose += performance.now() - began;
-  };
-  const renderer = new FrameRenderer(task, heap, await nodeRasterizer(), { parts: neededParts(plans), threads: 1 });
-  const { own } = await costOf(() => plans.forEach((p, i) => renderer.render(i, p)));
-  renderer.close();
-  Compositor.prototype.compose = original;
-  return { plan: plan / plans.length, compose: compose / plans.length, read: (own * 1000 - compose) / plans.length };
-}
-
 const fps = (cost: Cost) => (1000 / cost.wall).toFixed(1);
 const processor = ({ own, children }: Cost) => (own + children).toFixed(1);
 
 async function report(scene: Scene, folder: string): Promise<void> {
   const costs = await measure(scene, folder);
-  const { plan, compose, read } = await ownTime(scene);
+  const { plan, read, compose: each } = await timeComposing(scene.task, framesOf(scene));
+  const compose = each.reduce((a, b) => a + b, 0) / each.length;
   const { vistum, floor } = costs as { vistum: Cost; floor: Cost };
   console.log(`\n### ${scene.name}\n`);
   console.log(

@@ -1,13 +1,10 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { neededParts } from '@/core/frame/needed';
-import { planFrame } from '@/core/frame/plan-frame';
 import type { Size } from '@/core/scale/rect';
 import { frameDuration } from '@/core/time/ticks';
-import { Compositor } from '@/compositor/compositor';
-import { FrameRenderer, type RenderTask } from '../export/render-frames';
-import { loadKernels, nodeRasterizer } from '../media/node-host';
+import type { RenderTask } from '../export/render-frames';
+import { timeComposing } from './composing';
 import { median, table } from './measure';
 import { FULL_HD, LAYERS, movingTask, RATE } from './scenes';
 
@@ -15,23 +12,15 @@ import { FULL_HD, LAYERS, movingTask, RATE } from './scenes';
 const SECONDS = 2;
 const SIZES: readonly Size[] = [{ width: 1280, height: 720 }, FULL_HD, { width: 2560, height: 1440 }, { width: 3840, height: 2160 }];
 
-/** Median milliseconds to compose one picture, without decoding. */
-async function composing(task: RenderTask): Promise<number> {
-  const heap = await loadKernels();
-  const plans = Array.from({ length: SECONDS * 30 }, (_, i) => planFrame(task.project, task.sources, i * frameDuration(RATE), task.output));
-  const times: number[] = [];
-  const original = Compositor.prototype.compose;
-  Compositor.prototype.compose = function (this: Compositor, ...args) {
-    const began = performance.now();
-    original.apply(this, args);
-    times.push(performance.now() - began);
-  };
-  const renderer = new FrameRenderer(task, heap, await nodeRasterizer(), { parts: neededParts(plans), threads: 1 });
-  plans.forEach((plan, i) => renderer.render(i, plan));
-  renderer.close();
-  Compositor.prototype.compose = original;
-  return median(times);
-}
+const composing = async (task: RenderTask): Promise<number> =>
+  median(
+    (
+      await timeComposing(
+        task,
+        Array.from({ length: SECONDS * 30 }, (_, i) => i * frameDuration(RATE)),
+      )
+    ).compose,
+  );
 
 export async function benchGrowth(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'vistum-bench-growth-'));

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Compositor } from '@/compositor/compositor';
-import type { VideoLayer } from '@/core/frame/plan';
+import { PLAIN_VIDEO, type VideoLayer } from '@/core/frame/plan';
 import { formatColor } from '@/core/key/color';
 import { estimateWall, type ChromaPicture, type WallEstimate } from '@/core/key/wall';
 import { DEFAULT_KEY } from '@/core/edit/settings';
@@ -53,15 +53,8 @@ async function vistum(frames: readonly Uint8Array[], wall: WallEstimate): Promis
     footage: MADE,
     source: whole,
     destination: whole,
-    mirror: false,
-    mask: null,
-    opacity: 1,
-    blend: 'normal',
-    turn: 0,
+    ...PLAIN_VIDEO,
     key: { footageId: 'f', ...DEFAULT_KEY, ...wall },
-    backdrop: null,
-    matte: false,
-    adjust: null,
   };
   const alpha = new Uint8Array(SIZE * FRAMES);
   const over: Uint8Array[] = [];

@@ -5,6 +5,7 @@ import { counter, emptyProject } from '@/core/edit/fixture';
 import { copyRange, pasteSnippet } from '@/core/edit/clipboard';
 import { freezeOver, setSpeed } from '@/core/edit/retime';
 import { rippleDelete } from '@/core/edit/ripple';
+import { changeKey } from '@/core/edit/settings';
 import { placeFootage } from '@/core/edit/place';
 import { addSpan } from '@/core/edit/spans';
 import { DEFAULT_TRANSITION, setTransition } from '@/core/edit/transitions';
@@ -248,17 +249,7 @@ test('colours come out as they went in, and a keyed wall is gone', async () => {
     file('blue.mp4'),
   );
   const task = await taskOf({ 'blue.mp4': 'screen', 'person.mp4': 'presenter' }, (p) => {
-    p.keys.push({
-      footageId: 'person.mp4',
-      on: true,
-      color: '#2f9a4b',
-      tolerance: 20,
-      softness: 10,
-      choke: 0,
-      feather: 0,
-      garbage: null,
-      wall: null,
-    });
+    changeKey(p, 'person.mp4', { color: '#2f9a4b', tolerance: 20, softness: 10 });
     Object.assign(p.presenter, { shape: 'rectangle', backdrop: null, size: 0.5, margin: 0, ring: { width: 0, color: '#000000' } });
   });
   await exportFile(task, settings, file('work-key'), file('key.mp4'), control());

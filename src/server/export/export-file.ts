@@ -1,18 +1,18 @@
 import { access, mkdir, readdir, rename, rm, stat, statfs, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { planSound } from '@/core/audio/mix';
 import type { Range } from '@/core/time/ranges';
 import { frameDuration, framesPerSecond, snapToFrame, secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { projectDuration } from '@/core/project/query';
-import { chaptersOf, type Chapter } from '@/core/words/chapters';
-import { runMedia } from '../media/process';
+import { chaptersOf } from '@/core/words/chapters';
 import { Problem } from '../problem';
-import { container, Encoder, segmentContainer, SOUND_INPUT, soundEncoder } from './encode';
+import { segmentContainer } from './encode';
+import { joinToGif, joinWithSound, listSegments } from './join';
 import type { RenderTask } from './render-frames';
 import type { Segment } from './segment';
+
 import { FORMAT_FACTS } from '@/core/project/export-formats';
-import { type ExportResult, type ExportSettings } from './settings';
-import { mixSound } from './sound';
+import type { ExportControl, ExportResult, ExportSettings } from './settings';
+import { exportSound } from './sound-file';
 import { renderStill } from './still';
 import { renderSegments, threadsFor } from './threads';
 
@@ -20,14 +20,6 @@ import { renderSegments, threadsFor } from './threads';
 const SEGMENT = { most: 10, least: 2 };
 /** Room that must be free before a render starts, in bytes a pixel and frame: far above what the encoder needs. */
 const ROOM = 0.02;
-
-/** Bytes of a second of the mix: two channels of 32 bits. */
-const SOUND_BYTES = 48000 * 8;
-
-export interface ExportControl {
-  readonly signal: AbortSignal;
-  readonly onProgress: (share: number, message: string) => void;
-}
 
 /** The stretch of the timeline that is exported, on whole frames of the export. */
 export function exportRange(task: Pick<RenderTask, 'project'>, settings: ExportSettings): Range {
@@ -93,51 +85,6 @@ async function writeWhole(target: string, bytes: Uint8Array): Promise<void> {
   await rename(`${target}.part`, target);
 }
 
-async function exportSound(
-  task: RenderTask,
-  { format }: ExportSettings,
-  range: Range,
-  target: string,
-  control: ExportControl,
-): Promise<void> {
-  if (!planSound(task.project, task.sources).length)
-    throw new Problem(422, 'There is no sound on the timeline. Unmute a lane, or choose a format with a picture.');
-  control.onProgress(0, 'Mixing');
-  const length = range.end - range.start;
-  const encoder = new Encoder([...SOUND_INPUT, ...soundEncoder(format), ...container(format)], target);
-  await feedSound(encoder, task, range, control.signal, (share) =>
-    control.onProgress(share * 0.98, `${ticksToSeconds(share * length).toFixed(0)} s of ${ticksToSeconds(length).toFixed(0)} s`),
-  );
-}
-
-/** Mixes into an encoder and completes its file. */
-async function feedSound(
-  encoder: Encoder,
-  task: RenderTask,
-  range: Range,
-  signal: AbortSignal,
-  onShare: (share: number) => void = () => {},
-): Promise<void> {
-  const all = ticksToSeconds(range.end - range.start) * SOUND_BYTES;
-  let written = 0;
-  try {
-    await mixSound(
-      task,
-      range,
-      (bytes) => {
-        written += bytes.length;
-        onShare(Math.min(1, written / all));
-        return encoder.write(bytes);
-      },
-      signal,
-    );
-    await encoder.finish();
-  } catch (error) {
-    encoder.kill();
-    throw error;
-  }
-}
-
 /**
  * Renders the picture in segments, several at a time, and joins them with the sound. Segments that are whole
  * are kept in `folder`, so that a killed export goes on where it was.
@@ -182,89 +129,15 @@ async function exportVideo(
     },
   );
   onProgress(0.97, settings.format === 'gif' ? 'Choosing colours' : 'Sound and joining');
-  const list = join(folder, 'list.txt');
-  const quote = (path: string) => `'${path.replaceAll("'", "'\\''")}'`;
-  await writeFile(
-    list,
-    [
-      'ffconcat version 1.0',
-      ...segments.flatMap((s) => [`file ${quote(s.path)}`, `duration ${ticksToSeconds((s.last - s.first) * frame).toFixed(6)}`]),
-    ].join('\n') + '\n',
+  const list = await listSegments(
+    segments.map(({ path, first, last }) => ({ path, seconds: ticksToSeconds((last - first) * frame) })),
+    folder,
   );
   if (settings.format === 'gif') await joinToGif(list, folder, target, signal);
-  else await joinSegments(task, settings, list, whole, chapters, folder, target, signal);
+  else await joinWithSound(task, settings.format, list, whole, chapters, folder, target, signal);
   for (const name of await readdir(folder))
     if (/^(segment-|list|chapters|palette)/.test(name)) await rm(join(folder, name), { force: true });
 }
-
-const listInput = (list: string) => ['-protocol_whitelist', 'file,pipe', '-f', 'concat', '-safe', '0', '-i', list];
-
-/** One palette for the whole, chosen by what changes; two passes, so that memory does not grow with the length. */
-async function joinToGif(list: string, folder: string, target: string, signal: AbortSignal): Promise<void> {
-  const palette = join(folder, 'palette.png');
-  const quiet = ['-v', 'error', '-nostdin', '-y'];
-  await runMedia('ffmpeg', [...quiet, ...listInput(list), '-vf', 'palettegen=stats_mode=diff', '-frames:v', '1', '-update', '1', palette], {
-    signal,
-  });
-  await runMedia(
-    'ffmpeg',
-    [
-      ...quiet,
-      ...listInput(list),
-      '-i',
-      palette,
-      '-lavfi',
-      'paletteuse=dither=bayer:bayer_scale=4:diff_mode=rectangle',
-      '-f',
-      'gif',
-      `${target}.part`,
-    ],
-    { signal },
-  );
-  await rename(`${target}.part`, target);
-}
-
-async function joinSegments(
-  task: RenderTask,
-  { format }: ExportSettings,
-  list: string,
-  range: Range,
-  chapters: readonly Chapter[],
-  folder: string,
-  target: string,
-  signal: AbortSignal,
-): Promise<void> {
-  const names = join(folder, 'chapters.txt');
-  if (chapters.length) await writeFile(names, chapterMetadata(chapters));
-  const sounds = planSound(task.project, task.sources).length > 0;
-  const encoder = new Encoder(
-    [
-      ...listInput(list),
-      ...(sounds ? SOUND_INPUT : []),
-      ...(chapters.length ? ['-f', 'ffmetadata', '-i', names] : []),
-      '-map',
-      '0:v',
-      ...(sounds ? ['-map', '1:a', ...soundEncoder(format)] : []),
-      ...(chapters.length ? ['-map_chapters', sounds ? '2' : '1'] : []),
-      '-c:v',
-      'copy',
-      ...container(format),
-    ],
-    target,
-  );
-  if (sounds) await feedSound(encoder, task, range, signal);
-  else await encoder.finish();
-}
-
-/** Chapters as FFmpeg reads them; signs that mean something there are escaped. */
-const chapterMetadata = (chapters: readonly Chapter[]): string =>
-  [
-    ';FFMETADATA1',
-    ...chapters.map(
-      ({ start, end, title }) =>
-        `[CHAPTER]\nTIMEBASE=1/1000\nSTART=${Math.round(ticksToSeconds(start) * 1000)}\nEND=${Math.round(ticksToSeconds(end) * 1000)}\ntitle=${title.replace(/[=;#\\\n]/g, '\\$&')}`,
-    ),
-  ].join('\n') + '\n';
 
 const exists = (path: string) =>
   access(path).then(

@@ -33,3 +33,9 @@ export interface ExportResult {
   readonly wallSeconds: number;
   readonly bytes: number;
 }
+
+/** How an export is stopped, and what it tells meanwhile. */
+export interface ExportControl {
+  readonly signal: AbortSignal;
+  readonly onProgress: (share: number, message: string) => void;
+}

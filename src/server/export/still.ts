@@ -1,9 +1,7 @@
 import { createCanvas } from '@napi-rs/canvas';
 import { planFrame } from '@/core/frame/plan-frame';
 import { frameDuration, secondsToTicks } from '@/core/time/ticks';
-import { frameBytes } from '@/kernels/planar';
 import { loadKernels, nodeRasterizer } from '../media/node-host';
-import { yuvToRgba } from '../media/yuv-to-rgba';
 import { FrameRenderer, type RenderTask } from './render-frames';
 
 /** One picture of a project at a time in seconds, from the originals, as PNG bytes. */
@@ -18,7 +16,9 @@ export async function renderStill(task: RenderTask, seconds: number): Promise<Bu
     const canvas = createCanvas(width, height);
     const context = canvas.getContext('2d');
     const image = context.createImageData(width, height);
-    yuvToRgba(frameBytes(heap, picture), width, height, image.data);
+    const rgba = heap.allocate(width * height * 4);
+    heap.exports.planarToRgba(picture.y.at, picture.u.at, picture.v.at, width, height, rgba);
+    image.data.set(heap.bytes(rgba, width * height * 4));
     context.putImageData(image, 0, 0);
     return canvas.toBuffer('image/png');
   } finally {

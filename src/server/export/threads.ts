@@ -1,3 +1,4 @@
+import { setMaxListeners } from 'node:events';
 import { availableParallelism, totalmem } from 'node:os';
 import { join } from 'node:path';
 import Piscina from 'piscina';
@@ -41,26 +42,25 @@ export async function renderSegments(
   });
   // A thread that can't even start says so by an event.
   const broken = new Promise<never>((_, reject) => pool.on('error', reject));
-  const stop = new AbortController();
-  const abort = () => stop.abort();
-  signal.addEventListener('abort', abort);
+  const failed = new AbortController();
+  const stop = AbortSignal.any([signal, failed.signal]);
+  setMaxListeners(segments.length + 1, stop);
   const tell = () => onFrames(Atomics.load(new Int32Array(done), 0));
   const timer = setInterval(tell, TICK_MS);
   try {
     signal.throwIfAborted();
     const all = segments.map(async (segment) => {
-      const { problem } = (await pool.run(segment, { signal: stop.signal })) as Outcome;
+      const { problem } = (await pool.run(segment, { signal: stop })) as Outcome;
       if (problem) throw new Problem(problem.status, problem.message);
     });
     await Promise.race([Promise.all(all), broken]);
     tell();
   } catch (error) {
-    stop.abort();
+    failed.abort();
     signal.throwIfAborted();
     throw error;
   } finally {
     clearInterval(timer);
-    signal.removeEventListener('abort', abort);
     await pool.destroy();
   }
 }

@@ -1,5 +1,5 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { closeSync, constants, mkdtempSync, openSync, readFileSync, readSync, rmSync, statSync, writeSync } from 'node:fs';
+import { closeSync, constants, fstatSync, mkdtempSync, openSync, readSync, rmSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { mediaProblem } from './process';
@@ -15,38 +15,42 @@ import type { Problem } from '../problem';
 const SAID = 8192;
 
 abstract class PipedProcess {
-  private readonly folder = mkdtempSync(join(tmpdir(), 'vistum-pipe-'));
   protected readonly child: ChildProcess;
   protected readonly fd: number;
   /** Settles at the end with the exit code; null when it was killed or never began. */
   protected readonly ended: Promise<number | null>;
+  /** What it says goes to a file without a name, which no one has to empty while we wait. */
+  private readonly said: number;
   private open = true;
 
   constructor(end: 'reads' | 'writes', args: readonly string[]) {
-    const path = join(this.folder, 'pipe');
+    const folder = mkdtempSync(join(tmpdir(), 'vistum-pipe-'));
+    const path = join(folder, 'pipe');
     execFileSync('mkfifo', ['-m', '600', path]);
     // Opened for both first: a pipe opened for one only waits for the other end.
     const both = openSync(path, constants.O_RDWR);
     const [reading, writing] = [openSync(path, constants.O_RDONLY), openSync(path, constants.O_WRONLY)];
-    const said = openSync(join(this.folder, 'said'), 'w');
+    this.said = openSync(join(folder, 'said'), 'w+');
+    // Open ends outlive their names: whatever becomes of us, nothing is left behind.
+    rmSync(folder, { recursive: true });
     this.fd = end === 'reads' ? writing : reading;
     const theirs = end === 'reads' ? reading : writing;
     this.child = spawn('ffmpeg', ['-v', 'error', '-nostdin', ...args], {
-      stdio: end === 'reads' ? [theirs, 'ignore', said] : ['ignore', theirs, said],
+      stdio: end === 'reads' ? [theirs, 'ignore', this.said] : ['ignore', theirs, this.said],
     });
     this.ended = new Promise((resolve) => {
       this.child.on('error', () => resolve(null));
       this.child.on('close', resolve);
     });
-    for (const fd of [both, theirs, said]) closeSync(fd);
+    for (const fd of [both, theirs]) closeSync(fd);
   }
 
   /** What went wrong, by what the process said. */
   protected problem(otherwise: string): Problem {
-    const path = join(this.folder, 'said');
-    const size = statSync(path).size;
-    const text = readFileSync(path, 'utf8').slice(-SAID);
-    return mediaProblem(size ? text : this.child.pid ? otherwise : 'spawn ffmpeg ENOENT');
+    const { size } = fstatSync(this.said);
+    const text = Buffer.alloc(Math.min(size, SAID));
+    readSync(this.said, text, 0, text.length, size - text.length);
+    return mediaProblem(size ? text.toString() : this.child.pid ? otherwise : 'spawn ffmpeg ENOENT');
   }
 
   protected closePipe(): void {
@@ -58,7 +62,7 @@ abstract class PipedProcess {
   close(): void {
     this.closePipe();
     this.child.kill('SIGKILL');
-    rmSync(this.folder, { recursive: true, force: true });
+    closeSync(this.said);
   }
 }
 

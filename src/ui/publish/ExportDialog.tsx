@@ -71,7 +71,17 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
   const [busy, setBusy] = useState(false);
   const presets = presetsFor(canvas);
   const own: Size = { width: canvas.width, height: canvas.height };
-  const chosen: Choice = { format: 'mp4', size: own, frameRate: canvas.frameRate, quality: 'good', bitRate: 8, calm: false, ...changes };
+  // What suits the project's target, until something else is chosen.
+  const suited = presets.find((p) => p.id === target);
+  const chosen: Choice = {
+    format: 'mp4',
+    size: suited?.size ?? own,
+    frameRate: canvas.frameRate,
+    quality: suited?.quality ?? 'good',
+    bitRate: 8,
+    calm: false,
+    ...changes,
+  };
   const change = (what: Partial<Choice>) => setChanges({ ...changes, ...what });
   const { picture, sound } = FORMAT_FACTS[chosen.format];
   const takePreset = (name: string) => {
@@ -125,7 +135,7 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
         {presets.length > 0 && (
           <SelectField
             label="For"
-            value={preset ?? (presets.some((p) => p.id === target) ? target : 'own')}
+            value={preset ?? suited?.id ?? 'own'}
             options={[...presets.map((p) => [p.id, `${p.name} (${nameOf(p.size)}, MP4)`] as const), ['own', 'Own settings'] as const]}
             onChange={takePreset}
           />

@@ -1,0 +1,68 @@
+import { intersect, type Rect, type Size } from '@/core/scale/rect';
+import type { KernelHeap } from '@/kernels/heap';
+import { allocateInset, releaseInset, type Inset } from './inset';
+import { Warper } from './warper';
+
+/** Clear pixels around what is turned, for its edge to be soft. */
+const MARGIN = 2;
+
+/** Turns insets about their middle. */
+export class Turner {
+  private readonly warper: Warper;
+
+  constructor(private readonly heap: KernelHeap) {
+    this.warper = new Warper(heap);
+  }
+
+  /**
+   * An inset turned clockwise by so many degrees, and the even rectangle of the output that it then has; to be released by the caller.
+   * Null when nothing of it lies within the output.
+   */
+  turn(inset: Inset, { x, y, width, height }: Rect, degrees: number, output: Size): { inset: Inset; box: Rect } | null {
+    const angle = (degrees * Math.PI) / 180;
+    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+    const middle = { x: x + width / 2, y: y + height / 2 };
+    const half = {
+      x: (Math.abs(width * cos) + Math.abs(height * sin)) / 2 + MARGIN,
+      y: (Math.abs(width * sin) + Math.abs(height * cos)) / 2 + MARGIN,
+    };
+    const left = Math.floor((middle.x - half.x) / 2) * 2;
+    const top = Math.floor((middle.y - half.y) / 2) * 2;
+    const box = intersect(
+      { x: left, y: top, width: Math.ceil((middle.x + half.x - left) / 2) * 2, height: Math.ceil((middle.y + half.y - top) / 2) * 2 },
+      { x: 0, y: 0, width: output.width & ~1, height: output.height & ~1 },
+    );
+    if (box.width < 2 || box.height < 2) return null;
+    const framed = this.withMargin(inset);
+    const turned = allocateInset(this.heap, box.width, box.height);
+    const [dx, dy] = [box.x - middle.x, box.y - middle.y];
+    this.warper.warp(framed, turned, {
+      ax: cos,
+      bx: sin,
+      cx: cos * dx + sin * dy + width / 2 + MARGIN,
+      ay: -sin,
+      by: cos,
+      cy: -sin * dx + cos * dy + height / 2 + MARGIN,
+    });
+    releaseInset(this.heap, framed);
+    return { inset: turned, box };
+  }
+
+  /** An inset with a clear border for its turned edge to fade into. */
+  private withMargin(inset: Inset): Inset {
+    const { heap } = this;
+    const framed = allocateInset(heap, inset.y.width + MARGIN * 2, inset.y.height + MARGIN * 2);
+    for (const [name, margin, nothing] of [
+      ['y', MARGIN, 0],
+      ['alpha', MARGIN, 0],
+      ['u', MARGIN / 2, 128],
+      ['v', MARGIN / 2, 128],
+      ['chromaAlpha', MARGIN / 2, 0],
+    ] as const) {
+      const [from, to] = [inset[name], framed[name]];
+      heap.exports.fillPlane(to.at, to.stride, to.width, to.height, nothing);
+      heap.copyRows(from.at, from.stride, to.at + margin * to.stride + margin, to.stride, from.width, from.height);
+    }
+    return framed;
+  }
+}

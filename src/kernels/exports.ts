@@ -1,0 +1,184 @@
+/** What the WebAssembly module offers; addresses and lengths in bytes. */
+export interface KernelExports {
+  readonly memory: WebAssembly.Memory;
+  heapBase(): number;
+  resamplePlane(
+    source: number,
+    sourceStride: number,
+    sourceWidth: number,
+    sourceHeight: number,
+    target: number,
+    targetStride: number,
+    targetWidth: number,
+    targetHeight: number,
+    columnStarts: number,
+    columnWeights: number,
+    columnTaps: number,
+    rowStarts: number,
+    rowWeights: number,
+    rowTaps: number,
+    left: number,
+    right: number,
+    scratch: number,
+  ): void;
+  fillFilter(
+    length: number,
+    origin: number,
+    span: number,
+    count: number,
+    mirror: number,
+    taps: number,
+    lobes: number,
+    steps: number,
+    kernel: number,
+    exact: number,
+    starts: number,
+    weights: number,
+  ): void;
+  warpPlane(
+    source: number,
+    sourceStride: number,
+    sourceWidth: number,
+    sourceHeight: number,
+    target: number,
+    targetStride: number,
+    targetWidth: number,
+    targetHeight: number,
+    ax: number,
+    bx: number,
+    cx: number,
+    ay: number,
+    by: number,
+    cy: number,
+    weights: number,
+    taps: number,
+    phases: number,
+    reach: number,
+  ): void;
+  keyAlpha(
+    u: number,
+    v: number,
+    wallU: number,
+    wallV: number,
+    alpha: number,
+    count: number,
+    inner: number,
+    outer: number,
+    across: number,
+  ): void;
+  halvePlane(source: number, stride: number, width: number, height: number, target: number): void;
+  guideAlpha(
+    guide: number,
+    alpha: number,
+    width: number,
+    height: number,
+    calm: number,
+    slopes: number,
+    offsets: number,
+    scratch: number,
+  ): void;
+  refineAlpha(
+    luma: number,
+    stride: number,
+    width: number,
+    height: number,
+    slopes: number,
+    offsets: number,
+    edge: number,
+    alpha: number,
+  ): void;
+  unmixPlane(plane: number, wall: number, alpha: number, count: number, pivot: number, most: number): void;
+  suppressSpill(u: number, v: number, count: number, directionU: number, directionV: number, allowed: number): void;
+  spreadPlane(plane: number, width: number, height: number, radius: number, grow: number, scratch: number): void;
+  fadeOutside(
+    plane: number,
+    stride: number,
+    width: number,
+    height: number,
+    centerX: number,
+    centerY: number,
+    inner: number,
+    outer: number,
+    value: number,
+    strength: number,
+  ): void;
+  layPlane(
+    target: number,
+    targetStride: number,
+    source: number,
+    sourceStride: number,
+    alpha: number,
+    alphaStride: number,
+    width: number,
+    height: number,
+    pivot: number,
+  ): void;
+  adjustPlane(
+    plane: number,
+    stride: number,
+    alpha: number,
+    alphaStride: number,
+    width: number,
+    height: number,
+    factor: number,
+    offset: number,
+    pivot: number,
+  ): void;
+  multiplyLuma(
+    target: number,
+    targetStride: number,
+    source: number,
+    sourceStride: number,
+    alpha: number,
+    alphaStride: number,
+    width: number,
+    height: number,
+    screen: number,
+  ): void;
+  multiplyChroma(
+    target: number,
+    targetStride: number,
+    source: number,
+    sourceStride: number,
+    alpha: number,
+    alphaStride: number,
+    width: number,
+    height: number,
+    screen: number,
+    targetLuma: number,
+    targetLumaStride: number,
+    sourceLuma: number,
+    sourceLumaStride: number,
+  ): void;
+  mosaicPlane(plane: number, stride: number, width: number, height: number, block: number): void;
+  planarToRgba(y: number, u: number, v: number, width: number, height: number, rgba: number): void;
+  blendPlane(
+    target: number,
+    targetStride: number,
+    source: number,
+    sourceStride: number,
+    alpha: number,
+    alphaStride: number,
+    width: number,
+    height: number,
+    opacity: number,
+    light: number,
+    lightStride: number,
+    lightStep: number,
+  ): void;
+  fillPlane(target: number, stride: number, width: number, height: number, value: number): void;
+  mixPlane(target: number, source: number, count: number, weight: number): void;
+  multiplyPlane(target: number, by: number, count: number, pivot: number): void;
+  boxBlurPlane(plane: number, stride: number, width: number, height: number, radius: number, passes: number, scratch: number): void;
+  markChanges(
+    a: number,
+    b: number,
+    stride: number,
+    width: number,
+    height: number,
+    tileWidth: number,
+    tileHeight: number,
+    marks: number,
+  ): number;
+  rgbaToPlanar(rgba: number, width: number, height: number, y: number, u: number, v: number, a: number, chromaA: number): void;
+}

@@ -1,0 +1,57 @@
+import { planSound } from '@/core/audio/mix';
+import { ticksToSeconds } from '@/core/time/ticks';
+import type { Range } from '@/core/time/ranges';
+import { Problem } from '../problem';
+import { container, Encoder, SOUND_INPUT, soundEncoder } from './encode';
+import type { RenderTask } from './render-frames';
+import type { ExportControl, ExportSettings } from './settings';
+import { mixSound } from './sound';
+
+/** Bytes of a second of the mix: two channels of 32 bits. */
+const SOUND_BYTES = 48000 * 8;
+
+/** Writes the mix alone to a file. */
+export async function exportSound(
+  task: RenderTask,
+  { format }: ExportSettings,
+  range: Range,
+  target: string,
+  control: ExportControl,
+): Promise<void> {
+  if (!planSound(task.project, task.sources).length)
+    throw new Problem(422, 'There is no sound on the timeline. Unmute a lane, or choose a format with a picture.');
+  control.onProgress(0, 'Mixing');
+  const length = range.end - range.start;
+  const encoder = new Encoder([...SOUND_INPUT, ...soundEncoder(format), ...container(format)], target);
+  await feedSound(encoder, task, range, control.signal, (share) =>
+    control.onProgress(share * 0.98, `${ticksToSeconds(share * length).toFixed(0)} s of ${ticksToSeconds(length).toFixed(0)} s`),
+  );
+}
+
+/** Mixes into an encoder and completes its file. */
+export async function feedSound(
+  encoder: Encoder,
+  task: RenderTask,
+  range: Range,
+  signal: AbortSignal,
+  onShare: (share: number) => void = () => {},
+): Promise<void> {
+  const all = ticksToSeconds(range.end - range.start) * SOUND_BYTES;
+  let written = 0;
+  try {
+    await mixSound(
+      task,
+      range,
+      (bytes) => {
+        written += bytes.length;
+        onShare(Math.min(1, written / all));
+        return encoder.write(bytes);
+      },
+      signal,
+    );
+    await encoder.finish();
+  } catch (error) {
+    encoder.kill();
+    throw error;
+  }
+}
