@@ -229,3 +229,46 @@ test('the exported demo looks like its stills, keeps within the sharp limit and 
   for (let i = 0; i < count; i++) if (uv[count + i]! < 112 && uv[2 * count + i]! < 112) green++;
   expect(green / count).toBeLessThan(0.004);
 });
+
+test('covers are made solid, the rest is dimmed, and a GIF of a stretch is made and shown', async ({ page }) => {
+  await openDemo(page);
+  /** Mean brightness of a part of the Picture, in shares of it, 0 to 255. */
+  const light = async (x: number, y: number, size = 0.05): Promise<number> => {
+    const png = await page.getByTestId('picture').screenshot();
+    const crop = `crop=iw*${size}:ih*${size}:iw*${x}:ih*${y},scale=1:1:flags=area,format=gray`;
+    return execFileSync('ffmpeg', ['-v', 'error', '-i', '-', '-vf', crop, '-f', 'rawvideo', '-'], { input: png })[0]!;
+  };
+  const goTo = async (time: string) => {
+    await page.getByLabel('Timecode').fill(time);
+    await page.getByLabel('Timecode').press('Enter');
+  };
+  await goTo('62');
+  await page.locator('[data-span="callouts"][aria-label^="cover"]').first().focus();
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Way').selectOption('solid');
+  await expect.poll(() => light(0.6, 0.4)).toBeLessThan(70);
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => light(0.6, 0.4)).toBeGreaterThan(200);
+
+  await page.locator('[data-span="pointer"]').first().focus();
+  await page.keyboard.press('Enter');
+  const before = await light(0.05, 0.8);
+  await page.getByLabel('Dim around').check();
+  await expect.poll(() => light(0.05, 0.8)).toBeLessThan(before * 0.75);
+  await page.keyboard.press('Control+z');
+  await saved(page);
+
+  await page.getByRole('button', { name: 'Export', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: 'Export' });
+  await dialog.getByLabel('For', { exact: true }).selectOption('deck');
+  await expect(dialog.getByText('scaled by 0.67')).toContainText('1920×1080 px, 960×540 px');
+  await dialog.getByLabel('Format').selectOption('gif');
+  await expect(dialog.getByLabel('Size', { exact: true })).toHaveValue('960x540');
+  await dialog.getByLabel('Range start').fill('0:20');
+  await dialog.getByLabel('Range end').fill('0:22');
+  await dialog.getByRole('button', { name: 'Start export' }).click();
+  await expect(page.getByText('.gif').first()).toBeVisible();
+  const picture = page.getByRole('img', { name: 'Glaze firing' });
+  await expect(picture).toBeVisible({ timeout: 60_000 });
+  await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(960);
+});
