@@ -89,7 +89,7 @@ export class Compositor {
   private mix({ from, to, amount, motion }: MixLayer, size: Size, frameOf: FrameOf, target: PlanarFrame): void {
     const { heap } = this;
     const second = allocateFrame(heap, target.width, target.height);
-    heap.copyRows(target.y.at, 0, second.y.at, 0, target.size, 1);
+    heap.exports.copyRows(target.y.at, 0, second.y.at, 0, target.size, 1);
     this.draw(from, size, frameOf, target);
     this.draw(to, size, frameOf, second);
     if (!motion) heap.exports.mixPlane(target.y.at, second.y.at, target.size, Math.round(amount * 255));
@@ -111,7 +111,7 @@ export class Compositor {
     const far = (across ? width : height) * by;
     const way = Math.min(across ? width : height, (Math.round((far * amount) / 2) * 2) / by);
     const copy = (from: Plane, fx: number, fy: number, to: Plane, tx: number, ty: number, w: number, h: number) =>
-      heap.copyRows(from.at + fy * from.stride + fx, from.stride, to.at + ty * to.stride + tx, to.stride, w, h);
+      heap.exports.copyRows(from.at + fy * from.stride + fx, from.stride, to.at + ty * to.stride + tx, to.stride, w, h);
     if (kind === 'push') {
       const kept = heap.allocate(width * height);
       const old: Plane = { at: kept, stride: width, width, height };
@@ -190,7 +190,7 @@ export class Compositor {
     });
     layInset(heap, inset, ground);
     for (const name of ['y', 'u', 'v'] as const)
-      heap.copyRows(ground[name].at, 0, inset[name].at, 0, inset[name].width * inset[name].height, 1);
+      heap.exports.copyRows(ground[name].at, 0, inset[name].at, 0, inset[name].width * inset[name].height, 1);
     fillOpaque(heap, inset);
     releaseInset(heap, ground);
   }

@@ -101,7 +101,7 @@ export function multiplyInset({ exports }: KernelHeap, { y, u, v, alpha, chromaA
 export function showMatte(heap: KernelHeap, inset: Inset): void {
   const { exports } = heap;
   const { y, u, v, alpha } = inset;
-  heap.copyRows(alpha.at, 0, y.at, 0, samples(y), 1);
+  heap.exports.copyRows(alpha.at, 0, y.at, 0, samples(y), 1);
   exports.adjustPlane(y.at, y.stride, 0, 0, y.width, y.height, 219 / 255, 16, 0);
   for (const plane of [u, v]) exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 128);
   fillOpaque(heap, inset);

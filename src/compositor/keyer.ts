@@ -92,7 +92,7 @@ export class Keyer {
 
   private copy(from: ColorPlanes, to: ColorPlanes): void {
     for (const plane of ['y', 'u', 'v'] as const)
-      this.heap.copyRows(from[plane].at, from[plane].stride, to[plane].at, to[plane].stride, to[plane].width, to[plane].height);
+      this.heap.exports.copyRows(from[plane].at, from[plane].stride, to[plane].at, to[plane].stride, to[plane].width, to[plane].height);
   }
 
   /** The empty wall as a picture of the size at hand. */

@@ -104,7 +104,7 @@ test('a part of the footage is as good as all of it', () => {
     ['v', 2],
   ] as const) {
     const from = full[plane].at + (part.y / by) * full[plane].stride + part.x / by;
-    heap.copyRows(from, full[plane].stride, cut[plane].at, cut[plane].stride, cut[plane].width, cut[plane].height);
+    heap.exports.copyRows(from, full[plane].stride, cut[plane].at, cut[plane].stride, cut[plane].width, cut[plane].height);
   }
   const plan = {
     size: { width: W, height: H },

@@ -50,7 +50,7 @@ export class Resampler {
     const { across, down } = this.tables(source, mapping, target);
     if (across.copyFrom !== null && down.copyFrom !== null && !mapping.mirror) {
       const from = source.at + down.copyFrom * source.stride + across.copyFrom;
-      this.heap.copyRows(from, source.stride, target.at, target.stride, target.width, target.height);
+      this.heap.exports.copyRows(from, source.stride, target.at, target.stride, target.width, target.height);
     } else this.weigh(source, across, down, target, { x: 0, y: 0, width: target.width, height: target.height });
   }
 

@@ -71,7 +71,7 @@ export class ScaledPictures {
     before.of = source;
     for (const plane of ['y', 'u', 'v'] as const) {
       const { at, stride, width, height } = before.scaled[plane];
-      this.heap.copyRows(at, stride, into[plane].at, into[plane].stride, width, height);
+      this.heap.exports.copyRows(at, stride, into[plane].at, into[plane].stride, width, height);
     }
   }
 

@@ -61,7 +61,7 @@ export class Turner {
     ] as const) {
       const [from, to] = [inset[name], framed[name]];
       heap.exports.fillPlane(to.at, to.stride, to.width, to.height, nothing);
-      heap.copyRows(from.at, from.stride, to.at + margin * to.stride + margin, to.stride, from.width, from.height);
+      heap.exports.copyRows(from.at, from.stride, to.at + margin * to.stride + margin, to.stride, from.width, from.height);
     }
     return framed;
   }

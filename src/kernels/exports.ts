@@ -166,6 +166,7 @@ export interface KernelExports {
     lightStride: number,
     lightStep: number,
   ): void;
+  copyRows(source: number, sourceStride: number, target: number, targetStride: number, width: number, rows: number): void;
   fillPlane(target: number, stride: number, width: number, height: number, value: number): void;
   mixPlane(target: number, source: number, count: number, weight: number): void;
   multiplyPlane(target: number, by: number, count: number, pivot: number): void;

@@ -2,9 +2,17 @@ import type { KernelExports } from './exports';
 
 const PAGE = 65536;
 const ALIGN = 64;
+/** Sizes of blocks between one power of two and the next: few enough for blocks to be found again, at most an eighth too large. */
+const STEPS = 8;
+
+/** The size of the block that holds `size` bytes. */
+function blockSize(size: number): number {
+  const step = Math.max(ALIGN, 2 ** Math.floor(Math.log2(size)) / STEPS);
+  return Math.ceil(size / step) * step;
+}
 
 /**
- * Memory of the kernels: blocks by size, reused when freed. Views are made anew
+ * Memory of the kernels: blocks of a few sizes, reused when freed, so that it stays flat whatever sizes are asked for in turn. Views are made anew
  * at each use, since growing the memory detaches old ones.
  */
 export class KernelHeap {
@@ -24,7 +32,7 @@ export class KernelHeap {
 
   /** Address of a block of at least `size` bytes; its contents are whatever was there. */
   allocate(size: number): number {
-    const length = Math.ceil((size + ALIGN) / ALIGN) * ALIGN;
+    const length = blockSize(size + ALIGN);
     const reused = this.free.get(length)?.pop();
     if (reused !== undefined) return reused;
     const address = this.top;
@@ -54,14 +62,5 @@ export class KernelHeap {
     const address = this.allocate(data.byteLength);
     this.bytes(address, data.byteLength).set(new Uint8Array(data.buffer, data.byteOffset, data.byteLength));
     return address;
-  }
-
-  /** Copies rows within the memory. */
-  copyRows(source: number, sourceStride: number, target: number, targetStride: number, width: number, rows: number): void {
-    const all = new Uint8Array(this.exports.memory.buffer);
-    for (let row = 0; row < rows; row++) {
-      const from = source + row * sourceStride;
-      all.copyWithin(target + row * targetStride, from, from + width);
-    }
   }
 }

@@ -168,3 +168,65 @@ test('exactly the tiles that differ are marked', () => {
     }),
   );
 });
+
+test('sprites: luma and opacity of each pixel, chroma as the opacity-weighted mean around its place', () => {
+  // Drawings with clear stretches, edges and solid parts, as overlays have them.
+  const drawing = (w: number, h: number, seed: number) =>
+    Uint8Array.from({ length: w * h * 4 }, (_, i) => {
+      const pixel = i >> 2;
+      if (i % 4 < 3) return Math.imul(i + seed * 31, 2654435761) >>> 24;
+      const run = Math.sin((pixel % w) / 7 + Math.floor(pixel / w) / 5 + seed);
+      return run < 0 ? 0 : run > 0.6 ? 255 : Math.round(run * 400);
+    });
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 40 }), fc.integer({ min: 1, max: 12 }), fc.nat(999), (cw, ch, seed) => {
+      const [w, h] = [cw * 2, ch * 2];
+      const rgba = drawing(w, h, seed);
+      const sizes = [w * h, w * h, cw * ch, cw * ch, cw * ch];
+      const [, y, a, u, v, ca] = withPlanes(heap, [rgba, ...sizes.map((n) => new Uint8Array(n))], (from, py, pa, pu, pv, pca) =>
+        heap.exports.rgbaToPlanar(from!, w, h, py!, pu!, pv!, pa!, pca!),
+      ) as [Uint8Array, Uint8Array, Uint8Array, Uint8Array, Uint8Array, Uint8Array];
+      const light = (i: number) => 16 + ((rgba[i]! * 0.2126 + rgba[i + 1]! * 0.7152 + rgba[i + 2]! * 0.0722) * 219) / 255;
+      expect(
+        apart(
+          y,
+          Float64Array.from(y, (_, i) => light(i * 4)),
+        ),
+      ).toBeLessThan(0.6);
+      expect([...a]).toEqual([...Uint8Array.from(a, (_, i) => rgba[i * 4 + 3]!)]);
+      for (let i = 0; i < cw * ch; i++) {
+        const [x, row] = [(i % cw) * 2, Math.floor(i / cw) * 2];
+        const sum = [0, 0, 0, 0];
+        for (const dy of [0, 1])
+          for (const dx of [-1, 0, 1]) {
+            const at = ((row + dy) * w + Math.max(0, x + dx)) * 4;
+            const cover = rgba[at + 3]! * (dx ? 1 : 2);
+            [0, 1, 2].forEach((c) => (sum[c]! += rgba[at + c]! * cover));
+            sum[3]! += cover;
+          }
+        const [r, g, b] = sum.slice(0, 3).map((n) => (sum[3] ? n / sum[3] : 0)) as [number, number, number];
+        const luma = r * 0.2126 + g * 0.7152 + b * 0.0722;
+        expect(Math.abs(ca[i]! - sum[3]! / 8)).toBeLessThan(0.6);
+        expect(Math.abs(u[i]! - (128 + (((b - luma) / 1.8556) * 224) / 255))).toBeLessThan(0.6);
+        expect(Math.abs(v[i]! - (128 + (((r - luma) / 1.5748) * 224) / 255))).toBeLessThan(0.6);
+      }
+    }),
+  );
+});
+
+test('blocks of memory keep apart, and sizes that always change need no more of it', async () => {
+  const own = await testHeap();
+  const held: { at: number; size: number }[] = [];
+  let settled = 0;
+  for (let i = 0; i < 3000; i++) {
+    const size = 1 + (Math.imul(i + 1, 2654435761) >>> 12);
+    held.push({ at: own.allocate(size), size });
+    if (held.length > 20) own.release(held.shift()!.at);
+    if (i === 1500) settled = own.exports.memory.buffer.byteLength;
+    for (const other of held.slice(0, -1)) {
+      const { at } = held[held.length - 1]!;
+      expect(at + size <= other.at || other.at + other.size <= at).toBe(true);
+    }
+  }
+  expect(own.exports.memory.buffer.byteLength).toBeLessThan(settled * 1.25);
+});

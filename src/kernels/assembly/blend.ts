@@ -71,6 +71,11 @@ export function mixPlane(target: usize, source: usize, count: i32, weight: i32):
   }
 }
 
+/** Copies rows of `width` bytes; strides may differ. */
+export function copyRows(source: usize, sourceStride: i32, target: usize, targetStride: i32, width: i32, rows: i32): void {
+  for (let y = 0; y < rows; y++) memory.copy(target + <usize>(y * targetStride), source + <usize>(y * sourceStride), <usize>width);
+}
+
 /** Fills a rectangle of a plane with one value. */
 export function fillPlane(target: usize, stride: i32, width: i32, height: i32, value: i32): void {
   for (let y = 0; y < height; y++) memory.fill(target + <usize>(y * stride), <u8>value, <usize>width);

@@ -1,4 +1,4 @@
-export { adjustPlane, blendPlane, fillPlane, layPlane, mixPlane, multiplyChroma, multiplyLuma, multiplyPlane } from './blend';
+export { adjustPlane, blendPlane, copyRows, fillPlane, layPlane, mixPlane, multiplyChroma, multiplyLuma, multiplyPlane } from './blend';
 export { boxBlurPlane, mosaicPlane } from './blur';
 export { markChanges } from './compare';
 export { planarToRgba, rgbaToPlanar } from './convert';

@@ -12,7 +12,7 @@ import type { Segment } from './segment';
 
 import { FORMAT_FACTS } from '@/core/project/export-formats';
 import type { ExportControl, ExportResult, ExportSettings } from './settings';
-import { exportSound } from './sound-file';
+import { exportSound, writeSoundPart } from './sound-file';
 import { renderStill } from './still';
 import { renderSegments, threadsFor } from './threads';
 
@@ -118,25 +118,37 @@ async function exportVideo(
   const began = Date.now();
   // One segment alone may use all processors; several share them.
   const share = Math.min(threads, segments.length) > 1 ? 1 : 0;
-  await renderSegments(
+  const soundPart = join(folder, `sound.${segmentContainer(settings.format)}`);
+  // The first to fail stops the other.
+  const failed = new AbortController();
+  const stop = AbortSignal.any([signal, failed.signal]);
+  const sound = settings.format === 'gif' ? Promise.resolve(false) : writeSoundPart(task, settings.format, whole, soundPart, stop);
+  const picture = renderSegments(
     { task, settings, origin: whole.start, threads: share },
     segments.filter((_, i) => !there[i]),
     threads,
-    signal,
+    stop,
     (fresh) => {
       const fps = (fresh * 1000) / Math.max(1, Date.now() - began);
       onProgress(((kept + fresh) / frames) * 0.96, `Frame ${kept + fresh} of ${frames}, ${fps.toFixed(0)} fps`);
     },
   );
-  onProgress(0.97, settings.format === 'gif' ? 'Choosing colours' : 'Sound and joining');
+  try {
+    await Promise.all([sound, picture]);
+  } catch (error) {
+    failed.abort();
+    await Promise.allSettled([sound, picture]);
+    throw error;
+  }
+  onProgress(0.97, settings.format === 'gif' ? 'Choosing colours' : 'Joining');
   const list = await listSegments(
     segments.map(({ path, first, last }) => ({ path, seconds: ticksToSeconds((last - first) * frame) })),
     folder,
   );
   if (settings.format === 'gif') await joinToGif(list, folder, target, signal);
-  else await joinWithSound(task, settings.format, list, whole, chapters, folder, target, signal);
+  else await joinWithSound(settings.format, list, (await sound) ? soundPart : null, chapters, folder, target, signal);
   for (const name of await readdir(folder))
-    if (/^(segment-|list|chapters|palette)/.test(name)) await rm(join(folder, name), { force: true });
+    if (/^(segment-|sound|list|chapters|palette)/.test(name)) await rm(join(folder, name), { force: true });
 }
 
 const exists = (path: string) =>

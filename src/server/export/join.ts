@@ -1,14 +1,10 @@
 import { rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { planSound } from '@/core/audio/mix';
 import type { Format } from '@/core/project/export-formats';
-import type { Range } from '@/core/time/ranges';
 import { ticksToSeconds } from '@/core/time/ticks';
 import type { Chapter } from '@/core/words/chapters';
 import { runMedia } from '../media/process';
-import { container, Encoder, SOUND_INPUT, soundEncoder } from './encode';
-import type { RenderTask } from './render-frames';
-import { feedSound } from './sound-file';
+import { container } from './encode';
 
 /** Writes the list of segments that FFmpeg joins; answers its path. */
 export async function listSegments(
@@ -49,12 +45,11 @@ export async function joinToGif(list: string, folder: string, target: string, si
   await rename(`${target}.part`, target);
 }
 
-/** Joins segments as they are, with the sound and the chapters. */
+/** Joins segments as they are, with the encoded sound, if there is any, and the chapters. */
 export async function joinWithSound(
-  task: RenderTask,
   format: Format,
   list: string,
-  range: Range,
+  sound: string | null,
   chapters: readonly Chapter[],
   folder: string,
   target: string,
@@ -62,24 +57,20 @@ export async function joinWithSound(
 ): Promise<void> {
   const names = join(folder, 'chapters.txt');
   if (chapters.length) await writeFile(names, chapterMetadata(chapters));
-  const sounds = planSound(task.project, task.sources).length > 0;
-  const encoder = new Encoder(
+  await runMedia(
+    'ffmpeg',
     [
+      ...['-v', 'error', '-nostdin', '-y'],
       ...listInput(list),
-      ...(sounds ? SOUND_INPUT : []),
+      ...(sound ? ['-i', sound] : []),
       ...(chapters.length ? ['-f', 'ffmetadata', '-i', names] : []),
-      '-map',
-      '0:v',
-      ...(sounds ? ['-map', '1:a', ...soundEncoder(format)] : []),
-      ...(chapters.length ? ['-map_chapters', sounds ? '2' : '1'] : []),
-      '-c:v',
-      'copy',
-      ...container(format),
+      ...['-map', '0:v', ...(sound ? ['-map', '1:a'] : [])],
+      ...(chapters.length ? ['-map_chapters', sound ? '2' : '1'] : []),
+      ...['-c', 'copy', ...container(format), `${target}.part`],
     ],
-    target,
+    { signal },
   );
-  if (sounds) await feedSound(encoder, task, range, signal);
-  else await encoder.finish();
+  await rename(`${target}.part`, target);
 }
 
 /** Chapters as FFmpeg reads them; signs that mean something there are escaped. */

@@ -1,8 +1,10 @@
+import { existsSync } from 'node:fs';
 import { planSound } from '@/core/audio/mix';
+import type { Format } from '@/core/project/export-formats';
 import { ticksToSeconds } from '@/core/time/ticks';
 import type { Range } from '@/core/time/ranges';
 import { Problem } from '../problem';
-import { container, Encoder, SOUND_INPUT, soundEncoder } from './encode';
+import { container, Encoder, segmentContainer, SOUND_INPUT, soundEncoder } from './encode';
 import type { RenderTask } from './render-frames';
 import type { ExportControl, ExportSettings } from './settings';
 import { mixSound } from './sound';
@@ -28,8 +30,26 @@ export async function exportSound(
   );
 }
 
+/**
+ * Writes the mix of a stretch as an encoded file that is joined with the picture as it is; one that is there already
+ * stays. Answers false when the timeline has no sound.
+ */
+export async function writeSoundPart(
+  task: RenderTask,
+  format: Format,
+  range: Range,
+  target: string,
+  signal: AbortSignal,
+): Promise<boolean> {
+  if (!planSound(task.project, task.sources).length) return false;
+  if (existsSync(target)) return true;
+  const encoder = new Encoder([...SOUND_INPUT, ...soundEncoder(format), '-f', segmentContainer(format)], target);
+  await feedSound(encoder, task, range, signal);
+  return true;
+}
+
 /** Mixes into an encoder and completes its file. */
-export async function feedSound(
+async function feedSound(
   encoder: Encoder,
   task: RenderTask,
   range: Range,

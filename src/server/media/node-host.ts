@@ -16,12 +16,16 @@ const registerFont = () => (fontReady ??= readFile(join(programRoot(), FONT)).th
 /** Draws overlays in Node. */
 export async function nodeRasterizer(): Promise<Rasterizer> {
   await registerFont();
-  let canvas: Canvas = createCanvas(64, 64);
+  let canvas: Canvas = createCanvas(512, 256);
+  let context = canvas.getContext('2d');
   const ruler = createCanvas(8, 8).getContext('2d');
   return {
     draw(width, height, paint) {
-      if (canvas.width !== width || canvas.height !== height) canvas = createCanvas(width, height);
-      const context = canvas.getContext('2d');
+      // A canvas is dear to make and serves for smaller pictures too.
+      if (canvas.width < width || canvas.height < height) {
+        canvas = createCanvas(Math.max(canvas.width, width), Math.max(canvas.height, height));
+        context = canvas.getContext('2d');
+      }
       context.clearRect(0, 0, width, height);
       paint(context as unknown as Pen);
       return context.getImageData(0, 0, width, height).data;
