@@ -26,9 +26,6 @@ export interface Mapping {
   readonly mirror: boolean;
 }
 
-const COLUMN_ALIGN = 8;
-const ROW_ALIGN = 2;
-
 /** Resamples planes with exact source ranges; keeps the weights it used of late. */
 export class Resampler {
   private readonly stored: LruMap<StoredTable>;
@@ -93,21 +90,21 @@ export class Resampler {
       down.weights + y * down.taps * 2,
       down.taps,
       left,
-      Math.min(last, source.width),
-      this.room(Math.max(source.width, last), down.taps),
+      last,
+      this.room(last - left, down.taps),
     );
   }
 
   private tables(source: Plane, { columns, rows, mirror }: Mapping, target: Plane): { across: StoredTable; down: StoredTable } {
     return {
-      across: this.table(source.width, columns, target.width, mirror, COLUMN_ALIGN),
-      down: this.table(source.height, rows, target.height, false, ROW_ALIGN),
+      across: this.table(source.width, columns, target.width, mirror),
+      down: this.table(source.height, rows, target.height, false),
     };
   }
 
-  /** Scratch memory for a row of samples and the addresses of the rows it is made of. */
-  private room(samples: number, rows: number): number {
-    const size = samples * 2 + rows * 4 + 80;
+  /** Scratch memory for so many columns and row taps. */
+  private room(columns: number, rows: number): number {
+    const size = (columns + 32) * 32 + rows * 4 + 192;
     if (size > this.scratch.size) {
       if (this.scratch.size) this.heap.release(this.scratch.at);
       this.scratch = { at: this.heap.allocate(size), size };
@@ -115,14 +112,14 @@ export class Resampler {
     return this.scratch.at;
   }
 
-  private table(length: number, { origin, span }: AxisRange, count: number, mirror: boolean, align: number): StoredTable {
-    const key = `${length} ${origin} ${span} ${count} ${mirror} ${align}`;
-    return this.stored.get(key, () => this.fill(length, origin, span, count, mirror, align));
+  private table(length: number, { origin, span }: AxisRange, count: number, mirror: boolean): StoredTable {
+    const key = `${length} ${origin} ${span} ${count} ${mirror}`;
+    return this.stored.get(key, () => this.fill(length, origin, span, count, mirror));
   }
 
-  private fill(length: number, origin: number, span: number, count: number, mirror: boolean, align: number): StoredTable {
+  private fill(length: number, origin: number, span: number, count: number, mirror: boolean): StoredTable {
     const { heap } = this;
-    const taps = filterTaps(span, count, align);
+    const taps = filterTaps(span, count);
     const starts = heap.allocate(count * 4);
     const weights = heap.allocate(count * taps * 2);
     const exact = heap.allocate(taps * 8);

@@ -20,9 +20,8 @@ const KERNEL = Float64Array.from({ length: LOBES * STEPS + 1 }, (_, i) => (i > 0
 export const FILTER_WINDOW = { lobes: LOBES, steps: STEPS, values: KERNEL } as const;
 const kernelAt = (x: number) => KERNEL[Math.round(Math.abs(x) * STEPS)] ?? 0;
 
-/** Weights for each output sample when `span` source samples become `count`; a multiple of `align`. */
-export const filterTaps = (span: number, count: number, align: number): number =>
-  Math.ceil(Math.ceil(LOBES * Math.max(1, span / count) * 2) / align) * align;
+/** Weights for each output sample when `span` source samples become `count`; an even number, since kernels take two at a time. */
+export const filterTaps = (span: number, count: number): number => Math.ceil(LOBES * Math.max(1, span / count)) * 2;
 
 /**
  * Weights for resampling one axis of a plane by cubic convolution (R. G. Keys, "Cubic Convolution Interpolation for
@@ -38,13 +37,12 @@ export const filterTaps = (span: number, count: number, align: number): number =
  * @param span width of the source range, above 0
  * @param count samples wanted, at least 1
  * @param mirror reverse the order of the output
- * @param align the number of taps is a multiple of this; the rest of them weigh nothing
  */
-export function filterTable(length: number, origin: number, span: number, count: number, mirror = false, align = 2): FilterTable {
+export function filterTable(length: number, origin: number, span: number, count: number, mirror = false): FilterTable {
   const step = span / count;
   const stretch = Math.max(1, step);
   const support = LOBES * stretch;
-  const taps = filterTaps(span, count, align);
+  const taps = filterTaps(span, count);
   const starts = new Int32Array(count);
   const weights = new Int16Array(count * taps);
   const exact = new Float64Array(taps);
