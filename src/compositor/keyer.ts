@@ -7,7 +7,6 @@ import type { KernelHeap } from '@/kernels/heap';
 import type { Plane, PlanarFrame } from '@/kernels/planar';
 import { allocateInset, releaseInset, type Inset } from './inset';
 import { LruMap } from './lru';
-import type { ColorPlanes } from './scaled';
 import type { SourceFrame } from './source-frame';
 
 /** How much of the wall's hue a pixel may keep, as a share of what it has across it. */
@@ -33,16 +32,25 @@ export class Keyer {
     const shown = part ?? { x: 0, y: 0, ...footage };
     const wall = this.wall(key, footage, shown, picture);
     const inset = allocateInset(this.heap, picture.width, picture.height);
-    this.copy(picture, inset);
     const { y, u, v, alpha, chromaAlpha } = inset;
     const count = u.width * u.height;
-    exports.keyAlpha(u.at, v.at, wall.u.at, wall.v.at, chromaAlpha.at, count, key.tolerance, key.tolerance + key.softness, ACROSS);
-    this.refine(inset);
+    exports.keyAlpha(
+      picture.u.at,
+      picture.v.at,
+      wall.u.at,
+      wall.v.at,
+      chromaAlpha.at,
+      count,
+      key.tolerance,
+      key.tolerance + key.softness,
+      ACROSS,
+    );
+    this.refine(picture.y, inset);
     this.trim(key, alpha, shown, footage);
     exports.halvePlane(alpha.at, alpha.stride, alpha.width, alpha.height, chromaAlpha.at);
-    exports.unmixPlane(y.at, wall.y.at, alpha.at, y.width * y.height, 0, 255);
-    exports.unmixPlane(u.at, wall.u.at, chromaAlpha.at, count, 128, 127);
-    exports.unmixPlane(v.at, wall.v.at, chromaAlpha.at, count, 128, 127);
+    exports.unmixPlane(picture.y.at, wall.y.at, alpha.at, y.width * y.height, 0, 255, y.at);
+    exports.unmixPlane(picture.u.at, wall.u.at, chromaAlpha.at, count, 128, 127, u.at);
+    exports.unmixPlane(picture.v.at, wall.v.at, chromaAlpha.at, count, 128, 127, v.at);
     const [, keyU, keyV] = rgbToYuv(parseColor(key.color));
     const length = Math.hypot(keyU - 128, keyV - 128);
     if (length > 1) exports.suppressSpill(u.at, v.at, count, (keyU - 128) / length, (keyV - 128) / length, SPILL_ALLOWED);
@@ -50,17 +58,18 @@ export class Keyer {
   }
 
   /** Opacity at luma's resolution from that at chroma's, with luma's edges. */
-  private refine({ y, alpha, chromaAlpha }: Inset): void {
+  private refine(y: Plane, { alpha, chromaAlpha }: Inset): void {
     const { heap } = this;
     const { width, height } = chromaAlpha;
     const guide = heap.allocate(width * height + 16);
     const floats = (width + 4) * height * 4;
     const [slopes, offsets] = [heap.allocate(floats + 64), heap.allocate(floats + 64)];
-    const scratch = heap.allocate((width + 16) * 16 + 64);
+    const scratch = heap.allocate((width + 16) * 17 + 64);
+    const states = heap.allocate(((width + 7) >> 3) * height);
     heap.exports.halvePlane(y.at, y.stride, y.width, y.height, guide);
-    heap.exports.guideAlpha(guide, chromaAlpha.at, width, height, CALM, slopes, offsets, scratch);
-    heap.exports.refineAlpha(y.at, y.stride, y.width, y.height, slopes, offsets, EDGE, alpha.at);
-    for (const at of [guide, slopes, offsets, scratch]) heap.release(at);
+    heap.exports.guideAlpha(guide, chromaAlpha.at, width, height, CALM, slopes, offsets, states, scratch);
+    heap.exports.refineAlpha(y.at, y.stride, y.width, y.height, slopes, offsets, states, EDGE, alpha.at);
+    for (const at of [guide, slopes, offsets, states, scratch]) heap.release(at);
   }
 
   /** Edge and garbage rectangle; lengths of the key are footage pixels. */
@@ -88,11 +97,6 @@ export class Keyer {
     clear(0, bottom, width, height - bottom);
     clear(0, top, left, bottom - top);
     clear(right, top, width - right, bottom - top);
-  }
-
-  private copy(from: ColorPlanes, to: ColorPlanes): void {
-    for (const plane of ['y', 'u', 'v'] as const)
-      this.heap.exports.copyRows(from[plane].at, from[plane].stride, to[plane].at, to[plane].stride, to[plane].width, to[plane].height);
   }
 
   /** The empty wall as a picture of the size at hand. */

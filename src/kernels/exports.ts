@@ -75,6 +75,7 @@ export interface KernelExports {
     calm: number,
     slopes: number,
     offsets: number,
+    states: number,
     scratch: number,
   ): void;
   refineAlpha(
@@ -84,10 +85,11 @@ export interface KernelExports {
     height: number,
     slopes: number,
     offsets: number,
+    states: number,
     edge: number,
     alpha: number,
   ): void;
-  unmixPlane(plane: number, wall: number, alpha: number, count: number, pivot: number, most: number): void;
+  unmixPlane(source: number, wall: number, alpha: number, count: number, pivot: number, most: number, target: number): void;
   suppressSpill(u: number, v: number, count: number, directionU: number, directionV: number, allowed: number): void;
   spreadPlane(plane: number, width: number, height: number, radius: number, grow: number, scratch: number): void;
   fadeOutside(

@@ -8,6 +8,15 @@ export const testHeap = (): Promise<KernelHeap> => KernelHeap.load(readFileSync(
 export const noisyPlane = (width: number, height: number, seed: number): Uint8Array =>
   Uint8Array.from({ length: width * height }, (_, i) => Math.imul(i + seed * 7919 + 1, 2654435761) >>> 24);
 
+/** Opacity as mattes have it: clear and opaque stretches, and a few samples between. */
+export const patchyPlane = (width: number, height: number, seed: number): Uint8Array => {
+  const noise = noisyPlane(width, height, seed);
+  return noise.map((value, i) => {
+    const wave = Math.sin((i % width) / 11 + seed) + Math.sin(Math.floor(i / width) / 9 + seed * 2);
+    return wave < -0.2 ? 0 : wave > 0.2 ? 255 : value;
+  });
+};
+
 /** Runs something with planes in the kernels' memory, and answers copies of them as they are afterwards. */
 export function withPlanes(heap: KernelHeap, planes: readonly Uint8Array[], work: (...at: number[]) => void): Uint8Array[] {
   // Room behind, since kernels may touch a few bytes beyond.

@@ -15,6 +15,13 @@ export function divideLanes(n: v128): v128 {
   return i16x8.shr_u(i16x8.add(i16x8.add(n, i16x8.shr_u(n, 8)), i16x8.splat(1)), 8);
 }
 
+/** Whether sixteen bytes are all 255. */
+// @ts-ignore: decorator
+@inline
+export function allFull(bytes: v128): bool {
+  return i8x16.all_true(i8x16.eq(bytes, i8x16.splat(-1)));
+}
+
 /** What `alpha` of 255 leaves of `target`, and the rest of `source`. */
 // @ts-ignore: decorator
 @inline

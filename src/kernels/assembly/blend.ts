@@ -1,4 +1,4 @@
-import { clampByte, divide255, mix1, mix8, roundByte, scale8, store8 } from './arithmetic';
+import { allFull, clampByte, divide255, mix1, mix8, roundByte, scale8, store8 } from './arithmetic';
 
 /**
  * Lays a plane over another through an opacity plane, all rows `width` long and with strides of their own.
@@ -20,7 +20,7 @@ export function blendPlane(
     if (light == 0)
       for (; x + 8 <= width; x += 8) {
         const at = <usize>x;
-        store8(t + at, mix8(v128.load_ext<u8>(t + at), v128.load_ext<u8>(s + at), scale8(v128.load_ext<u8>(a + at), whole)));
+        if (load<u64>(a + at)) store8(t + at, mix8(v128.load_ext<u8>(t + at), v128.load_ext<u8>(s + at), scale8(v128.load_ext<u8>(a + at), whole)));
       }
     for (; x < width; x++) {
       const at = <usize>x;
@@ -44,17 +44,30 @@ export function layPlane(
     const s = source + <usize>(y * sourceStride);
     const a = alpha + <usize>(y * alphaStride);
     let x = 0;
-    for (; x + 8 <= width; x += 8) {
+    for (; x + 16 <= width; x += 16) {
       const at = <usize>x;
-      const left = mix8(v128.load_ext<u8>(t + at), nothing, v128.load_ext<u8>(a + at));
-      store8(t + at, i16x8.add(left, i16x8.sub(v128.load_ext<u8>(s + at), nothing)));
+      const opacity = v128.load(a + at);
+      const samples = v128.load(s + at);
+      if (allFull(opacity)) v128.store(t + at, samples);
+      else if (v128.any_true(v128.or(opacity, v128.xor(samples, i8x16.splat(<i8>pivot))))) {
+        lay8(t + at, s + at, a + at, nothing);
+        lay8(t + at + 8, s + at + 8, a + at + 8, nothing);
+      }
     }
+    for (; x + 8 <= width; x += 8) lay8(t + <usize>x, s + <usize>x, a + <usize>x, nothing);
     for (; x < width; x++) {
       const at = <usize>x;
       const left = mix1(<i32>load<u8>(t + at), pivot, <i32>load<u8>(a + at));
       store<u8>(t + at, clampByte(left + <i32>load<u8>(s + at) - pivot));
     }
   }
+}
+
+// @ts-ignore: decorator
+@inline
+function lay8(target: usize, source: usize, alpha: usize, nothing: v128): void {
+  const left = mix8(v128.load_ext<u8>(target), nothing, v128.load_ext<u8>(alpha));
+  store8(target, i16x8.add(left, i16x8.sub(v128.load_ext<u8>(source), nothing)));
 }
 
 /** Blends `count` samples over others with one weight, 0 to 255, the same everywhere. */
@@ -87,7 +100,7 @@ export function multiplyPlane(target: usize, by: usize, count: i32, pivot: i32):
   let i = 0;
   for (; i + 8 <= count; i += 8) {
     const at = <usize>i;
-    store8(target + at, mix8(nothing, v128.load_ext<u8>(target + at), v128.load_ext<u8>(by + at)));
+    if (load<u64>(by + at) != u64.MAX_VALUE) store8(target + at, mix8(nothing, v128.load_ext<u8>(target + at), v128.load_ext<u8>(by + at)));
   }
   for (; i < count; i++) {
     const at = <usize>i;
