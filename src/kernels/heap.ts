@@ -38,7 +38,9 @@ export class KernelHeap {
     const address = this.top;
     this.top += length;
     const { memory } = this.exports;
-    if (this.top > memory.buffer.byteLength) memory.grow(Math.ceil((this.top - memory.buffer.byteLength) / PAGE));
+    const lacking = this.top - memory.buffer.byteLength;
+    // In large steps: each detaches the views that are there, and counts as a new buffer for the collector of garbage.
+    if (lacking > 0) memory.grow(Math.ceil(Math.max(lacking, memory.buffer.byteLength / 4) / PAGE));
     this.sizes.set(address, length);
     return address;
   }
