@@ -27,7 +27,8 @@ export async function timeComposing(task: RenderTask, times: readonly Ticks[]): 
     original.apply(this, args);
     compose.push(performance.now() - start);
   };
-  const renderer = new FrameRenderer(task, heap, await nodeRasterizer(), { parts: neededParts(plans), threads: 1 });
+  const renderer = new FrameRenderer(task, heap, await nodeRasterizer(), { threads: 1 });
+  renderer.expect(neededParts(plans));
   try {
     const { own } = await costOf(() => plans.forEach((p, i) => renderer.render(i, p)));
     return { compose, plan, read: (own * 1000 - compose.reduce((a, b) => a + b, 0)) / plans.length };

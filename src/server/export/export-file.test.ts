@@ -359,9 +359,9 @@ describe('formats', () => {
 });
 
 test('runs of frames are cut into even segments that fill the threads', () => {
-  expect(segmentsOf(420, 30, 2)).toEqual([
-    { first: 0, last: 210 },
-    { first: 210, last: 420 },
+  expect(segmentsOf(260, 30, 2)).toEqual([
+    { first: 0, last: 130 },
+    { first: 130, last: 260 },
   ]);
   expect(segmentsOf(20, 30, 8)).toEqual([{ first: 0, last: 20 }]);
   for (const [frames, threads] of [
@@ -375,7 +375,7 @@ test('runs of frames are cut into even segments that fill the threads', () => {
     expect(segments.at(-1)!.last).toBe(frames);
     segments.forEach((s, i) => {
       expect(s.last - s.first).toBeGreaterThan(0);
-      expect(s.last - s.first).toBeLessThanOrEqual(301);
+      expect(s.last - s.first).toBeLessThanOrEqual(151);
       if (i) expect(s.first).toBe(segments[i - 1]!.last);
     });
   }

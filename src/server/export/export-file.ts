@@ -17,7 +17,7 @@ import { renderStill } from './still';
 import { renderSegments, threadsFor } from './threads';
 
 /** Seconds of a segment, at most and, while there are fewer segments than threads, at least. */
-const SEGMENT = { most: 10, least: 2 };
+const SEGMENT = { most: 5, least: 2 };
 /** Room that must be free before a render starts, in bytes a pixel and frame: far above what the encoder needs. */
 const ROOM = 0.02;
 

@@ -33,8 +33,6 @@ interface OpenStream {
 }
 
 export interface RenderOptions {
-  /** The part of each clip's footage that is needed, by clip id; all of it where it is not there. */
-  readonly parts?: ReadonlyMap<string, Rect>;
   /** For each decoder; 0 lets it choose. */
   readonly threads?: number;
   /** Takes sensor noise out of presenters' recordings. */
@@ -46,6 +44,7 @@ export class FrameRenderer {
   private readonly compositor: Compositor;
   private readonly streams = new Map<string, OpenStream>();
   private readonly target: PlanarFrame;
+  private parts: ReadonlyMap<string, Rect> = new Map();
 
   constructor(
     private readonly task: Pick<RenderTask, 'originals' | 'output' | 'rate' | 'sources'>,
@@ -57,7 +56,20 @@ export class FrameRenderer {
     this.target = allocateFrame(heap, task.output.width, task.output.height);
   }
 
-  /** Composes output frame `index`; it is valid until the next one. Indices must not go back. */
+  /**
+   * Says which part of each clip's footage is needed from now on, by clip id; of a clip that is not there all is. Decoders that
+   * give too little, or much too much, will be started anew.
+   */
+  expect(parts: ReadonlyMap<string, Rect>): void {
+    this.parts = parts;
+    for (const [clipId, { stream }] of this.streams)
+      if (!serves(stream.shown, parts.get(clipId) ?? stream.all)) {
+        stream.close();
+        this.streams.delete(clipId);
+      }
+  }
+
+  /** Composes output frame `index`; it is valid until the next one. After a leap decoders are started anew. */
   render(index: number, plan: FramePlan): PlanarFrame {
     const videos = videoLayers(plan.layers);
     for (const layer of videos) this.advance(layer, index);
@@ -82,12 +94,12 @@ export class FrameRenderer {
       return;
     }
     open?.stream.close();
-    const { parts, threads, calm } = this.options;
+    const { threads, calm } = this.options;
     const stream = new FrameStream(this.heap, original.path, original.facts, {
       start: ticksToSeconds(layer.time),
       rate: this.task.rate,
       speed: layer.speed,
-      part: parts?.get(layer.clipId),
+      part: this.parts.get(layer.clipId),
       threads,
       calm: calm && this.task.sources.footage[layer.footageId]?.role === 'presenter',
     });
@@ -108,3 +120,14 @@ export class FrameRenderer {
       }
   }
 }
+
+/** Decoding more than so many times of what is needed is worth a new start. */
+const TOO_MUCH = 1.5;
+
+/** Whether a decoder of one part serves for another. */
+const serves = (shown: Rect, needed: Rect): boolean =>
+  needed.x >= shown.x &&
+  needed.y >= shown.y &&
+  needed.x + needed.width <= shown.x + shown.width &&
+  needed.y + needed.height <= shown.y + shown.height &&
+  shown.width * shown.height < needed.width * needed.height * TOO_MUCH;

@@ -1,25 +1,34 @@
 import { workerData } from 'piscina';
 import { Problem } from '../problem';
-import { renderSegment, type Segment, type SegmentWork } from './segment';
+import { Claims } from './claims';
+import { SegmentRenderer, type Segment, type SegmentWork } from './segment';
 
-/* A worker thread of the renderer: one segment after the other. */
+/* A worker thread of the renderer: one segment after the other, until all are taken. */
 export interface ThreadData extends SegmentWork {
+  readonly segments: readonly Segment[];
+  /** Which segments the threads have taken. */
+  readonly claims: SharedArrayBuffer;
   /** Counts the frames that all threads have done. */
   readonly done: SharedArrayBuffer;
 }
 
-/** How a segment ended; errors lose their class on the way between threads. */
+/** How a thread ended; errors lose their class on the way between threads. */
 export type Outcome = { readonly problem: { readonly status: number; readonly message: string } | null };
 
 const data = workerData as ThreadData;
 const done = new Int32Array(data.done);
 
-export default async function render(segment: Segment): Promise<Outcome> {
+export default async function work(): Promise<Outcome> {
+  const claims = new Claims(data.claims);
+  const renderer = await SegmentRenderer.open(data);
   try {
-    await renderSegment(data, segment, () => Atomics.add(done, 0, 1));
+    for (let at = claims.next(null); at !== null; at = claims.next(at))
+      await renderer.render(data.segments[at]!, () => Atomics.add(done, 0, 1));
     return { problem: null };
   } catch (error) {
     if (error instanceof Problem) return { problem: { status: error.status, message: error.message } };
     throw error;
+  } finally {
+    renderer.close();
   }
 }

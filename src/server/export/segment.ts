@@ -2,6 +2,7 @@ import { renameSync } from 'node:fs';
 import { neededParts } from '@/core/frame/needed';
 import { planFrame } from '@/core/frame/plan-frame';
 import { frameDuration, type Ticks } from '@/core/time/ticks';
+import type { KernelHeap } from '@/kernels/heap';
 import { frameBytes } from '@/kernels/planar';
 import { loadKernels, nodeRasterizer } from '../media/node-host';
 import { PipeWriter } from '../media/pipe';
@@ -28,39 +29,50 @@ export interface SegmentWork {
   readonly threads: number;
 }
 
-/**
- * Renders one segment; its file appears under its name only when it is whole. Waits for decoders and encoder,
- * and so belongs into a worker thread.
- */
-export async function renderSegment(
-  { task, settings, origin, threads }: SegmentWork,
-  { path, first, last, keyFrames }: Segment,
-  onFrame: () => void,
-): Promise<void> {
-  const heap = await loadKernels();
-  const frame = frameDuration(settings.frameRate);
-  const plans = Array.from({ length: last - first }, (_, i) =>
-    planFrame(task.project, task.sources, origin + (first + i) * frame, task.output),
-  );
-  const renderer = new FrameRenderer(task, heap, await nodeRasterizer(), { parts: neededParts(plans), threads, calm: settings.calm });
-  const part = `${path}.part`;
-  const encoder = new PipeWriter([
-    '-y',
-    ...rawInput(settings, settings.frameRate),
-    ...videoEncoder(settings, keyFrames, threads),
-    '-f',
-    segmentContainer(settings.format),
-    part,
-  ]);
-  try {
-    for (const [i, plan] of plans.entries()) {
-      encoder.write(frameBytes(heap, renderer.render(first + i, plan)));
-      onFrame();
+/** Renders segments, one at a time. Waits for decoders and encoder, and so belongs into a worker thread. */
+export class SegmentRenderer {
+  private constructor(
+    private readonly work: SegmentWork,
+    private readonly heap: KernelHeap,
+    private readonly renderer: FrameRenderer,
+  ) {}
+
+  static async open(work: SegmentWork): Promise<SegmentRenderer> {
+    const { task, settings, threads } = work;
+    const heap = await loadKernels();
+    return new SegmentRenderer(work, heap, new FrameRenderer(task, heap, await nodeRasterizer(), { threads, calm: settings.calm }));
+  }
+
+  /** Renders a segment; its file appears under its name only when it is whole. After its neighbour the decoders go on. */
+  async render({ path, first, last, keyFrames }: Segment, onFrame: () => void): Promise<void> {
+    const { task, settings, origin, threads } = this.work;
+    const frame = frameDuration(settings.frameRate);
+    const plans = Array.from({ length: last - first }, (_, i) =>
+      planFrame(task.project, task.sources, origin + (first + i) * frame, task.output),
+    );
+    this.renderer.expect(neededParts(plans));
+    const part = `${path}.part`;
+    const encoder = new PipeWriter([
+      '-y',
+      ...rawInput(settings, settings.frameRate),
+      ...videoEncoder(settings, keyFrames, threads),
+      '-f',
+      segmentContainer(settings.format),
+      part,
+    ]);
+    try {
+      for (const [i, plan] of plans.entries()) {
+        encoder.write(frameBytes(this.heap, this.renderer.render(first + i, plan)));
+        onFrame();
+      }
+      await encoder.finish();
+      renameSync(part, path);
+    } finally {
+      encoder.close();
     }
-    await encoder.finish();
-    renameSync(part, path);
-  } finally {
-    encoder.close();
-    renderer.close();
+  }
+
+  close(): void {
+    this.renderer.close();
   }
 }

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import Piscina from 'piscina';
 import { programRoot } from '../places';
 import { Problem } from '../problem';
+import { Claims } from './claims';
 import type { Segment, SegmentWork } from './segment';
 import type { Outcome, ThreadData } from './segment-thread';
 
@@ -33,24 +34,24 @@ export async function renderSegments(
 ): Promise<void> {
   if (!segments.length) return;
   const done = new SharedArrayBuffer(4);
+  const count = Math.min(threads, segments.length);
   const pool = new Piscina({
     filename: join(programRoot(), 'dist', 'segment-thread.mjs'),
-    workerData: { ...work, done } satisfies ThreadData,
-    minThreads: 1,
-    maxThreads: Math.min(threads, segments.length),
-    idleTimeout: 500,
+    workerData: { ...work, segments, claims: Claims.memoryFor(segments.length), done } satisfies ThreadData,
+    minThreads: count,
+    maxThreads: count,
   });
   // A thread that can't even start says so by an event.
   const broken = new Promise<never>((_, reject) => pool.on('error', reject));
   const failed = new AbortController();
   const stop = AbortSignal.any([signal, failed.signal]);
-  setMaxListeners(segments.length + 1, stop);
+  setMaxListeners(count + 1, stop);
   const tell = () => onFrames(Atomics.load(new Int32Array(done), 0));
   const timer = setInterval(tell, TICK_MS);
   try {
     signal.throwIfAborted();
-    const all = segments.map(async (segment) => {
-      const { problem } = (await pool.run(segment, { signal: stop })) as Outcome;
+    const all = Array.from({ length: count }, async () => {
+      const { problem } = (await pool.run(null, { signal: stop })) as Outcome;
       if (problem) throw new Problem(problem.status, problem.message);
     });
     await Promise.race([Promise.all(all), broken]);

@@ -75,6 +75,9 @@ export class FrameStream {
   private readonly reader: PipeReader;
   private readonly history = new SourceHistory();
   private readonly part: Rect | null;
+  /** All of the recording's picture, and the part of it that is decoded. */
+  readonly all: Rect;
+  readonly shown: Rect;
   private current: PlanarFrame;
   private spare: PlanarFrame;
   private newest: SourceFrame | null = null;
@@ -87,7 +90,9 @@ export class FrameStream {
     options: StreamOptions,
   ) {
     this.part = options.part ?? null;
-    const { width, height } = this.part ?? facts;
+    this.all = { x: 0, y: 0, width: facts.width, height: facts.height };
+    this.shown = this.part ?? this.all;
+    const { width, height } = this.shown;
     this.current = allocateFrame(heap, width, height);
     this.spare = allocateFrame(heap, width, height);
     this.reader = new PipeReader(frameArguments(path, facts, options));
