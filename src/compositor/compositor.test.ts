@@ -22,7 +22,7 @@ const solid = (color: string) => solidFrame(heap, color, SIZE);
 function draw(layers: Layer[], frame: PlanarFrame | null, background = '#000000') {
   const plan: FramePlan = { size: { width: 64, height: 48 }, background, layers };
   const target = allocateFrame(heap, 64, 48);
-  new Compositor(heap, plainRasterizer).compose(plan, () => frame && { picture: frame, part: null, before: null }, target);
+  new Compositor(heap, plainRasterizer).compose(plan, () => frame && { picture: frame, part: null, before: null, marks: null }, target);
   const bytes = frameBytes(heap, target).slice();
   return (x: number, y: number) =>
     yuvToRgb([bytes[y * 64 + x]!, bytes[3072 + (y >> 1) * 32 + (x >> 1)]!, bytes[3840 + (y >> 1) * 32 + (x >> 1)]!]);

@@ -24,7 +24,7 @@ function draw(layers: Layer[], pictures: Record<string, PlanarFrame>, background
   const plan: FramePlan = { size: { width: W, height: H }, background, layers };
   const target = allocateFrame(heap, W, H);
   const source = ({ clipId }: VideoLayer): SourceFrame | null =>
-    pictures[clipId] ? { picture: pictures[clipId], part: null, before: null } : null;
+    pictures[clipId] ? { picture: pictures[clipId], part: null, before: null, marks: null } : null;
   new Compositor(heap, plainRasterizer).compose(plan, source, target);
   const bytes = frameBytes(heap, target).slice();
   const quarter = (W * H) / 4;
@@ -51,7 +51,7 @@ describe('a still picture', () => {
     });
     const alone = pictures.map((bytes) => {
       frameBytes(heap, frames[0]).set(bytes);
-      new Compositor(heap, plainRasterizer).compose(plan, () => ({ picture: frames[0], part: null, before: null }), target);
+      new Compositor(heap, plainRasterizer).compose(plan, () => ({ picture: frames[0], part: null, before: null, marks: null }), target);
       return frameBytes(heap, target).slice();
     });
     [...frames, target].forEach((frame) => releaseFrame(heap, frame));
@@ -116,7 +116,10 @@ test('a part of the footage is as good as all of it', () => {
     new Compositor(heap, plainRasterizer).compose(plan, () => source, target);
     return frameBytes(heap, target).slice();
   };
-  const [want, got] = [compose({ picture: full, part: null, before: null }), compose({ picture: cut, part, before: null })];
+  const [want, got] = [
+    compose({ picture: full, part: null, before: null, marks: null }),
+    compose({ picture: cut, part, before: null, marks: null }),
+  ];
   expect(Buffer.compare(want, got)).toBe(0);
 });
 

@@ -4,13 +4,10 @@ import { allocateFrame, releaseFrame, subPlane, type Plane, type PlanarFrame } f
 import { LruMap } from './lru';
 import type { Mapping, Resampler } from './resampler';
 import type { SourceFrame } from './source-frame';
+import { markedRectangles, planesOf, TILE, tilesOf } from './tiles';
 
-/** Tiles of 4:2:0 pictures that are compared, in luma samples; half of it in chroma. */
-const TILE = { width: 64, height: 32 };
 /** Where more than this share of the tiles differs, the whole is scaled again. */
 const MUCH = 0.5;
-/** Changed tiles of a row that lie further apart than this are scaled each for itself. */
-const GAP = 3;
 
 /** Three planes that together are a picture or a part of one. */
 export interface ColorPlanes {
@@ -90,7 +87,7 @@ export class ScaledPictures {
     to: PlanarFrame,
     finish: (part: ColorPlanes) => void,
   ): void {
-    const rectangles = source.before === last ? this.changes(last.picture, source.picture) : null;
+    const rectangles = source.before === last ? this.changes(last, source) : null;
     if (!rectangles) return this.whole(source.picture, mapping, to, finish);
     for (const luma of rectangles) {
       const chroma = { x: luma.x / 2, y: luma.y / 2, width: luma.width / 2, height: luma.height / 2 };
@@ -104,52 +101,27 @@ export class ScaledPictures {
   }
 
   /** Rectangles of luma samples that hold all that differs; null when that is much. */
-  private changes(a: PlanarFrame, b: PlanarFrame): Rect[] | null {
-    const across = Math.ceil(a.width / TILE.width);
-    const down = Math.ceil(a.height / TILE.height);
+  private changes(last: SourceFrame, source: SourceFrame): Rect[] | null {
+    const { across, down } = tilesOf(source.picture);
+    const marks = this.heap.bytes(source.marks ?? this.compare(last.picture, source.picture), across * down);
+    const count = marks.reduce((sum, mark) => sum + mark, 0);
+    return count > across * down * MUCH ? null : markedRectangles(marks, across, down);
+  }
+
+  /** Marks the tiles that differ. */
+  private compare(a: PlanarFrame, b: PlanarFrame): number {
     const { heap } = this;
+    const { across, down } = tilesOf(a);
     if (this.marks.size < across * down) {
       if (this.marks.size) heap.release(this.marks.at);
       this.marks = { at: heap.allocate(across * down), size: across * down };
     }
-    heap.bytes(this.marks.at, across * down).fill(0);
-    let count = 0;
-    for (const [plane, by] of [
-      ['y', 1],
-      ['u', 2],
-      ['v', 2],
-    ] as const) {
-      const p = a[plane];
-      count = heap.exports.markChanges(p.at, b[plane].at, p.stride, p.width, p.height, TILE.width / by, TILE.height / by, this.marks.at);
-      if (count > across * down * MUCH) return null;
-    }
-    return count ? rectanglesOf(heap.bytes(this.marks.at, across * down), across, down) : [];
+    const { at } = this.marks;
+    heap.bytes(at, across * down).fill(0);
+    const others = planesOf(b);
+    planesOf(a).forEach(([{ at: from, stride, width, height }, by], i) =>
+      heap.exports.markChanges(from, others[i]![0].at, stride, width, height, TILE.width / by, TILE.height / by, at),
+    );
+    return at;
   }
-}
-
-/** Runs of marked tiles, those of one width that lie below each other as one, in luma samples. */
-function rectanglesOf(marks: Uint8Array, across: number, down: number): Rect[] {
-  const done: Rect[] = [];
-  let open: Rect[] = [];
-  for (let row = 0; row < down; row++) {
-    const runs: Rect[] = [];
-    for (let column = 0; column < across; column++) {
-      if (!marks[row * across + column]) continue;
-      const last = runs[runs.length - 1];
-      if (last && column - (last.x + last.width) < GAP) runs[runs.length - 1] = { ...last, width: column + 1 - last.x };
-      else runs.push({ x: column, y: row, width: 1, height: 1 });
-    }
-    const grown = runs.map((run) => {
-      const above = open.find((r) => r.x === run.x && r.width === run.width);
-      return above ? { ...above, height: above.height + 1 } : run;
-    });
-    done.push(...open.filter((r) => !grown.some((g) => g.x === r.x && g.y === r.y && g.width === r.width)));
-    open = grown;
-  }
-  return [...done, ...open].map(({ x, y, width, height }) => ({
-    x: x * TILE.width,
-    y: y * TILE.height,
-    width: width * TILE.width,
-    height: height * TILE.height,
-  }));
 }

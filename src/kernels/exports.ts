@@ -168,6 +168,7 @@ export interface KernelExports {
     lightStride: number,
     lightStep: number,
   ): void;
+  takeRows(source: number, target: number, width: number, rows: number, tileWidth: number, marks: number): void;
   copyRows(source: number, sourceStride: number, target: number, targetStride: number, width: number, rows: number): void;
   fillPlane(target: number, stride: number, width: number, height: number, value: number): void;
   mixPlane(target: number, source: number, count: number, weight: number): void;

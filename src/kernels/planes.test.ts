@@ -147,9 +147,9 @@ test('a picture for display has the colours of its planes, chroma between its sa
   expect(apart(one, [0x3d, 0x67, 0x85, 255])).toBeLessThanOrEqual(2);
 });
 
-test('exactly the tiles that differ are marked', () => {
+test('exactly the tiles that differ are marked, whether two pictures are there or rows come in', () => {
   fc.assert(
-    fc.property(side, side, fc.array(fc.nat(5000), { maxLength: 6 }), (w, h, places) => {
+    fc.property(fc.integer({ min: 1, max: 90 }), side, fc.array(fc.nat(5000), { maxLength: 6 }), (w, h, places) => {
       const a = noisyPlane(w, h, 1);
       const b = a.slice();
       for (const place of places) b[place % b.length]! ^= 1;
@@ -164,6 +164,11 @@ test('exactly the tiles that differ are marked', () => {
       });
       expect([...marks]).toEqual([...want]);
       expect(count).toBe(want.reduce((s, n) => s + n, 0));
+      const [, after, marked] = withPlanes(heap, [b, a, new Uint8Array(across * down)], (q, p, m) => {
+        for (let y = 0; y < h; y += 8) heap.exports.takeRows(q! + y * w, p! + y * w, w, Math.min(8, h - y), 16, m! + (y / 8) * across);
+      });
+      expect([...after!]).toEqual([...b]);
+      expect([...marked!]).toEqual([...want]);
     }),
   );
 });

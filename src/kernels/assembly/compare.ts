@@ -35,3 +35,30 @@ function differ(a: usize, b: usize, stride: i32, left: i32, right: i32, top: i32
   }
   return false;
 }
+
+/**
+ * Takes rows that were just read into a plane, and marks the tiles (`tileWidth` samples wide, all rows high) in which anything differs
+ * from what was there. What is the same is not written again. Rows of both are `width` long.
+ */
+export function takeRows(source: usize, target: usize, width: i32, rows: i32, tileWidth: i32, marks: usize): void {
+  // Row by row, since memory that is read in order comes sooner.
+  for (let y = 0; y < rows; y++) {
+    const from = source + <usize>(y * width);
+    const to = target + <usize>(y * width);
+    for (let left = 0, tile: usize = 0; left < width; left += tileWidth, tile++) {
+      const right = min(left + tileWidth, width);
+      let x = <usize>left;
+      let changes = i8x16.splat(0);
+      for (; x + 32 <= <usize>right; x += 32) {
+        const first = v128.xor(v128.load(from + x), v128.load(to + x));
+        changes = v128.or(changes, v128.or(first, v128.xor(v128.load(from + x, 16), v128.load(to + x, 16))));
+      }
+      let same = !v128.any_true(changes);
+      for (; x < <usize>right; x++) same = same && load<u8>(from + x) == load<u8>(to + x);
+      if (same) continue;
+      store<u8>(marks + tile, 1);
+      for (x = <usize>left; x + 16 <= <usize>right; x += 16) v128.store(to + x, v128.load(from + x));
+      for (; x < <usize>right; x++) store<u8>(to + x, load<u8>(from + x));
+    }
+  }
+}

@@ -1,6 +1,6 @@
 export { adjustPlane, blendPlane, copyRows, fillPlane, layPlane, mixPlane, multiplyChroma, multiplyLuma, multiplyPlane } from './blend';
 export { boxBlurPlane, mosaicPlane } from './blur';
-export { markChanges } from './compare';
+export { markChanges, takeRows } from './compare';
 export { planarToRgba, rgbaToPlanar } from './convert';
 export { guideAlpha, halvePlane, keyAlpha, refineAlpha, suppressSpill, unmixPlane } from './key';
 export { fillFilter } from './filter';

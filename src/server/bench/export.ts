@@ -183,18 +183,18 @@ const plain =
 export async function benchExport(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'vistum-bench-'));
   try {
-    const demo = { task: await demoTask(), start: 8, seconds: 24 };
-    await report({ ...demo, name: 'The demo from 8 s to 32 s, 1080p30', others: { plain: plain(demo, 'kilnbook-screen.mp4') } }, folder);
-    const zoom = { task: await zoomTask(folder, 10), start: 0, seconds: 10 };
+    const demo = { task: await demoTask(), start: 8, seconds: 48 };
+    await report({ ...demo, name: 'The demo from 8 s to 56 s, 1080p30', others: { plain: plain(demo, 'kilnbook-screen.mp4') } }, folder);
+    const zoom = { task: await zoomTask(folder, 20), start: 0, seconds: 20 };
     await report(
       {
         ...zoom,
         name: 'A view that moves all the time, keyed round presenter, blur, words',
-        others: { 'filter graph': filterGraph(zoom.task, folder, 10), plain: plain(zoom, 'screen') },
+        others: { 'filter graph': filterGraph(zoom.task, folder, 20), plain: plain(zoom, 'screen') },
       },
       folder,
     );
-    const moving = { task: await movingTask(folder, 8, FULL_HD), start: 0, seconds: 8 };
+    const moving = { task: await movingTask(folder, 16, FULL_HD), start: 0, seconds: 16 };
     await report({ ...moving, name: 'Worst case: every pixel moves, eight layers', others: {} }, folder);
     await benchCalm(demo, folder);
   } finally {

@@ -62,7 +62,7 @@ async function vistum(frames: readonly Uint8Array[], wall: WallEstimate): Promis
     frameBytes(heap, picture).set(bytes);
     const draw = (matte: boolean) => {
       const plan = { size: MADE, background: formatColor([GREY, GREY, GREY]), layers: [{ ...layer, matte }] };
-      compositor.compose(plan, () => ({ picture, part: null, before: null }), target);
+      compositor.compose(plan, () => ({ picture, part: null, before: null, marks: null }), target);
       return frameBytes(heap, target).slice();
     };
     const matte = draw(true);

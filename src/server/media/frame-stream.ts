@@ -1,8 +1,9 @@
 import { SourceHistory, type SourceFrame } from '@/compositor/source-frame';
+import { planesOf, TILE, tilesOf } from '@/compositor/tiles';
 import type { Rect } from '@/core/scale/rect';
 import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
-import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
+import { allocateFrame, releaseFrame, type PlanarFrame } from '@/kernels/planar';
 import { colorFilters, timingFilters } from './filters';
 import { PipeReader } from './pipe';
 import type { MediaFacts } from './probe';
@@ -26,11 +27,15 @@ export interface StreamOptions {
 /** A recursive filter over time that leaves alone what changes by more than some five code values. */
 const CALM = 'hqdn3d=luma_spatial=0:chroma_spatial=0:luma_tmp=5:chroma_tmp=5';
 
-/** Arguments for FFmpeg that write raw 4:2:0 pictures of a recording at a steady rate to standard output. */
+/**
+ * Arguments for FFmpeg that write 4:2:0 pictures of a recording at a steady rate to standard output. The muxer `yuv4mpegpipe`
+ * takes rows from the decoder's pictures, that of bare pictures (`rawvideo`) copies each of them whole first.
+ */
 export function frameArguments(
   path: string,
   facts: MediaFacts,
   { start, rate, speed = 1, part, threads = 0, calm }: StreamOptions,
+  muxer: 'rawvideo' | 'yuv4mpegpipe' = 'yuv4mpegpipe',
 ): string[] {
   const still = facts.kind === 'image';
   const crop = part ? [`crop=${part.width}:${part.height}:${part.x}:${part.y}`] : [];
@@ -56,20 +61,23 @@ export function frameArguments(
     ...(still || speed === 0 ? ['-frames:v', '1'] : []),
     '-fps_mode',
     'passthrough',
-    '-avioflags',
-    'direct',
     '-f',
-    'rawvideo',
+    muxer,
     '-pix_fmt',
     'yuv420p',
     'pipe:1',
   ];
 }
 
+/** What each picture begins with in a YUV4MPEG2 stream whose pictures have no parameters of their own. */
+const PICTURE_HEAD = 'FRAME\n'.length;
+/** Where rows are read to begins on such a multiple. */
+const ALIGN = 64;
+
 /**
  * Decoded frames of a recording at a steady rate from a time on, at a speed, read straight into the kernels'
- * memory. Reading waits for the decoder, so that this is for worker threads and commands. The frame before stays
- * intact, for comparing with it.
+ * memory. Reading waits for the decoder, so that this is for worker threads and commands. There is one picture, in which only
+ * what changes is overwritten: most of a screen recording stands still.
  */
 export class FrameStream {
   private readonly reader: PipeReader;
@@ -78,8 +86,10 @@ export class FrameStream {
   /** All of the recording's picture, and the part of it that is decoded. */
   readonly all: Rect;
   readonly shown: Rect;
-  private current: PlanarFrame;
-  private spare: PlanarFrame;
+  private readonly picture: PlanarFrame;
+  private readonly marks: number;
+  /** Room for a row of tiles, which stays in the processor's cache. */
+  private readonly rows: number;
   private newest: SourceFrame | null = null;
   private over = false;
 
@@ -93,27 +103,46 @@ export class FrameStream {
     this.all = { x: 0, y: 0, width: facts.width, height: facts.height };
     this.shown = this.part ?? this.all;
     const { width, height } = this.shown;
-    this.current = allocateFrame(heap, width, height);
-    this.spare = allocateFrame(heap, width, height);
+    const { across, down } = tilesOf(this.shown);
+    this.picture = allocateFrame(heap, width, height);
+    this.marks = heap.allocate(across * down);
+    this.rows = heap.allocate(ALIGN + width * TILE.height);
     this.reader = new PipeReader(frameArguments(path, facts, options));
   }
 
   /**
-   * The next frame; valid until the second call after this. Beyond the recording's end its last frame stays.
+   * The next frame; valid until the next call. Beyond the recording's end its last frame stays.
    * @throws Problem when not a single frame could be decoded
    */
   next(): SourceFrame {
-    if (!this.over && this.reader.read(frameBytes(this.heap, this.spare))) {
-      [this.current, this.spare] = [this.spare, this.current];
-      this.newest = this.history.push(this.current, this.part);
-    } else this.over = true;
+    if (!this.over && this.read()) this.newest = this.history.push(this.picture, this.part, this.marks);
+    else this.over = true;
     if (!this.newest) throw this.reader.whyEmpty(this.path);
     return this.newest;
   }
 
+  /** Reads a picture, by rows of tiles; false at the end. */
+  private read(): boolean {
+    const { heap, reader, marks } = this;
+    if (!this.newest && !reader.skipLine()) return false;
+    const { across, down } = tilesOf(this.picture);
+    heap.bytes(marks, across * down).fill(0);
+    const into = this.rows + ALIGN;
+    let head = PICTURE_HEAD;
+    for (const [{ at, width, height }, by] of planesOf(this.picture))
+      for (let top = 0, row = 0; top < height; top += TILE.height / by, row++) {
+        const count = Math.min(TILE.height / by, height - top);
+        if (!reader.read(heap.bytes(into - head, head + width * count))) return false;
+        head = 0;
+        heap.exports.takeRows(into, at + top * width, width, count, TILE.width / by, marks + row * across);
+      }
+    return true;
+  }
+
   close(): void {
     this.reader.close();
-    releaseFrame(this.heap, this.current);
-    releaseFrame(this.heap, this.spare);
+    releaseFrame(this.heap, this.picture);
+    this.heap.release(this.marks);
+    this.heap.release(this.rows);
   }
 }

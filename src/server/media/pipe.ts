@@ -83,6 +83,13 @@ export class PipeReader extends PipedProcess {
     return true;
   }
 
+  /** Reads up to the end of a line, for what stands before the pictures; false when the process ended before. */
+  skipLine(): boolean {
+    const byte = Buffer.alloc(1);
+    while (this.read(byte)) if (byte[0] === 0x0a) return true;
+    return false;
+  }
+
   /** The reason for there being nothing to read. */
   whyEmpty(path: string): Problem {
     return this.problem(`Invalid data found in ${path}`);
