@@ -3,7 +3,7 @@ import { parseColor, rgbToYuv } from '@/core/key/color';
 import { chromaRangeX } from '@/core/scale/filter';
 import { intersect, type Rect, type Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import { allocateFrame, releaseFrame, subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
+import { allocateFrame, blurRoom, releaseFrame, subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
 import { allocateInset, fadeInset, fillOpaque, layInset, maskInset, multiplyInset, releaseInset, showMatte, type Inset } from './inset';
 import { Keyer } from './keyer';
 import { MaskShop } from './masks';
@@ -248,7 +248,7 @@ export class Compositor {
     const { heap } = this;
     const part = partOf(target, destination);
     const values = rgbToYuv(parseColor(color));
-    const scratch = way === 'blur' ? heap.allocate(destination.width * destination.height) : 0;
+    const scratch = way === 'blur' ? heap.allocate(blurRoom(destination.width, destination.height)) : 0;
     // Blocks of a mosaic are even, so that chroma has the same.
     const block = Math.max(2, Math.round(radius) * 2);
     (['y', 'u', 'v'] as const).forEach((name, i) => {

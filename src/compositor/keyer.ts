@@ -4,7 +4,7 @@ import { sampleWall } from '@/core/key/wall-map';
 import type { FootageKey } from '@/core/project/model';
 import type { Rect } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import type { Plane, PlanarFrame } from '@/kernels/planar';
+import { blurRoom, type Plane, type PlanarFrame } from '@/kernels/planar';
 import { allocateInset, releaseInset, type Inset } from './inset';
 import { LruMap } from './lru';
 import type { SourceFrame } from './source-frame';
@@ -77,7 +77,7 @@ export class Keyer {
     const { heap } = this;
     const { width, height } = alpha;
     const scale = width / shown.width;
-    const scratch = heap.allocate(width * height + 16);
+    const scratch = heap.allocate(Math.max(width * height + 16, blurRoom(width, height)));
     const radius = Math.round(Math.abs(choke) * scale);
     if (radius) heap.exports.spreadPlane(alpha.at, width, height, radius, choke < 0 ? 1 : 0, scratch);
     const blur = Math.round((feather * scale) / 2);

@@ -1,5 +1,6 @@
 import type { Mask } from '@/core/frame/plan';
 import type { KernelHeap } from '@/kernels/heap';
+import { blurRoom } from '@/kernels/planar';
 import type { MaskPlanes } from './inset';
 import { LruMap } from './lru';
 import type { Rasterizer } from './rasterizer';
@@ -58,7 +59,7 @@ export class MaskShop {
     if (radius < 1) return out;
     const { heap } = this;
     const plane = heap.put(out);
-    const scratch = heap.allocate(out.length);
+    const scratch = heap.allocate(blurRoom(width, height));
     heap.exports.boxBlurPlane(plane, width, width, height, radius, 3, scratch);
     out.set(heap.bytes(plane, out.length));
     heap.release(plane);

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { filterTable } from '@/core/scale/filter';
 import { KernelHeap } from './heap';
+import { blurRoom } from './planar';
 
 let heap: KernelHeap;
 beforeAll(async () => {
@@ -129,14 +130,14 @@ test('spill is taken out of the wall’s direction only', () => {
 
 test('a blur keeps flat areas, its sum, and the rest of the plane', () => {
   const flat = heap.put(new Uint8Array(400).fill(255));
-  const scratch = heap.allocate(400);
+  const scratch = heap.allocate(blurRoom(20, 20));
   heap.exports.boxBlurPlane(flat, 20, 20, 20, 7, 3, scratch);
   expect(heap.bytes(flat, 400).every((b) => b === 255)).toBe(true);
   const spot = new Uint8Array(60 * 60);
   spot[30 * 60 + 30] = 255;
   spot[0] = 77;
   const at = heap.put(spot);
-  const more = heap.allocate(3600);
+  const more = heap.allocate(blurRoom(40, 40));
   heap.exports.boxBlurPlane(at + 10 * 60 + 10, 60, 40, 40, 2, 1, more);
   const blurred = heap.bytes(at, 3600);
   expect(blurred[0]).toBe(77);

@@ -46,6 +46,9 @@ export const releaseFrame = (heap: KernelHeap, frame: PlanarFrame): void => heap
 /** The picture's bytes, for reading into or writing out; valid until the next allocation. */
 export const frameBytes = (heap: KernelHeap, frame: PlanarFrame): Uint8Array => heap.bytes(frame.y.at, frame.size);
 
+/** Bytes that blurring a rectangle needs beside it. */
+export const blurRoom = (width: number, height: number): number => 48 * Math.max(width, height) + 400;
+
 /** A rectangle of a plane; whole samples inside it. */
 export const subPlane = (plane: Plane, x: number, y: number, width: number, height: number): Plane => ({
   at: plane.at + y * plane.stride + x,

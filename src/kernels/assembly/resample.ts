@@ -3,24 +3,13 @@
  * are weighed into a row of 16-bit values with 6 fractional bits; these are turned into columns of eight, which
  * are weighed across together. Weights are Q14.
  */
+import { BAND, storeColumns, transpose, words } from './turn';
 
 // The vertical pass keeps 6 fractional bits: 255 * 64 fits a signed 16-bit lane with room for overshoot.
 const VERTICAL_SHIFT: i32 = 8;
 const VERTICAL_ROUND: i32 = 1 << (VERTICAL_SHIFT - 1);
 const HORIZONTAL_SHIFT: i32 = 20;
 const HORIZONTAL_ROUND: i32 = 1 << (HORIZONTAL_SHIFT - 1);
-
-// @ts-ignore: decorator
-@inline
-function interleaveLow(a: v128, b: v128): v128 {
-  return v128.shuffle<u8>(a, b, 0, 16, 1, 17, 2, 18, 3, 19, 4, 20, 5, 21, 6, 22, 7, 23);
-}
-
-// @ts-ignore: decorator
-@inline
-function interleaveHigh(a: v128, b: v128): v128 {
-  return v128.shuffle<u8>(a, b, 8, 24, 9, 25, 10, 26, 11, 27, 12, 28, 13, 29, 14, 30, 15, 31);
-}
 
 /**
  * One row of sums over `taps` source rows whose addresses stand at `rows`. `taps` is even. Up to fifteen samples beyond
@@ -96,71 +85,6 @@ function weighSix(rows: usize, weights: usize, count: i32, out: usize): void {
   }
 }
 
-/** Rows that are weighed across together. */
-const BAND: i32 = 8;
-
-// @ts-ignore: decorator
-@inline
-function words(a: v128, b: v128, high: bool): v128 {
-  return high
-    ? v128.shuffle<u16>(a, b, 4, 12, 5, 13, 6, 14, 7, 15)
-    : v128.shuffle<u16>(a, b, 0, 8, 1, 9, 2, 10, 3, 11);
-}
-
-// @ts-ignore: decorator
-@inline
-function pairs(a: v128, b: v128, high: bool): v128 {
-  return high ? v128.shuffle<u32>(a, b, 2, 6, 3, 7) : v128.shuffle<u32>(a, b, 0, 4, 1, 5);
-}
-
-// @ts-ignore: decorator
-@inline
-function quads(a: v128, b: v128, high: bool): v128 {
-  return high ? v128.shuffle<u64>(a, b, 1, 3) : v128.shuffle<u64>(a, b, 0, 2);
-}
-
-/** Turns eight rows of 16-bit values, `stride` bytes apart, into columns of eight: `count` of them, rounded up to eight. */
-// @ts-ignore: decorator
-@inline
-function transpose(lines: usize, stride: usize, count: i32, columns: usize): void {
-  for (let x = 0; x < count; x += 8) {
-    const at = lines + <usize>(x << 1);
-    const r0 = v128.load(at);
-    const r1 = v128.load(at + stride);
-    const r2 = v128.load(at + 2 * stride);
-    const r3 = v128.load(at + 3 * stride);
-    const r4 = v128.load(at + 4 * stride);
-    const r5 = v128.load(at + 5 * stride);
-    const r6 = v128.load(at + 6 * stride);
-    const r7 = v128.load(at + 7 * stride);
-    const a0 = words(r0, r1, false);
-    const a1 = words(r0, r1, true);
-    const a2 = words(r2, r3, false);
-    const a3 = words(r2, r3, true);
-    const a4 = words(r4, r5, false);
-    const a5 = words(r4, r5, true);
-    const a6 = words(r6, r7, false);
-    const a7 = words(r6, r7, true);
-    const b0 = pairs(a0, a2, false);
-    const b1 = pairs(a0, a2, true);
-    const b2 = pairs(a4, a6, false);
-    const b3 = pairs(a4, a6, true);
-    const b4 = pairs(a1, a3, false);
-    const b5 = pairs(a1, a3, true);
-    const b6 = pairs(a5, a7, false);
-    const b7 = pairs(a5, a7, true);
-    const to = columns + <usize>(x << 4);
-    v128.store(to, quads(b0, b2, false));
-    v128.store(to, quads(b0, b2, true), 16);
-    v128.store(to, quads(b1, b3, false), 32);
-    v128.store(to, quads(b1, b3, true), 48);
-    v128.store(to, quads(b4, b6, false), 64);
-    v128.store(to, quads(b4, b6, true), 80);
-    v128.store(to, quads(b5, b7, false), 96);
-    v128.store(to, quads(b5, b7, true), 112);
-  }
-}
-
 /** One output sample of each of the eight rows: the columns from `from` on, weighed. Six and fewer weights need no loop. */
 // @ts-ignore: decorator
 @inline
@@ -198,14 +122,6 @@ function weighColumns(from: usize, weights: usize, taps: i32): v128 {
   return i16x8.narrow_i32x4_s(i32x4.shr_s(low, HORIZONTAL_SHIFT), i32x4.shr_s(high, HORIZONTAL_SHIFT));
 }
 
-/** Bytes of two columns, row by row beside each other. */
-// @ts-ignore: decorator
-@inline
-function besides(a: v128, b: v128): v128 {
-  const bytes = i8x16.narrow_i16x8_u(a, b);
-  return v128.shuffle<u8>(bytes, bytes, 0, 8, 1, 9, 2, 10, 3, 11, 4, 12, 5, 13, 6, 14, 7, 15);
-}
-
 /** Eight output samples of each of the eight rows, as bytes, rows `stride` apart. `last` is the last output sample there is. */
 // @ts-ignore: decorator
 @inline
@@ -218,26 +134,7 @@ function weighBlock(columns: usize, left: i32, starts: usize, weights: usize, ta
   const c5 = columnAt(columns, left, starts, weights, taps, min(x + 5, last));
   const c6 = columnAt(columns, left, starts, weights, taps, min(x + 6, last));
   const c7 = columnAt(columns, left, starts, weights, taps, min(x + 7, last));
-  const m0 = besides(c0, c1);
-  const m1 = besides(c2, c3);
-  const m2 = besides(c4, c5);
-  const m3 = besides(c6, c7);
-  const n0 = words(m0, m1, false);
-  const n1 = words(m0, m1, true);
-  const n2 = words(m2, m3, false);
-  const n3 = words(m2, m3, true);
-  const r01 = pairs(n0, n2, false);
-  const r23 = pairs(n0, n2, true);
-  const r45 = pairs(n1, n3, false);
-  const r67 = pairs(n1, n3, true);
-  v128.store64_lane(out, r01, 0);
-  if (rows > 1) v128.store64_lane(out + stride, r01, 1);
-  if (rows > 2) v128.store64_lane(out + 2 * stride, r23, 0);
-  if (rows > 3) v128.store64_lane(out + 3 * stride, r23, 1);
-  if (rows > 4) v128.store64_lane(out + 4 * stride, r45, 0);
-  if (rows > 5) v128.store64_lane(out + 5 * stride, r45, 1);
-  if (rows > 6) v128.store64_lane(out + 6 * stride, r67, 0);
-  if (rows > 7) v128.store64_lane(out + 7 * stride, r67, 1);
+  storeColumns(c0, c1, c2, c3, c4, c5, c6, c7, out, stride, rows);
 }
 
 // @ts-ignore: decorator
