@@ -39,7 +39,7 @@ async function composeInNode(instants: readonly (readonly FramePlan[])[]): Promi
         speed: 0,
       });
       streams.push(stream);
-      frames.set(layer.clipId, stream.next());
+      frames.set(layer.clipId, stream.next(false));
     }
     pictures.push(
       plans.map((plan) => {

@@ -21,4 +21,10 @@ export class SourceHistory {
     if (this.newest) this.newest.before = null;
     return (this.newest = { picture, part, before: this.newest, marks });
   }
+
+  /** Notes a picture that has taken the place of the one before, no one knows in what it differs. */
+  leap(picture: PlanarFrame, part: Rect | null): SourceFrame {
+    this.newest = null;
+    return this.push(picture, part);
+  }
 }

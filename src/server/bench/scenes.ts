@@ -17,6 +17,8 @@ import { probeMedia } from '../media/probe';
 import { wallOf } from '../wall';
 
 const MEDIA = 'demo/media';
+/** Key frames as far apart as in the demo's recordings. */
+const KEY_FRAMES = ['-g', '120'];
 export const RATE: FrameRate = rateFromNumber(30);
 export const FULL_HD: Size = { width: 1920, height: 1080 };
 
@@ -93,6 +95,7 @@ async function shortRecordings(folder: string, seconds: number) {
     'libx264',
     '-crf',
     '19',
+    ...KEY_FRAMES,
     screen,
   );
   await ffmpeg('-stream_loop', '3', '-i', join(MEDIA, 'presenter-take-2.mp4'), '-t', String(seconds), '-an', '-c', 'copy', camera);
@@ -157,7 +160,7 @@ export async function movingTask(folder: string, seconds: number, output: Size, 
   const even = (n: number) => Math.round(n / 2) * 2;
   const size = { width: even((output.width * 4) / 3), height: even((output.height * 4) / 3) };
   const noise = `testsrc2=s=${size.width}x${size.height}:r=30:d=${seconds},scroll=h=0.004:v=0.003,format=yuv420p`;
-  await ffmpeg('-f', 'lavfi', '-i', noise, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '20', screen);
+  await ffmpeg('-f', 'lavfi', '-i', noise, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '20', ...KEY_FRAMES, screen);
   await ffmpeg('-stream_loop', '3', '-i', join(MEDIA, 'presenter-take-2.mp4'), '-t', String(seconds), '-an', '-c', 'copy', camera);
   const { sources, originals } = await readRecordings({
     screen: { path: screen, role: 'screen' },

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { existsSync, readdirSync, rmSync } from 'node:fs';
+import { readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { counter, emptyProject } from '@/core/edit/fixture';
 import { copyRange, pasteSnippet } from '@/core/edit/clipboard';

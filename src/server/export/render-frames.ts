@@ -1,7 +1,7 @@
 import { Compositor } from '@/compositor/compositor';
 import type { Rasterizer } from '@/compositor/rasterizer';
 import type { SourceFrame } from '@/compositor/source-frame';
-import { videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
+import { isSolid, videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
 import type { Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
 import type { Rect, Size } from '@/core/scale/rect';
@@ -30,6 +30,8 @@ interface OpenStream {
   /** Output frame that its next frame belongs to. */
   next: number;
   source: SourceFrame;
+  /** How the picture before was placed. */
+  placed: string;
 }
 
 export interface RenderOptions {
@@ -88,9 +90,12 @@ export class FrameRenderer {
     const original = this.task.originals[layer.footageId];
     if (!original) return;
     const open = this.streams.get(layer.clipId);
+    const placed = JSON.stringify([layer.source, layer.destination]);
     if (open && (layer.speed === 0 || open.next === index)) {
-      if (layer.speed !== 0) open.source = open.stream.next();
+      // Only what fills a rectangle and stays where it is can be drawn again in part.
+      if (layer.speed !== 0) open.source = open.stream.next(isSolid(layer) && open.placed === placed);
       open.next = index + 1;
+      open.placed = placed;
       return;
     }
     open?.stream.close();
@@ -104,7 +109,7 @@ export class FrameRenderer {
       calm: calm && this.task.sources.footage[layer.footageId]?.role === 'presenter',
     });
     try {
-      this.streams.set(layer.clipId, { stream, next: index + 1, source: stream.next() });
+      this.streams.set(layer.clipId, { stream, next: index + 1, source: stream.next(false), placed });
     } catch (error) {
       this.streams.delete(layer.clipId);
       stream.close();

@@ -3,7 +3,7 @@ import { planesOf, TILE, tilesOf } from '@/compositor/tiles';
 import type { Rect } from '@/core/scale/rect';
 import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
-import { allocateFrame, releaseFrame, type PlanarFrame } from '@/kernels/planar';
+import { frameAtAddress, planarSize, type PlanarFrame } from '@/kernels/planar';
 import { colorFilters, timingFilters } from './filters';
 import { PipeReader } from './pipe';
 import type { MediaFacts } from './probe';
@@ -71,7 +71,7 @@ export function frameArguments(
 
 /** What each picture begins with in a YUV4MPEG2 stream whose pictures have no parameters of their own. */
 const PICTURE_HEAD = 'FRAME\n'.length;
-/** Where rows are read to begins on such a multiple. */
+/** Pictures and rows are read to multiples of this. */
 const ALIGN = 64;
 
 /**
@@ -86,6 +86,8 @@ export class FrameStream {
   /** All of the recording's picture, and the part of it that is decoded. */
   readonly all: Rect;
   readonly shown: Rect;
+  /** The picture, with room before it for what each begins with. */
+  private readonly memory: number;
   private readonly picture: PlanarFrame;
   private readonly marks: number;
   /** Room for a row of tiles, which stays in the processor's cache. */
@@ -104,7 +106,8 @@ export class FrameStream {
     this.shown = this.part ?? this.all;
     const { width, height } = this.shown;
     const { across, down } = tilesOf(this.shown);
-    this.picture = allocateFrame(heap, width, height);
+    this.memory = heap.allocate(ALIGN + planarSize(width, height));
+    this.picture = frameAtAddress(this.memory + ALIGN, width, height);
     this.marks = heap.allocate(across * down);
     this.rows = heap.allocate(ALIGN + width * TILE.height);
     this.reader = new PipeReader(frameArguments(path, facts, options));
@@ -112,19 +115,26 @@ export class FrameStream {
 
   /**
    * The next frame; valid until the next call. Beyond the recording's end its last frame stays.
+   *
+   * @param compare whether it is of use to know what differs from the frame before
    * @throws Problem when not a single frame could be decoded
    */
-  next(): SourceFrame {
-    if (!this.over && this.read()) this.newest = this.history.push(this.picture, this.part, this.marks);
-    else this.over = true;
+  next(compare: boolean): SourceFrame {
+    if (this.over || !(this.newest || this.reader.skipLine()) || !(compare ? this.take() : this.readWhole())) this.over = true;
+    else if (compare) this.newest = this.history.push(this.picture, this.part, this.marks);
+    else this.newest = this.history.leap(this.picture, this.part);
     if (!this.newest) throw this.reader.whyEmpty(this.path);
     return this.newest;
   }
 
-  /** Reads a picture, by rows of tiles; false at the end. */
-  private read(): boolean {
+  /** Reads a picture in the place of the one that was there; false at the end. */
+  private readWhole(): boolean {
+    return this.reader.read(this.heap.bytes(this.picture.y.at - PICTURE_HEAD, PICTURE_HEAD + this.picture.size));
+  }
+
+  /** Reads a picture by rows of tiles and takes what differs; false at the end. */
+  private take(): boolean {
     const { heap, reader, marks } = this;
-    if (!this.newest && !reader.skipLine()) return false;
     const { across, down } = tilesOf(this.picture);
     heap.bytes(marks, across * down).fill(0);
     const into = this.rows + ALIGN;
@@ -141,8 +151,6 @@ export class FrameStream {
 
   close(): void {
     this.reader.close();
-    releaseFrame(this.heap, this.picture);
-    this.heap.release(this.marks);
-    this.heap.release(this.rows);
+    for (const at of [this.memory, this.marks, this.rows]) this.heap.release(at);
   }
 }

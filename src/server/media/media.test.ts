@@ -1,3 +1,4 @@
+import { planesOf, TILE, tilesOf } from '@/compositor/tiles';
 import { readFileSync, truncateSync, writeFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { frameDuration, framesPerSecond, rateFromNumber, secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
@@ -45,7 +46,7 @@ async function decodeNumbers(path: string, start: number, count: number, fps = 3
   const stream = new FrameStream(heap, path, facts, { start, rate: rateFromNumber(fps) });
   const numbers: number[] = [];
   for (let i = 0; i < count; i++) {
-    const { picture } = stream.next();
+    const { picture } = stream.next(i % 2 === 1);
     numbers.push(numberOf(frameBytes(heap, picture), picture.width));
   }
   stream.close();
@@ -61,6 +62,33 @@ describe('exact frames', () => {
 
   test('the last frame stays beyond the end', async () => {
     expect(await decodeNumbers(numbered, 5.9, 6)).toEqual([177, 178, 179, 179, 179, 179]);
+  });
+
+  test('comparing with the frame before changes nothing, and marks exactly the tiles that differ', async () => {
+    const path = file('odd-moving.mkv');
+    ffmpeg('-f', 'lavfi', '-i', 'testsrc=s=421x203:r=30:d=0.3', '-c:v', 'ffv1', '-pix_fmt', 'yuv420p', path);
+    const heap = await loadKernels();
+    const { facts } = await probeMedia(path);
+    const open = () => new FrameStream(heap, path, facts, { start: 0, rate: rateFromNumber(30) });
+    const [plain, comparing] = [open(), open()];
+    const { across, down } = tilesOf(facts);
+    let before: Uint8Array | null = null;
+    for (let i = 0; i < 9; i++) {
+      const want = frameBytes(heap, plain.next(false).picture).slice();
+      const { picture, marks } = comparing.next(true);
+      expect(Buffer.compare(frameBytes(heap, picture), want)).toBe(0);
+      const differ = new Uint8Array(across * down);
+      for (const [plane, by] of before ? planesOf(picture) : [])
+        for (let at = 0; at < plane.width * plane.height; at++) {
+          const offset = plane.at - picture.y.at + at;
+          const [x, y] = [(at % plane.width) * by, Math.floor(at / plane.width) * by];
+          if (want[offset] !== before![offset]) differ[Math.floor(y / TILE.height) * across + Math.floor(x / TILE.width)] = 1;
+        }
+      if (before) expect([...heap.bytes(marks!, across * down)]).toEqual([...differ]);
+      before = want;
+    }
+    plain.close();
+    comparing.close();
   });
 
   test('at another rate each instant shows the frame that has begun by then', async () => {
@@ -134,7 +162,7 @@ describe('what probing finds', () => {
     expect((await probeMedia(odd)).facts).toMatchObject({ width: 1023, height: 577 });
     const heap = await loadKernels();
     const stream = new FrameStream(heap, odd, (await probeMedia(odd)).facts, { start: 0, rate: rateFromNumber(30) });
-    expect(stream.next().picture.size).toBe(1023 * 577 + 2 * 512 * 289);
+    expect(stream.next(false).picture.size).toBe(1023 * 577 + 2 * 512 * 289);
     stream.close();
     const turned = file('turned.mp4');
     ffmpeg('-i', numbered, '-c', 'copy', '-metadata:s:v', 'rotate=90', turned);
