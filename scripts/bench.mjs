@@ -1,5 +1,5 @@
 // Measures edits, a long project in the interface, recording, and the picture engine as ratios within one run:
-// `npm run bench [edits] [long] [recording] [sharpness] [key] [growth] [preview] [export]`.
+// `npm run bench [edits] [long] [recording] [sharpness] [key] [growth] [preview] [export] [noise]`.
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { root } from './lib.mjs';
@@ -24,5 +24,5 @@ if (asked('long')) await (await import('./bench-long.mjs')).benchLong();
 const { benchRecording } = await import('./bench-record.mjs');
 if (asked('recording')) await benchRecording();
 if (asked('preview')) await (await import('./bench-preview.mjs')).benchPreview();
-const engine = ['sharpness', 'key', 'growth', 'export'].filter(asked);
+const engine = ['sharpness', 'key', 'growth', 'export', 'noise'].filter(asked);
 if (engine.length) process.exit(node('dist/bench.mjs', engine));

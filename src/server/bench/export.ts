@@ -24,6 +24,8 @@ import { CLOSE, demoTask, FULL_HD, movingTask, RATE, zoomTask } from './scenes';
 /** Of FFmpeg's filter, in code values either way. */
 const NOISE = 12;
 const ROUNDS = Number(process.env.VISTUM_BENCH_ROUNDS ?? 3);
+/** A folder in memory, so that reading from it costs next to nothing. */
+const MEMORY = '/dev/shm/vistum-bench';
 const run = promisify(execFile);
 const ffmpeg = (...args: string[]) => run('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args], { maxBuffer: 1 << 26 });
 
@@ -89,16 +91,15 @@ async function measure(scene: Scene, folder: string): Promise<Record<string, Cos
   const frames = scene.seconds * 30;
   const out = join(folder, 'out.mp4');
   await renderTo(scene, out);
-  // In memory, so that reading it costs next to nothing.
-  mkdirSync('/dev/shm/vistum-bench', { recursive: true });
-  const raw = '/dev/shm/vistum-bench/composite.yuv';
+  mkdirSync(MEMORY, { recursive: true });
+  const raw = join(MEMORY, 'composite.yuv');
   await ffmpeg('-i', out, '-an', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', raw);
   const encoder = videoEncoder(settingsOf(scene));
   const encodeRaw = () =>
     ffmpeg(...rawInput(scene.task.output, RATE).map((a) => (a === 'pipe:0' ? raw : a)), ...encoder, join(folder, 'floor.mp4'));
   const decodes = stretches(scene);
   // What is heard is decoded and encoded as well.
-  const mix = '/dev/shm/vistum-bench/mix.raw';
+  const mix = join(MEMORY, 'mix.raw');
   const sounds = planSound(scene.task.project, scene.task.sources).length > 0;
   if (sounds) await ffmpeg('-i', out, '-vn', '-f', 'f32le', '-ar', '48000', '-ac', '2', mix);
   const encodeMix = () =>
@@ -112,7 +113,6 @@ async function measure(scene: Scene, folder: string): Promise<Record<string, Cos
   };
   const costs: Record<string, Cost[]> = {};
   for (let round = 0; round < ROUNDS; round++) for (const [name, way] of Object.entries(ways)) (costs[name] ??= []).push(await costOf(way));
-  rmSync('/dev/shm/vistum-bench', { recursive: true, force: true });
   const per = (list: Cost[], key: keyof Cost) => (median(list.map((c) => c[key])) / frames) * 1000;
   return Object.fromEntries(
     Object.entries(costs).map(([name, list]) => [
@@ -198,10 +198,21 @@ const plain =
       out,
     );
 
-export async function benchExport(): Promise<void> {
+const demoScene = async () => ({ task: await demoTask(), start: 8, seconds: 48 });
+
+async function inFolder(work: (folder: string) => Promise<void>): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'vistum-bench-'));
   try {
-    const demo = { task: await demoTask(), start: 8, seconds: 48 };
+    await work(folder);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+    rmSync(MEMORY, { recursive: true, force: true });
+  }
+}
+
+export const benchExport = (): Promise<void> =>
+  inFolder(async (folder) => {
+    const demo = await demoScene();
     await report({ ...demo, name: 'The demo from 8 s to 56 s, 1080p30', others: { plain: plain(demo, 'kilnbook-screen.mp4') } }, folder);
     const zoom = { task: await zoomTask(folder, 20), start: 0, seconds: 20 };
     await report(
@@ -214,18 +225,17 @@ export async function benchExport(): Promise<void> {
     );
     const moving = { task: await movingTask(folder, 16, FULL_HD), start: 0, seconds: 16 };
     await report({ ...moving, name: 'Worst case: every pixel moves, eight layers', others: {} }, folder);
-    const noisy = {
-      ...demo,
-      task: await withNoise(demo.task, folder),
-      name: 'The same, with a sensor’s noise in the presenter',
-      others: {},
-    };
+  });
+
+/** The demo with a noisy presenter, and what taking the noise out brings. */
+export const benchNoise = (): Promise<void> =>
+  inFolder(async (folder) => {
+    const demo = await demoScene();
+    const name = 'The demo from 8 s to 56 s, a sensor’s noise in the presenter';
+    const noisy = { ...demo, task: await withNoise(demo.task, folder), name, others: {} };
     await report(noisy, folder);
     await benchCalm(noisy, folder);
-  } finally {
-    rmSync(folder, { recursive: true, force: true });
-  }
-}
+  });
 
 /** The same with noise in the presenter's recordings as a sensor makes it in the light of a room. */
 async function withNoise(task: RenderTask, folder: string): Promise<RenderTask> {

@@ -1,4 +1,4 @@
-import { benchExport } from './export';
+import { benchExport, benchNoise } from './export';
 import { benchGrowth } from './growth';
 import { benchKey } from './key';
 import { benchSharpness } from './sharpness';
@@ -9,6 +9,7 @@ const parts: Readonly<Record<string, () => Promise<void>>> = {
   key: benchKey,
   growth: benchGrowth,
   export: benchExport,
+  noise: benchNoise,
 };
 const asked = process.argv.slice(2);
 for (const [name, part] of Object.entries(parts)) if (!asked.length || asked.includes(name)) await part();
