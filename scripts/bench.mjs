@@ -1,13 +1,11 @@
 // Measures edits, a long project in the interface, recording, and the picture engine as ratios within one run:
 // `npm run bench [edits] [long] [recording] [sharpness] [key] [growth] [preview] [export] [noise]`.
 import { spawnSync } from 'node:child_process';
-import { existsSync } from 'node:fs';
+import { bootstrap } from './bootstrap.mjs';
 import { root } from './lib.mjs';
 
-if (!existsSync('node_modules/esbuild')) {
-  console.error('Vistum is not set up yet. Run `npm run demo` once; it installs what is missing.');
-  process.exit(1);
-}
+// Parts of it drive the browser.
+await bootstrap({ tests: true });
 const { buildKernels, buildNode, bundleNode } = await import('./bundle.mjs');
 await buildKernels();
 await buildNode();

@@ -75,6 +75,12 @@ const CODERS: Partial<Record<Format, (coding: Coding, threads: number) => string
   gif: lossless,
 };
 
+/** Whether the encoder of a format can be told where key frames must be, so that what it writes can be cut there. */
+export const cutsAnywhere = (format: Format): boolean => format !== 'av1';
+
+/** Frames from one key frame to the next, at most. */
+export const keyInterval = (rate: FrameRate): number => Math.round(framesPerSecond(rate) * KEY_SECONDS);
+
 /** Container of a segment by format; segments join only within their own. */
 export const segmentContainer = (format: Format): 'mp4' | 'webm' => (format === 'webm' || format === 'av1' ? 'webm' : 'mp4');
 
@@ -90,7 +96,7 @@ export function videoEncoder(coding: Coding, keyFrames: readonly number[] = [], 
     '-pix_fmt',
     'yuv420p',
     '-g',
-    String(Math.round(framesPerSecond(coding.frameRate) * KEY_SECONDS)),
+    String(keyInterval(coding.frameRate)),
     ...(keyFrames.length ? ['-force_key_frames', keyFrames.map((t) => t.toFixed(6)).join(',')] : []),
     ...COLOR_TAGS,
   ];

@@ -5,7 +5,7 @@ import { frameDuration, framesPerSecond, snapToFrame, secondsToTicks, ticksToSec
 import { projectDuration } from '@/core/project/query';
 import { chaptersOf } from '@/core/words/chapters';
 import { Problem } from '../problem';
-import { segmentContainer } from './encode';
+import { cutsAnywhere, keyInterval, segmentContainer } from './encode';
 import { joinToGif, joinWithSound, listSegments } from './join';
 import type { RenderTask } from './render-frames';
 import type { Segment } from './segment';
@@ -16,8 +16,8 @@ import { exportSound, writeSoundPart } from './sound-file';
 import { renderStill } from './still';
 import { renderSegments, threadsFor } from './threads';
 
-/** Seconds of a segment, at most and, while there are fewer segments than threads, at least. */
-const SEGMENT = { most: 5, least: 2 };
+/** Seconds of a segment that has an encoder of its own, at most and, while there are fewer segments than threads, at least. */
+const ALONE = { most: 5, least: 2 };
 /** Room that must be free before a render starts, in bytes a pixel and frame: far above what the encoder needs. */
 const ROOM = 0.02;
 
@@ -42,11 +42,23 @@ async function checkRoom(folder: string, pixels: number): Promise<void> {
     throw new Problem(507, 'The disk is full, or nearly so. Free some space, then export again; the project is as it was.');
 }
 
-/** A run of frames cut into segments of nearly one length, as many as fill all threads evenly. */
-export function segmentsOf(frames: number, perSecond: number, threads: number): { first: number; last: number }[] {
-  const needed = Math.ceil(frames / (SEGMENT.most * perSecond));
+/**
+ * A run of frames cut into segments: from key frame to key frame, or, where an encoder can't cut, into as many of nearly one length
+ * as fill all threads evenly.
+ */
+export function segmentsOf(
+  frames: number,
+  { format, frameRate }: Pick<ExportSettings, 'format' | 'frameRate'>,
+  threads: number,
+): { first: number; last: number }[] {
+  if (cutsAnywhere(format)) {
+    const length = keyInterval(frameRate);
+    return Array.from({ length: Math.ceil(frames / length) }, (_, i) => ({ first: i * length, last: Math.min(frames, (i + 1) * length) }));
+  }
+  const perSecond = framesPerSecond(frameRate);
+  const needed = Math.ceil(frames / (ALONE.most * perSecond));
   const even = Math.ceil(needed / threads) * threads;
-  const count = Math.max(needed, Math.min(even, Math.floor(frames / (SEGMENT.least * perSecond))));
+  const count = Math.max(needed, Math.min(even, Math.floor(frames / (ALONE.least * perSecond))));
   const edge = (i: number) => Math.round((i * frames) / count);
   return Array.from({ length: count }, (_, i) => ({ first: edge(i), last: edge(i + 1) }));
 }
@@ -104,14 +116,11 @@ async function exportVideo(
   const threads = threadsFor(settings);
   const chapters = chaptersOf(task.project, whole, rate);
   const digits = (n: number) => String(n).padStart(7, '0');
-  const segments: Segment[] = segmentsOf(frames, framesPerSecond(rate), threads).map(({ first, last }) => ({
+  const segments: Segment[] = segmentsOf(frames, settings, threads).map(({ first, last }) => ({
     path: join(folder, `segment-${digits(first)}-${digits(last)}.${segmentContainer(settings.format)}`),
     first,
     last,
-    keyFrames: chapters
-      .map((c) => Math.round(c.start / frame))
-      .filter((n) => n > first && n < last)
-      .map((n) => ticksToSeconds((n - first) * frame)),
+    keyFrames: chapters.map((c) => Math.round(c.start / frame)).filter((n) => n > first && n < last),
   }));
   const there = await Promise.all(segments.map((s) => exists(s.path)));
   const kept = segments.reduce((sum, s, i) => sum + (there[i] ? s.last - s.first : 0), 0);
@@ -124,7 +133,7 @@ async function exportVideo(
   const stop = AbortSignal.any([signal, failed.signal]);
   const sound = settings.format === 'gif' ? Promise.resolve(false) : writeSoundPart(task, settings.format, whole, soundPart, stop);
   const picture = renderSegments(
-    { task, settings, origin: whole.start, threads: share },
+    { task, settings, origin: whole.start, frames, threads: share },
     segments.filter((_, i) => !there[i]),
     threads,
     stop,
@@ -148,7 +157,7 @@ async function exportVideo(
   if (settings.format === 'gif') await joinToGif(list, folder, target, signal);
   else await joinWithSound(settings.format, list, (await sound) ? soundPart : null, chapters, folder, target, signal);
   for (const name of await readdir(folder))
-    if (/^(segment-|sound|list|chapters|palette)/.test(name)) await rm(join(folder, name), { force: true });
+    if (/^(segment-|run-|sound|list|chapters|palette)/.test(name)) await rm(join(folder, name), { force: true });
 }
 
 const exists = (path: string) =>

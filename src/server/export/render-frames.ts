@@ -46,7 +46,7 @@ export class FrameRenderer {
   private readonly compositor: Compositor;
   private readonly streams = new Map<string, OpenStream>();
   private readonly target: PlanarFrame;
-  private parts: ReadonlyMap<string, Rect> = new Map();
+  private wanted: ReadonlyMap<string, Rect> = new Map();
 
   constructor(
     private readonly task: Pick<RenderTask, 'originals' | 'output' | 'rate' | 'sources'>,
@@ -59,13 +59,19 @@ export class FrameRenderer {
   }
 
   /**
-   * Says which part of each clip's footage is needed from now on, by clip id; of a clip that is not there all is. Decoders that
+   * Says which part of each clip's footage the pictures to come draw from, by clip id; of a clip that is not there all is. Decoders that
    * give too little, or much too much, will be started anew.
+   *
+   * @param needed by the next pictures
+   * @param wanted by more of those that follow: what decoders that are started give, so that they need not be started soon again
    */
-  expect(parts: ReadonlyMap<string, Rect>): void {
-    this.parts = parts;
+  expect(needed: ReadonlyMap<string, Rect>, wanted: ReadonlyMap<string, Rect> = needed): void {
+    this.wanted = wanted;
     for (const [clipId, { stream }] of this.streams)
-      if (!serves(stream.shown, parts.get(clipId) ?? stream.all)) {
+      if (
+        !holds(stream.shown, needed.get(clipId) ?? stream.all) ||
+        area(stream.shown) > area(wanted.get(clipId) ?? stream.all) * TOO_MUCH
+      ) {
         stream.close();
         this.streams.delete(clipId);
       }
@@ -104,7 +110,7 @@ export class FrameRenderer {
       start: ticksToSeconds(layer.time),
       rate: this.task.rate,
       speed: layer.speed,
-      part: this.parts.get(layer.clipId),
+      part: this.wanted.get(layer.clipId),
       threads,
       calm: calm && this.task.sources.footage[layer.footageId]?.role === 'presenter',
     });
@@ -126,13 +132,17 @@ export class FrameRenderer {
   }
 }
 
-/** Decoding more than so many times of what is needed is worth a new start. */
-const TOO_MUCH = 1.5;
+/**
+ * Decoding more than so many times of what is wanted is worth a new start, which costs a process and the way from the last key
+ * frame, about what carrying the rest to us costs in ten seconds.
+ */
+const TOO_MUCH = 2;
 
-/** Whether a decoder of one part serves for another. */
-const serves = (shown: Rect, needed: Rect): boolean =>
-  needed.x >= shown.x &&
-  needed.y >= shown.y &&
-  needed.x + needed.width <= shown.x + shown.width &&
-  needed.y + needed.height <= shown.y + shown.height &&
-  shown.width * shown.height < needed.width * needed.height * TOO_MUCH;
+const area = ({ width, height }: Rect) => width * height;
+
+/** Whether a rectangle lies within another. */
+const holds = (outer: Rect, inner: Rect): boolean =>
+  inner.x >= outer.x &&
+  inner.y >= outer.y &&
+  inner.x + inner.width <= outer.x + outer.width &&
+  inner.y + inner.height <= outer.y + outer.height;

@@ -23,7 +23,8 @@ export default async function work(): Promise<Outcome> {
   const renderer = await SegmentRenderer.open(data);
   try {
     for (let at = claims.next(null); at !== null; at = claims.next(at))
-      await renderer.render(data.segments[at]!, () => Atomics.add(done, 0, 1));
+      await renderer.render(data.segments[at]!, data.segments.slice(at + 1), () => Atomics.add(done, 0, 1));
+    await renderer.finish();
     return { problem: null };
   } catch (error) {
     if (error instanceof Problem) return { problem: { status: error.status, message: error.message } };

@@ -1,14 +1,15 @@
-import { renameSync } from 'node:fs';
 import { neededParts } from '@/core/frame/needed';
 import { planFrame } from '@/core/frame/plan-frame';
-import { frameDuration, type Ticks } from '@/core/time/ticks';
+import { frameDuration, framesPerSecond, type Ticks } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { frameBytes } from '@/kernels/planar';
 import { loadKernels, nodeRasterizer } from '../media/node-host';
-import { PipeWriter } from '../media/pipe';
-import { rawInput, segmentContainer, videoEncoder } from './encode';
 import { FrameRenderer, type RenderTask } from './render-frames';
+import { SegmentEncoder } from './segment-encoder';
 import type { ExportSettings } from './settings';
+
+/** How far, and how closely, it is looked ahead for what decoders will be asked. */
+const AHEAD = { seconds: 60, step: 0.5 };
 
 /** A run of output frames that becomes a file of its own. */
 export interface Segment {
@@ -16,7 +17,7 @@ export interface Segment {
   readonly first: number;
   /** The frame after its last. */
   readonly last: number;
-  /** Seconds after its start at which a key frame must be. */
+  /** Output frames after its first that must be key frames. */
   readonly keyFrames: readonly number[];
 }
 
@@ -25,6 +26,8 @@ export interface SegmentWork {
   readonly settings: ExportSettings;
   /** Timeline time of output frame 0. */
   readonly origin: Ticks;
+  /** How many frames the whole export has. */
+  readonly frames: number;
   /** Threads of each decoder and of the encoder; 0 lets them choose. */
   readonly threads: number;
 }
@@ -35,44 +38,51 @@ export class SegmentRenderer {
     private readonly work: SegmentWork,
     private readonly heap: KernelHeap,
     private readonly renderer: FrameRenderer,
+    private readonly encoder: SegmentEncoder,
   ) {}
 
   static async open(work: SegmentWork): Promise<SegmentRenderer> {
     const { task, settings, threads } = work;
     const heap = await loadKernels();
-    return new SegmentRenderer(work, heap, new FrameRenderer(task, heap, await nodeRasterizer(), { threads, calm: settings.calm }));
+    const renderer = new FrameRenderer(task, heap, await nodeRasterizer(), { threads, calm: settings.calm });
+    return new SegmentRenderer(work, heap, renderer, new SegmentEncoder(settings, threads));
   }
 
-  /** Renders a segment; its file appears under its name only when it is whole. After its neighbour the decoders go on. */
-  async render({ path, first, last, keyFrames }: Segment, onFrame: () => void): Promise<void> {
-    const { task, settings, origin, threads } = this.work;
+  /**
+   * Renders a segment; its file appears under its name only when it is whole, at the latest after `finish`. For its neighbour decoders
+   * and encoder go on.
+   *
+   * @param following other segments in their order, of which some may be asked for next
+   */
+  async render(segment: Segment, following: readonly Segment[], onFrame: () => void): Promise<void> {
+    const { task, settings, origin } = this.work;
+    const { first, last } = segment;
     const frame = frameDuration(settings.frameRate);
-    const plans = Array.from({ length: last - first }, (_, i) =>
-      planFrame(task.project, task.sources, origin + (first + i) * frame, task.output),
-    );
-    this.renderer.expect(neededParts(plans));
-    const part = `${path}.part`;
-    const encoder = new PipeWriter([
-      '-y',
-      ...rawInput(settings, settings.frameRate),
-      ...videoEncoder(settings, keyFrames, threads),
-      '-f',
-      segmentContainer(settings.format),
-      part,
-    ]);
-    try {
-      for (const [i, plan] of plans.entries()) {
-        encoder.write(frameBytes(this.heap, this.renderer.render(first + i, plan)));
-        onFrame();
-      }
-      await encoder.finish();
-      renameSync(part, path);
-    } finally {
-      encoder.close();
+    const planned = (n: number) => planFrame(task.project, task.sources, origin + n * frame, task.output);
+    const plans = Array.from({ length: last - first }, (_, i) => planned(first + i));
+    this.renderer.expect(neededParts(plans), neededParts([...plans, ...this.ahead(last).map(planned)]));
+    await this.encoder.begin(segment, following);
+    for (const [i, plan] of plans.entries()) {
+      this.encoder.write(frameBytes(this.heap, this.renderer.render(first + i, plan)));
+      onFrame();
     }
   }
 
+  /** Completes the segments that were rendered. */
+  finish(): Promise<void> {
+    return this.encoder.finish();
+  }
+
+  /** Some of the frames that follow, to know which part of a recording will be needed before long. */
+  private ahead(from: number): number[] {
+    const perSecond = framesPerSecond(this.work.settings.frameRate);
+    const step = Math.max(1, Math.round(perSecond * AHEAD.step));
+    const count = Math.ceil((Math.min(this.work.frames, from + perSecond * AHEAD.seconds) - from) / step);
+    return Array.from({ length: Math.max(0, count) }, (_, i) => from + i * step);
+  }
+
   close(): void {
+    this.encoder.close();
     this.renderer.close();
   }
 }
