@@ -1,4 +1,5 @@
 import { workerData } from 'piscina';
+import { processesGone } from '../media/pipe';
 import { Problem } from '../problem';
 import { Claims } from './claims';
 import { SegmentRenderer, type Segment, type SegmentWork } from './segment';
@@ -31,5 +32,6 @@ export default async function work(): Promise<Outcome> {
     throw error;
   } finally {
     renderer.close();
+    await processesGone();
   }
 }

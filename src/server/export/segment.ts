@@ -4,6 +4,7 @@ import { frameDuration, framesPerSecond, type Ticks } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { frameBytes } from '@/kernels/planar';
 import { loadKernels, nodeRasterizer } from '../media/node-host';
+import { processesGone } from '../media/pipe';
 import { FrameRenderer, type RenderTask } from './render-frames';
 import { SegmentEncoder } from './segment-encoder';
 import type { ExportSettings } from './settings';
@@ -62,6 +63,7 @@ export class SegmentRenderer {
     const plans = Array.from({ length: last - first }, (_, i) => planned(first + i));
     this.renderer.expect(neededParts(plans), neededParts([...plans, ...this.ahead(last).map(planned)]));
     await this.encoder.begin(segment, following);
+    await processesGone();
     for (const [i, plan] of plans.entries()) {
       this.encoder.write(frameBytes(this.heap, this.renderer.render(first + i, plan)));
       onFrame();

@@ -1,8 +1,8 @@
-import { readdirSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { scratchFolder } from '../testing/media';
-import { PipeReader, PipeWriter } from './pipe';
+import { PipeReader, PipeWriter, processesGone } from './pipe';
 
 const folder = scratchFolder();
 const SIZE = 160 * 120 * 1.5;
@@ -58,4 +58,13 @@ test('an encoder that ends early says why', async () => {
   expect(fill).toThrow(/no longer where it was|ended early/);
   await expect(writer.finish()).rejects.toThrow();
   writer.close();
+});
+
+test('processes that were closed are gone for good when that is waited for', async () => {
+  const readers = Array.from({ length: 3 }, () => new PipeReader(['-f', 'lavfi', '-i', 'testsrc2=s=160x120', '-f', 'rawvideo', 'pipe:1']));
+  for (const reader of readers) reader.close();
+  await processesGone();
+  const children = readFileSync(`/proc/self/task/${process.pid}/children`, 'utf8').trim().split(' ').filter(Boolean);
+  const left = children.filter((pid) => readFileSync(`/proc/${pid}/stat`, 'utf8').includes('ffmpeg'));
+  expect(left).toEqual([]);
 });

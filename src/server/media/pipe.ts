@@ -14,6 +14,17 @@ import type { Problem } from '../problem';
 /** How much of what it said is kept. */
 const SAID = 8192;
 
+/** Processes that have been closed and are not gone yet. */
+const leaving = new Set<Promise<unknown>>();
+
+/**
+ * Settles when all processes that were closed are gone. Their end is noticed by the event loop only, which stands still while
+ * pictures are read and written; and those of a thread that ends before would stay in the system's table until the program ends.
+ */
+export const processesGone = async (): Promise<void> => {
+  await Promise.all(leaving);
+};
+
 abstract class PipedProcess {
   protected readonly child: ChildProcess;
   protected readonly fd: number;
@@ -63,6 +74,8 @@ abstract class PipedProcess {
     this.closePipe();
     this.child.kill('SIGKILL');
     closeSync(this.said);
+    const gone = this.ended.then(() => leaving.delete(gone));
+    leaving.add(gone);
   }
 }
 
