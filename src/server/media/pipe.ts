@@ -74,7 +74,7 @@ abstract class PipedProcess {
     this.closePipe();
     this.child.kill('SIGKILL');
     closeSync(this.said);
-    const gone = this.ended.then(() => leaving.delete(gone));
+    const gone: Promise<unknown> = this.ended.then(() => leaving.delete(gone));
     leaving.add(gone);
   }
 }
