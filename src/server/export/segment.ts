@@ -10,7 +10,7 @@ import { SegmentEncoder } from './segment-encoder';
 import type { ExportSettings } from './settings';
 
 /** How far, and how closely, it is looked ahead for what decoders will be asked. */
-const AHEAD = { seconds: 60, step: 0.5 };
+const AHEAD = { seconds: 60, step: 1 };
 
 /** A run of output frames that becomes a file of its own. */
 export interface Segment {
