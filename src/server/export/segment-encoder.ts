@@ -81,8 +81,8 @@ export class SegmentEncoder {
 
   private start(segments: readonly Segment[]): Run {
     const { settings, threads } = this;
-    const { first, path } = segments[0]!;
-    const seconds = (frame: number) => ticksToSeconds((frame - first) * frameDuration(settings.frameRate));
+    const { first: origin, path } = segments[0]!;
+    const seconds = (frame: number) => ticksToSeconds((frame - origin) * frameDuration(settings.frameRate));
     const keyFrames = segments.flatMap((segment, i) => [...(i ? [segment.first] : []), ...segment.keyFrames]);
     // Another process of an export that was killed may still be writing.
     const name = join(dirname(path), `run-${randomUUID()}`);
@@ -100,7 +100,7 @@ export class SegmentEncoder {
       '-segment_format',
       segmentContainer(settings.format),
       '-segment_frames',
-      segments.map(({ last }) => last - first).join(','),
+      segments.map(({ last }) => last - origin).join(','),
       '-reset_timestamps',
       '1',
       '-segment_list',
