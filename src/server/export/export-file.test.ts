@@ -13,7 +13,7 @@ import { FORMAT_FACTS, type Format } from '@/core/project/export-formats';
 import type { Project } from '@/core/project/model';
 import { frameDuration, frameStart, rateFromNumber, secondsToTicks } from '@/core/time/ticks';
 import { probeMedia } from '../media/probe';
-import { ffmpeg, numberedFrames, readNumbers, scratchFolder } from '../testing/media';
+import { ffmpeg, numberedFrames, readNumbers, scratchFolder, startedProcesses } from '../testing/media';
 import { exportFile, segmentsOf } from './export-file';
 import type { RenderTask } from './render-frames';
 import { DEFAULT_SETTINGS, type ExportSettings } from './settings';
@@ -180,6 +180,7 @@ const segmentsIn = (path: string) => readdirSync(path).filter((f) => /^segment-.
 test('an export that was stopped goes on with the segments it has', async () => {
   const task = await taskOf({ 'counted.mp4': 'screen' });
   const work = file('work-resume');
+  const processes = startedProcesses();
   const abort = new AbortController();
   const stopped = exportFile(task, settings, work, file('resumed.mp4'), {
     signal: abort.signal,
@@ -187,6 +188,8 @@ test('an export that was stopped goes on with the segments it has', async () => 
     onProgress: () => segmentsIn(work).length && abort.abort(),
   });
   await expect(stopped).rejects.toThrow();
+  expect(startedProcesses()).toEqual(processes);
+  expect(readdirSync(work).filter((name) => name.startsWith('run-'))).toEqual([]);
   const whole = segmentsIn(work);
   expect(whole.length).toBeGreaterThan(0);
   for (const more of whole.slice(1)) rmSync(join(work, more));

@@ -1,17 +1,20 @@
-import { setMaxListeners } from 'node:events';
 import { availableParallelism, totalmem } from 'node:os';
 import { join } from 'node:path';
+import { setTimeout as delay } from 'node:timers/promises';
 import Piscina from 'piscina';
 import { programRoot } from '../places';
 import { Problem } from '../problem';
 import { Claims } from './claims';
 import type { Segment, SegmentWork } from './segment';
 import type { Outcome, ThreadData } from './segment-thread';
+import { threadState } from './thread-state';
 
 /** Memory that a thread with its decoders and its encoder may take, by bytes of its pictures. */
 const MEMORY_PICTURES = 120;
 const MOST_THREADS = 8;
 const TICK_MS = 200;
+/** How long threads may take to end by themselves, with their processes, before they are ended. */
+const GRACE_MS = 5000;
 
 /** How many segments to render at once: one for each processor, as far as half of the memory goes. */
 export function threadsFor({ width, height }: { width: number; height: number }): number {
@@ -33,31 +36,34 @@ export async function renderSegments(
   onFrames: (done: number) => void,
 ): Promise<void> {
   if (!segments.length) return;
-  const done = new SharedArrayBuffer(4);
+  const shared = new SharedArrayBuffer(8);
+  const { done, stopped } = threadState(shared);
   const count = Math.min(threads, segments.length);
   const pool = new Piscina({
     filename: join(programRoot(), 'dist', 'segment-thread.mjs'),
-    workerData: { ...work, segments, claims: Claims.memoryFor(segments.length), done } satisfies ThreadData,
+    workerData: { ...work, segments, claims: Claims.memoryFor(segments.length), shared } satisfies ThreadData,
     minThreads: count,
     maxThreads: count,
   });
   // A thread that can't even start says so by an event.
   const broken = new Promise<never>((_, reject) => pool.on('error', reject));
-  const failed = new AbortController();
-  const stop = AbortSignal.any([signal, failed.signal]);
-  setMaxListeners(count + 1, stop);
-  const tell = () => onFrames(Atomics.load(new Int32Array(done), 0));
+  const aborted = new Promise<never>((_, reject) => signal.addEventListener('abort', reject, { once: true }));
+  const tell = () => onFrames(Atomics.load(done, 0));
   const timer = setInterval(tell, TICK_MS);
+  const runs: Promise<Outcome>[] = [];
   try {
     signal.throwIfAborted();
-    const all = Array.from({ length: count }, async () => {
-      const { problem } = (await pool.run(null, { signal: stop })) as Outcome;
+    for (let i = 0; i < count; i++) runs.push(pool.run(null));
+    const all = runs.map(async (run) => {
+      const { problem } = await run;
       if (problem) throw new Problem(problem.status, problem.message);
     });
-    await Promise.race([Promise.all(all), broken]);
+    await Promise.race([Promise.all(all), broken, aborted]);
     tell();
   } catch (error) {
-    failed.abort();
+    // Threads look for this after each picture; one that waits for a decoder that hangs is ended.
+    Atomics.store(stopped, 0, 1);
+    await Promise.race([Promise.allSettled(runs), broken.catch(() => {}), delay(GRACE_MS, null, { ref: false })]);
     signal.throwIfAborted();
     throw error;
   } finally {

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -8,6 +8,12 @@ export const scratchFolder = (): string => mkdtempSync(join(tmpdir(), 'vistum-te
 
 /** Runs FFmpeg for a test and answers its standard output. */
 export const ffmpeg = (...args: string[]): Buffer => execFileSync('ffmpeg', ['-v', 'error', '-y', ...args], { maxBuffer: 1 << 30 });
+
+/** FFmpegs that this process began and that are still in the system's table, whether they work or have ended. */
+export const startedProcesses = (): string[] =>
+  readFileSync(`/proc/self/task/${process.pid}/children`, 'utf8')
+    .split(' ')
+    .filter((pid) => pid.trim() && readFileSync(`/proc/${pid}/stat`, 'utf8').includes('(ffmpeg)'));
 
 const BITS = 12;
 const CELL = 40;
