@@ -104,27 +104,6 @@ test('an affine mapping that is the identity copies, and a quarter turn moves ev
   for (let y = 0; y < 20; y++) for (let x = 0; x < 20; x++) expect(turned[y * 20 + x]).toBe(plane[(19 - x) * 20 + y]);
 });
 
-test('multiplying by white and screening with black change nothing; by black and with white they give those; grey times grey is exact', () => {
-  const run = (target: number, source: number, alpha: number, screen: number) => {
-    const [got] = withPlanes(
-      heap,
-      [Uint8Array.of(target), Uint8Array.of(Math.round((source * alpha) / 255)), Uint8Array.of(alpha)],
-      (t, s, a) => heap.exports.multiplyLuma(t!, 1, s!, 1, a!, 1, 1, 1, screen),
-    ) as [Uint8Array];
-    return got[0];
-  };
-  for (const luma of [16, 60, 126, 200, 235]) {
-    expect(run(luma, 235, 255, 0)).toBe(luma);
-    expect(run(luma, 16, 255, 1)).toBe(luma);
-    expect(run(luma, 16, 255, 0)).toBe(16);
-    expect(run(luma, 235, 255, 1)).toBe(235);
-    expect(run(luma, 77, 0, 0)).toBe(luma);
-    expect(run(luma, 77, 0, 1)).toBe(luma);
-  }
-  expect(run(126, 126, 255, 0)).toBe(Math.round(16 + (110 / 219) ** 2 * 219));
-  expect(run(126, 126, 255, 1)).toBe(Math.round(235 - (109 / 219) ** 2 * 219));
-});
-
 test('a picture for display has the colours of its planes, chroma between its samples in a straight line', () => {
   fc.assert(
     fc.property(side, side, fc.nat(99), (w, h, seed) => {

@@ -120,3 +120,35 @@ export function warped(
         weights[py * taps + j]!;
   return byte(sum / 16384 / 16384);
 }
+
+/** A sample with brightness and contrast changed, as `adjustPlane` does it. */
+export const adjusted = (sample: number, opacity: number, factor: number, offset: number, pivot: number): number =>
+  byte(pivot + (sample - pivot) * factor + (offset * opacity) / 255);
+
+const light = (luma: number) => clamp((luma - 16) / 219, 0, 1);
+
+/** Light that a sample which is multiplied by its opacity (0 to 1) adds. */
+const addedLight = (luma: number, opacity: number) => clamp((luma - 16 * opacity) / 219, 0, opacity);
+
+/** What of the ground a picture that is multiplied or screened with it leaves. */
+const left = (luma: number, opacity: number, screen: boolean) =>
+  screen ? 1 - addedLight(luma, opacity) : 1 - opacity + addedLight(luma, opacity);
+
+/** The luma of two pictures multiplied, or of their complements. */
+export function multipliedLuma(ground: number, laid: number, opacity: number, screen: boolean): number {
+  const share = left(laid, opacity / 255, screen);
+  return byte(16 + 219 * (screen ? 1 - (1 - light(ground)) * share : light(ground) * share));
+}
+
+/** A colour difference of two pictures multiplied, or of their complements; by the luma of both. */
+export function multipliedChroma(
+  ground: number,
+  laid: number,
+  opacity: number,
+  screen: boolean,
+  groundLuma: number,
+  laidLuma: number,
+): number {
+  const lit = screen ? 1 - light(groundLuma) : light(groundLuma);
+  return byte(128 + (ground - 128) * left(laidLuma, opacity / 255, screen) + (laid - 128) * lit);
+}

@@ -1,4 +1,4 @@
-import { allFull, clampByte, divide255, mix1, mix8, roundByte, scale8, store8 } from './arithmetic';
+import { allFull, clampByte, divide255, mix1, mix8, scale8, store8 } from './arithmetic';
 
 /**
  * Lays a plane over another through an opacity plane, all rows `width` long and with strides of their own.
@@ -105,88 +105,5 @@ export function multiplyPlane(target: usize, by: usize, count: i32, pivot: i32):
   for (; i < count; i++) {
     const at = <usize>i;
     store<u8>(target + at, <u8>mix1(pivot, <i32>load<u8>(target + at), <i32>load<u8>(by + at)));
-  }
-}
-
-/**
- * Samples times `factor` plus `offset` times their opacity, in place: brightness and contrast of a plane that is multiplied by its
- * opacity and stored around `pivot`. Without an opacity plane (address 0) it is 1.
- */
-export function adjustPlane(
-  plane: usize, stride: i32, alpha: usize, alphaStride: i32, width: i32, height: i32, factor: f32, offset: f32, pivot: i32,
-): void {
-  const nothing = <f32>pivot;
-  for (let y = 0; y < height; y++) {
-    const row = plane + <usize>(y * stride);
-    const a = alpha + <usize>(y * alphaStride);
-    for (let x = 0; x < width; x++) {
-      const at = row + <usize>x;
-      const share: f32 = alpha == 0 ? 1 : <f32>load<u8>(a + <usize>x) / 255;
-      store<u8>(at, roundByte((<f32>load<u8>(at) - nothing) * factor + offset * share + nothing));
-    }
-  }
-}
-
-/** Luma of black, and from there to white. */
-const BLACK: f32 = 16;
-const RANGE: f32 = 219;
-
-/**
- * Multiplies the luma of a picture by that of another, or with `screen` multiplies their complements, which makes both brighter. The other is
- * multiplied by its opacity already; where that is 0 nothing changes.
- */
-export function multiplyLuma(
-  target: usize, targetStride: i32, source: usize, sourceStride: i32, alpha: usize, alphaStride: i32, width: i32, height: i32, screen: i32,
-): void {
-  for (let y = 0; y < height; y++) {
-    const t = target + <usize>(y * targetStride);
-    const s = source + <usize>(y * sourceStride);
-    const a = alpha + <usize>(y * alphaStride);
-    for (let x = 0; x < width; x++) {
-      const at = <usize>x;
-      const product = light(<f32>load<u8>(t + at), screen) * factor(<f32>load<u8>(s + at), <f32>load<u8>(a + at) / 255, screen);
-      store<u8>(t + at, roundByte(BLACK + (screen ? 1 - product : product) * RANGE));
-    }
-  }
-}
-
-/** Light of a luma sample, 0 to 1, or what it lacks of white. */
-// @ts-ignore: decorator
-@inline
-function light(luma: f32, screen: i32): f32 {
-  const share = min<f32>(1, max<f32>(0, (luma - BLACK) / RANGE));
-  return screen ? 1 - share : share;
-}
-
-/** What a sample that is multiplied by its opacity leaves of what it lies on. */
-// @ts-ignore: decorator
-@inline
-function factor(luma: f32, alpha: f32, screen: i32): f32 {
-  const share = min<f32>(alpha, max<f32>(0, (luma - BLACK * alpha) / RANGE));
-  return 1 - alpha + (screen ? alpha - share : share);
-}
-
-/**
- * The colour differences of what `multiplyLuma` does, one chroma plane at a time and before it, since it reads the luma as it was; the luma planes
- * have twice the size. Each difference is multiplied by the other's luma, which is exact where one of the two is grey and leaves out
- * the product of two differences otherwise.
- */
-export function multiplyChroma(
-  target: usize, targetStride: i32, source: usize, sourceStride: i32, alpha: usize, alphaStride: i32, width: i32, height: i32, screen: i32,
-  targetLuma: usize, targetLumaStride: i32, sourceLuma: usize, sourceLumaStride: i32,
-): void {
-  for (let y = 0; y < height; y++) {
-    const t = target + <usize>(y * targetStride);
-    const s = source + <usize>(y * sourceStride);
-    const a = alpha + <usize>(y * alphaStride);
-    const tl = targetLuma + <usize>(2 * y * targetLumaStride);
-    const sl = sourceLuma + <usize>(2 * y * sourceLumaStride);
-    for (let x = 0; x < width; x++) {
-      const at = <usize>x;
-      const own = <f32>load<u8>(t + at) - 128;
-      const other = <f32>load<u8>(s + at) - 128;
-      const left = factor(<f32>load<u8>(sl + (at << 1)), <f32>load<u8>(a + at) / 255, screen);
-      store<u8>(t + at, roundByte(128 + own * left + other * light(<f32>load<u8>(tl + (at << 1)), screen)));
-    }
   }
 }

@@ -1,10 +1,11 @@
-export { adjustPlane, blendPlane, copyRows, fillPlane, layPlane, mixPlane, multiplyChroma, multiplyLuma, multiplyPlane } from './blend';
+export { blendPlane, copyRows, fillPlane, layPlane, mixPlane, multiplyPlane } from './blend';
 export { boxBlurPlane, mosaicPlane } from './blur';
 export { markChanges, takeRows } from './compare';
 export { planarToRgba, rgbaToPlanar } from './convert';
 export { guideAlpha, halvePlane, keyAlpha, refineAlpha, suppressSpill, unmixPlane } from './key';
 export { fillFilter } from './filter';
 export { fadeOutside, spreadPlane } from './matte';
+export { adjustPlane, multiplyChroma, multiplyLuma } from './multiply';
 export { resamplePlane } from './resample';
 export { warpPlane } from './warp';
 
