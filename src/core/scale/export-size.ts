@@ -8,8 +8,9 @@ export interface ExportScale {
   readonly whole: boolean;
 }
 
-const LEAST_SIDE = 16;
-const MOST_SIDE = 7680;
+/** The smallest and the largest side of an export in pixels. */
+export const LEAST_SIDE = 16;
+export const MOST_SIDE = 7680;
 const isWhole = (n: number) => Math.abs(n - Math.round(n)) < 1e-6;
 
 /** How much larger or smaller an export is than the project. */
@@ -29,8 +30,9 @@ export function wholeSizes(canvas: Size): Size[] {
     .map(({ width, height }) => ({ width: Math.round(width), height: Math.round(height) }));
 }
 
-/** The size nearest to a share of a picture with even sides. */
-export const evenSize = ({ width, height }: Size, scale: number): Size => ({
-  width: Math.max(LEAST_SIDE, Math.round((width * scale) / 2) * 2),
-  height: Math.max(LEAST_SIDE, Math.round((height * scale) / 2) * 2),
-});
+/** The size nearest to a share of a picture with even sides, none of them shorter or longer than an export's may be. */
+export const evenSize = ({ width, height }: Size, scale: number): Size => {
+  const most = MOST_SIDE / Math.max(width, height);
+  const side = (length: number) => Math.max(LEAST_SIDE, Math.round((length * Math.min(scale, most)) / 2) * 2);
+  return { width: side(width), height: side(height) };
+};

@@ -23,6 +23,7 @@ import { BED_NAMES, type BedName } from '@/core/audio/bed';
 import { LAYOUT_KINDS, type LayoutKind } from '@/core/project/model';
 import { ROLES, type Role } from '@/core/project/sources';
 import { TARGET_IDS, type TargetId } from '@/core/project/targets';
+import { LEAST_SIDE, MOST_SIDE } from '@/core/scale/export-size';
 import { END_REASONS, TAKE_KINDS, TRACK_NAMES, type EndReason, type TakeKind, type TrackName } from '@/core/take/take';
 import { FORMATS, QUALITIES, type Format, type Quality } from '@/core/project/export-formats';
 
@@ -33,8 +34,8 @@ export class FrameRateBody {
 
 export class NewProjectBody {
   @IsString() @MinLength(1) @MaxLength(200) name!: string;
-  @IsInt() @Min(16) @Max(7680) width!: number;
-  @IsInt() @Min(16) @Max(7680) height!: number;
+  @IsInt() @Min(LEAST_SIDE) @Max(MOST_SIDE) width!: number;
+  @IsInt() @Min(LEAST_SIDE) @Max(MOST_SIDE) height!: number;
   @ValidateNested() @Type(() => FrameRateBody) frameRate!: FrameRateBody;
   @IsOptional() @IsIn(TARGET_IDS) target?: TargetId;
 }
@@ -78,8 +79,8 @@ class RangeBody {
 }
 
 export class ExportBody {
-  @IsInt() @Min(16) @Max(7680) width!: number;
-  @IsInt() @Min(16) @Max(7680) height!: number;
+  @IsInt() @Min(LEAST_SIDE) @Max(MOST_SIDE) width!: number;
+  @IsInt() @Min(LEAST_SIDE) @Max(MOST_SIDE) height!: number;
   @ValidateNested() @Type(() => FrameRateBody) frameRate!: FrameRateBody;
   @IsOptional() @IsIn(FORMATS) format?: Format;
   @IsIn(QUALITIES) quality!: Quality;
