@@ -1,10 +1,23 @@
-import { isSolid, type CoverLayer, type DimLayer, type FramePlan, type Layer, type MixLayer, type VideoLayer } from '@/core/frame/plan';
+import { isSolid, type DimLayer, type FramePlan, type Layer, type MixLayer, type VideoLayer } from '@/core/frame/plan';
 import { parseColor, rgbToYuv } from '@/core/key/color';
+import type { FootageKey } from '@/core/project/model';
 import { chromaRangeX } from '@/core/scale/filter';
 import { intersect, type Rect, type Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import { allocateFrame, blurRoom, releaseFrame, subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
-import { allocateInset, fadeInset, fillOpaque, layInset, maskInset, multiplyInset, releaseInset, showMatte, type Inset } from './inset';
+import { allocateFrame, releaseFrame, subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
+import { Covers } from './covers';
+import {
+  allocateInset,
+  backInset,
+  fadeInset,
+  fillOpaque,
+  layInset,
+  maskInset,
+  multiplyInset,
+  releaseInset,
+  showMatte,
+  type Inset,
+} from './inset';
 import { Keyer } from './keyer';
 import { MaskShop } from './masks';
 import type { Rasterizer } from './rasterizer';
@@ -16,7 +29,6 @@ import { Turner } from './turner';
 
 /** Mid-grey in luma, around which contrast works. */
 const MIDDLE = 126;
-const BLUR_PASSES = 3;
 
 /** Turns a frame plan and the decoded frames it asks for into a picture. The same in a browser worker and in Node. */
 export class Compositor {
@@ -26,6 +38,7 @@ export class Compositor {
   private readonly masks: MaskShop;
   private readonly keyer: Keyer;
   private readonly turner: Turner;
+  private readonly covers: Covers;
 
   constructor(
     private readonly heap: KernelHeap,
@@ -37,6 +50,7 @@ export class Compositor {
     this.masks = new MaskShop(heap, rasterizer);
     this.keyer = new Keyer(heap);
     this.turner = new Turner(heap);
+    this.covers = new Covers(heap);
   }
 
   /**
@@ -62,7 +76,7 @@ export class Compositor {
           break;
         }
         case 'cover':
-          this.cover(layer, target);
+          this.covers.draw(layer, partOf(target, layer.destination));
           break;
         case 'dim':
           this.dim(layer, target);
@@ -135,64 +149,66 @@ export class Compositor {
   }
 
   private video(layer: VideoLayer, source: SourceFrame, target: PlanarFrame): void {
-    const { destination, adjust } = layer;
+    const { destination, adjust, key } = layer;
     if (isSolid(layer)) {
       const area = partOf(target, destination);
       const name = `${layer.clipId} ${destination.x} ${destination.y} ${JSON.stringify(adjust)}`;
-      this.scaled.draw(name, source, mappingOf(layer, source), area, (part) => adjust && this.adjust(part, null, adjust));
+      this.scaled.draw(
+        name,
+        source,
+        mappingOf(layer, source.picture, source.part),
+        area,
+        (part) => adjust && this.adjust(part, null, adjust),
+      );
       return;
     }
-    const inset = this.inset(layer, source);
-    if (layer.turn) {
-      const turned = this.turner.turn(inset, destination, layer.turn, target);
-      if (turned) {
-        this.join(layer, turned.inset, partOf(target, turned.box));
-        releaseInset(this.heap, turned.inset);
-      }
-    } else this.join(layer, inset, partOf(target, destination));
-    releaseInset(this.heap, inset);
+    const keyed = key ? this.keyed(key, layer, source) : null;
+    const from: Prepared = keyed ?? { picture: source.picture, opaque: true };
+    const mapping = mappingOf(layer, from.picture, keyed ? keyed.part : source.part);
+    // What the key left and was laid on a colour is a picture like any other.
+    if (from.opaque && isSolid({ ...layer, key: null })) this.scaleColor(from.picture, mapping, partOf(target, destination));
+    else this.inlay(layer, this.inset(layer, from, mapping), target);
+    if (keyed) releaseInset(this.heap, keyed.picture);
   }
 
-  /** A layer as an inset of its destination's size: keyed, masked, as see-through as it is to be. */
-  private inset(layer: VideoLayer, source: SourceFrame): Inset {
+  /** The presenter without the wall, as large as the recording; opaque when it is on a colour or its own matte. */
+  private keyed(key: FootageKey, layer: VideoLayer, source: SourceFrame): Keyed {
     const { heap } = this;
-    const { destination, adjust, key } = layer;
-    const { width, height } = destination;
-    const mapping = mappingOf(layer, source);
-    const inset = allocateInset(heap, width, height);
-    if (key) {
-      const keyed = this.keyer.key(key, layer, source);
-      this.scaleColor(keyed, mapping, inset);
-      this.resampler.resample(keyed.alpha, mapping.luma, inset.alpha);
-      this.resampler.resample(keyed.chromaAlpha, mapping.chroma, inset.chromaAlpha);
-      releaseInset(heap, keyed);
-    } else {
-      this.scaleColor(source.picture, mapping, inset);
-      fillOpaque(heap, inset);
+    const { backdrop, matte, adjust } = layer;
+    const { inset, part } = this.keyer.key(key, layer, source);
+    if (matte) showMatte(heap, inset);
+    else {
+      if (adjust) this.adjust(inset, inset, adjust);
+      if (backdrop) backInset(heap, inset, backdrop);
     }
-    if (layer.matte) showMatte(heap, inset);
-    else if (adjust) this.adjust(inset, inset, adjust);
-    if (layer.backdrop && !layer.matte) this.fillBehind(inset, layer.backdrop);
-    if (layer.mask) maskInset(heap, inset, this.masks.of(layer.mask, width, height));
-    if (layer.opacity < 1) fadeInset(heap, inset, layer.opacity);
+    return { picture: inset, part, opaque: matte || !!backdrop };
+  }
+
+  /** A layer as an inset of its destination's size: masked, and as see-through as it is to be. */
+  private inset(layer: VideoLayer, from: Prepared, mapping: PictureMapping): Inset {
+    const { heap } = this;
+    const { adjust, key, mask, opacity, destination } = layer;
+    const { width, height } = destination;
+    const inset = allocateInset(heap, width, height);
+    this.scaleColor(from.picture, mapping, inset);
+    if (from.opaque) fillOpaque(heap, inset);
+    else {
+      this.resampler.resample(from.picture.alpha, mapping.luma, inset.alpha);
+      this.resampler.resample(from.picture.chromaAlpha, mapping.chroma, inset.chromaAlpha);
+    }
+    if (adjust && !key) this.adjust(inset, inset, adjust);
+    if (mask) maskInset(heap, inset, this.masks.of(mask, width, height));
+    if (opacity < 1) fadeInset(heap, inset, opacity);
     return inset;
   }
 
-  /** Lays an inset on a plain colour of its size, which makes it opaque. */
-  private fillBehind(inset: Inset, color: string): void {
-    const { heap } = this;
-    const { width, height } = inset.y;
-    const ground = allocateInset(heap, width, height);
-    const values = rgbToYuv(parseColor(color));
-    (['y', 'u', 'v'] as const).forEach((name, i) => {
-      const { at, stride, width: w, height: h } = ground[name];
-      heap.exports.fillPlane(at, stride, w, h, values[i]!);
-    });
-    layInset(heap, inset, ground);
-    for (const name of ['y', 'u', 'v'] as const)
-      heap.exports.copyRows(ground[name].at, 0, inset[name].at, 0, inset[name].width * inset[name].height, 1);
-    fillOpaque(heap, inset);
-    releaseInset(heap, ground);
+  /** Turns an inset where it is to be turned, joins it with the target and gives it back. */
+  private inlay(layer: VideoLayer, inset: Inset, target: PlanarFrame): void {
+    const { destination, turn } = layer;
+    const turned = turn ? this.turner.turn(inset, destination, turn, target) : { inset, box: destination };
+    if (turned) this.join(layer, turned.inset, partOf(target, turned.box));
+    if (turned && turned.inset !== inset) releaseInset(this.heap, turned.inset);
+    releaseInset(this.heap, inset);
   }
 
   /** Joins an inset with what is in an area of its size. */
@@ -244,23 +260,6 @@ export class Compositor {
     fade(part.v, 2, 128, gone);
   }
 
-  private cover({ destination, way, radius, color }: CoverLayer, target: PlanarFrame): void {
-    const { heap } = this;
-    const part = partOf(target, destination);
-    const values = rgbToYuv(parseColor(color));
-    const scratch = way === 'blur' ? heap.allocate(blurRoom(destination.width, destination.height)) : 0;
-    // Blocks of a mosaic are even, so that chroma has the same.
-    const block = Math.max(2, Math.round(radius) * 2);
-    (['y', 'u', 'v'] as const).forEach((name, i) => {
-      const { at, stride, width, height } = part[name];
-      const by = i ? 2 : 1;
-      if (way === 'blur') heap.exports.boxBlurPlane(at, stride, width, height, Math.max(1, Math.round(radius / by)), BLUR_PASSES, scratch);
-      else if (way === 'mosaic') heap.exports.mosaicPlane(at, stride, width, height, block / by);
-      else heap.exports.fillPlane(at, stride, width, height, values[i]!);
-    });
-    if (scratch) heap.release(scratch);
-  }
-
   /** Blends a sprite, clipped to the target; `tint` leaves dark pixels dark. */
   private sprite({ sprite, x, y }: PlacedSprite, target: PlanarFrame, opacity: number, tint: boolean): void {
     const seen = intersect(
@@ -298,6 +297,16 @@ export class Compositor {
   }
 }
 
+/** A picture that the key has been through, and the part of the recording that it shows; all of it when null. */
+interface Keyed {
+  readonly picture: Inset;
+  readonly part: Rect | null;
+  readonly opaque: boolean;
+}
+
+/** Colours to be scaled; with opacity where they are not opaque throughout. */
+type Prepared = { readonly picture: ColorPlanes; readonly opaque: true } | { readonly picture: Inset; readonly opaque: boolean };
+
 /** The decoded picture for a video layer; null when there is none. */
 type FrameOf = (layer: VideoLayer) => SourceFrame | null;
 
@@ -316,11 +325,11 @@ function coversAll({ layers, size }: FramePlan): boolean {
   return x <= 0 && y <= 0 && x + width >= size.width && y + height >= size.height;
 }
 
-/** Where a layer's samples are in the picture at hand. */
-function mappingOf({ source, footage, destination, mirror }: VideoLayer, { picture, part }: SourceFrame): PictureMapping {
+/** Where a layer's samples are in the picture at hand, which shows a part of the recording or all of it. */
+function mappingOf({ source, footage, destination, mirror }: VideoLayer, { y }: ColorPlanes, part: Rect | null): PictureMapping {
   const shown = part ?? { x: 0, y: 0, ...footage };
-  const sx = picture.width / shown.width;
-  const sy = picture.height / shown.height;
+  const sx = y.width / shown.width;
+  const sy = y.height / shown.height;
   const columns = { origin: (source.x - shown.x) * sx, span: source.width * sx };
   const rows = { origin: (source.y - shown.y) * sy, span: source.height * sy };
   const chromaRows = { origin: rows.origin / 2, span: rows.span / 2 };

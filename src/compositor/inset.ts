@@ -1,3 +1,4 @@
+import { parseColor, rgbToYuv } from '@/core/key/color';
 import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
 import type { ColorPlanes } from './scaled';
@@ -37,6 +38,16 @@ const samples = ({ width, height }: Plane) => width * height;
 /** Makes an inset opaque. */
 export function fillOpaque({ exports }: KernelHeap, { alpha, chromaAlpha }: Inset): void {
   for (const plane of [alpha, chromaAlpha]) exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 255);
+}
+
+/** Lays an inset on a plain colour, which makes it opaque. */
+export function backInset(heap: KernelHeap, inset: Inset, color: string): void {
+  const { y, u, v, alpha, chromaAlpha } = inset;
+  const [luma, blue, red] = rgbToYuv(parseColor(color));
+  heap.exports.backPlane(y.at, alpha.at, samples(y), luma, 0);
+  heap.exports.backPlane(u.at, chromaAlpha.at, samples(u), blue, 128);
+  heap.exports.backPlane(v.at, chromaAlpha.at, samples(v), red, 128);
+  fillOpaque(heap, inset);
 }
 
 /** Opacity planes for the two resolutions of an inset of the same size. */

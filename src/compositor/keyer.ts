@@ -1,12 +1,14 @@
 import type { VideoLayer } from '@/core/frame/plan';
 import { parseColor, rgbToYuv } from '@/core/key/color';
+import { roomAround } from '@/core/frame/needed';
 import { sampleWall } from '@/core/key/wall-map';
 import type { FootageKey } from '@/core/project/model';
-import type { Rect } from '@/core/scale/rect';
+import type { Rect, Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import { blurRoom, type Plane, type PlanarFrame } from '@/kernels/planar';
+import { blurRoom, cropFrame, releaseFrame, type Plane, type PlanarFrame } from '@/kernels/planar';
 import { allocateInset, releaseInset, type Inset } from './inset';
 import { LruMap } from './lru';
+import type { ColorPlanes } from './scaled';
 import type { SourceFrame } from './source-frame';
 
 /** How much of the wall's hue a pixel may keep, as a share of what it has across it. */
@@ -18,6 +20,9 @@ const CALM = 2;
 /** Opacity within this share of clear or opaque becomes so. */
 const EDGE = 0.04;
 
+/** Keying more than this share of a picture takes as long as all of it. */
+const NEARLY_ALL = 0.8;
+
 /** Keys pictures at their own resolution: what comes out is scaled afterwards. */
 export class Keyer {
   private readonly walls: LruMap<Inset>;
@@ -26,11 +31,28 @@ export class Keyer {
     this.walls = new LruMap(4, (wall) => releaseInset(heap, wall));
   }
 
-  /** The presenter without the wall, their colours multiplied by their opacity; to be released by the caller. */
-  key(key: FootageKey, { footage }: Pick<VideoLayer, 'footage'>, { picture, part }: SourceFrame): Inset {
-    const { exports } = this.heap;
+  /**
+   * The presenter without the wall as far as a layer shows them, their colours multiplied by their opacity, and the part of the
+   * recording that is. The picture is to be released by the caller.
+   */
+  key(key: FootageKey, layer: VideoLayer, { picture, part }: SourceFrame): { inset: Inset; part: Rect | null } {
+    const { heap } = this;
+    const { footage } = layer;
     const shown = part ?? { x: 0, y: 0, ...footage };
     const wall = this.wall(key, footage, shown, picture);
+    const region = seenOf(picture, layer, shown);
+    if (!region) return { inset: this.take(key, footage, shown, picture, wall), part };
+    const [cut, cutWall] = [cropFrame(heap, picture, region), cropFrame(heap, wall, region)];
+    const [sx, sy] = [shown.width / picture.width, shown.height / picture.height];
+    const cutShown = { x: shown.x + region.x * sx, y: shown.y + region.y * sy, width: region.width * sx, height: region.height * sy };
+    const inset = this.take(key, footage, cutShown, cut, cutWall);
+    for (const frame of [cut, cutWall]) releaseFrame(heap, frame);
+    return { inset, part: cutShown };
+  }
+
+  /** Takes the wall out of a picture that shows a part of the recording, all of it. */
+  private take(key: FootageKey, footage: Size, shown: Rect, picture: PlanarFrame, wall: ColorPlanes): Inset {
+    const { exports } = this.heap;
     const inset = allocateInset(this.heap, picture.width, picture.height);
     const { y, u, v, alpha, chromaAlpha } = inset;
     const count = u.width * u.height;
@@ -73,7 +95,7 @@ export class Keyer {
   }
 
   /** Edge and garbage rectangle; lengths of the key are footage pixels. */
-  private trim({ choke, feather, garbage }: FootageKey, alpha: Plane, shown: Rect, footage: VideoLayer['footage']): void {
+  private trim({ choke, feather, garbage }: FootageKey, alpha: Plane, shown: Rect, footage: Size): void {
     const { heap } = this;
     const { width, height } = alpha;
     const scale = width / shown.width;
@@ -100,7 +122,7 @@ export class Keyer {
   }
 
   /** The empty wall as a picture of the size at hand. */
-  private wall({ color, wall }: FootageKey, footage: VideoLayer['footage'], shown: Rect, { width, height }: PlanarFrame): Inset {
+  private wall({ color, wall }: FootageKey, footage: Size, shown: Rect, { width, height }: PlanarFrame): Inset {
     return this.walls.get(JSON.stringify([color, wall, footage, shown, width, height]), () => {
       const { heap } = this;
       const empty = allocateInset(heap, width, height);
@@ -113,4 +135,19 @@ export class Keyer {
       return empty;
     });
   }
+}
+
+/** The rectangle of a picture that a layer draws from, on even samples; null when that is nearly all, or sides are odd. */
+function seenOf({ width, height }: Size, layer: VideoLayer, shown: Rect): Rect | null {
+  if (width % 2 || height % 2) return null;
+  const room = roomAround(layer);
+  const { source } = layer;
+  const [sx, sy] = [width / shown.width, height / shown.height];
+  const low = (from: number, scale: number) => Math.max(0, Math.floor(((from - room) * scale) / 2) * 2);
+  const high = (to: number, scale: number, most: number) => Math.min(most, Math.ceil(((to + room) * scale) / 2) * 2);
+  const [x, y] = [low(source.x - shown.x, sx), low(source.y - shown.y, sy)];
+  const right = high(source.x + source.width - shown.x, sx, width);
+  const bottom = high(source.y + source.height - shown.y, sy, height);
+  const area = (right - x) * (bottom - y);
+  return right <= x || bottom <= y || area > width * height * NEARLY_ALL ? null : { x, y, width: right - x, height: bottom - y };
 }

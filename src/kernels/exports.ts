@@ -168,6 +168,8 @@ export interface KernelExports {
     lightStride: number,
     lightStep: number,
   ): void;
+  backPlane(plane: number, alpha: number, count: number, value: number, pivot: number): void;
+  sameRows(a: number, aStride: number, b: number, bStride: number, width: number, rows: number): number;
   takeRows(source: number, target: number, width: number, rows: number, tileWidth: number, marks: number): void;
   copyRows(source: number, sourceStride: number, target: number, targetStride: number, width: number, rows: number): void;
   fillPlane(target: number, stride: number, width: number, height: number, value: number): void;

@@ -1,3 +1,4 @@
+import type { Rect } from '@/core/scale/rect';
 import type { KernelHeap } from './heap';
 
 /** One 8-bit plane in the kernels' memory. */
@@ -56,3 +57,17 @@ export const subPlane = (plane: Plane, x: number, y: number, width: number, heig
   width,
   height,
 });
+
+/** A copy of a part of a picture, whose rectangle stands on even samples; rows follow each other without a gap. */
+export function cropFrame(heap: KernelHeap, frame: Pick<PlanarFrame, 'y' | 'u' | 'v'>, { x, y, width, height }: Rect): PlanarFrame {
+  const cut = allocateFrame(heap, width, height);
+  for (const [name, by] of [
+    ['y', 1],
+    ['u', 2],
+    ['v', 2],
+  ] as const) {
+    const from = subPlane(frame[name], x / by, y / by, width / by, height / by);
+    heap.exports.copyRows(from.at, from.stride, cut[name].at, cut[name].stride, from.width, from.height);
+  }
+  return cut;
+}

@@ -1,11 +1,18 @@
 import type { Rect, Size } from '../scale/rect';
-import { everyVideoLayer, type FramePlan } from './plan';
+import { everyVideoLayer, type FramePlan, type VideoLayer } from './plan';
 
-/** Filters reach six source pixels beyond an edge in chroma for each pixel they shrink to one; the key looks somewhat further. */
+/** Filters reach six source pixels beyond an edge in chroma for each pixel they shrink to one. */
 const REACH = 8;
+/** The key looks so far for the edges that luma shows, in pixels of a picture which may be a third of the recording's size. */
 const KEY_REACH = 24;
 /** Cutting off less than this share of a picture is not worth it. */
 const WORTH = 0.9;
+
+/** How far beyond the source rectangle of a layer its picture depends on the footage, in footage pixels: filters, and the key with its edge. */
+export const roomAround = ({ source, destination, key }: VideoLayer): number =>
+  REACH * Math.max(1, source.width / destination.width, source.height / destination.height) +
+  KEY_REACH +
+  (key ? Math.abs(key.choke) + key.feather : 0);
 
 /**
  * The part of each clip's footage that a run of pictures draws from, with room for the filters, on even pixels:
@@ -16,8 +23,9 @@ const WORTH = 0.9;
 export function neededParts(plans: readonly FramePlan[]): Map<string, Rect> {
   const edges = new Map<string, { left: number; top: number; right: number; bottom: number; footage: Size }>();
   for (const plan of plans)
-    for (const { clipId, source, destination, footage } of everyVideoLayer(plan.layers)) {
-      const room = REACH * Math.max(1, source.width / destination.width, source.height / destination.height) + KEY_REACH;
+    for (const layer of everyVideoLayer(plan.layers)) {
+      const { clipId, source, footage } = layer;
+      const room = roomAround(layer);
       const known = edges.get(clipId);
       edges.set(clipId, {
         left: Math.min(source.x - room, known?.left ?? Infinity),

@@ -70,6 +70,32 @@ function lay8(target: usize, source: usize, alpha: usize, nothing: v128): void {
   store8(target, i16x8.add(left, i16x8.sub(v128.load_ext<u8>(source), nothing)));
 }
 
+/**
+ * Lays a plane that is multiplied by its opacity over one value, in place; `pivot` as in `layPlane`. Up to fifteen samples behind the
+ * `count` are read and written.
+ */
+export function backPlane(plane: usize, alpha: usize, count: i32, value: i32, pivot: i32): void {
+  const nothing = i16x8.splat(<i16>pivot);
+  const ground = i16x8.splat(<i16>value);
+  for (let i: usize = 0; i < <usize>count; i += 16) {
+    const at = plane + i;
+    const opacity = v128.load(alpha + i);
+    if (allFull(opacity)) continue;
+    if (!v128.any_true(v128.or(opacity, v128.xor(v128.load(at), i8x16.splat(<i8>pivot))))) v128.store(at, i8x16.splat(<i8>value));
+    else {
+      back8(at, alpha + i, ground, nothing);
+      back8(at + 8, alpha + i + 8, ground, nothing);
+    }
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function back8(at: usize, alpha: usize, ground: v128, nothing: v128): void {
+  const left = mix8(ground, nothing, v128.load_ext<u8>(alpha));
+  store8(at, i16x8.add(left, i16x8.sub(v128.load_ext<u8>(at), nothing)));
+}
+
 /** Blends `count` samples over others with one weight, 0 to 255, the same everywhere. */
 export function mixPlane(target: usize, source: usize, count: i32, weight: i32): void {
   const alpha = i16x8.splat(<i16>weight);

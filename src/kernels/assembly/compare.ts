@@ -13,7 +13,7 @@ export function markChanges(
       if (load<u8>(row + <usize>tile)) continue;
       const left = tile * tileWidth;
       const right = min(left + tileWidth, width);
-      if (differ(a, b, stride, left, right, top, bottom)) store<u8>(row + <usize>tile, 1);
+      if (differ(a, stride, b, stride, left, right, top, bottom)) store<u8>(row + <usize>tile, 1);
     }
   }
   let count = 0;
@@ -24,16 +24,21 @@ export function markChanges(
 
 // @ts-ignore: decorator
 @inline
-function differ(a: usize, b: usize, stride: i32, left: i32, right: i32, top: i32, bottom: i32): bool {
+function differ(a: usize, aStride: i32, b: usize, bStride: i32, left: i32, right: i32, top: i32, bottom: i32): bool {
   for (let y = top; y < bottom; y++) {
-    const p = a + <usize>(y * stride);
-    const q = b + <usize>(y * stride);
+    const p = a + <usize>(y * aStride);
+    const q = b + <usize>(y * bStride);
     let x = <usize>left;
     for (; x + 16 <= <usize>right; x += 16)
       if (v128.any_true(v128.xor(v128.load(p + x), v128.load(q + x)))) return true;
     for (; x < <usize>right; x++) if (load<u8>(p + x) != load<u8>(q + x)) return true;
   }
   return false;
+}
+
+/** 1 when rows of `width` samples of two planes are the same, else 0; strides may differ. */
+export function sameRows(a: usize, aStride: i32, b: usize, bStride: i32, width: i32, rows: i32): i32 {
+  return differ(a, aStride, b, bStride, 0, width, 0, rows) ? 0 : 1;
 }
 
 /**

@@ -1,6 +1,6 @@
-export { blendPlane, copyRows, fillPlane, layPlane, mixPlane, multiplyPlane } from './blend';
+export { backPlane, blendPlane, copyRows, fillPlane, layPlane, mixPlane, multiplyPlane } from './blend';
 export { boxBlurPlane, mosaicPlane } from './blur';
-export { markChanges, takeRows } from './compare';
+export { markChanges, sameRows, takeRows } from './compare';
 export { planarToRgba, rgbaToPlanar } from './convert';
 export { guideAlpha, halvePlane, keyAlpha, refineAlpha, suppressSpill, unmixPlane } from './key';
 export { fillFilter } from './filter';

@@ -1,0 +1,72 @@
+import type { CoverLayer } from '@/core/frame/plan';
+import { parseColor, rgbToYuv } from '@/core/key/color';
+import type { KernelHeap } from '@/kernels/heap';
+import { allocateFrame, blurRoom, releaseFrame, type PlanarFrame } from '@/kernels/planar';
+import { LruMap } from './lru';
+import type { ColorPlanes } from './scaled';
+
+const BLUR_PASSES = 3;
+const PLANES = ['y', 'u', 'v'] as const;
+
+/** What lay under a cover and what it became; null as long as the cover was seen in its place once only. */
+type Kept = { readonly bare: PlanarFrame; readonly covered: PlanarFrame } | null;
+
+/**
+ * Makes parts of a picture illegible. A cover mostly lies still over what stands still: then the picture before is
+ * taken, if what is under it is the same to the bit. Blurring takes some ten times as long as comparing.
+ */
+export class Covers {
+  private readonly kept: LruMap<Kept>;
+
+  constructor(private readonly heap: KernelHeap) {
+    this.kept = new LruMap(4, (kept) => {
+      if (kept) for (const frame of [kept.bare, kept.covered]) releaseFrame(heap, frame);
+    });
+  }
+
+  /** Covers an area, of which the layer tells how. */
+  draw(layer: CoverLayer, area: ColorPlanes): void {
+    if (layer.way === 'solid') return this.hide(layer, area);
+    const name = JSON.stringify([layer.destination, layer.way, layer.radius]);
+    const before = this.kept.find(name);
+    if (before === undefined) {
+      this.kept.set(name, null);
+      return this.hide(layer, area);
+    }
+    if (before && this.same(area, before.bare)) return this.copy(before.covered, area);
+    const { width, height } = area.y;
+    const kept = before ?? { bare: allocateFrame(this.heap, width, height), covered: allocateFrame(this.heap, width, height) };
+    // Putting in its place what is there would give it back.
+    if (!before) this.kept.set(name, kept);
+    this.copy(area, kept.bare);
+    this.hide(layer, area);
+    this.copy(area, kept.covered);
+  }
+
+  private hide({ way, radius, color }: CoverLayer, area: ColorPlanes): void {
+    const { exports } = this.heap;
+    const values = rgbToYuv(parseColor(color));
+    const scratch = way === 'blur' ? this.heap.allocate(blurRoom(area.y.width, area.y.height)) : 0;
+    // Blocks of a mosaic are even, so that chroma has the same.
+    const block = Math.max(2, Math.round(radius) * 2);
+    PLANES.forEach((name, i) => {
+      const { at, stride, width, height } = area[name];
+      const by = i ? 2 : 1;
+      if (way === 'blur') exports.boxBlurPlane(at, stride, width, height, Math.max(1, Math.round(radius / by)), BLUR_PASSES, scratch);
+      else if (way === 'mosaic') exports.mosaicPlane(at, stride, width, height, block / by);
+      else exports.fillPlane(at, stride, width, height, values[i]!);
+    });
+    if (scratch) this.heap.release(scratch);
+  }
+
+  private same(a: ColorPlanes, b: ColorPlanes): boolean {
+    return PLANES.every(
+      (name) => this.heap.exports.sameRows(a[name].at, a[name].stride, b[name].at, b[name].stride, a[name].width, a[name].height) === 1,
+    );
+  }
+
+  private copy(from: ColorPlanes, to: ColorPlanes): void {
+    for (const name of PLANES)
+      this.heap.exports.copyRows(from[name].at, from[name].stride, to[name].at, to[name].stride, to[name].width, to[name].height);
+  }
+}
