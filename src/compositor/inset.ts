@@ -40,14 +40,13 @@ export function fillOpaque({ exports }: KernelHeap, { alpha, chromaAlpha }: Inse
   for (const plane of [alpha, chromaAlpha]) exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 255);
 }
 
-/** Lays an inset on a plain colour, which makes it opaque. */
+/** Lays an inset on a plain colour, after which its opacity counts no more. */
 export function backInset(heap: KernelHeap, inset: Inset, color: string): void {
   const { y, u, v, alpha, chromaAlpha } = inset;
   const [luma, blue, red] = rgbToYuv(parseColor(color));
   heap.exports.backPlane(y.at, alpha.at, samples(y), luma, 0);
   heap.exports.backPlane(u.at, chromaAlpha.at, samples(u), blue, 128);
   heap.exports.backPlane(v.at, chromaAlpha.at, samples(v), red, 128);
-  fillOpaque(heap, inset);
 }
 
 /** Opacity planes for the two resolutions of an inset of the same size. */
@@ -108,12 +107,9 @@ export function multiplyInset({ exports }: KernelHeap, { y, u, v, alpha, chromaA
   exports.multiplyLuma(area.y.at, area.y.stride, y.at, y.stride, alpha.at, alpha.stride, area.y.width, area.y.height, mode);
 }
 
-/** Shows an inset's opacity in grey, opaque. */
-export function showMatte(heap: KernelHeap, inset: Inset): void {
-  const { exports } = heap;
-  const { y, u, v, alpha } = inset;
-  heap.exports.copyRows(alpha.at, 0, y.at, 0, samples(y), 1);
+/** Puts an inset's opacity in the place of its colours, as grey. */
+export function showMatte({ exports }: KernelHeap, { y, u, v, alpha }: Inset): void {
+  exports.copyRows(alpha.at, 0, y.at, 0, samples(y), 1);
   exports.adjustPlane(y.at, y.stride, 0, 0, y.width, y.height, 219 / 255, 16, 0);
   for (const plane of [u, v]) exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 128);
-  fillOpaque(heap, inset);
 }

@@ -2,8 +2,9 @@ export { backPlane, blendPlane, copyRows, fillPlane, layPlane, mixPlane, multipl
 export { boxBlurPlane, mosaicPlane } from './blur';
 export { markChanges, sameRows, takeRows } from './compare';
 export { planarToRgba, rgbaToPlanar } from './convert';
-export { guideAlpha, halvePlane, keyAlpha, refineAlpha, suppressSpill, unmixPlane } from './key';
 export { fillFilter } from './filter';
+export { guideAlpha, halvePlane, refineAlpha } from './guide';
+export { keyAlpha, suppressSpill, unmixPlane } from './key';
 export { fadeOutside, spreadPlane } from './matte';
 export { adjustPlane, multiplyChroma, multiplyLuma } from './multiply';
 export { resamplePlane } from './resample';
