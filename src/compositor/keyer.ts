@@ -2,7 +2,7 @@ import type { VideoLayer } from '@/core/frame/plan';
 import { parseColor, rgbToYuv } from '@/core/key/color';
 import { roomAround } from '@/core/frame/needed';
 import { sampleWall } from '@/core/key/wall-map';
-import type { FootageKey } from '@/core/project/model';
+import type { FootageKey, WallMap } from '@/core/project/model';
 import type { Rect, Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import { blurRoom, cropFrame, releaseFrame, type Plane, type PlanarFrame } from '@/kernels/planar';
@@ -26,6 +26,9 @@ const NEARLY_ALL = 0.8;
 /** Keys pictures at their own resolution: what comes out is scaled afterwards. */
 export class Keyer {
   private readonly walls: LruMap<Inset>;
+  /** Maps are long to write out for each picture; they are the same object as long as nobody changes the key. */
+  private readonly names = new WeakMap<WallMap, number>();
+  private named = 0;
 
   constructor(private readonly heap: KernelHeap) {
     this.walls = new LruMap(4, (wall) => releaseInset(heap, wall));
@@ -121,9 +124,16 @@ export class Keyer {
     clear(right, top, width - right, bottom - top);
   }
 
+  private nameOf(wall: WallMap): number {
+    const known = this.names.get(wall) ?? ++this.named;
+    this.names.set(wall, known);
+    return known;
+  }
+
   /** The empty wall as a picture of the size at hand. */
   private wall({ color, wall }: FootageKey, footage: Size, shown: Rect, { width, height }: PlanarFrame): Inset {
-    return this.walls.get(JSON.stringify([color, wall, footage, shown, width, height]), () => {
+    const name = `${wall ? this.nameOf(wall) : color} ${JSON.stringify([footage, shown])} ${width} ${height}`;
+    return this.walls.get(name, () => {
       const { heap } = this;
       const empty = allocateInset(heap, width, height);
       const flat = rgbToYuv(parseColor(color));
