@@ -1,22 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
 import { projectDuration } from '../src/core/project/query';
 import { ticksToSeconds } from '../src/core/time/ticks';
+import { clips, command, drag, goTo, openDemo } from './edit';
 import { newProject, openDocument, saved } from './recording';
-
-const clips = (page: Page, kind: string) => page.locator(`[data-clip][data-lane-kind=${kind}]`);
-
-/** Opens a copy of the demo. Answers its id. */
-async function openDemo(page: Page): Promise<string> {
-  const { id } = (await (await page.request.post('/api/projects/demo-glaze-firing/duplicate')).json()) as { id: string };
-  await page.goto(`/projects/${id}/edit`);
-  await expect(clips(page, 'screen')).toHaveCount(1);
-  return id;
-}
-
-async function goTo(page: Page, time: string): Promise<void> {
-  await page.getByLabel('Timecode').fill(time);
-  await page.getByLabel('Timecode').press('Enter');
-}
 
 async function range(page: Page, from: string, to: string): Promise<void> {
   await goTo(page, from);
@@ -24,13 +10,6 @@ async function range(page: Page, from: string, to: string): Promise<void> {
   await goTo(page, to);
   await page.keyboard.press('o');
   await expect(page.getByRole('group', { name: 'Range' })).toBeVisible();
-}
-
-async function command(page: Page, name: string): Promise<void> {
-  await page.keyboard.press('Control+k');
-  await page.getByRole('textbox', { name: 'Command' }).fill(name);
-  await page.getByRole('textbox', { name: 'Command' }).press('Enter');
-  await expect(page.getByRole('dialog', { name: 'Commands' })).toHaveCount(0);
 }
 
 const lengthOf = async (page: Page, id: string) => ticksToSeconds(projectDuration((await openDocument(page, id)).project));
@@ -275,14 +254,6 @@ test('with the pointer: ripple trim, roll, slip, slide, reorder and height of la
   const id = await openDemo(page);
   const lanes = () => openDocument(page, id).then((d) => d.project.lanes);
   const screen = () => lanes().then((all) => all.find((l) => l.kind === 'screen')!.clips);
-  const drag = async (from: { x: number; y: number }, dx: number, dy: number, key?: 'Shift' | 'Control') => {
-    if (key) await page.keyboard.down(key);
-    await page.mouse.move(from.x, from.y);
-    await page.mouse.down();
-    await page.mouse.move(from.x + dx, from.y + dy, { steps: 6 });
-    await page.mouse.up();
-    if (key) await page.keyboard.up(key);
-  };
   const edge = async (n: number, side: 'start' | 'end') => {
     const box = (await clips(page, 'screen').nth(n).locator(`[data-trim=${side}]`).boundingBox())!;
     return { x: box.x + 3, y: box.y + 26 };
@@ -300,14 +271,14 @@ test('with the pointer: ripple trim, roll, slip, slide, reorder and height of la
   await saved(page);
   const before = await screen();
 
-  await drag(await edge(1, 'end'), -80, 0, 'Shift');
+  await drag(page, await edge(1, 'end'), -80, 0, 'Shift');
   await saved(page);
   const trimmed = await screen();
   const gone = before[1]!.duration - trimmed[1]!.duration;
   expect(ticksToSeconds(gone)).toBeGreaterThan(4);
   expect(trimmed[2]!.start).toBe(before[2]!.start - gone);
 
-  await drag(await edge(1, 'start'), 50, 0, 'Control');
+  await drag(page, await edge(1, 'start'), 50, 0, 'Control');
   await saved(page);
   const rolled = await screen();
   const by = rolled[1]!.start - trimmed[1]!.start;
@@ -315,13 +286,13 @@ test('with the pointer: ripple trim, roll, slip, slide, reorder and height of la
   expect(rolled[0]!.duration).toBe(trimmed[0]!.duration + by);
   expect(rolled[2]!.start).toBe(trimmed[2]!.start);
 
-  await drag(await body(1), -40, 0, 'Control');
+  await drag(page, await body(1), -40, 0, 'Control');
   await saved(page);
   const slipped = await screen();
   expect(slipped[1]!.source).toBeGreaterThan(rolled[1]!.source);
   expect([slipped[1]!.start, slipped[1]!.duration]).toEqual([rolled[1]!.start, rolled[1]!.duration]);
 
-  await drag(await body(1), 30, 0, 'Shift');
+  await drag(page, await body(1), 30, 0, 'Shift');
   await saved(page);
   const slid = await screen();
   expect(slid[1]!.start).toBeGreaterThan(slipped[1]!.start);
@@ -329,11 +300,11 @@ test('with the pointer: ripple trim, roll, slip, slide, reorder and height of la
   expect(slid[0]!.start + slid[0]!.duration).toBe(slid[1]!.start);
 
   const name = (await page.getByRole('button', { name: 'Screen', exact: true }).boundingBox())!;
-  await drag({ x: name.x + 10, y: name.y + 8 }, 0, -38);
+  await drag(page, { x: name.x + 10, y: name.y + 8 }, 0, -38);
   await saved(page);
   expect((await lanes()).map((l) => l.kind).slice(0, 2)).toEqual(['screen', 'presenter']);
   const grip = (await page.locator('[data-resize=voice]').boundingBox())!;
-  await drag({ x: grip.x + 30, y: grip.y + 3 }, 0, 40);
+  await drag(page, { x: grip.x + 30, y: grip.y + 3 }, 0, 40);
   await saved(page);
   expect((await lanes()).find((l) => l.kind === 'voice')!.height).toBeGreaterThan(1.8);
 });

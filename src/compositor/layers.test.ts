@@ -258,6 +258,51 @@ describe('the key', () => {
   });
 });
 
+test('a cover is the same to the bit whether it was kept or made anew, whatever becomes of what lies under it', () => {
+  const cover = { kind: 'cover', destination: { x: 16, y: 8, width: 48, height: 40 }, radius: 4, color: '#1e2a32' } as const;
+  const pictures = [1, 2].map((seed) => {
+    const frame = allocateFrame(heap, W, H);
+    frameBytes(heap, frame).set(noisyPlane(W, (H * 3) / 2, seed));
+    return frame;
+  });
+  const target = allocateFrame(heap, W, H);
+  const shown = (compositor: Compositor, picture: PlanarFrame, layer: Layer) => {
+    const plan: FramePlan = { size: { width: W, height: H }, background: '#000000', layers: [video(), layer] };
+    compositor.compose(plan, () => ({ picture, part: null, before: null, marks: null }), target);
+    return frameBytes(heap, target).slice();
+  };
+  fc.assert(
+    fc.property(
+      fc.array(fc.tuple(fc.nat(1), fc.constantFrom('blur', 'mosaic', 'solid'), fc.boolean()), { minLength: 2, maxLength: 12 }),
+      (turns) => {
+        const kept = new Compositor(heap, plainRasterizer);
+        for (const [index, way, moved] of turns) {
+          const layer = { ...cover, way, destination: { ...cover.destination, x: moved ? 18 : 16 } } as const;
+          const alone = shown(new Compositor(heap, plainRasterizer), pictures[index]!, layer);
+          expect(Buffer.compare(shown(kept, pictures[index]!, layer), alone)).toBe(0);
+        }
+      },
+    ),
+    { numRuns: 40 },
+  );
+});
+
+test('a presenter on a colour is the same whether they fill the picture or lie in it with full opacity', () => {
+  const key = { footageId: 'f', ...DEFAULT_KEY, color: '#2f9a4b' };
+  const frame = solid('#2f9a4b');
+  const bytes = frameBytes(heap, frame);
+  for (let y = 10; y < 50; y++) bytes.fill(180, y * W + 30, y * W + 66);
+  const [u, v] = rgbToYuv(parseColor('#c08a70')).slice(1) as [number, number];
+  for (let y = 5; y < 25; y++) {
+    bytes.fill(u, W * H + (y * W) / 2 + 15, W * H + (y * W) / 2 + 33);
+    bytes.fill(v, (W * H * 5) / 4 + (y * W) / 2 + 15, (W * H * 5) / 4 + (y * W) / 2 + 33);
+  }
+  const full = draw([video({ key, backdrop: '#e3eef2' })], { c: frame }, '#000000');
+  const laid = draw([video({ key, backdrop: '#e3eef2', mask: { shape: 'rounded', radius: 0, feather: 0 } })], { c: frame }, '#000000');
+  near(full(2, 2), [0xe3, 0xee, 0xf2]);
+  for (let y = 0; y < H; y += 3) for (let x = 0; x < W; x += 3) near(full(x, y), laid(x, y), 2);
+});
+
 test('covers hide: as a mosaic in flat blocks, solid in one colour', () => {
   const frame = allocateFrame(heap, W, H);
   frameBytes(heap, frame).set(noisyPlane(W, H * 1.5, 9));

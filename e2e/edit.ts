@@ -1,0 +1,40 @@
+import { expect, type Page } from '@playwright/test';
+
+export const clips = (page: Page, kind: string) => page.locator(`[data-clip][data-lane-kind=${kind}]`);
+
+/** Opens a copy of the demo in Edit, so that no test meets what another left. Answers its id. */
+export async function openDemo(page: Page): Promise<string> {
+  const { id } = (await (await page.request.post('/api/projects/demo-glaze-firing/duplicate')).json()) as { id: string };
+  await page.goto(`/projects/${id}/edit`);
+  await expect(clips(page, 'screen')).toHaveCount(1);
+  return id;
+}
+
+export async function goTo(page: Page, time: string): Promise<void> {
+  await page.getByLabel('Timecode').fill(time);
+  await page.getByLabel('Timecode').press('Enter');
+}
+
+/** Does what the list of commands has by a name. */
+export async function command(page: Page, name: string): Promise<void> {
+  await page.keyboard.press('Control+k');
+  await page.getByRole('textbox', { name: 'Command' }).fill(name);
+  await page.getByRole('textbox', { name: 'Command' }).press('Enter');
+  await expect(page.getByRole('dialog', { name: 'Commands' })).toHaveCount(0);
+}
+
+/** Presses, moves and lets go, with a key held if one is named. */
+export async function drag(
+  page: Page,
+  from: { x: number; y: number },
+  dx: number,
+  dy: number,
+  key?: 'Shift' | 'Control' | 'Alt',
+): Promise<void> {
+  if (key) await page.keyboard.down(key);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(from.x + dx, from.y + dy, { steps: 6 });
+  await page.mouse.up();
+  if (key) await page.keyboard.up(key);
+}
