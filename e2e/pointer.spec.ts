@@ -14,7 +14,7 @@ test('level points are set, moved and taken away, and fades pulled, on the line 
   const music = async () => (await openDocument(page, id)).project.lanes.find((l) => l.kind === 'music')!.clips[0]!;
   const before = await music();
   const clip = clips(page, 'music').first();
-  await clip.click({ position: { x: 200, y: 30 } });
+  await clip.click({ position: { x: 200, y: 10 } });
   const box = (await clip.boundingBox())!;
   const points = clip.locator('[data-level-point]');
   const there = await points.count();
@@ -40,7 +40,7 @@ test('level points are set, moved and taken away, and fades pulled, on the line 
   const faded = await music();
   expect(faded.fadeIn).toBeGreaterThan(before.fadeIn);
   expect(faded.fadeOut).toBeGreaterThan(before.fadeOut);
-  for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z');
+  for (let i = 0; i < 5; i++) await page.keyboard.press('Control+z');
   await saved(page);
   expect(await music()).toEqual(before);
 });
@@ -88,9 +88,19 @@ test('footage let go on what is there is refused with a hint; with Shift room is
   const before = await lane();
   await page.getByRole('tab', { name: 'Footage' }).click();
   const row = page.getByRole('list', { name: 'Footage' }).getByRole('listitem').filter({ hasText: 'kiln-safety-slides' });
-  const from = await middle(row.getByRole('button').first());
+  await row.scrollIntoViewIfNeeded();
+  const from = await middle(row.getByRole('button', { name: 'kiln-safety-slides.mp4', exact: true }));
   const clip = (await clips(page, 'screen').first().boundingBox())!;
-  const onto = async (key?: 'Shift' | 'Alt') => drag(page, from, clip.x + 200 - from.x, clip.y + clip.height / 2 - from.y, key);
+  const onto = async (key?: 'Shift' | 'Alt') => {
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(clip.x + 150, clip.y + clip.height / 2, { steps: 6 });
+    // Held while letting go: with the key down before, a browser selects text instead of dragging.
+    if (key) await page.keyboard.down(key);
+    await page.mouse.move(clip.x + 200, clip.y + clip.height / 2, { steps: 3 });
+    await page.mouse.up();
+    if (key) await page.keyboard.up(key);
+  };
 
   await onto();
   await expect(page.getByText('Hold Shift while letting go to make room')).toBeVisible();

@@ -36,3 +36,6 @@ export const evenSize = ({ width, height }: Size, scale: number): Size => {
   const side = (length: number) => Math.max(LEAST_SIDE, Math.round((length * Math.min(scale, most)) / 2) * 2);
   return { width: side(width), height: side(height) };
 };
+
+/** The size of a picture's shape that is so wide, as nearly as even sides allow. */
+export const sizeOfWidth = (own: Size, width: number): Size => evenSize(own, (Math.round(width / 2) * 2) / own.width);

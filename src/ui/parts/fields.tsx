@@ -194,7 +194,7 @@ export function NumberField({
               }
             }}
           />
-          <span className="numbers w-8 text-xs">{unit}</span>
+          <span className="numbers min-w-8 text-xs">{unit}</span>
         </span>
       )}
     </Field>

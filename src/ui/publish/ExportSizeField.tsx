@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { evenSize, exportScale, LEAST_SIDE, MOST_SIDE, wholeSizes } from '@/core/scale/export-size';
+import { evenSize, exportScale, LEAST_SIDE, MOST_SIDE, sizeOfWidth, wholeSizes } from '@/core/scale/export-size';
 import type { Size } from '@/core/scale/rect';
 import { NumberField, SelectField } from '../parts/fields';
 
@@ -41,7 +41,7 @@ export function ExportSizeField({ own, size, onChange }: { own: Size; size: Size
           min={LEAST_SIDE}
           max={MOST_SIDE}
           step={2}
-          onDone={(width) => onChange(evenSize(own, width / own.width))}
+          onDone={(width) => onChange(sizeOfWidth(own, width))}
         />
       )}
       {!whole && (

@@ -9,21 +9,27 @@ export function followDrag(
   if (event.button !== 0) return;
   event.preventDefault();
   event.stopPropagation();
+  const { pointerId } = event;
   const target = event.currentTarget as HTMLElement;
-  target.setPointerCapture(event.pointerId);
   const from = { x: event.clientX, y: event.clientY };
   let moved = false;
   const move = (e: PointerEvent) => {
-    moved ||= Math.hypot(e.clientX - from.x, e.clientY - from.y) > 3;
+    if (e.pointerId !== pointerId) return;
+    if (!moved && Math.hypot(e.clientX - from.x, e.clientY - from.y) > 3) {
+      moved = true;
+      // Not before: whoever captures the pointer also gets the double press that another element waits for.
+      if (target.isConnected) target.setPointerCapture(pointerId);
+    }
     if (moved) onMove(e.clientX - from.x, e.clientY - from.y, e);
   };
-  const end = () => {
-    target.removeEventListener('pointermove', move);
-    target.removeEventListener('pointerup', end);
-    target.removeEventListener('pointercancel', end);
+  const end = (e: PointerEvent) => {
+    if (e.pointerId !== pointerId) return;
+    window.removeEventListener('pointermove', move);
+    window.removeEventListener('pointerup', end);
+    window.removeEventListener('pointercancel', end);
     onEnd(moved);
   };
-  target.addEventListener('pointermove', move);
-  target.addEventListener('pointerup', end);
-  target.addEventListener('pointercancel', end);
+  window.addEventListener('pointermove', move);
+  window.addEventListener('pointerup', end);
+  window.addEventListener('pointercancel', end);
 }
