@@ -43,7 +43,8 @@ export async function bootstrap({ tests = false } = {}) {
     ['package.json', 'package-lock.json'],
     () => {
       say('Installing npm packages (a minute or two at first)');
-      run('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'], {
+      // The list of what is installed stays as it was committed: npm would add what other systems need.
+      run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
         env: {
           npm_config_sqlite: '/usr',
           ...(existsSync('/usr/include/node/node.h') ? { npm_config_nodedir: '/usr' } : {}),

@@ -1,5 +1,5 @@
 // Shared by the scripts that must run before anything is installed: Node's own modules only.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
@@ -17,6 +17,27 @@ export function run(command, args, options = {}) {
   if (status === 0) return;
   console.error(`\n${command} ${args.join(' ')} failed${error ? `: ${error.message}` : signal ? ` (${signal})` : ` with code ${status}`}.`);
   process.exit(status || 1);
+}
+
+/** Runs commands beside each other; what each says is shown when all have ended, and the first that failed ends this script. */
+export async function runTogether(commands, options = {}) {
+  const ended = await Promise.all(
+    commands.map(
+      ([command, ...args]) =>
+        new Promise((resolve) => {
+          const said = [];
+          const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...options.env } });
+          for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
+          child.on('error', (error) => said.push(Buffer.from(error.message)));
+          child.on('close', (status) => resolve({ name: [command, ...args].join(' '), status, text: Buffer.concat(said).toString() }));
+        }),
+    ),
+  );
+  for (const { name, text } of ended) console.log(`${name}\n${text}`);
+  const failed = ended.find(({ status }) => status !== 0);
+  if (!failed) return;
+  console.error(`\n${failed.name} failed.`);
+  process.exit(failed.status || 1);
 }
 
 export const has = (command) => spawnSync('sh', ['-c', `command -v ${command}`], { stdio: 'ignore' }).status === 0;

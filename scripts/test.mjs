@@ -3,7 +3,7 @@ import { rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { bootstrap } from './bootstrap.mjs';
-import { run, say } from './lib.mjs';
+import { run, runTogether, say } from './lib.mjs';
 
 await bootstrap({ tests: true });
 const { buildAll, buildParts } = await import('./build.mjs');
@@ -11,12 +11,18 @@ const step = (title, ...command) => {
   say(title);
   run(command[0], command.slice(1), { env: { NEXT_TELEMETRY_DISABLED: '1' } });
 };
-step('Formatting', 'npx', 'prettier', '--check', '--log-level', 'warn', '.');
 step('Route types', 'npx', 'next', 'typegen');
-step('Types', 'npx', 'tsc', '--noEmit');
-step('Lint', 'npx', 'eslint', '.');
-step('Dependency rules', 'npx', 'depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'demo');
-step('Unused code', 'npx', 'knip');
+say('Formatting, types, lint, dependency rules, unused code');
+await runTogether(
+  [
+    ['npx', 'eslint', '.'],
+    ['npx', 'tsc', '--noEmit'],
+    ['npx', 'prettier', '--check', '--log-level', 'warn', '.'],
+    ['npx', 'depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'demo'],
+    ['npx', 'knip'],
+  ],
+  { env: { NEXT_TELEMETRY_DISABLED: '1' } },
+);
 say('Kernels, worker and command');
 await buildParts();
 step('Unit tests', 'npx', 'jest');

@@ -44,19 +44,13 @@ test('weights made by the kernel are those of the reference, to the bit', () => 
 
 test('blurring eight columns at once is the same as one sample at a time', () => {
   fc.assert(
-    fc.property(
-      side,
-      side,
-      fc.oneof(fc.integer({ min: 1, max: 30 }), fc.integer({ min: 31, max: 255 })),
-      fc.nat(99),
-      (w, h, radius, seed) => {
-        const plane = noisyPlane(w, h, seed);
-        const [got] = withPlanes(heap, [plane, new Uint8Array(blurRoom(w, h))], (p, scratch) =>
-          heap.exports.boxBlurPlane(p!, w, w, h, radius, 1, scratch!),
-        ) as [Uint8Array];
-        expect(apart(got, boxBlurred(plane, w, h, radius))).toBeLessThanOrEqual(1);
-      },
-    ),
+    fc.property(side, side, fc.oneof(fc.integer({ min: 1, max: 30 }), fc.constantFrom(60, 128, 255)), fc.nat(99), (w, h, radius, seed) => {
+      const plane = noisyPlane(w, h, seed);
+      const [got] = withPlanes(heap, [plane, new Uint8Array(blurRoom(w, h))], (p, scratch) =>
+        heap.exports.boxBlurPlane(p!, w, w, h, radius, 1, scratch!),
+      ) as [Uint8Array];
+      expect(apart(got, boxBlurred(plane, w, h, radius))).toBeLessThanOrEqual(1);
+    }),
   );
 });
 
@@ -119,10 +113,11 @@ test('a picture for display has the colours of its planes, chroma between its sa
       const out = withPlanes(heap, [y, u, v, new Uint8Array(w * h * 4)], (py, pu, pv, rgba) =>
         heap.exports.planarToRgba(py!, pu!, pv!, w, h, rgba!),
       )[3]!;
-      for (let i = 0; i < w * h; i++) {
+      const want = Array.from({ length: w * h }, (_, i) => {
         const at = (plane: Uint8Array) => broughtUp(plane, w, h, i % w, Math.floor(i / w));
-        expect(apart(out.subarray(i * 4, i * 4 + 4), [...yuvToRgb([y[i]!, at(u), at(v)]), 255])).toBeLessThanOrEqual(1);
-      }
+        return [...yuvToRgb([y[i]!, at(u), at(v)]), 255];
+      });
+      expect(apart(out, want.flat())).toBeLessThanOrEqual(1);
     }),
     { numRuns: 40 },
   );
@@ -184,6 +179,7 @@ test('sprites: luma and opacity of each pixel, chroma as the opacity-weighted me
         ),
       ).toBeLessThan(0.6);
       expect([...a]).toEqual([...Uint8Array.from(a, (_, i) => rgba[i * 4 + 3]!)]);
+      let worst = 0;
       for (let i = 0; i < cw * ch; i++) {
         const [x, row] = [(i % cw) * 2, Math.floor(i / cw) * 2];
         const sum = [0, 0, 0, 0];
@@ -196,10 +192,10 @@ test('sprites: luma and opacity of each pixel, chroma as the opacity-weighted me
           }
         const [r, g, b] = sum.slice(0, 3).map((n) => (sum[3] ? n / sum[3] : 0)) as [number, number, number];
         const luma = r * 0.2126 + g * 0.7152 + b * 0.0722;
-        expect(Math.abs(ca[i]! - sum[3]! / 8)).toBeLessThan(0.6);
-        expect(Math.abs(u[i]! - (128 + (((b - luma) / 1.8556) * 224) / 255))).toBeLessThan(0.6);
-        expect(Math.abs(v[i]! - (128 + (((r - luma) / 1.5748) * 224) / 255))).toBeLessThan(0.6);
+        const want = [sum[3]! / 8, 128 + (((b - luma) / 1.8556) * 224) / 255, 128 + (((r - luma) / 1.5748) * 224) / 255];
+        worst = Math.max(worst, apart([ca[i]!, u[i]!, v[i]!], want));
       }
+      expect(worst).toBeLessThan(0.6);
     }),
   );
 });
@@ -213,10 +209,8 @@ test('blocks of memory keep apart, and sizes that always change need no more of 
     held.push({ at: own.allocate(size), size });
     if (held.length > 20) own.release(held.shift()!.at);
     if (i === 1500) settled = own.exports.memory.buffer.byteLength;
-    for (const other of held.slice(0, -1)) {
-      const { at } = held[held.length - 1]!;
-      expect(at + size <= other.at || other.at + other.size <= at).toBe(true);
-    }
+    const { at } = held[held.length - 1]!;
+    expect(held.slice(0, -1).filter((other) => at < other.at + other.size && other.at < at + size)).toEqual([]);
   }
   expect(own.exports.memory.buffer.byteLength).toBeLessThan(settled * 1.25);
 });
