@@ -26,8 +26,9 @@ const NEARLY_ALL = 0.8;
 /** Keys pictures at their own resolution: what comes out is scaled afterwards. */
 export class Keyer {
   private readonly walls: LruMap<Inset>;
-  /** Maps are long to write out for each picture; they are the same object as long as nobody changes the key. */
+  /** Maps are long to write out for each picture: numbers of those that were, by object and by content. */
   private readonly names = new WeakMap<WallMap, number>();
+  private readonly contents = new LruMap<number>(16);
   private named = 0;
 
   constructor(private readonly heap: KernelHeap) {
@@ -125,9 +126,12 @@ export class Keyer {
   }
 
   private nameOf(wall: WallMap): number {
-    const known = this.names.get(wall) ?? ++this.named;
-    this.names.set(wall, known);
-    return known;
+    const known = this.names.get(wall);
+    if (known) return known;
+    // After an edit the preview gets a new document, with the same walls in other objects.
+    const name = this.contents.get(JSON.stringify(wall), () => ++this.named);
+    this.names.set(wall, name);
+    return name;
   }
 
   /** The empty wall as a picture of the size at hand. */
