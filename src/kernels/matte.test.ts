@@ -49,6 +49,29 @@ test('the wall is clear wherever its light falls off, what is neutral or of anot
   expect([...alpha.subarray(0, 5)]).toEqual([0, 0, 255, 255, 255]);
 });
 
+test('colours close to the wall are as opaque as the reference says, walls without colour too', () => {
+  const near = fc.integer({ min: -3, max: 3 });
+  fc.assert(
+    fc.property(
+      fc.constantFrom([128, 128], [128, 129], [104, 90], [90, 160]),
+      fc.array(fc.tuple(near, near), { minLength: 1, maxLength: 50 }),
+      fc.double({ min: 0, max: 8, noNaN: true }),
+      fc.integer({ min: 1, max: 40 }),
+      ([wallU, wallV], offsets, inner, width) => {
+        const u = Uint8Array.from(offsets, ([du]) => wallU! + du);
+        const v = Uint8Array.from(offsets, ([, dv]) => wallV! + dv);
+        const [wu, wv] = [u.map(() => wallU!), v.map(() => wallV!)];
+        const [alpha] = withPlanes(heap, [new Uint8Array(u.length), u, v, wu, wv], (a, pu, pv, pwu, pwv) =>
+          heap.exports.keyAlpha(pu!, pv!, pwu!, pwv!, a!, u.length, inner, inner + width, 0.45),
+        ) as [Uint8Array];
+        const want = Array.from(u, (_, i) => keyOpacity(keyDistance(u[i]!, v[i]!, wallU!, wallV!, 0.45), inner, inner + width));
+        expect(apart(alpha, want)).toBeLessThanOrEqual(1);
+      },
+    ),
+    { examples: [[[128, 128], Array.from({ length: 20 }, () => [0, 0] as [number, number]), 0.2, 1]] },
+  );
+});
+
 test('halving stands where chroma does, at any size', () => {
   fc.assert(
     fc.property(side, side, fc.nat(99), (w, h, seed) => {

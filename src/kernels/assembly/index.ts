@@ -1,12 +1,14 @@
+export { adjustPlane } from './adjust';
 export { backPlane, blendPlane, copyRows, fillPlane, layPlane, mixPlane, multiplyPlane } from './blend';
 export { boxBlurPlane, mosaicPlane } from './blur';
 export { markChanges, sameRows, takeRows } from './compare';
 export { planarToRgba, rgbaToPlanar } from './convert';
 export { fillFilter } from './filter';
-export { guideAlpha, halvePlane, refineAlpha } from './guide';
+export { guideAlpha, refineAlpha } from './guide';
+export { halvePlane } from './halve';
 export { keyAlpha, suppressSpill, unmixPlane } from './key';
 export { fadeOutside, spreadPlane } from './matte';
-export { adjustPlane, multiplyChroma, multiplyLuma } from './multiply';
+export { multiplyChroma, multiplyLuma } from './multiply';
 export { resamplePlane } from './resample';
 export { warpPlane } from './warp';
 

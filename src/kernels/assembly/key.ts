@@ -33,7 +33,8 @@ function apart(a: v128, b: v128): v128 {
 
 /**
  * Opacity of chroma samples: 0 up to `inner` code values from the wall along its own direction, 255 from `outer`, a straight line
- * between. `across` is how far to the side of the wall's direction a mixture with it may lie, as a share of the wall's own chroma.
+ * between. `across` is how far to the side of the wall's direction a mixture with it may lie, as a share of the wall's own chroma. Up to
+ * fifteen samples behind the `count` are read and written.
  */
 export function keyAlpha(
   u: usize, v: usize, wallU: usize, wallV: usize, alpha: usize, count: i32, inner: f32, outer: f32, across: f32,
@@ -41,12 +42,13 @@ export function keyAlpha(
   const slope = f32x4.splat(255.0 / max(outer - inner, <f32>0.5));
   const from = f32x4.splat(inner);
   const side = f32x4.splat(across);
-  // Two colours that differ by no more than this in either direction are no further apart than `inner`.
-  const close = i8x16.splat(<i8>max<f32>(0, min<f32>(inner / 2, 127)));
-  // Planes have room behind them.
+  // Colours that differ by no more than this in either direction are no further apart than `inner`; a wall without colour is at
+  // a distance of 1 from itself.
+  const close = i8x16.splat(<i8>min<f32>(inner / 2, 127));
+  const quick = inner >= 1;
   for (let i = 0; i < count; i += 8) {
     const at = <usize>i;
-    if ((i & 8) == 0) {
+    if (quick && (i & 8) == 0) {
       const far = v128.or(
         i8x16.gt_u(apart(v128.load(u + at), v128.load(wallU + at)), close),
         i8x16.gt_u(apart(v128.load(v + at), v128.load(wallV + at)), close),
