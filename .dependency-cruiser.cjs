@@ -14,7 +14,12 @@ const below = {
 
 module.exports = {
   forbidden: [
-    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'no-circular',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
     ...Object.entries(below).map(([layer, allowed]) => ({
       name: `${layer}-looks-down`,
       severity: 'error',
@@ -31,7 +36,10 @@ module.exports = {
       severity: 'error',
       comment: 'core may use these pure packages and its schemas, nothing else',
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: '^(src/core/|docs/schemas/|node_modules/(@types/)?(d3-interpolate|ajv|papaparse|marked)/)' },
+      to: {
+        pathNot:
+          '^(src/core/|docs/schemas/|node_modules/(@types/)?(d3-interpolate|ajv|papaparse|marked)/)',
+      },
     },
     {
       name: 'kernels-and-compositor-know-no-host',
@@ -39,13 +47,21 @@ module.exports = {
       from: { path: '^src/(kernels|compositor)/', pathNot: '(\\.test|/testing)\\.ts$' },
       to: { pathNot: '^src/(core|kernels|compositor)/' },
     },
-    { name: 'demo-uses-core', severity: 'error', from: { path: '^demo/' }, to: { path: '^src/', pathNot: '^src/(core|practice)/' } },
+    {
+      name: 'demo-uses-core',
+      severity: 'error',
+      from: { path: '^demo/' },
+      to: { path: '^src/', pathNot: '^src/(core|practice)/' },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
     exclude: { path: 'src/kernels/assembly' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
   },
 };

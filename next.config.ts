@@ -3,7 +3,16 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   outputFileTracingRoot: import.meta.dirname,
   // Native modules, and those that look for optional drivers, stay outside the bundle.
-  serverExternalPackages: ['sequelize', 'sqlite3', 'umzug', 'pino', 'piscina', '@napi-rs/canvas', '@tus/server', '@tus/file-store'],
+  serverExternalPackages: [
+    'sequelize',
+    'sqlite3',
+    'umzug',
+    'pino',
+    'piscina',
+    '@napi-rs/canvas',
+    '@tus/server',
+    '@tus/file-store',
+  ],
   experimental: { serverMinification: false },
   poweredByHeader: false,
   headers: async () => [

@@ -8,7 +8,12 @@ import { DEFAULT_COVER, createProject } from '../src/core/project/create';
 import type { Project } from '../src/core/project/model';
 import { projectDuration } from '../src/core/project/query';
 import type { Sources } from '../src/core/project/sources';
-import { rateFromNumber, secondsToTicks, snapToFrame, ticksToSeconds } from '../src/core/time/ticks';
+import {
+  rateFromNumber,
+  secondsToTicks,
+  snapToFrame,
+  ticksToSeconds,
+} from '../src/core/time/ticks';
 
 export const DEMO_NAME = 'Glaze firing';
 
@@ -60,19 +65,40 @@ export function assembleDemo(
   const screenId = idOf('kilnbook-screen.mp4');
   placeFootage(project, facts('kilnbook-screen.mp4'), at(scenario.lead), newId);
   placeFootage(project, facts('music-bed.m4a'), 0, newId);
-  const end = projectDuration({ ...project, lanes: project.lanes.filter((l) => l.kind === 'presenter') });
-  for (const lane of project.lanes) for (const clip of lane.clips) clip.duration = Math.min(clip.duration, end - clip.start);
+  const end = projectDuration({
+    ...project,
+    lanes: project.lanes.filter((l) => l.kind === 'presenter'),
+  });
+  for (const lane of project.lanes)
+    for (const clip of lane.clips) clip.duration = Math.min(clip.duration, end - clip.start);
   const time = (screenSeconds: number) => at(screenSeconds + scenario.lead);
   scenario.steps.forEach((step, i) =>
-    addStep(project, { id: newId(), start: i ? time(scenario.starts[i]! - 0.4) : 0, notes: '', ...step }),
+    addStep(project, {
+      id: newId(),
+      start: i ? time(scenario.starts[i]! - 0.4) : 0,
+      notes: '',
+      ...step,
+    }),
   );
   setLayout(project, { start: 0, end: time(scenario.starts[1]! - 0.4) }, 'presenter', newId);
-  setLayout(project, { start: time(scenario.starts[5]! - 0.2), end: time(scenario.starts[6]! - 0.2) }, 'screen', newId);
+  setLayout(
+    project,
+    { start: time(scenario.starts[5]! - 0.2), end: time(scenario.starts[6]! - 0.2) },
+    'screen',
+    newId,
+  );
   setLayout(project, { start: end - at(3.4), end }, 'presenter', newId);
-  addSpan(project, 'pointer', { id: newId(), start: time(scenario.starts[1]!), end, halo: DEFAULT_HALO, dim: null });
+  addSpan(project, 'pointer', {
+    id: newId(),
+    start: time(scenario.starts[1]!),
+    end,
+    halo: DEFAULT_HALO,
+    dim: null,
+  });
   const track = sources.pointers[screenId]!;
   const releaseAfter = (seconds: number) =>
-    (track.events.find((e) => e.type === 'up' && e.t >= seconds * 1000)?.t ?? seconds * 1000) / 1000;
+    (track.events.find((e) => e.type === 'up' && e.t >= seconds * 1000)?.t ?? seconds * 1000) /
+    1000;
   // The whole columns of addresses and numbers, for as long as the table is seen.
   const shown = at(releaseAfter(scenario.starts[5]!) + scenario.lead) - at(0.1);
   const hidden = at(releaseAfter(scenario.starts[6]!) + scenario.lead) + at(0.1);

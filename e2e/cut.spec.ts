@@ -12,8 +12,10 @@ async function range(page: Page, from: string, to: string): Promise<void> {
   await expect(page.getByRole('group', { name: 'Range' })).toBeVisible();
 }
 
-const lengthOf = async (page: Page, id: string) => ticksToSeconds(projectDuration((await openDocument(page, id)).project));
-const clipCount = async (page: Page, id: string) => (await openDocument(page, id)).project.lanes.flatMap((l) => l.clips).length;
+const lengthOf = async (page: Page, id: string) =>
+  ticksToSeconds(projectDuration((await openDocument(page, id)).project));
+const clipCount = async (page: Page, id: string) =>
+  (await openDocument(page, id)).project.lanes.flatMap((l) => l.clips).length;
 
 test('a user cuts the demo to under 50 s, with an opening, a freeze and a dissolve, and gets all of it back by undoing', async ({
   page,
@@ -30,7 +32,10 @@ test('a user cuts the demo to under 50 s, with an opening, a freeze and a dissol
   await range(page, '52', '60');
   await page.keyboard.press('Shift+Delete');
   await range(page, '35', '44');
-  await page.getByRole('group', { name: 'Range' }).getByRole('button', { name: 'Ripple delete' }).click();
+  await page
+    .getByRole('group', { name: 'Range' })
+    .getByRole('button', { name: 'Ripple delete' })
+    .click();
   await range(page, '12', '17');
   await page.keyboard.press('Shift+Delete');
   await page.keyboard.press('Escape');
@@ -61,7 +66,9 @@ test('a user cuts the demo to under 50 s, with an opening, a freeze and a dissol
   expect(await lengthOf(page, id)).toBeLessThan(50);
   const cut = (await openDocument(page, id)).project;
   expect(cut.layouts.some((l) => l.kind === 'presenter' && l.start === 0)).toBe(true);
-  expect(cut.lanes.flatMap((l) => l.clips).filter((c) => c.transitionIn?.kind === 'dissolve')).toHaveLength(1);
+  expect(
+    cut.lanes.flatMap((l) => l.clips).filter((c) => c.transitionIn?.kind === 'dissolve'),
+  ).toHaveLength(1);
 
   // Back by the list of edits, on again, and back by the keys.
   await page.getByRole('button', { name: 'Undo history' }).click();
@@ -69,18 +76,24 @@ test('a user cuts the demo to under 50 s, with an opening, a freeze and a dissol
   await page.keyboard.press('Escape');
   await expect(clips(page, 'screen')).toHaveCount(1);
   await saved(page);
-  expect(JSON.stringify((await openDocument(page, id)).project)).toBe(JSON.stringify(first.project));
+  expect(JSON.stringify((await openDocument(page, id)).project)).toBe(
+    JSON.stringify(first.project),
+  );
   for (let i = 0; i < 7; i++) await page.keyboard.press('Control+Shift+z');
   await expect(page.locator('[data-transition=dissolve]')).toHaveCount(1);
   await saved(page);
   expect(JSON.stringify((await openDocument(page, id)).project)).toBe(JSON.stringify(cut));
   for (let i = 0; i < 7; i++) await page.keyboard.press('Control+z');
   await saved(page);
-  expect(JSON.stringify((await openDocument(page, id)).project)).toBe(JSON.stringify(first.project));
+  expect(JSON.stringify((await openDocument(page, id)).project)).toBe(
+    JSON.stringify(first.project),
+  );
   expect(errors).toEqual([]);
 });
 
-test('a notch is pulled open and what was removed is back; a locked lane is left alone', async ({ page }) => {
+test('a notch is pulled open and what was removed is back; a locked lane is left alone', async ({
+  page,
+}) => {
   const id = await openDemo(page);
   const before = await lengthOf(page, id);
   await page.getByRole('button', { name: 'Lock Music' }).click();
@@ -88,7 +101,9 @@ test('a notch is pulled open and what was removed is back; a locked lane is left
   await page.keyboard.press('Shift+Delete');
   await saved(page);
   expect(await lengthOf(page, id)).toBeCloseTo(before, 1);
-  expect((await openDocument(page, id)).project.lanes.find((l) => l.kind === 'music')!.clips).toHaveLength(1);
+  expect(
+    (await openDocument(page, id)).project.lanes.find((l) => l.kind === 'music')!.clips,
+  ).toHaveLength(1);
   const notch = clips(page, 'screen').nth(1).locator('[data-notch]');
   await expect(notch).toHaveAttribute('title', /6\.0 s were taken out here/);
   await notch.click({ position: { x: 2, y: 2 } });
@@ -104,7 +119,8 @@ test('a stretch of screen is laid over the presenter, clips are chosen with a ba
 }) => {
   const id = await openDemo(page);
   await range(page, '30', '33');
-  for (const lane of ['Presenter', 'Voice', 'Music', 'Computer sound']) await page.getByLabel(`${lane} in the range`).uncheck();
+  for (const lane of ['Presenter', 'Voice', 'Music', 'Computer sound'])
+    await page.getByLabel(`${lane} in the range`).uncheck();
   await page.keyboard.press('Control+c');
   await goTo(page, '2');
   await command(page, 'paste on a new lane in front');
@@ -152,7 +168,9 @@ test('a stretch of screen is laid over the presenter, clips are chosen with a ba
   await expect(clips(page, 'screen')).toHaveAttribute('aria-label', /kilnbook-screen.mp4/);
   await page.keyboard.press('Control+v');
   await expect(clips(page, 'screen')).toHaveCount(2);
-  const footage = (await (await page.request.get(`/api/projects/${other}/footage`)).json()) as unknown[];
+  const footage = (await (
+    await page.request.get(`/api/projects/${other}/footage`)
+  ).json()) as unknown[];
   expect(footage).toHaveLength(1);
   // Deleted there, it is brought back by pasting again, with a word.
   await page.getByRole('tab', { name: 'Footage' }).click();
@@ -164,9 +182,12 @@ test('a stretch of screen is laid over the presenter, clips are chosen with a ba
   await expect(clips(page, 'screen')).toHaveCount(1);
 });
 
-test('trims by keys, numbers and frames, speed, levels and lanes; refusals are sentences and change nothing', async ({ page }) => {
+test('trims by keys, numbers and frames, speed, levels and lanes; refusals are sentences and change nothing', async ({
+  page,
+}) => {
   const id = await openDemo(page);
-  const voice = () => openDocument(page, id).then((d) => d.project.lanes.find((l) => l.kind === 'voice')!.clips);
+  const voice = () =>
+    openDocument(page, id).then((d) => d.project.lanes.find((l) => l.kind === 'voice')!.clips);
   await clips(page, 'voice')
     .first()
     .click({ position: { x: 60, y: 20 } });
@@ -210,7 +231,10 @@ test('trims by keys, numbers and frames, speed, levels and lanes; refusals are s
   await page.getByRole('button', { name: 'Screen 2', exact: true }).click();
   await page.getByRole('button', { name: 'To the front' }).click();
   await saved(page);
-  expect((await openDocument(page, id)).project.lanes.map((l) => l.name).slice(0, 2)).toEqual(['Screen 2', 'Presenter']);
+  expect((await openDocument(page, id)).project.lanes.map((l) => l.name).slice(0, 2)).toEqual([
+    'Screen 2',
+    'Presenter',
+  ]);
   await page.getByRole('button', { name: 'Remove the lane' }).click();
   await page.keyboard.press('Escape');
   await goTo(page, '9');
@@ -222,7 +246,9 @@ test('trims by keys, numbers and frames, speed, levels and lanes; refusals are s
   await expect(page.getByLabel('Timecode')).toHaveValue('00:00:09:00');
 });
 
-test('words of a range are recorded again while the Picture plays, and the old ones are kept', async ({ page }) => {
+test('words of a range are recorded again while the Picture plays, and the old ones are kept', async ({
+  page,
+}) => {
   const id = await openDemo(page);
   await range(page, '3', '5');
   await page.getByRole('group', { name: 'Range' }).getByRole('button', { name: 'Retake' }).click();
@@ -236,7 +262,9 @@ test('words of a range are recorded again while the Picture plays, and the old o
   await saved(page);
   const { project } = await openDocument(page, id);
   const [voice, old] = project.lanes.filter((l) => l.kind === 'voice');
-  expect(voice!.clips.map((c) => [ticksToSeconds(c.start), ticksToSeconds(c.duration)]).slice(0, 2)).toEqual([
+  expect(
+    voice!.clips.map((c) => [ticksToSeconds(c.start), ticksToSeconds(c.duration)]).slice(0, 2),
+  ).toEqual([
     [0, 3],
     [3, 2],
   ]);
@@ -250,7 +278,9 @@ test('words of a range are recorded again while the Picture plays, and the old o
   await expect(page.getByRole('button', { name: 'Solo Old words' })).toHaveCount(0);
 });
 
-test('with the pointer: ripple trim, roll, slip, slide, reorder and height of lanes', async ({ page }) => {
+test('with the pointer: ripple trim, roll, slip, slide, reorder and height of lanes', async ({
+  page,
+}) => {
   const id = await openDemo(page);
   const lanes = () => openDocument(page, id).then((d) => d.project.lanes);
   const screen = () => lanes().then((all) => all.find((l) => l.kind === 'screen')!.clips);
@@ -290,7 +320,10 @@ test('with the pointer: ripple trim, roll, slip, slide, reorder and height of la
   await saved(page);
   const slipped = await screen();
   expect(slipped[1]!.source).toBeGreaterThan(rolled[1]!.source);
-  expect([slipped[1]!.start, slipped[1]!.duration]).toEqual([rolled[1]!.start, rolled[1]!.duration]);
+  expect([slipped[1]!.start, slipped[1]!.duration]).toEqual([
+    rolled[1]!.start,
+    rolled[1]!.duration,
+  ]);
 
   await drag(page, await body(1), 30, 0, 'Shift');
   await saved(page);

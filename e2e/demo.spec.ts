@@ -5,12 +5,14 @@ import { join } from 'node:path';
 import { clips } from './edit';
 import { ffmpeg, folder, ssim, vistum } from './media';
 
-const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible();
+const saved = (page: Page) =>
+  expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible();
 
 /** Opens a copy of the demo, so that no test meets what another left. */
 async function openDemo(page: Page, at?: string): Promise<{ errors: string[]; address: string }> {
   const address =
-    at ?? `/projects/${((await (await page.request.post('/api/projects/demo-glaze-firing/duplicate')).json()) as { id: string }).id}/edit`;
+    at ??
+    `/projects/${((await (await page.request.post('/api/projects/demo-glaze-firing/duplicate')).json()) as { id: string }).id}/edit`;
   const errors: string[] = [];
   page.on('pageerror', (error) => errors.push(error.message));
   await page.goto(address);
@@ -22,7 +24,11 @@ async function openDemo(page: Page, at?: string): Promise<{ errors: string[]; ad
 /** Mean brightness and spread of the shown picture: an empty or grey one has no spread. */
 async function pictureSpread(page: Page): Promise<number> {
   const png = await page.getByTestId('picture').screenshot();
-  const gray = execFileSync('ffmpeg', ['-v', 'error', '-i', '-', '-vf', 'scale=64:36,format=gray', '-f', 'rawvideo', '-'], { input: png });
+  const gray = execFileSync(
+    'ffmpeg',
+    ['-v', 'error', '-i', '-', '-vf', 'scale=64:36,format=gray', '-f', 'rawvideo', '-'],
+    { input: png },
+  );
   const mean = gray.reduce((a, b) => a + b, 0) / gray.length;
   return Math.sqrt(gray.reduce((a, b) => a + (b - mean) ** 2, 0) / gray.length);
 }
@@ -34,7 +40,12 @@ test('the demo stands among the projects and its picture plays with time', async
     const heard: number[] = [];
     Object.assign(window, { heard });
     AudioBufferSourceNode.prototype.start = function (...when) {
-      heard.push(Array.from(this.buffer?.getChannelData(0) ?? []).reduce((peak, v) => Math.max(peak, Math.abs(v)), 0));
+      heard.push(
+        Array.from(this.buffer?.getChannelData(0) ?? []).reduce(
+          (peak, v) => Math.max(peak, Math.abs(v)),
+          0,
+        ),
+      );
       return start.apply(this, when);
     };
   });
@@ -44,7 +55,9 @@ test('the demo stands among the projects and its picture plays with time', async
   await expect.poll(() => pictureSpread(page)).toBeGreaterThan(20);
   const before = await page.getByLabel('Timecode').inputValue();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  await expect.poll(async () => page.getByLabel('Timecode').inputValue(), { timeout: 20_000 }).toMatch(/^00:00:0[2-9]/);
+  await expect
+    .poll(async () => page.getByLabel('Timecode').inputValue(), { timeout: 20_000 })
+    .toMatch(/^00:00:0[2-9]/);
   await page.keyboard.press('k');
   expect(await page.getByLabel('Timecode').inputValue()).not.toBe(before);
   const heard = await page.evaluate(() => (window as unknown as { heard: number[] }).heard);
@@ -52,12 +65,20 @@ test('the demo stands among the projects and its picture plays with time', async
   expect(Math.max(...heard)).toBeGreaterThan(0.05);
   // Paused, the arrows go frame by frame.
   const paused = await page.getByLabel('Timecode').inputValue();
-  await page.getByRole('region', { name: 'Picture' }).getByRole('button', { name: 'One frame on' }).click();
-  await page.getByRole('region', { name: 'Picture' }).getByRole('button', { name: 'One frame back' }).click();
+  await page
+    .getByRole('region', { name: 'Picture' })
+    .getByRole('button', { name: 'One frame on' })
+    .click();
+  await page
+    .getByRole('region', { name: 'Picture' })
+    .getByRole('button', { name: 'One frame back' })
+    .click();
   await expect(page.getByLabel('Timecode')).toHaveValue(paused);
 });
 
-test('a user cuts, undoes after a reload, plans, adds a callout, exports and downloads', async ({ page }) => {
+test('a user cuts, undoes after a reload, plans, adds a callout, exports and downloads', async ({
+  page,
+}) => {
   const { errors, address } = await openDemo(page);
   await page.getByLabel('Timecode').fill('20');
   await page.getByLabel('Timecode').press('Enter');
@@ -121,7 +142,9 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   await page.keyboard.press('x');
   await page.getByLabel('Words').fill('Type the name here');
   await page.getByLabel('Words').blur();
-  await expect(page.locator('[data-span=callouts]', { hasText: 'Type the name here' })).toBeVisible();
+  await expect(
+    page.locator('[data-span=callouts]', { hasText: 'Type the name here' }),
+  ).toBeVisible();
   await saved(page);
 
   // Export a few seconds and download them.
@@ -160,7 +183,9 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   await expect(undo).toBeVisible();
   for (let i = 0; i < 30 && (await undo.count()) > 0; i++) await page.keyboard.press('Control+z');
   await expect(undo).toHaveCount(0);
-  await expect(page.locator('[data-span=callouts]', { hasText: 'Type the name here' })).toHaveCount(0);
+  await expect(page.locator('[data-span=callouts]', { hasText: 'Type the name here' })).toHaveCount(
+    0,
+  );
   await saved(page);
 });
 
@@ -173,7 +198,8 @@ test('two tabs: the stale one says so and saves nothing', async ({ page, context
     await tab.getByLabel('Timecode').press('Enter');
     await tab.keyboard.press('b');
   }
-  const warned = async (tab: Page) => (await tab.getByRole('alert').filter({ hasText: 'changed in another tab' }).count()) > 0;
+  const warned = async (tab: Page) =>
+    (await tab.getByRole('alert').filter({ hasText: 'changed in another tab' }).count()) > 0;
   await expect.poll(async () => (await warned(page)) || (await warned(other))).toBe(true);
   await other.close({ runBeforeUnload: false });
   await page.reload();
@@ -187,16 +213,23 @@ test('the presenter moves to another corner, is keyed and shows its matte', asyn
   await page.getByLabel('Timecode').press('Enter');
   await page.getByRole('button', { name: 'Presenter', exact: true }).last().click();
   await page.getByRole('button', { name: 'top left' }).click();
-  await expect(page.getByRole('button', { name: 'top left' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'top left' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   await page.getByRole('button', { name: 'Show matte' }).click();
   await expect(page.getByText('Matte: white stays')).toBeVisible();
   // In the matte, the corner of the recording is wall: black.
   await expect
     .poll(async () => {
       const png = await page.getByTestId('picture').screenshot();
-      const gray = execFileSync('ffmpeg', ['-v', 'error', '-i', '-', '-vf', 'scale=64:36,format=gray', '-f', 'rawvideo', '-'], {
-        input: png,
-      });
+      const gray = execFileSync(
+        'ffmpeg',
+        ['-v', 'error', '-i', '-', '-vf', 'scale=64:36,format=gray', '-f', 'rawvideo', '-'],
+        {
+          input: png,
+        },
+      );
       return [gray[3 * 64 + 4]! < 40, gray[18 * 64 + 32]! > 200];
     })
     .toEqual([true, true]);
@@ -205,7 +238,11 @@ test('the presenter moves to another corner, is keyed and shows its matte', asyn
   await page.getByTestId('picture').click({ position: { x: 40, y: 60 } });
   await expect(page.getByRole('button', { name: 'Pick its colour' })).toBeVisible();
   const color = await page.getByRole('textbox', { name: 'Wall' }).inputValue();
-  const [r, g, b] = [1, 3, 5].map((i) => parseInt(color.slice(i, i + 2), 16)) as [number, number, number];
+  const [r, g, b] = [1, 3, 5].map((i) => parseInt(color.slice(i, i + 2), 16)) as [
+    number,
+    number,
+    number,
+  ];
   expect(g).toBeGreaterThan(Math.max(r, b) + 30);
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
@@ -223,20 +260,36 @@ test('the exported demo looks like its stills, keeps within the sharp limit and 
     expect(ssim(out, still, Math.round((at - 33) * 30))).toBeGreaterThan(0.98);
   }
   // Chroma of the inset's place: nothing there is as green as the wall.
-  const uv = ffmpeg('-ss', '2', '-i', out, '-frames:v', '1', '-vf', 'crop=340:340:1540:702,format=yuv444p', '-f', 'rawvideo', '-');
+  const uv = ffmpeg(
+    '-ss',
+    '2',
+    '-i',
+    out,
+    '-frames:v',
+    '1',
+    '-vf',
+    'crop=340:340:1540:702,format=yuv444p',
+    '-f',
+    'rawvideo',
+    '-',
+  );
   const count = 340 * 340;
   let green = 0;
   for (let i = 0; i < count; i++) if (uv[count + i]! < 112 && uv[2 * count + i]! < 112) green++;
   expect(green / count).toBeLessThan(0.004);
 });
 
-test('covers are made solid, the rest is dimmed, and a GIF of a stretch is made and shown', async ({ page }) => {
+test('covers are made solid, the rest is dimmed, and a GIF of a stretch is made and shown', async ({
+  page,
+}) => {
   await openDemo(page);
   /** Mean brightness of a part of the Picture, in shares of it, 0 to 255. */
   const light = async (x: number, y: number, size = 0.05): Promise<number> => {
     const png = await page.getByTestId('picture').screenshot();
     const crop = `crop=iw*${size}:ih*${size}:iw*${x}:ih*${y},scale=1:1:flags=area,format=gray`;
-    return execFileSync('ffmpeg', ['-v', 'error', '-i', '-', '-vf', crop, '-f', 'rawvideo', '-'], { input: png })[0]!;
+    return execFileSync('ffmpeg', ['-v', 'error', '-i', '-', '-vf', crop, '-f', 'rawvideo', '-'], {
+      input: png,
+    })[0]!;
   };
   const goTo = async (time: string) => {
     await page.getByLabel('Timecode').fill(time);

@@ -4,7 +4,14 @@ import { TICKS_PER_SECOND } from '../src/core/time/ticks';
 import { keep, newProject, noCountdown, openDocument, record, saved } from './recording';
 
 test.use({
-  launchOptions: { ...CHROMIUM, args: [...CHROMIUM.args, '--use-fake-device-for-media-stream', '--auto-accept-this-tab-capture'] },
+  launchOptions: {
+    ...CHROMIUM,
+    args: [
+      ...CHROMIUM.args,
+      '--use-fake-device-for-media-stream',
+      '--auto-accept-this-tab-capture',
+    ],
+  },
   permissions: ['camera', 'microphone'],
 });
 
@@ -24,7 +31,10 @@ test('this tab, a camera and a microphone are recorded together', async ({ page 
   const clips = project.lanes.flatMap((l) => l.clips.map((c) => ({ kind: l.kind, ...c })));
   expect(clips.map((c) => c.kind).sort()).toEqual(['presenter', 'screen', 'voice']);
   for (const clip of clips) expect(clip.duration).toBeGreaterThan(2.5 * TICKS_PER_SECOND);
-  const footage = (await (await page.request.get(`/api/projects/${id}/footage`)).json()) as { role: string; facts: { width: number } }[];
+  const footage = (await (await page.request.get(`/api/projects/${id}/footage`)).json()) as {
+    role: string;
+    facts: { width: number };
+  }[];
   expect(footage.find((f) => f.role === 'screen')!.facts.width).toBeGreaterThan(600);
   // Nothing followed the pointer there, and that is said where it matters.
   const screen = clips.find((c) => c.kind === 'screen')!;

@@ -1,10 +1,13 @@
 import { expect, type Page } from '@playwright/test';
 
-export const clips = (page: Page, kind: string) => page.locator(`[data-clip][data-lane-kind=${kind}]`);
+export const clips = (page: Page, kind: string) =>
+  page.locator(`[data-clip][data-lane-kind=${kind}]`);
 
 /** Opens a copy of the demo in Edit, so that no test meets what another left. Answers its id. */
 export async function openDemo(page: Page): Promise<string> {
-  const { id } = (await (await page.request.post('/api/projects/demo-glaze-firing/duplicate')).json()) as { id: string };
+  const { id } = (await (
+    await page.request.post('/api/projects/demo-glaze-firing/duplicate')
+  ).json()) as { id: string };
   await page.goto(`/projects/${id}/edit`);
   await expect(clips(page, 'screen')).toHaveCount(1);
   return id;

@@ -18,14 +18,28 @@ interface Stream {
 }
 
 /** Waits for the newest export, downloads it, and answers what is in it. */
-async function download(page: Page, name: string): Promise<{ streams: Stream[]; seconds: number; bytes: number }> {
+async function download(
+  page: Page,
+  name: string,
+): Promise<{ streams: Stream[]; seconds: number; bytes: number }> {
   const link = page.getByRole('link', { name: 'Download' }).first();
   await expect(link).toBeVisible({ timeout: 120_000 });
   const [file] = await Promise.all([page.waitForEvent('download'), link.click()]);
   const path = join(folder, name);
   await file.saveAs(path);
-  const told = execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-show_format', '-of', 'json', path]).toString();
-  const { streams, format } = JSON.parse(told) as { streams: Stream[]; format: { duration: string; size: string } };
+  const told = execFileSync('ffprobe', [
+    '-v',
+    'error',
+    '-show_streams',
+    '-show_format',
+    '-of',
+    'json',
+    path,
+  ]).toString();
+  const { streams, format } = JSON.parse(told) as {
+    streams: Stream[];
+    format: { duration: string; size: string };
+  };
   return { streams, seconds: Number(format.duration), bytes: Number(format.size) };
 }
 
@@ -86,7 +100,9 @@ test('sizes that soften text are told from those that don’t, any width can be 
   expect(bytes).toBeLessThan(((0.6 * 1.4 + 0.2) / 8) * 1e6 * 3);
 });
 
-test('sound alone has no picture’s settings, a still is the playhead’s, and an export can be stopped', async ({ page }) => {
+test('sound alone has no picture’s settings, a still is the playhead’s, and an export can be stopped', async ({
+  page,
+}) => {
   const id = await openDemo(page);
   await goTo(page, '30');
   let dialog = await openDialog(page);
@@ -98,7 +114,10 @@ test('sound alone has no picture’s settings, a still is the playhead’s, and 
   const sound = await download(page, 'voice.mp3');
   expect(sound.streams.map((s) => s.codec_name)).toEqual(['mp3']);
   expect(sound.seconds).toBeCloseTo(10, 0);
-  await expect(page.getByLabel('Glaze firing (copy)', { exact: true })).toHaveJSProperty('tagName', 'AUDIO');
+  await expect(page.getByLabel('Glaze firing (copy)', { exact: true })).toHaveJSProperty(
+    'tagName',
+    'AUDIO',
+  );
 
   await page.goto(`/projects/${id}/edit`);
   await goTo(page, '30');
@@ -110,7 +129,9 @@ test('sound alone has no picture’s settings, a still is the playhead’s, and 
   await expect(page.getByText('.png').first()).toBeVisible();
   const picture = page.getByRole('img', { name: 'Glaze firing' });
   await expect(picture).toBeVisible({ timeout: 60_000 });
-  expect((await download(page, 'still.png')).streams).toMatchObject([{ codec_name: 'png', width: 1920, height: 1080 }]);
+  expect((await download(page, 'still.png')).streams).toMatchObject([
+    { codec_name: 'png', width: 1920, height: 1080 },
+  ]);
 
   // All of it, stopped on the way: it says so, and goes when it is deleted.
   await page.goto(`/projects/${id}/edit`);

@@ -4,7 +4,9 @@ import { join } from 'node:path';
 import { ffmpeg, folder } from './media';
 import { dataFolder, newProject, openDocument, saved } from './recording';
 
-test('a new project takes uploads, refuses what it can’t read, and gets a pointer track', async ({ page }) => {
+test('a new project takes uploads, refuses what it can’t read, and gets a pointer track', async ({
+  page,
+}) => {
   const screen = join(folder, 'my screen recording.mp4');
   ffmpeg(
     '-f',
@@ -28,12 +30,17 @@ test('a new project takes uploads, refuses what it can’t read, and gets a poin
   const broken = join(folder, 'broken.mp4');
   writeFileSync(broken, 'not a recording\n'.repeat(40));
   const track = join(folder, 'track.csv');
-  writeFileSync(track, 'ms,x,y,event\n0,100,100\n1000,400,300,down\n1080,400,300,up\n900,9999,300\n4000,500,300\n');
+  writeFileSync(
+    track,
+    'ms,x,y,event\n0,100,100\n1000,400,300,down\n1080,400,300,up\n900,9999,300\n4000,500,300\n',
+  );
 
   await page.goto('/');
   await page.getByRole('button', { name: 'New project' }).first().click();
   await page.getByRole('button', { name: 'Make project' }).click();
-  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('Give the project a name');
+  await expect(page.getByRole('dialog').getByRole('alert')).toContainText(
+    'Give the project a name',
+  );
   await page.getByRole('textbox', { name: 'Name' }).fill('Uploads');
   await page.getByLabel('Target').selectOption('deck');
   await page.getByRole('button', { name: 'Make project' }).click();
@@ -42,14 +49,20 @@ test('a new project takes uploads, refuses what it can’t read, and gets a poin
 
   await page.getByRole('tab', { name: 'Footage' }).click();
   await page.getByLabel('Recordings to add').setInputFiles([screen, broken]);
-  await expect(page.getByText('not a video, sound or picture file').first()).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('not a video, sound or picture file').first()).toBeVisible({
+    timeout: 60_000,
+  });
   await expect(page.getByText('1600×900 px · 25 fps')).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'my screen recording.mp4', exact: true }).click();
   await expect(page.getByLabel('Role of my screen recording.mp4')).toHaveValue('screen');
 
   await page.getByLabel('Pointer track of my screen recording.mp4').setInputFiles(track);
-  await expect(page.getByText(/pointer track with 5 positions was attached.*ran backwards.*outside/)).toBeVisible();
-  await page.getByRole('button', { name: 'Place my screen recording.mp4 at the end of its lane' }).click();
+  await expect(
+    page.getByText(/pointer track with 5 positions was attached.*ran backwards.*outside/),
+  ).toBeVisible();
+  await page
+    .getByRole('button', { name: 'Place my screen recording.mp4 at the end of its lane' })
+    .click();
   await expect(page.locator('[data-clip]')).toHaveCount(2);
   await page.getByRole('button', { name: 'Halo', exact: true }).click();
   await expect(page.locator('[data-span=pointer]')).toHaveCount(1);
@@ -72,11 +85,25 @@ test('a new project takes uploads, refuses what it can’t read, and gets a poin
   await expect(page.getByRole('link', { name: 'Open Uploads of today (copy)' })).toBeVisible();
 });
 
-test('footage is found, tried, placed in part, told what does not match, deleted with warning and relinked', async ({ page }) => {
+test('footage is found, tried, placed in part, told what does not match, deleted with warning and relinked', async ({
+  page,
+}) => {
   const wide = join(folder, 'old slides.mp4');
   const voice = join(folder, 'narration.wav');
   const drawing = join(folder, 'kiln plan.svg');
-  ffmpeg('-f', 'lavfi', '-i', 'testsrc2=s=800x600:r=25:d=6', '-c:v', 'libx264', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p', wide);
+  ffmpeg(
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc2=s=800x600:r=25:d=6',
+    '-c:v',
+    'libx264',
+    '-preset',
+    'ultrafast',
+    '-pix_fmt',
+    'yuv420p',
+    wide,
+  );
   ffmpeg('-f', 'lavfi', '-i', 'sine=220:d=4', voice);
   writeFileSync(
     drawing,
@@ -96,11 +123,16 @@ test('footage is found, tried, placed in part, told what does not match, deleted
   await expect(slides.getByText(/It is 4:3, the picture 16:9/)).toBeVisible();
   await slides.getByRole('button', { name: 'Fit, blurred bars' }).click();
   await saved(page);
-  expect((await openDocument(page, id)).project.looks).toMatchObject([{ fit: 'fit', bars: 'blur' }]);
+  expect((await openDocument(page, id)).project.looks).toMatchObject([
+    { fit: 'fit', bars: 'blur' },
+  ]);
   expect((await openDocument(page, id)).project.canvas.frameRate).toEqual({ num: 30, den: 1 });
 
   // Tags and search, kinds and order.
-  await rows.filter({ hasText: 'narration.wav' }).getByRole('button', { name: 'narration.wav', exact: true }).click();
+  await rows
+    .filter({ hasText: 'narration.wav' })
+    .getByRole('button', { name: 'narration.wav', exact: true })
+    .click();
   await page.getByRole('textbox', { name: 'Tags' }).fill('take two, keep');
   await page.getByRole('textbox', { name: 'Tags' }).press('Enter');
   await page.getByLabel('Search footage').fill('take two');
@@ -123,17 +155,32 @@ test('footage is found, tried, placed in part, told what does not match, deleted
   await page.getByRole('button', { name: 'Out point (O)' }).click();
   await expect(page.getByText('1.00 s to 3.00 s, 2.00 s are placed')).toBeVisible();
   await page.getByRole('button', { name: 'Place at the end' }).click();
-  await expect(page.locator('[data-clip][aria-label="old slides.mp4, Screen, 2.0 s"]')).toBeVisible();
+  await expect(
+    page.locator('[data-clip][aria-label="old slides.mp4, Screen, 2.0 s"]'),
+  ).toBeVisible();
 
   // Several at once, in the order they were chosen; and by dragging one to its lane.
   await page.getByLabel('Choose kiln plan.svg').check();
   await page.getByLabel('Choose old slides.mp4').check();
-  await page.getByRole('group', { name: 'Chosen footage' }).getByRole('button', { name: 'Place at the end' }).click();
+  await page
+    .getByRole('group', { name: 'Chosen footage' })
+    .getByRole('button', { name: 'Place at the end' })
+    .click();
   const labels = () =>
-    page.locator('[data-clip][data-lane-kind=screen]').evaluateAll((clips) => clips.map((c) => c.getAttribute('aria-label')));
-  await expect.poll(labels).toEqual(['old slides.mp4, Screen, 2.0 s', 'kiln plan.svg, Screen, 5.0 s', 'old slides.mp4, Screen, 2.0 s']);
+    page
+      .locator('[data-clip][data-lane-kind=screen]')
+      .evaluateAll((clips) => clips.map((c) => c.getAttribute('aria-label')));
+  await expect
+    .poll(labels)
+    .toEqual([
+      'old slides.mp4, Screen, 2.0 s',
+      'kiln plan.svg, Screen, 5.0 s',
+      'old slides.mp4, Screen, 2.0 s',
+    ]);
   const lane = page.locator('[data-lane=voice]');
-  await page.getByRole('button', { name: 'narration.wav', exact: true }).dragTo(lane, { targetPosition: { x: 2, y: 3 } });
+  await page
+    .getByRole('button', { name: 'narration.wav', exact: true })
+    .dragTo(lane, { targetPosition: { x: 2, y: 3 } });
   await expect(page.locator('[data-clip][data-lane-kind=voice]')).toHaveCount(1);
 
   // Used footage asks first, and says where it is; the undo brings all back.
@@ -147,21 +194,40 @@ test('footage is found, tried, placed in part, told what does not match, deleted
   await expect(rows.filter({ hasText: 'old slides.mp4' })).toHaveCount(1);
 
   // A file that is gone is named; a shorter one is refused, the right one taken.
-  const footage = (await (await page.request.get(`/api/projects/${id}/footage`)).json()) as { id: string; name: string }[];
+  const footage = (await (await page.request.get(`/api/projects/${id}/footage`)).json()) as {
+    id: string;
+    name: string;
+  }[];
   const home = join(dataFolder(), 'footage', footage.find((f) => f.name === 'old slides.mp4')!.id);
   const original = readdirSync(home).find((f) => f.endsWith('.mp4') && f !== 'proxy.mp4')!;
   rmSync(join(home, original));
   await expect(slides.getByText('Its file is no longer on the disk')).toBeVisible();
   const short = join(folder, 'short.mp4');
-  ffmpeg('-f', 'lavfi', '-i', 'testsrc2=s=800x600:r=25:d=1', '-c:v', 'libx264', '-pix_fmt', 'yuv420p', short);
+  ffmpeg(
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc2=s=800x600:r=25:d=1',
+    '-c:v',
+    'libx264',
+    '-pix_fmt',
+    'yuv420p',
+    short,
+  );
   await page.getByLabel('File for old slides.mp4').setInputFiles(short);
-  await expect(page.getByText(/short.mp4 is 1.0 s long, but clips use old slides.mp4 up to 3.0 s/)).toBeVisible();
+  await expect(
+    page.getByText(/short.mp4 is 1.0 s long, but clips use old slides.mp4 up to 3.0 s/),
+  ).toBeVisible();
   await page.getByLabel('File for old slides.mp4').setInputFiles(wide);
-  await expect(slides.getByText('Its file is no longer on the disk')).toHaveCount(0, { timeout: 30_000 });
+  await expect(slides.getByText('Its file is no longer on the disk')).toHaveCount(0, {
+    timeout: 30_000,
+  });
 
   // A music bed from the shelf.
   await page.getByRole('button', { name: 'Music shelf' }).click();
   await page.getByRole('button', { name: 'Add Night kiln to Footage' }).click();
   await page.keyboard.press('Escape');
-  await expect(rows.filter({ hasText: 'Night kiln.wav' })).toContainText('1:12', { timeout: 60_000 });
+  await expect(rows.filter({ hasText: 'Night kiln.wav' })).toContainText('1:12', {
+    timeout: 60_000,
+  });
 });

@@ -12,7 +12,8 @@ import { ClipReader } from '@/preview/clip-reader';
 
 const toBase64 = (bytes: Uint8Array): string => {
   let text = '';
-  for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192));
+  for (let i = 0; i < bytes.length; i += 8192)
+    text += String.fromCharCode(...bytes.subarray(i, i + 8192));
   return btoa(text);
 };
 

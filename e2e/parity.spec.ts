@@ -10,7 +10,13 @@ import { DEFAULT_TRANSITION, setTransition } from '../src/core/edit/transitions'
 import type { Project } from '../src/core/project/model';
 import { projectDuration } from '../src/core/project/query';
 import type { FootageFacts, Sources } from '../src/core/project/sources';
-import { frameDuration, rateFromNumber, secondsToTicks, snapToFrame, ticksToSeconds } from '../src/core/time/ticks';
+import {
+  frameDuration,
+  rateFromNumber,
+  secondsToTicks,
+  snapToFrame,
+  ticksToSeconds,
+} from '../src/core/time/ticks';
 import { allocateFrame, frameBytes } from '../src/kernels/planar';
 import { ssim } from '../src/server/bench/ssim';
 import { FrameStream } from '../src/server/media/frame-stream';
@@ -65,19 +71,31 @@ const withoutOverlays = (layers: readonly Layer[]): Layer[] =>
         : [],
   );
 
-test('the picture is the same in the browser and on the server: video to the bit, overlays to the eye', async ({ page }) => {
+test('the picture is the same in the browser and on the server: video to the bit, overlays to the eye', async ({
+  page,
+}) => {
   const { project } = await openDocument(page, DEMO);
-  const views = (await (await page.request.get(`/api/projects/${DEMO}/footage`)).json()) as (FootageFacts & {
+  const views = (await (
+    await page.request.get(`/api/projects/${DEMO}/footage`)
+  ).json()) as (FootageFacts & {
     facts: FootageFacts;
     hasPointer: boolean;
   })[];
   const sources: Sources = {
-    footage: Object.fromEntries(views.map((v) => [v.id, { ...v.facts, id: v.id, name: v.name, role: v.role }])),
+    footage: Object.fromEntries(
+      views.map((v) => [v.id, { ...v.facts, id: v.id, name: v.name, role: v.role }]),
+    ),
     pointers: Object.fromEntries(
       await Promise.all(
         views
           .filter((v) => v.hasPointer)
-          .map(async (v) => [v.id, await (await page.request.get(`/api/footage/${v.id}/pointer`)).json()] as const),
+          .map(
+            async (v) =>
+              [
+                v.id,
+                await (await page.request.get(`/api/footage/${v.id}/pointer`)).json(),
+              ] as const,
+          ),
       ),
     ),
   };
@@ -87,9 +105,18 @@ test('the picture is the same in the browser and on the server: video to the bit
   rippleDelete(cut, { start: secondsToTicks(30), end: secondsToTicks(34) }, () => `n${n++}`);
   const lane = cut.lanes.find((l) => l.kind === 'screen')!;
   const frame = frameDuration(cut.canvas.frameRate);
-  setTransition(cut, sources, lane.clips[1]!.id, 'start', { ...DEFAULT_TRANSITION, duration: secondsToTicks(2) }, frame);
+  setTransition(
+    cut,
+    sources,
+    lane.clips[1]!.id,
+    'start',
+    { ...DEFAULT_TRANSITION, duration: secondsToTicks(2) },
+    frame,
+  );
   const end = projectDuration(cut);
-  const times = Array.from({ length: INSTANTS }, (_, i) => snapToFrame(((i + 0.5) * end) / INSTANTS, cut.canvas.frameRate));
+  const times = Array.from({ length: INSTANTS }, (_, i) =>
+    snapToFrame(((i + 0.5) * end) / INSTANTS, cut.canvas.frameRate),
+  );
   times[12] = secondsToTicks(29.5);
   const full = times.map((time) => planFrame(cut, sources, time, SIZE));
   expect(full.some((p) => p.layers.some((l) => l.kind === 'mix'))).toBe(true);
@@ -114,8 +141,10 @@ test('the picture is the same in the browser and on the server: video to the bit
     (list) =>
       new Promise<{ pictures?: string[][]; error?: string }>((resolve) => {
         const worker = new Worker('/parity-worker.js');
-        worker.onmessage = (event: MessageEvent<{ pictures?: string[][]; error?: string }>) => resolve(event.data);
-        worker.onerror = (event) => resolve({ error: event.message || 'The worker could not be loaded.' });
+        worker.onmessage = (event: MessageEvent<{ pictures?: string[][]; error?: string }>) =>
+          resolve(event.data);
+        worker.onerror = (event) =>
+          resolve({ error: event.message || 'The worker could not be loaded.' });
         worker.postMessage(list);
       }),
     instants,
@@ -124,10 +153,12 @@ test('the picture is the same in the browser and on the server: video to the bit
   const browser = answer.pictures!.map((pair) => pair.map((text) => Buffer.from(text, 'base64')));
   const node = await composeInNode(instants);
   for (let i = 0; i < INSTANTS; i++) {
-    expect({ time: ticksToSeconds(times[i]!), same: browser[i]![0]!.equals(node[i]![0]!) }).toEqual({
-      time: ticksToSeconds(times[i]!),
-      same: true,
-    });
+    expect({ time: ticksToSeconds(times[i]!), same: browser[i]![0]!.equals(node[i]![0]!) }).toEqual(
+      {
+        time: ticksToSeconds(times[i]!),
+        same: true,
+      },
+    );
     const likeness = ssim(browser[i]![1]!, node[i]![1]!, SIZE.width, SIZE.height);
     expect(likeness).toBeGreaterThan(0.99);
   }

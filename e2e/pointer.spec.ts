@@ -9,9 +9,12 @@ async function middle(what: Locator): Promise<{ x: number; y: number }> {
   return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
 }
 
-test('level points are set, moved and taken away, and fades pulled, on the line of a clip', async ({ page }) => {
+test('level points are set, moved and taken away, and fades pulled, on the line of a clip', async ({
+  page,
+}) => {
   const id = await openDemo(page);
-  const music = async () => (await openDocument(page, id)).project.lanes.find((l) => l.kind === 'music')!.clips[0]!;
+  const music = async () =>
+    (await openDocument(page, id)).project.lanes.find((l) => l.kind === 'music')!.clips[0]!;
   const before = await music();
   const clip = clips(page, 'music').first();
   await clip.click({ position: { x: 200, y: 10 } });
@@ -21,7 +24,9 @@ test('level points are set, moved and taken away, and fades pulled, on the line 
   await page.mouse.dblclick(box.x + 300, box.y + box.height * 0.5);
   await expect(points).toHaveCount(there + 1);
   await saved(page);
-  const added = (await music()).envelope.find(([time]) => !before.envelope.some(([known]) => known === time))!;
+  const added = (await music()).envelope.find(
+    ([time]) => !before.envelope.some(([known]) => known === time),
+  )!;
 
   // Down is softer.
   const at = { x: box.x + 300, y: box.y + box.height * 0.5 };
@@ -45,7 +50,9 @@ test('level points are set, moved and taken away, and fades pulled, on the line 
   expect(await music()).toEqual(before);
 });
 
-test('a transition is as long as its sides are pulled, on both sides of the cut alike', async ({ page }) => {
+test('a transition is as long as its sides are pulled, on both sides of the cut alike', async ({
+  page,
+}) => {
   const id = await openDemo(page);
   const transition = async () => {
     const { project } = await openDocument(page, id);
@@ -81,15 +88,24 @@ test('a transition is as long as its sides are pulled, on both sides of the cut 
   expect(await transition()).toEqual(before);
 });
 
-test('footage let go on what is there is refused with a hint; with Shift room is made, with Alt it lies over it', async ({ page }) => {
+test('footage let go on what is there is refused with a hint; with Shift room is made, with Alt it lies over it', async ({
+  page,
+}) => {
   const id = await openDemo(page);
-  const lane = async () => (await openDocument(page, id)).project.lanes.find((l) => l.kind === 'screen')!.clips;
-  const ends = (list: Awaited<ReturnType<typeof lane>>) => Math.max(...list.map((c) => c.start + c.duration));
+  const lane = async () =>
+    (await openDocument(page, id)).project.lanes.find((l) => l.kind === 'screen')!.clips;
+  const ends = (list: Awaited<ReturnType<typeof lane>>) =>
+    Math.max(...list.map((c) => c.start + c.duration));
   const before = await lane();
   await page.getByRole('tab', { name: 'Footage' }).click();
-  const row = page.getByRole('list', { name: 'Footage' }).getByRole('listitem').filter({ hasText: 'kiln-safety-slides' });
+  const row = page
+    .getByRole('list', { name: 'Footage' })
+    .getByRole('listitem')
+    .filter({ hasText: 'kiln-safety-slides' });
   await row.scrollIntoViewIfNeeded();
-  const from = await middle(row.getByRole('button', { name: 'kiln-safety-slides.mp4', exact: true }));
+  const from = await middle(
+    row.getByRole('button', { name: 'kiln-safety-slides.mp4', exact: true }),
+  );
   const clip = (await clips(page, 'screen').first().boundingBox())!;
   const onto = async (key?: 'Shift' | 'Alt') => {
     await page.mouse.move(from.x, from.y);

@@ -3,7 +3,16 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { clicks, flashes } from '../scripts/slate.mjs';
 import type { Project } from '../src/core/project/model';
-import { dataFolder, keep, newProject, noCountdown, openDocument, record, saved, takesOf } from './recording';
+import {
+  dataFolder,
+  keep,
+  newProject,
+  noCountdown,
+  openDocument,
+  record,
+  saved,
+  takesOf,
+} from './recording';
 import { TICKS_PER_SECOND } from '../src/core/time/ticks';
 
 const SCRIPT = `Hello, I am Ilse Varga, studio technician at Saltmarsh Clay.
@@ -22,7 +31,10 @@ Read the glaze notes before you load.
 5. The end
 That is all. Happy firing!`;
 
-test('from a pasted script to takes of five steps, one done again, one rescued, all in place in Edit', async ({ page, context }) => {
+test('from a pasted script to takes of five steps, one done again, one rescued, all in place in Edit', async ({
+  page,
+  context,
+}) => {
   test.setTimeout(420_000);
   await noCountdown(page);
   const errors: string[] = [];
@@ -37,7 +49,8 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
 
   await page.getByRole('link', { name: 'Record' }).click();
   await page.getByRole('button', { name: 'Try it with practice devices' }).click();
-  for (const name of ['Screen', 'Camera', 'Microphone']) await expect(page.getByLabel(`${name} state`)).toContainText('ready');
+  for (const name of ['Screen', 'Camera', 'Microphone'])
+    await expect(page.getByLabel(`${name} state`)).toContainText('ready');
   // The camera is not needed for a voice; without it the machine has more room.
   await page.getByLabel('Camera', { exact: true }).selectOption('off');
 
@@ -52,7 +65,10 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
   await page.getByRole('radio', { name: 'Screen' }).click();
   await page.getByRole('button', { name: /^1 Hello/ }).click();
   const stage = (await page.getByTestId('live-overlay').boundingBox())!;
-  const spot = (x: number, y: number): [number, number] => [stage.x + (stage.width * x) / 2560, stage.y + (stage.height * y) / 1440];
+  const spot = (x: number, y: number): [number, number] => [
+    stage.x + (stage.width * x) / 2560,
+    stage.y + (stage.height * y) / 1440,
+  ];
   for (let i = 1; i <= 5; i++) {
     await expect(page.getByTestId('prompter')).toContainText(`Step ${i} of 5`);
     await record(page, async () => {
@@ -71,8 +87,12 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
   await record(page, () => page.waitForTimeout(6000));
   await keep(page);
   await page.getByRole('button', { name: /^3 Its name/ }).click();
-  await expect(page.getByRole('region', { name: 'Takes' }).getByText('in use', { exact: true })).toHaveCount(2);
-  await expect(page.getByRole('region', { name: 'Takes' }).getByText('kept, not in use')).toHaveCount(1);
+  await expect(
+    page.getByRole('region', { name: 'Takes' }).getByText('in use', { exact: true }),
+  ).toHaveCount(2);
+  await expect(
+    page.getByRole('region', { name: 'Takes' }).getByText('kept, not in use'),
+  ).toHaveCount(1);
   await saved(page);
   const after = (await openDocument(page, id)).project;
   const start = (project: Project, index: number) => project.steps[index]!.start!;
@@ -106,7 +126,9 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
   const again = await context.newPage();
   await again.goto(`/projects/${id}/record`);
   await again.getByRole('button', { name: 'Rescue it' }).click({ timeout: 30_000 });
-  await expect(again.getByRole('region', { name: 'Review' })).toContainText('rescued', { timeout: 40_000 });
+  await expect(again.getByRole('region', { name: 'Review' })).toContainText('rescued', {
+    timeout: 40_000,
+  });
   const rescued = (await takesOf(again, id)).at(-1)!;
   expect(rescued.reason).toBe('crashed');
   expect(rescued.seconds).toBeGreaterThan(elapsed - 2);
@@ -119,7 +141,9 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
   await expect(again.locator('[data-clip][data-lane-kind=voice]')).toHaveCount(5);
   const { project } = await openDocument(again, id);
   const last = project.steps[4]!;
-  const at = project.lanes.flatMap((lane) => lane.clips.filter((c) => c.start === last.start).map((clip) => ({ kind: lane.kind, clip })));
+  const at = project.lanes.flatMap((lane) =>
+    lane.clips.filter((c) => c.start === last.start).map((clip) => ({ kind: lane.kind, clip })),
+  );
   expect(at.map((f) => f.kind).sort()).toEqual(['presenter', 'screen', 'voice']);
   expect(new Set(at.map((f) => f.clip.link)).size).toBe(1);
   const file = (name: string) => join(dataFolder(), 'takes', rescued.id, `finished-${name}`);
@@ -127,12 +151,17 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
   // On the timeline, where each is first seen or heard at once.
   const source = (kind: string) => at.find((f) => f.kind === kind)!.clip.source / TICKS_PER_SECOND;
   const heard = clicks(file('voice.wav')).map((t) => t - source('voice'));
-  const nearest = (seen: number[]) => Math.min(...seen.flatMap((t) => heard.map((h) => Math.abs(t - h))));
+  const nearest = (seen: number[]) =>
+    Math.min(...seen.flatMap((t) => heard.map((h) => Math.abs(t - h))));
   expect(nearest(flashes(file('screen.mp4')).map((t) => t - source('screen')))).toBeLessThan(0.1);
-  expect(nearest(flashes(file('camera.mp4')).map((t) => t - source('presenter')))).toBeLessThan(0.1);
+  expect(nearest(flashes(file('camera.mp4')).map((t) => t - source('presenter')))).toBeLessThan(
+    0.1,
+  );
   // What the practice screen told of the pointer is there as a track.
   const screens = project.lanes.find((l) => l.kind === 'screen')!.clips;
-  const track = (await (await again.request.get(`/api/footage/${screens[1]!.footageId}/pointer`)).json()) as {
+  const track = (await (
+    await again.request.get(`/api/footage/${screens[1]!.footageId}/pointer`)
+  ).json()) as {
     inPicture: boolean;
     samples: number[][];
     events: { type: string }[];
@@ -142,7 +171,9 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
   expect(errors).toEqual([]);
 });
 
-test('live drawings, marks, a closer view and a layout land in the project as data; a pause is joined', async ({ page }) => {
+test('live drawings, marks, a closer view and a layout land in the project as data; a pause is joined', async ({
+  page,
+}) => {
   await noCountdown(page);
   const id = await newProject(page, 'Live');
   await page.goto(`/projects/${id}/record`);
@@ -156,7 +187,10 @@ test('live drawings, marks, a closer view and a layout land in the project as da
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Work area', exact: true })).toBeVisible();
   const box = (await page.getByTestId('live-overlay').boundingBox())!;
-  const spot = (x: number, y: number): [number, number] => [box.x + box.width * x, box.y + box.height * y];
+  const spot = (x: number, y: number): [number, number] => [
+    box.x + box.width * x,
+    box.y + box.height * y,
+  ];
   await record(page, async () => {
     await page.mouse.move(...spot(0.5, 0.5));
     await page.waitForTimeout(300);
@@ -231,12 +265,18 @@ test('the microphone test tells a good voice from one that is too quiet', async 
   await expect(page.getByRole('slider', { name: 'Gain' })).not.toHaveValue('0');
 });
 
-test('no devices and no permission are said plainly, and a second tab does not record over the first', async ({ page, context }) => {
+test('no devices and no permission are said plainly, and a second tab does not record over the first', async ({
+  page,
+  context,
+}) => {
   await noCountdown(page);
   const id = await newProject(page, 'Nothing there');
   await page.goto(`/projects/${id}/record`);
   await page.getByLabel('Microphone', { exact: true }).selectOption({ index: 1 });
-  await expect(page.getByLabel('Microphone state')).toContainText(/blocked|not plugged in|not available/, { timeout: 20_000 });
+  await expect(page.getByLabel('Microphone state')).toContainText(
+    /blocked|not plugged in|not available/,
+    { timeout: 20_000 },
+  );
   await page.keyboard.press('Alt+R');
   await expect(page.getByText('Switch a source on first')).toBeVisible();
   await page.getByLabel('Microphone', { exact: true }).selectOption('practice');
@@ -249,7 +289,9 @@ test('no devices and no permission are said plainly, and a second tab does not r
   await other.getByLabel('Microphone', { exact: true }).selectOption('practice');
   await expect(other.getByLabel('Microphone state')).toContainText('ready');
   await other.keyboard.press('Alt+R');
-  await expect(other.getByText(/Another tab is recording for this project. Stop it there first/)).toBeVisible();
+  await expect(
+    other.getByText(/Another tab is recording for this project. Stop it there first/),
+  ).toBeVisible();
   // What was refused leaves nothing to be rescued.
   await other.waitForTimeout(3500);
   await expect(other.getByRole('button', { name: 'Rescue it' })).toHaveCount(0);
@@ -263,7 +305,9 @@ test('no devices and no permission are said plainly, and a second tab does not r
 });
 
 test('a take ends by itself after the set time, and says so', async ({ page }) => {
-  await page.addInitScript(() => localStorage.setItem('record-settings', JSON.stringify({ countdown: 1, stopAfter: 2 })));
+  await page.addInitScript(() =>
+    localStorage.setItem('record-settings', JSON.stringify({ countdown: 1, stopAfter: 2 })),
+  );
   const id = await newProject(page, 'By itself');
   await page.goto(`/projects/${id}/record`);
   await page.getByLabel('Microphone', { exact: true }).selectOption('practice');
@@ -276,7 +320,10 @@ test('a take ends by itself after the set time, and says so', async ({ page }) =
   await page.waitForTimeout(1500);
   expect(await takesOf(page, id)).toEqual([]);
   await page.keyboard.press('Alt+R');
-  await expect(page.getByRole('region', { name: 'Review' })).toContainText('ended after the set time', { timeout: 30_000 });
+  await expect(page.getByRole('region', { name: 'Review' })).toContainText(
+    'ended after the set time',
+    { timeout: 30_000 },
+  );
   const [take] = await takesOf(page, id);
   expect(take!.reason).toBe('time');
   expect(take!.seconds).toBeGreaterThan(1.7);

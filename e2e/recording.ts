@@ -14,8 +14,10 @@ interface Take {
 export const dataFolder = () => process.env.VISTUM_TEST_DATA ?? '/tmp/vistum-e2e';
 export const openDocument = async (page: Page, id: string) =>
   (await (await page.request.get(`/api/projects/${id}`)).json()) as { project: Project };
-export const takesOf = async (page: Page, id: string) => (await (await page.request.get(`/api/projects/${id}/takes`)).json()) as Take[];
-export const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible();
+export const takesOf = async (page: Page, id: string) =>
+  (await (await page.request.get(`/api/projects/${id}/takes`)).json()) as Take[];
+export const saved = (page: Page) =>
+  expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible();
 
 export async function newProject(page: Page, name: string): Promise<string> {
   await page.goto('/');
@@ -27,7 +29,9 @@ export async function newProject(page: Page, name: string): Promise<string> {
 }
 
 export async function noCountdown(page: Page): Promise<void> {
-  await page.addInitScript(() => localStorage.setItem('record-settings', JSON.stringify({ countdown: 0 })));
+  await page.addInitScript(() =>
+    localStorage.setItem('record-settings', JSON.stringify({ countdown: 0 })),
+  );
 }
 
 /** Records for a while and stops; the review is open then. */

@@ -20,7 +20,9 @@ const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 function longProject(document, footageId, count) {
   const project = structuredClone(document);
   const each = Math.floor((SECONDS * 30) / (count / 3));
-  const lanes = ['presenter', 'screen', 'voice'].map((kind) => project.lanes.find((l) => l.kind === kind));
+  const lanes = ['presenter', 'screen', 'voice'].map((kind) =>
+    project.lanes.find((l) => l.kind === kind),
+  );
   const clip = (kind, i) => ({
     id: `${kind}-${i}`,
     footageId,
@@ -39,7 +41,8 @@ function longProject(document, footageId, count) {
     transitionOut: null,
     group: null,
   });
-  for (const lane of lanes) lane.clips = Array.from({ length: Math.floor(count / 3) }, (_, i) => clip(lane.kind, i));
+  for (const lane of lanes)
+    lane.clips = Array.from({ length: Math.floor(count / 3) }, (_, i) => clip(lane.kind, i));
   project.lanes.find((l) => l.kind === 'presenter').off = true;
   const callouts = Math.round(count * CALLOUTS_A_CLIP);
   project.callouts = Array.from({ length: callouts }, (_, i) => {
@@ -75,7 +78,9 @@ async function measure(browser, base, id) {
   await wait(2500);
   // About a minute in sight, as when cutting.
   for (let i = 0; i < 30; i++) {
-    const scale = await page.evaluate(() => document.querySelector('[data-testid=timeline]').scrollWidth);
+    const scale = await page.evaluate(
+      () => document.querySelector('[data-testid=timeline]').scrollWidth,
+    );
     if (scale > SECONDS * 18) break;
     await page.keyboard.press('+');
     await wait(120);
@@ -90,13 +95,18 @@ async function measure(browser, base, id) {
         const until = performance.now() + ms;
         for (let n = 0; performance.now() < until; n++) {
           act(element, n);
-          times.push(await new Promise((resolve) => requestAnimationFrame(() => resolve(performance.now()))));
+          times.push(
+            await new Promise((resolve) => requestAnimationFrame(() => resolve(performance.now()))),
+          );
         }
         const gaps = times
           .slice(1)
           .map((t, i) => t - times[i])
           .sort((a, b) => a - b);
-        return { fps: (gaps.length * 1000) / (times.at(-1) - times[0]), worst: gaps[Math.floor(gaps.length * 0.99)] };
+        return {
+          fps: (gaps.length * 1000) / (times.at(-1) - times[0]),
+          worst: gaps[Math.floor(gaps.length * 0.99)],
+        };
       },
       [step, seconds * 1000],
     );
@@ -110,7 +120,14 @@ async function measure(browser, base, id) {
     const spent = await page.evaluate(
       async ([name, withShift]) => {
         const started = performance.now();
-        window.dispatchEvent(new KeyboardEvent('keydown', { key: name, shiftKey: withShift, bubbles: true, cancelable: true }));
+        window.dispatchEvent(
+          new KeyboardEvent('keydown', {
+            key: name,
+            shiftKey: withShift,
+            bubbles: true,
+            cancelable: true,
+          }),
+        );
         await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
         return performance.now() - started;
       },
@@ -131,14 +148,24 @@ async function measure(browser, base, id) {
     split.push(await edit('b'));
     await edit('i');
     await page.evaluate(() => {
-      for (let n = 0; n < 3; n++) window.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', shiftKey: true, bubbles: true }));
+      for (let n = 0; n < 3; n++)
+        window.dispatchEvent(
+          new KeyboardEvent('keydown', { key: 'ArrowRight', shiftKey: true, bubbles: true }),
+        );
     });
     await edit('o');
     ripple.push(await edit('Delete', true));
     undo.push(
       await page.evaluate(async () => {
         const started = performance.now();
-        window.dispatchEvent(new KeyboardEvent('keydown', { key: 'z', ctrlKey: true, bubbles: true, cancelable: true }));
+        window.dispatchEvent(
+          new KeyboardEvent('keydown', {
+            key: 'z',
+            ctrlKey: true,
+            bubbles: true,
+            cancelable: true,
+          }),
+        );
         await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
         return performance.now() - started;
       }),
@@ -148,7 +175,15 @@ async function measure(browser, base, id) {
   }
   const drawn = await page.locator('[data-clip], [data-block], [data-crumbs]').count();
   await page.close();
-  return { opened, scroll, scale, split: middle(split), ripple: middle(ripple), undo: middle(undo), drawn };
+  return {
+    opened,
+    scroll,
+    scale,
+    split: middle(split),
+    ripple: middle(ripple),
+    undo: middle(undo),
+    drawn,
+  };
 }
 
 export async function benchLong() {
@@ -169,7 +204,19 @@ export async function benchLong() {
       '-i',
       `sine=200:r=16000:d=${SECONDS}`,
     ],
-    ...['-c:v', 'libx264', '-preset', 'ultrafast', '-pix_fmt', 'yuv420p', '-c:a', 'aac', '-b:a', '24k', file],
+    ...[
+      '-c:v',
+      'libx264',
+      '-preset',
+      'ultrafast',
+      '-pix_fmt',
+      'yuv420p',
+      '-c:a',
+      'aac',
+      '-b:a',
+      '24k',
+      file,
+    ],
   ]);
   const { base, stop } = await serve('4195', { VISTUM_DATA: data });
   const browser = await chromium.launch(CHROMIUM);
@@ -183,7 +230,13 @@ export async function benchLong() {
       if (!response.ok) throw new Error(`${path}: ${await response.text()}`);
       return response.json();
     };
-    const make = () => api('/api/projects', 'POST', { name: 'Long', width: 1920, height: 1080, frameRate: { num: 30, den: 1 } });
+    const make = () =>
+      api('/api/projects', 'POST', {
+        name: 'Long',
+        width: 1920,
+        height: 1080,
+        frameRate: { num: 30, den: 1 },
+      });
     const { id: first } = await make();
     const encode = (text) => Buffer.from(text).toString('base64');
     const bytes = readFileSync(file);
@@ -197,7 +250,11 @@ export async function benchLong() {
     });
     await fetch(new URL(created.headers.get('location'), base), {
       method: 'PATCH',
-      headers: { 'tus-resumable': '1.0.0', 'upload-offset': '0', 'content-type': 'application/offset+octet-stream' },
+      headers: {
+        'tus-resumable': '1.0.0',
+        'upload-offset': '0',
+        'content-type': 'application/offset+octet-stream',
+      },
       body: bytes,
     });
     say('Preparing it');
@@ -208,10 +265,14 @@ export async function benchLong() {
       if (footage?.status === 'failed') throw new Error(footage.error);
     } while (footage?.status !== 'ready');
     console.log(`\nA project of ${HOURS} h in the interface (1280x800), medians of five edits`);
-    console.log('  clips   opened   scrolled       scaled         split    ripple delete   undo    drawn');
+    console.log(
+      '  clips   opened   scrolled       scaled         split    ripple delete   undo    drawn',
+    );
     for (const count of COUNTS) {
       const { id } = await make();
-      const { names } = await api(`/api/projects/${id}/footage/bring`, 'POST', { footageIds: [footage.id] });
+      const { names } = await api(`/api/projects/${id}/footage/bring`, 'POST', {
+        footageIds: [footage.id],
+      });
       const opened = await api(`/api/projects/${id}`);
       await api(`/api/projects/${id}`, 'PUT', {
         revision: opened.revision,

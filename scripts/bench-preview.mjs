@@ -8,7 +8,11 @@ const DEMO = 'demo-glaze-firing';
 const SIZE = { width: 1280, height: 720 };
 const SECOND = 705_600_000;
 const COUNT = 300;
-const STRETCHES = { 'the presenter full frame': 1, 'the presenter in the corner, views that move': 10, 'the screen with a cover': 60 };
+const STRETCHES = {
+  'the presenter full frame': 1,
+  'the presenter in the corner, views that move': 10,
+  'the screen with a cover': 60,
+};
 
 export async function benchPreview() {
   const { outputFiles } = await build({
@@ -25,9 +29,16 @@ export async function benchPreview() {
     const get = async (path) => (await page.request.get(`${server.base}${path}`)).json();
     const { project } = await get(`/api/projects/${DEMO}`);
     const views = await get(`/api/projects/${DEMO}/footage`);
-    const pointers = views.filter((view) => view.hasPointer).map(async ({ id }) => [id, await get(`/api/footage/${id}/pointer`)]);
+    const pointers = views
+      .filter((view) => view.hasPointer)
+      .map(async ({ id }) => [id, await get(`/api/footage/${id}/pointer`)]);
     const sources = {
-      footage: Object.fromEntries(views.map((view) => [view.id, { ...view.facts, id: view.id, name: view.name, role: view.role }])),
+      footage: Object.fromEntries(
+        views.map((view) => [
+          view.id,
+          { ...view.facts, id: view.id, name: view.name, role: view.role },
+        ]),
+      ),
       pointers: Object.fromEntries(await Promise.all(pointers)),
     };
     await page.route('**/bench-worker.js', (route) =>
@@ -38,15 +49,20 @@ export async function benchPreview() {
       }),
     );
     await page.goto(server.base);
-    console.log(`\n### Composing ${SIZE.width}x${SIZE.height} in Chromium, ${COUNT} pictures of the demo each\n`);
-    console.log('| stretch | mean ms | median | one in twenty takes more than |\n| --- | --- | --- | --- |');
+    console.log(
+      `\n### Composing ${SIZE.width}x${SIZE.height} in Chromium, ${COUNT} pictures of the demo each\n`,
+    );
+    console.log(
+      '| stretch | mean ms | median | one in twenty takes more than |\n| --- | --- | --- | --- |',
+    );
     for (const [name, second] of Object.entries(STRETCHES)) {
       const { spent, error } = await page.evaluate(
         (asked) =>
           new Promise((resolve) => {
             const worker = new Worker('/bench-worker.js');
             worker.onmessage = ({ data }) => (worker.terminate(), resolve(data));
-            worker.onerror = (event) => resolve({ error: event.message || 'The worker could not be loaded.' });
+            worker.onerror = (event) =>
+              resolve({ error: event.message || 'The worker could not be loaded.' });
             worker.postMessage(asked);
           }),
         { project, sources, size: SIZE, start: second * SECOND, count: COUNT },
@@ -54,8 +70,15 @@ export async function benchPreview() {
       if (error) throw new Error(error);
       const sorted = [...spent].sort((a, b) => a - b);
       const mean = spent.reduce((a, b) => a + b, 0) / spent.length;
-      const row = [name, mean, sorted[sorted.length >> 1], sorted[Math.floor(sorted.length * 0.95)]];
-      console.log(`| ${row.map((cell) => (typeof cell === 'number' ? cell.toFixed(1) : cell)).join(' | ')} |`);
+      const row = [
+        name,
+        mean,
+        sorted[sorted.length >> 1],
+        sorted[Math.floor(sorted.length * 0.95)],
+      ];
+      console.log(
+        `| ${row.map((cell) => (typeof cell === 'number' ? cell.toFixed(1) : cell)).join(' | ')} |`,
+      );
     }
   } finally {
     await browser.close();

@@ -32,7 +32,9 @@ export async function benchRecording() {
     say(`Recording the practice devices for ${SECONDS} s`);
     const session = await page.context().newCDPSession(page);
     await session.send('Performance.enable');
-    const busy = async () => (await session.send('Performance.getMetrics')).metrics.find((m) => m.name === 'TaskDuration').value;
+    const busy = async () =>
+      (await session.send('Performance.getMetrics')).metrics.find((m) => m.name === 'TaskDuration')
+        .value;
     await page.keyboard.press('Alt+R');
     await page.getByTestId('elapsed').waitFor();
     const before = await busy();
@@ -45,9 +47,13 @@ export async function benchRecording() {
     for (let i = 0; Date.now() - began < (SECONDS - 3) * 1000; i++) {
       const row = i % 4;
       await page.mouse.click(box.x + box.width * 0.06, box.y + box.height * (0.187 + row * 0.0556));
-      await page.mouse.move(box.x + box.width * (0.3 + 0.4 * ((i % 7) / 7)), box.y + box.height * (0.4 + 0.3 * ((i % 5) / 5)), {
-        steps: 12,
-      });
+      await page.mouse.move(
+        box.x + box.width * (0.3 + 0.4 * ((i % 7) / 7)),
+        box.y + box.height * (0.4 + 0.3 * ((i % 5) / 5)),
+        {
+          steps: 12,
+        },
+      );
       await wait(150);
     }
     await flash();
@@ -57,26 +63,35 @@ export async function benchRecording() {
     await page.keyboard.press('Alt+R');
     await page.getByRole('region', { name: 'Review' }).waitFor({ timeout: 60_000 });
     const [take] = await (await page.request.get(`${base}/api/projects/${id}/takes`)).json();
-    const text = await (await page.request.get(`${base}/api/takes/${take.id}/tracks/events`)).text();
+    const text = await (
+      await page.request.get(`${base}/api/takes/${take.id}/tracks/events`)
+    ).text();
     const clocks = {};
     for (const line of text.trim().split('\n')) {
       const event = JSON.parse(line);
       if (event.type === 'clock') clocks[event.track] = event;
     }
-    const file = (name) => join(data, 'takes', take.id, `finished-${name}.${name === 'voice' ? 'wav' : 'mp4'}`);
+    const file = (name) =>
+      join(data, 'takes', take.id, `finished-${name}.${name === 'voice' ? 'wav' : 'mp4'}`);
     const seen = {
       screen: flashes(file('screen')).map((t) => t * 1000 + clocks.screen.offset),
       camera: flashes(file('camera')).map((t) => t * 1000 + clocks.camera.offset),
       voice: clicks(file('voice')).map((t) => t * 1000 + clocks.voice.offset),
     };
     const off = (name, i) => (seen[name].at(i) - seen.voice.at(i)).toFixed(0);
-    console.log(`\nRecording the practice screen at 1920x1080 with camera and microphone, ${length.toFixed(0)} s`);
+    console.log(
+      `\nRecording the practice screen at 1920x1080 with camera and microphone, ${length.toFixed(0)} s`,
+    );
     for (const name of ['screen', 'camera', 'voice'])
       console.log(
         `  ${name.padEnd(7)} ${String(clocks[name].pieces).padStart(6)} ${name === 'voice' ? 'blocks' : 'frames'}, ${clocks[name].dropped} ${name === 'voice' ? 'gaps filled' : 'dropped'}, drift ${((clocks[name].rate - 1) * 1e6).toFixed(0)} ppm`,
       );
-    console.log(`  flash against click, at the start: screen ${off('screen', 0)} ms, camera ${off('camera', 0)} ms`);
-    console.log(`  flash against click, at the end:   screen ${off('screen', -1)} ms, camera ${off('camera', -1)} ms`);
+    console.log(
+      `  flash against click, at the start: screen ${off('screen', 0)} ms, camera ${off('camera', 0)} ms`,
+    );
+    console.log(
+      `  flash against click, at the end:   screen ${off('screen', -1)} ms, camera ${off('camera', -1)} ms`,
+    );
     console.log(`  main thread: ${(((spent - before) / length) * 1000).toFixed(0)} ms a second`);
   } finally {
     await browser.close();

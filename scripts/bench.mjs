@@ -17,7 +17,10 @@ await buildAll();
 const wanted = process.argv.slice(2);
 const asked = (part) => !wanted.length || wanted.includes(part);
 const node = (file, parts = []) =>
-  spawnSync(process.execPath, [file, ...parts], { stdio: 'inherit', env: { ...process.env, VISTUM_ROOT: root } }).status ?? 1;
+  spawnSync(process.execPath, [file, ...parts], {
+    stdio: 'inherit',
+    env: { ...process.env, VISTUM_ROOT: root },
+  }).status ?? 1;
 if (asked('edits') && node('dist/bench-edits.mjs')) process.exit(1);
 if (asked('long')) await (await import('./bench-long.mjs')).benchLong();
 const { benchRecording } = await import('./bench-record.mjs');

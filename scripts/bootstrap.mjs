@@ -11,7 +11,11 @@ if (major < 20) {
 const PACKAGES = [
   { test: () => has('ffmpeg') && has('ffprobe'), name: 'ffmpeg', why: 'decodes and encodes' },
   // sqlite3 is compiled on the way; against the system's library that takes seconds instead of minutes.
-  { test: () => existsSync('/usr/include/sqlite3.h'), name: 'libsqlite3-dev', why: 'database library' },
+  {
+    test: () => existsSync('/usr/include/sqlite3.h'),
+    name: 'libsqlite3-dev',
+    why: 'database library',
+  },
   { test: () => has('make'), name: 'make', why: 'compiles the database module' },
   { test: () => has('g++'), name: 'g++', why: 'compiles the database module' },
   { test: () => has('python3'), name: 'python3', why: 'compiles the database module' },
@@ -32,7 +36,10 @@ function systemPackages(list) {
   const apt = ['-o', 'DPkg::Lock::Timeout=120', '-qq', '-y'];
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
   run('apt-get', [...apt, 'update'], { env });
-  run('apt-get', [...apt, 'install', '--no-install-recommends', ...names], { env, stdio: ['ignore', 'ignore', 'inherit'] });
+  run('apt-get', [...apt, 'install', '--no-install-recommends', ...names], {
+    env,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
 }
 
 export async function bootstrap({ tests = false } = {}) {
@@ -59,7 +66,12 @@ export async function bootstrap({ tests = false } = {}) {
   if (!existsSync('node_modules/sqlite3/build/Release/node_sqlite3.node')) {
     say('Compiling the database module');
     run('npm', ['rebuild', 'sqlite3', '--loglevel=error'], {
-      env: { npm_config_sqlite: '/usr', npm_config_nodedir: '/usr', CFLAGS: '-O1', CXXFLAGS: '-O1' },
+      env: {
+        npm_config_sqlite: '/usr',
+        npm_config_nodedir: '/usr',
+        CFLAGS: '-O1',
+        CXXFLAGS: '-O1',
+      },
     });
   }
 }

@@ -23,7 +23,8 @@ export async function buildKernels() {
   if (error) throw new Error(`The kernels did not compile.\n${stderr.toString()}`);
 }
 
-const FONT = 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2';
+const FONT =
+  'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2';
 
 /** Puts the typeface of the words on the picture where the preview's worker can fetch it. */
 export function copyFont() {
@@ -48,4 +49,8 @@ export const bundleNode = (entryPoints, more = {}) =>
   });
 
 export const buildNode = () =>
-  bundleNode({ worker: 'src/server/jobs/worker.ts', vistum: 'src/cli/main.ts', 'segment-thread': 'src/server/export/segment-thread.ts' });
+  bundleNode({
+    worker: 'src/server/jobs/worker.ts',
+    vistum: 'src/cli/main.ts',
+    'segment-thread': 'src/server/export/segment-thread.ts',
+  });

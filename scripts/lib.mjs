@@ -9,13 +9,20 @@ export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 process.chdir(root);
 
 const started = Date.now();
-export const say = (text) => console.log(`[${((Date.now() - started) / 1000).toFixed(0).padStart(3)} s] ${text}`);
+export const say = (text) =>
+  console.log(`[${((Date.now() - started) / 1000).toFixed(0).padStart(3)} s] ${text}`);
 
 /** Runs a command to its end; ends this script with a sentence when it fails. */
 export function run(command, args, options = {}) {
-  const { status, error, signal } = spawnSync(command, args, { stdio: 'inherit', ...options, env: { ...process.env, ...options.env } });
+  const { status, error, signal } = spawnSync(command, args, {
+    stdio: 'inherit',
+    ...options,
+    env: { ...process.env, ...options.env },
+  });
   if (status === 0) return;
-  console.error(`\n${command} ${args.join(' ')} failed${error ? `: ${error.message}` : signal ? ` (${signal})` : ` with code ${status}`}.`);
+  console.error(
+    `\n${command} ${args.join(' ')} failed${error ? `: ${error.message}` : signal ? ` (${signal})` : ` with code ${status}`}.`,
+  );
   process.exit(status || 1);
 }
 
@@ -26,10 +33,20 @@ export async function runTogether(commands, options = {}) {
       ([command, ...args]) =>
         new Promise((resolve) => {
           const said = [];
-          const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, ...options.env } });
-          for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
+          const child = spawn(command, args, {
+            stdio: ['ignore', 'pipe', 'pipe'],
+            env: { ...process.env, ...options.env },
+          });
+          for (const stream of [child.stdout, child.stderr])
+            stream.on('data', (chunk) => said.push(chunk));
           child.on('error', (error) => said.push(Buffer.from(error.message)));
-          child.on('close', (status) => resolve({ name: [command, ...args].join(' '), status, text: Buffer.concat(said).toString() }));
+          child.on('close', (status) =>
+            resolve({
+              name: [command, ...args].join(' '),
+              status,
+              text: Buffer.concat(said).toString(),
+            }),
+          );
         }),
     ),
   );
@@ -40,18 +57,21 @@ export async function runTogether(commands, options = {}) {
   process.exit(failed.status || 1);
 }
 
-export const has = (command) => spawnSync('sh', ['-c', `command -v ${command}`], { stdio: 'ignore' }).status === 0;
+export const has = (command) =>
+  spawnSync('sh', ['-c', `command -v ${command}`], { stdio: 'ignore' }).status === 0;
 
 function* filesBelow(path) {
   if (!existsSync(path)) return;
   if (statSync(path).isFile()) return yield path;
-  for (const name of readdirSync(path).sort()) if (!['node_modules', 'dist', '.next'].includes(name)) yield* filesBelow(join(path, name));
+  for (const name of readdirSync(path).sort())
+    if (!['node_modules', 'dist', '.next'].includes(name)) yield* filesBelow(join(path, name));
 }
 
 /** One hash for the contents of files and folders. */
 export function hashOf(paths) {
   const hash = createHash('sha256');
-  for (const path of paths) for (const file of filesBelow(path)) hash.update(file).update(readFileSync(file));
+  for (const path of paths)
+    for (const file of filesBelow(path)) hash.update(file).update(readFileSync(file));
   return hash.digest('hex');
 }
 
@@ -81,4 +101,6 @@ export const PARTS_FROM = [
 
 /** Whether kernels, worker and command are there. */
 export const partsThere = () =>
-  ['public/fonts/picture.woff2', 'public/kernels.wasm', 'dist/worker.mjs', 'dist/vistum.mjs'].every((f) => existsSync(f));
+  ['public/fonts/picture.woff2', 'public/kernels.wasm', 'dist/worker.mjs', 'dist/vistum.mjs'].every(
+    (f) => existsSync(f),
+  );

@@ -11,4 +11,8 @@ await build({
   packages: 'external',
   logLevel: 'warning',
 });
-process.exit(spawnSync(process.execPath, ['dist/make-demo.mjs', ...process.argv.slice(2)], { stdio: 'inherit' }).status ?? 1);
+process.exit(
+  spawnSync(process.execPath, ['dist/make-demo.mjs', ...process.argv.slice(2)], {
+    stdio: 'inherit',
+  }).status ?? 1,
+);

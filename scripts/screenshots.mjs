@@ -20,7 +20,9 @@ const goTo = async (time) => {
 };
 /** A copy in the middle of its rough cut: joins, a dissolve, a held frame, a range. */
 async function cutting() {
-  const { id } = await (await page.request.post(`${base}/api/projects/demo-glaze-firing/duplicate`)).json();
+  const { id } = await (
+    await page.request.post(`${base}/api/projects/demo-glaze-firing/duplicate`)
+  ).json();
   await page.request.patch(`${base}/api/projects/${id}`, { data: { name: 'Glaze firing, cut' } });
   await page.goto(`${base}/projects/${id}/edit`);
   await page.locator('[data-clip]').first().waitFor();
@@ -81,8 +83,12 @@ try {
   await wait(800);
   await shot('outline');
   // Recorded in a copy, so that the demo stays as it is.
-  const { id } = await (await page.request.post(`${base}/api/projects/demo-glaze-firing/duplicate`)).json();
-  await page.evaluate(() => localStorage.setItem('record-settings', JSON.stringify({ countdown: 0 })));
+  const { id } = await (
+    await page.request.post(`${base}/api/projects/demo-glaze-firing/duplicate`)
+  ).json();
+  await page.evaluate(() =>
+    localStorage.setItem('record-settings', JSON.stringify({ countdown: 0 })),
+  );
   await page.goto(`${base}/projects/${id}/record`);
   await page.getByRole('button', { name: 'Try it with practice devices' }).click();
   await page.getByLabel('Microphone state').getByText('ready').waitFor();
@@ -102,7 +108,10 @@ try {
   await page.keyboard.press('Alt+L');
   await page.mouse.move(...spot(1080, 610));
   await page.mouse.down();
-  for (let i = 0; i <= 24; i++) await page.mouse.move(...spot(1290 - 380 * Math.cos((i / 24) * 6.4), 675 - 75 * Math.sin((i / 24) * 6.4)));
+  for (let i = 0; i <= 24; i++)
+    await page.mouse.move(
+      ...spot(1290 - 380 * Math.cos((i / 24) * 6.4), 675 - 75 * Math.sin((i / 24) * 6.4)),
+    );
   await page.mouse.up();
   await page.keyboard.press('Alt+M');
   await wait(1500);

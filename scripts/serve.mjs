@@ -5,7 +5,10 @@ const TRIES = 240;
 
 /** Starts Vistum on a port and waits until it answers; the answer is its address and how to stop it. */
 export async function serve(port, env = {}) {
-  const server = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...process.env, ...env, PORT: port }, stdio: 'ignore' });
+  const server = spawn(process.execPath, ['scripts/start.mjs'], {
+    env: { ...process.env, ...env, PORT: port },
+    stdio: 'ignore',
+  });
   const base = `http://127.0.0.1:${port}`;
   for (let i = 0; i < TRIES; i++) {
     const there = await fetch(`${base}/api/projects`).then(

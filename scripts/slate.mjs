@@ -8,12 +8,34 @@ import { spawnSync } from 'node:child_process';
 export function flashes(file) {
   const { stdout } = spawnSync(
     'ffmpeg',
-    ['-v', 'error', '-i', file, '-vf', 'scale=16:9,format=gray,showinfo=checksum=0', '-f', 'rawvideo', '-fps_mode', 'passthrough', '-'],
+    [
+      '-v',
+      'error',
+      '-i',
+      file,
+      '-vf',
+      'scale=16:9,format=gray,showinfo=checksum=0',
+      '-f',
+      'rawvideo',
+      '-fps_mode',
+      'passthrough',
+      '-',
+    ],
     { maxBuffer: 1 << 28 },
   );
   const { stdout: times } = spawnSync(
     'ffprobe',
-    ['-v', 'error', '-select_streams', 'v:0', '-show_entries', 'frame=pts_time', '-of', 'csv=p=0', file],
+    [
+      '-v',
+      'error',
+      '-select_streams',
+      'v:0',
+      '-show_entries',
+      'frame=pts_time',
+      '-of',
+      'csv=p=0',
+      file,
+    ],
     {
       maxBuffer: 1 << 26,
     },
@@ -35,9 +57,13 @@ export function flashes(file) {
  */
 export function clicks(file) {
   const rate = 48_000;
-  const { stdout } = spawnSync('ffmpeg', ['-v', 'error', '-i', file, '-ac', '1', '-ar', String(rate), '-f', 's16le', '-'], {
-    maxBuffer: 1 << 30,
-  });
+  const { stdout } = spawnSync(
+    'ffmpeg',
+    ['-v', 'error', '-i', file, '-ac', '1', '-ar', String(rate), '-f', 's16le', '-'],
+    {
+      maxBuffer: 1 << 30,
+    },
+  );
   const found = [];
   for (let i = 0; i + 1 < stdout.length; i += 2)
     if (Math.abs(stdout.readInt16LE(i)) > 29_000) {

@@ -18,10 +18,21 @@ export async function start({ dev = false, port = process.env.PORT ?? '4180' } =
     });
   };
   startWorker();
-  const web = spawn(process.execPath, ['node_modules/next/dist/bin/next', dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    env,
-    stdio: 'inherit',
-  });
+  const web = spawn(
+    process.execPath,
+    [
+      'node_modules/next/dist/bin/next',
+      dev ? 'dev' : 'start',
+      '-H',
+      '127.0.0.1',
+      '-p',
+      String(port),
+    ],
+    {
+      env,
+      stdio: 'inherit',
+    },
+  );
   const stop = () => {
     stopping = true;
     worker.kill('SIGTERM');
@@ -37,4 +48,5 @@ export async function start({ dev = false, port = process.env.PORT ?? '4180' } =
   say(`Vistum is at http://127.0.0.1:${port}`);
 }
 
-if (import.meta.url === pathToFileURL(process.argv[1]).href) await start({ dev: process.argv.includes('--dev') });
+if (import.meta.url === pathToFileURL(process.argv[1]).href)
+  await start({ dev: process.argv.includes('--dev') });

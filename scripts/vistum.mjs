@@ -7,7 +7,12 @@ if (!existsSync('node_modules/esbuild')) {
   console.error('Vistum is not set up yet. Run `npm run demo` once; it installs what is missing.');
   process.exit(1);
 }
-await onceFor('parts', PARTS_FROM, async () => (await import('./build.mjs')).buildParts(), partsThere);
+await onceFor(
+  'parts',
+  PARTS_FROM,
+  async () => (await import('./build.mjs')).buildParts(),
+  partsThere,
+);
 // File names on the command line are meant from where the person is, not from here.
 const cwd = process.env.INIT_CWD ?? process.cwd();
 const child = spawn(process.execPath, [`${root}/dist/vistum.mjs`, ...process.argv.slice(2)], {

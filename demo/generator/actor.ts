@@ -1,4 +1,8 @@
-import type { PointerEvent, PointerSample, PointerTrack } from '../../src/core/telemetry/pointer-track';
+import type {
+  PointerEvent,
+  PointerSample,
+  PointerTrack,
+} from '../../src/core/telemetry/pointer-track';
 import { randomStream } from './random';
 
 /** A change of the drawn program, at a time in milliseconds. */
@@ -141,7 +145,12 @@ export class Actor<S> {
     };
   }
 
-  private path(x: number, y: number, duration: number, onWay?: (state: S, x: number, y: number) => void) {
+  private path(
+    x: number,
+    y: number,
+    duration: number,
+    onWay?: (state: S, x: number, y: number) => void,
+  ) {
     const x0 = this.x;
     const y0 = this.y;
     const bow = (this.random() - 0.5) * 0.22 * (onWay ? 0.1 : 1);

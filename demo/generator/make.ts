@@ -3,7 +3,13 @@ import { execFileSync, spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { drawKilnbook, drawPointer, HEIGHT, initialState, WIDTH } from '../../src/practice/kilnbook';
+import {
+  drawKilnbook,
+  drawPointer,
+  HEIGHT,
+  initialState,
+  WIDTH,
+} from '../../src/practice/kilnbook';
 import { musicBed } from './music';
 import { perform } from './performance';
 import { PresenterCamera } from './presenter';
@@ -22,15 +28,28 @@ const LEAD = 1.4;
 const out = join(process.cwd(), 'demo', 'media');
 const scratch = mkdtempSync(join(tmpdir(), 'vistum-demo-'));
 const ffmpeg = (...args: string[]) => execFileSync('ffmpeg', ['-v', 'error', '-y', ...args]);
-const COLOR = ['-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv'];
+const COLOR = [
+  '-colorspace',
+  'bt709',
+  '-color_primaries',
+  'bt709',
+  '-color_trc',
+  'bt709',
+  '-color_range',
+  'tv',
+];
 const TO_709 = 'scale=out_color_matrix=bt709:out_range=tv,format=yuv420p';
 
 function speak(text: string, index: number): Float32Array {
   const raw = join(scratch, `say-${index}.wav`);
   execFileSync('espeak-ng', ['-v', 'en-gb+f3', '-s', '152', '-p', '46', '-w', raw, text]);
-  const pcm = execFileSync('ffmpeg', ['-v', 'error', '-i', raw, '-ac', '1', '-ar', `${RATE}`, '-f', 'f32le', '-'], {
-    maxBuffer: 1 << 28,
-  });
+  const pcm = execFileSync(
+    'ffmpeg',
+    ['-v', 'error', '-i', raw, '-ac', '1', '-ar', `${RATE}`, '-f', 'f32le', '-'],
+    {
+      maxBuffer: 1 << 28,
+    },
+  );
   const said = new Float32Array(pcm.buffer.slice(pcm.byteOffset, pcm.byteOffset + pcm.length));
   let end = said.length;
   while (end > 0 && Math.abs(said[end - 1]!) < 0.002) end--;
@@ -62,15 +81,22 @@ function narrate(): Narration {
   return { starts, end: t + 0.6, samples };
 }
 
-async function pipeVideo(args: string[], frames: number, frame: (i: number) => Uint8Array | Uint8ClampedArray) {
-  const child = spawn('ffmpeg', ['-v', 'error', '-y', ...args], { stdio: ['pipe', 'inherit', 'inherit'] });
+async function pipeVideo(
+  args: string[],
+  frames: number,
+  frame: (i: number) => Uint8Array | Uint8ClampedArray,
+) {
+  const child = spawn('ffmpeg', ['-v', 'error', '-y', ...args], {
+    stdio: ['pipe', 'inherit', 'inherit'],
+  });
   const ended = new Promise<void>((resolve, reject) =>
     child.on('exit', (code) => (code ? reject(new Error(`ffmpeg ended with ${code}`)) : resolve())),
   );
   for (let i = 0; i < frames; i++) {
     const bytes = frame(i);
     const buffer = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-    if (!child.stdin.write(Buffer.from(buffer))) await new Promise((resolve) => child.stdin.once('drain', resolve));
+    if (!child.stdin.write(Buffer.from(buffer)))
+      await new Promise((resolve) => child.stdin.once('drain', resolve));
     if (i % 150 === 0) process.stderr.write(`  ${i}/${frames}\r`);
   }
   child.stdin.end();
@@ -82,7 +108,10 @@ async function screen(narration: Narration) {
     narration.starts.map((s) => s * 1000),
     narration.end * 1000,
   );
-  writeFileSync(join(out, 'kilnbook-screen.pointer.json'), JSON.stringify(performance.track) + '\n');
+  writeFileSync(
+    join(out, 'kilnbook-screen.pointer.json'),
+    JSON.stringify(performance.track) + '\n',
+  );
   const faint = join(scratch, 'faint.wav');
   const hush = new Float32Array(narration.samples.length);
   let low = 0;
@@ -143,7 +172,8 @@ async function screen(narration: Narration) {
         dirty = true;
       }
       if (dirty) drawKilnbook(ui.getContext('2d'), state);
-      for (; eventIndex < events.length && events[eventIndex]!.t <= ms; eventIndex++) shape = events[eventIndex]!.shape ?? shape;
+      for (; eventIndex < events.length && events[eventIndex]!.t <= ms; eventIndex++)
+        shape = events[eventIndex]!.shape ?? shape;
       while (sampleIndex + 1 < samples.length && samples[sampleIndex + 1]![0] <= ms) sampleIndex++;
       const [t0, x0, y0] = samples[sampleIndex]!;
       const [t1, x1, y1] = samples[sampleIndex + 1] ?? [t0 + 1, x0, y0];
@@ -159,7 +189,10 @@ async function screen(narration: Narration) {
 async function presenter(narration: Narration) {
   const camera = new PresenterCamera();
   // The takes are cut in the pause before a step, on a whole frame.
-  const cuts = [0, ...[2, 3, 4, 5].map((i) => Math.round((narration.starts[i]! - 0.45 + LEAD) * FPS))];
+  const cuts = [
+    0,
+    ...[2, 3, 4, 5].map((i) => Math.round((narration.starts[i]! - 0.45 + LEAD) * FPS)),
+  ];
   const total = Math.floor((narration.end + LEAD) * FPS);
   const voiceAt = (t: number) => {
     const from = Math.round((t - LEAD) * RATE);
@@ -172,7 +205,8 @@ async function presenter(narration: Narration) {
     const to = cuts[index + 1] ?? total;
     const sound = new Float32Array(Math.round(((to - from) / FPS) * RATE));
     const offset = Math.round((from / FPS - LEAD) * RATE);
-    for (let k = 0; k < sound.length; k++) sound[k] = (narration.samples[offset + k] ?? 0) * 0.9 + (Math.random() - 0.5) * 0.0012;
+    for (let k = 0; k < sound.length; k++)
+      sound[k] = (narration.samples[offset + k] ?? 0) * 0.9 + (Math.random() - 0.5) * 0.0012;
     const wav = join(scratch, `voice-${index}.wav`);
     writeFileSync(wav, wavFile([sound], RATE));
     await pipeVideo(
@@ -257,7 +291,8 @@ async function slides() {
 
 async function main() {
   mkdirSync(out, { recursive: true });
-  const font = 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2';
+  const font =
+    'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2';
   GlobalFonts.register(readFileSync(font), 'Kilnbook');
   const only = process.argv[2];
   const narration = narrate();
@@ -272,7 +307,11 @@ async function main() {
   if (wants('presenter')) await presenter(narration);
   writeFileSync(
     join(out, 'scenario.json'),
-    JSON.stringify({ lead: LEAD, starts: narration.starts, end: narration.end, steps: SCRIPT }, null, 2) + '\n',
+    JSON.stringify(
+      { lead: LEAD, starts: narration.starts, end: narration.end, steps: SCRIPT },
+      null,
+      2,
+    ) + '\n',
   );
   rmSync(scratch, { recursive: true });
 }

@@ -17,7 +17,8 @@ export function musicBed(seconds: number, rate: number): Float32Array[] {
     const swell = Math.sin(Math.PI * within) ** 0.6;
     const beat = t % 0.6;
     const note = chord[Math.floor(t / 0.6) % 3]! * 2;
-    const pluck = Math.exp(-beat * 7) * Math.sin(2 * Math.PI * note * t) * 0.05 * Math.min(1, beat * 200);
+    const pluck =
+      Math.exp(-beat * 7) * Math.sin(2 * Math.PI * note * t) * 0.05 * Math.min(1, beat * 200);
     let l = pluck;
     let r = pluck * 0.8;
     for (const f of chord) {

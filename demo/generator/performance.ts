@@ -1,5 +1,12 @@
 import { Actor, type Performance } from './actor';
-import { HEIGHT, WIDTH, peakAt, peakPoint, place, type KilnbookState } from '../../src/practice/kilnbook';
+import {
+  HEIGHT,
+  WIDTH,
+  peakAt,
+  peakPoint,
+  place,
+  type KilnbookState,
+} from '../../src/practice/kilnbook';
 
 /** Acts the tutorial out so that each step starts with its words. `starts` are milliseconds of screen time. */
 export function perform(starts: readonly number[], end: number): Performance<KilnbookState> {
@@ -28,7 +35,9 @@ export function perform(starts: readonly number[], end: number): Performance<Kil
     .shape('arrow')
     .press((s) => Object.assign(s.form!, { focus: 'kiln', listOpen: true }));
   actor.wait(400);
-  to(place.kilnOption).press((s) => Object.assign(s.form!, { kiln: 'Small electric', listOpen: false }));
+  to(place.kilnOption).press((s) =>
+    Object.assign(s.form!, { kiln: 'Small electric', listOpen: false }),
+  );
   actor.wait(300);
   to(place.create).press((s) => {
     s.form = null;
@@ -43,7 +52,9 @@ export function perform(starts: readonly number[], end: number): Performance<Kil
   actor.wait(2100).change((s) => (s.rampFocus = false));
   const peak = peakPoint(1060);
   actor.shape('arrow').moveTo(peak.x, peak.y);
-  actor.drag(peak.x, peakPoint(1222).y, (s, _x, y) => (s.peak = peakAt(y))).change((s) => (s.peak = 1222));
+  actor
+    .drag(peak.x, peakPoint(1222).y, (s, _x, y) => (s.peak = peakAt(y)))
+    .change((s) => (s.peak = 1222));
 
   at(4, 200);
   to(place.navNotes).press((s) => (s.view = 'notes'));

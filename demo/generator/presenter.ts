@@ -1,5 +1,11 @@
 import { createCanvas } from '@napi-rs/canvas';
-import { CAMERA_HEIGHT, CAMERA_WIDTH, drawPresenter, drawWall, hairStrands } from '../../src/practice/presenter';
+import {
+  CAMERA_HEIGHT,
+  CAMERA_WIDTH,
+  drawPresenter,
+  drawWall,
+  hairStrands,
+} from '../../src/practice/presenter';
 import { randomStream } from './random';
 
 const W = CAMERA_WIDTH;
@@ -20,7 +26,8 @@ export class PresenterCamera {
     drawWall(c);
     const random = randomStream(5);
     this.noise = new Int8Array(W * H * 4 + 65536);
-    for (let i = 0; i < this.noise.length; i++) this.noise[i] = Math.round((random() + random() + random() - 1.5) * 5.2);
+    for (let i = 0; i < this.noise.length; i++)
+      this.noise[i] = Math.round((random() + random() + random() - 1.5) * 5.2);
     this.strands = hairStrands(random);
   }
 

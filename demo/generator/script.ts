@@ -8,7 +8,8 @@ export interface ScriptStep {
 export const SCRIPT: readonly ScriptStep[] = [
   {
     title: 'Hello',
-    narration: 'Hello, I am Ilse Varga, studio technician at Saltmarsh Clay. Let us program a glaze firing in Kilnbook.',
+    narration:
+      'Hello, I am Ilse Varga, studio technician at Saltmarsh Clay. Let us program a glaze firing in Kilnbook.',
     action: 'Presenter full, then the week view.',
   },
   {
@@ -18,7 +19,8 @@ export const SCRIPT: readonly ScriptStep[] = [
   },
   {
     title: 'Name it and pick a kiln',
-    narration: 'Give it a name that tells the others what is inside. Then pick the small electric kiln.',
+    narration:
+      'Give it a name that tells the others what is inside. Then pick the small electric kiln.',
     action: 'Type the name, choose the kiln, Create.',
   },
   {

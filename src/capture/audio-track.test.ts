@@ -49,27 +49,39 @@ async function record(
   return { track, samples, seconds: samples.length / RATE };
 }
 
-const steady = (count: number, delay: (i: number) => number = () => 1, value: (ms: number) => number = () => 0.1) =>
+const steady = (
+  count: number,
+  delay: (i: number) => number = () => 1,
+  value: (ms: number) => number = () => 0.1,
+) =>
   Array.from({ length: count }, (_, i) => ({ ms: i * 10, delay: delay(i), value: value(i * 10) }));
 /** Seconds of the take at which the samples begin to be loud. */
-const mark = (samples: Int16Array, offsetMs: number) => samples.findIndex((v) => v > 20_000) / RATE + offsetMs / 1000;
+const mark = (samples: Int16Array, offsetMs: number) =>
+  samples.findIndex((v) => v > 20_000) / RATE + offsetMs / 1000;
 
 test('every sample from the start on is written, whatever the delays', async () => {
   await fc.assert(
-    fc.asyncProperty(fc.array(fc.integer({ min: 0, max: 60 }), { minLength: 20, maxLength: 40 }), async (delays) => {
-      // Now and then one comes at once, as on a machine that is not wholly overloaded.
-      const { seconds, track } = await record(steady(250, (i) => (i % 5 ? delays[i % delays.length]! : 0)));
-      expect(seconds).toBeCloseTo(2, 2);
-      expect(Math.abs(track.fit!.offset)).toBeLessThan(12);
-      expect(track.stats.dropped).toBe(0);
-    }),
+    fc.asyncProperty(
+      fc.array(fc.integer({ min: 0, max: 60 }), { minLength: 20, maxLength: 40 }),
+      async (delays) => {
+        // Now and then one comes at once, as on a machine that is not wholly overloaded.
+        const { seconds, track } = await record(
+          steady(250, (i) => (i % 5 ? delays[i % delays.length]! : 0)),
+        );
+        expect(seconds).toBeCloseTo(2, 2);
+        expect(Math.abs(track.fit!.offset)).toBeLessThan(12);
+        expect(track.stats.dropped).toBe(0);
+      },
+    ),
     { numRuns: 12 },
   );
 });
 
 test('what is lost on the way is made up for, so that what follows stays in its place', async () => {
   // Between 1.5 and 1.7 s of the take nothing comes; a mark at 3 s of the take.
-  const blocks = steady(500, undefined, (ms) => (ms >= 3500 && ms < 3520 ? 0.9 : 0.05)).filter(({ ms }) => ms < 2000 || ms >= 2200);
+  const blocks = steady(500, undefined, (ms) => (ms >= 3500 && ms < 3520 ? 0.9 : 0.05)).filter(
+    ({ ms }) => ms < 2000 || ms >= 2200,
+  );
   const { samples, track } = await record(blocks);
   expect(track.stats.dropped).toBe(1);
   expect(mark(samples, track.fit!.offset)).toBeCloseTo(3, 1);
@@ -77,7 +89,9 @@ test('what is lost on the way is made up for, so that what follows stays in its 
 });
 
 test('several small losses do not add up', async () => {
-  const blocks = steady(900, undefined, (ms) => (ms >= 8500 && ms < 8520 ? 0.9 : 0.05)).filter(({ ms }) => ms < 1000 || ms % 700 !== 0);
+  const blocks = steady(900, undefined, (ms) => (ms >= 8500 && ms < 8520 ? 0.9 : 0.05)).filter(
+    ({ ms }) => ms < 1000 || ms % 700 !== 0,
+  );
   const { samples, track } = await record(blocks);
   expect(Math.abs(mark(samples, track.fit!.offset) - 8)).toBeLessThan(0.03);
 });

@@ -56,7 +56,9 @@ export class AudioTrack {
 
   private async listen(): Promise<void> {
     for (;;) {
-      const { done, value: data } = await this.reader.read().catch(() => ({ done: true, value: undefined }) as const);
+      const { done, value: data } = await this.reader
+        .read()
+        .catch(() => ({ done: true, value: undefined }) as const);
       if (done || !data) break;
       this.sampleRate ||= data.sampleRate;
       this.channels ||= Math.min(2, data.numberOfChannels);
@@ -108,7 +110,8 @@ export class AudioTrack {
     this.lags.push(lag);
     if (this.lags.length > WINDOW) this.lags.shift();
     const least = Math.min(...this.lags);
-    if (this.baseline === null || (this.blocks < WINDOW && least < this.baseline)) this.baseline = least;
+    if (this.baseline === null || (this.blocks < WINDOW && least < this.baseline))
+      this.baseline = least;
     else if (this.lags.length === WINDOW) {
       const off = least - this.baseline;
       if (off > this.tolerance) {
@@ -126,7 +129,8 @@ export class AudioTrack {
       this.pairEnd = time + PAIR_MS;
     } else {
       const last = this.pairs[this.pairs.length - 1]!;
-      if (lag < last.arrival - last.device) this.pairs[this.pairs.length - 1] = { device: sampleTime, arrival: time };
+      if (lag < last.arrival - last.device)
+        this.pairs[this.pairs.length - 1] = { device: sampleTime, arrival: time };
     }
   }
 
@@ -148,8 +152,12 @@ function toPcm(data: AudioData, channels: number): Uint8Array {
   const out = new Int16Array(count * channels);
   const plane = new Float32Array(count);
   for (let channel = 0; channel < channels; channel++) {
-    data.copyTo(plane, { planeIndex: Math.min(channel, data.numberOfChannels - 1), format: 'f32-planar' });
-    for (let i = 0; i < count; i++) out[i * channels + channel] = Math.round(Math.max(-1, Math.min(1, plane[i]!)) * 32767);
+    data.copyTo(plane, {
+      planeIndex: Math.min(channel, data.numberOfChannels - 1),
+      format: 'f32-planar',
+    });
+    for (let i = 0; i < count; i++)
+      out[i * channels + channel] = Math.round(Math.max(-1, Math.min(1, plane[i]!)) * 32767);
   }
   return new Uint8Array(out.buffer);
 }

@@ -21,20 +21,23 @@ describe('the clock of a take', () => {
 
   test('never runs backwards, whatever is paused', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 1, max: 5000 }), { minLength: 2, maxLength: 20 }), (steps) => {
-        const clock = new TakeClock(0);
-        let main = 0;
-        let last = 0;
-        steps.forEach((step, i) => {
-          main += step;
-          if (i % 3 === 1) clock.pause(main);
-          if (i % 3 === 2) clock.resume(main);
-          const now = clock.now(main);
-          expect(now).toBeGreaterThanOrEqual(last - 0.01);
-          expect(now).toBeLessThanOrEqual(main);
-          last = now;
-        });
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 5000 }), { minLength: 2, maxLength: 20 }),
+        (steps) => {
+          const clock = new TakeClock(0);
+          let main = 0;
+          let last = 0;
+          steps.forEach((step, i) => {
+            main += step;
+            if (i % 3 === 1) clock.pause(main);
+            if (i % 3 === 2) clock.resume(main);
+            const now = clock.now(main);
+            expect(now).toBeGreaterThanOrEqual(last - 0.01);
+            expect(now).toBeLessThanOrEqual(main);
+            last = now;
+          });
+        },
+      ),
     );
   });
 });
@@ -67,8 +70,12 @@ function fakeServer(failures: (string | number)[]) {
   globalThis.fetch = jest.fn(async (_address, init) => {
     const fails = failures.shift();
     if (fails === 'away') throw new TypeError('fetch failed');
-    if (typeof fails === 'number') return { ok: false, status: fails, json: async () => ({}) } as Response;
-    const { headers, body } = init as unknown as { headers: Record<string, string>; body: Uint8Array };
+    if (typeof fails === 'number')
+      return { ok: false, status: fails, json: async () => ({}) } as Response;
+    const { headers, body } = init as unknown as {
+      headers: Record<string, string>;
+      body: Uint8Array;
+    };
     const offset = Number(headers['upload-offset']);
     // As the server does: what is there is passed over, and a hole is told.
     if (offset <= size()) kept.push(Buffer.from(body.subarray(size() - offset)));
@@ -95,31 +102,34 @@ describe('sending', () => {
     ['answers that are lost', ['lost', null, 'lost']],
     ['a server that does not know the take yet', [404, 404]],
     ['all of it', [404, 'lost', 'away', null, 'lost', 500]],
-  ] as [string, (string | number)[]][])('every byte arrives once and in order: %s', async (_name, failures) => {
-    const server = fakeServer([...failures]);
-    const states: ServerState[] = [];
-    const part = new Part(
-      'voice',
-      new MemoryStore(),
-      'take',
-      (state) => states.push(state),
-      () => undefined,
-    );
-    const all: Buffer[] = [];
-    for (let i = 0; i < 30; i++) {
-      const piece = Buffer.alloc(1 + ((i * 37) % 90), i);
-      all.push(piece);
-      part.add(piece);
-      await jest.advanceTimersByTimeAsync(90);
-    }
-    part.flush();
-    await settled(() => part.waiting === 0);
-    expect(part.waiting).toBe(0);
-    expect(server.kept()).toEqual(Buffer.concat(all));
-    expect(states.at(-1)).toBe('here');
-    if (failures.includes('away')) expect(states).toContain('away');
-    part.close();
-  });
+  ] as [string, (string | number)[]][])(
+    'every byte arrives once and in order: %s',
+    async (_name, failures) => {
+      const server = fakeServer([...failures]);
+      const states: ServerState[] = [];
+      const part = new Part(
+        'voice',
+        new MemoryStore(),
+        'take',
+        (state) => states.push(state),
+        () => undefined,
+      );
+      const all: Buffer[] = [];
+      for (let i = 0; i < 30; i++) {
+        const piece = Buffer.alloc(1 + ((i * 37) % 90), i);
+        all.push(piece);
+        part.add(piece);
+        await jest.advanceTimersByTimeAsync(90);
+      }
+      part.flush();
+      await settled(() => part.waiting === 0);
+      expect(part.waiting).toBe(0);
+      expect(server.kept()).toEqual(Buffer.concat(all));
+      expect(states.at(-1)).toBe('here');
+      if (failures.includes('away')) expect(states).toContain('away');
+      part.close();
+    },
+  );
 
   test('a full disk is told, and a take that was closed elsewhere is left alone', async () => {
     fakeServer([507]);

@@ -11,7 +11,10 @@ const EVERY_MS = 60;
 const HOLD_MS = 1500;
 
 /** Watches the level of a sound track. Answers how to stop. */
-export function watchLevel(track: MediaStreamTrack, onReading: (reading: MeterReading) => void): () => void {
+export function watchLevel(
+  track: MediaStreamTrack,
+  onReading: (reading: MeterReading) => void,
+): () => void {
   const context = soundContext();
   const analyser = new AnalyserNode(context, { fftSize: WINDOW });
   const source = new MediaStreamAudioSourceNode(context, { mediaStream: new MediaStream([track]) });

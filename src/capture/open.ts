@@ -27,9 +27,12 @@ export interface OpenSource {
 type Thing = 'screen' | 'camera' | 'microphone';
 
 const UNSUPPORTED: Record<Thing, string> = {
-  screen: 'This browser does not offer its screen to pages. Use a desktop browser, or bring a recording made elsewhere.',
-  camera: 'This browser offers no camera here. Pages must be opened from this computer or over a secure connection.',
-  microphone: 'This browser offers no microphone here. Pages must be opened from this computer or over a secure connection.',
+  screen:
+    'This browser does not offer its screen to pages. Use a desktop browser, or bring a recording made elsewhere.',
+  camera:
+    'This browser offers no camera here. Pages must be opened from this computer or over a secure connection.',
+  microphone:
+    'This browser offers no microphone here. Pages must be opened from this computer or over a secure connection.',
 };
 
 function explain(error: unknown, thing: Thing): SourceError {
@@ -41,19 +44,34 @@ function explain(error: unknown, thing: Thing): SourceError {
         ? 'Sharing was not allowed, or the list was closed. Switch it on again and choose what to share.'
         : `The browser blocks the ${thing}. Press the sign beside the page’s address, allow the ${thing}, then switch it on again.`,
     );
-  if (name === 'NotFoundError' || name === 'OverconstrainedError' || name === 'DevicesNotFoundError')
-    return new SourceError('missing', `No such ${thing} is plugged in. Plug it in, or choose another one.`);
+  if (
+    name === 'NotFoundError' ||
+    name === 'OverconstrainedError' ||
+    name === 'DevicesNotFoundError'
+  )
+    return new SourceError(
+      'missing',
+      `No such ${thing} is plugged in. Plug it in, or choose another one.`,
+    );
   if (name === 'NotReadableError' || name === 'AbortError')
     return new SourceError(
       'busy',
       `The ${thing} is used by another program, or does not answer. Close that program, then switch it on again.`,
     );
-  if (name === 'TypeError' || name === 'NotSupportedError') return new SourceError('unsupported', UNSUPPORTED[thing]);
-  return new SourceError('busy', `The ${thing} could not be opened: ${error instanceof Error ? error.message : String(error)}`);
+  if (name === 'TypeError' || name === 'NotSupportedError')
+    return new SourceError('unsupported', UNSUPPORTED[thing]);
+  return new SourceError(
+    'busy',
+    `The ${thing} could not be opened: ${error instanceof Error ? error.message : String(error)}`,
+  );
 }
 
 const needPractice = () => {
-  if (!canPractise()) throw new SourceError('unsupported', 'This browser can’t run the practice devices; a Chromium-based one can.');
+  if (!canPractise())
+    throw new SourceError(
+      'unsupported',
+      'This browser can’t run the practice devices; a Chromium-based one can.',
+    );
 };
 
 /** Mouse events of a captured surface (W3C draft “Captured Mouse Events”): places in its pixels. */
@@ -66,11 +84,15 @@ interface CapturedMouseEvent extends Event {
 }
 
 function pointerReporter(): PointerReporter | null {
-  const Controller = (globalThis as { CaptureController?: new () => PointerReporter }).CaptureController;
+  const Controller = (globalThis as { CaptureController?: new () => PointerReporter })
+    .CaptureController;
   return Controller && 'oncapturedmousechange' in Controller.prototype ? new Controller() : null;
 }
 
-function listenTo(controller: PointerReporter, tell: (x: number, y: number, at: number) => void): () => void {
+function listenTo(
+  controller: PointerReporter,
+  tell: (x: number, y: number, at: number) => void,
+): () => void {
   const listener = (event: Event) => {
     const { surfaceX = -1, surfaceY = -1 } = event as CapturedMouseEvent;
     // Outside of what is shared both are negative.
@@ -88,22 +110,33 @@ export async function openScreen(
   if (choice === 'practice') {
     needPractice();
     const practice = new PracticeScreen(options.size);
-    return { track: practice.track, label: 'Practice screen', practice, stop: () => practice.stop() };
+    return {
+      track: practice.track,
+      label: 'Practice screen',
+      practice,
+      stop: () => practice.stop(),
+    };
   }
-  if (!navigator.mediaDevices?.getDisplayMedia) throw new SourceError('unsupported', UNSUPPORTED.screen);
+  if (!navigator.mediaDevices?.getDisplayMedia)
+    throw new SourceError('unsupported', UNSUPPORTED.screen);
   const controller = pointerReporter();
   try {
     const stream = await navigator.mediaDevices.getDisplayMedia({
       ...(controller ? { controller } : {}),
       // A pointer that is reported is recorded as data, and need not be in the picture.
-      video: { frameRate: { ideal: options.frameRate, max: options.frameRate }, ...(controller ? { cursor: 'never' } : {}) },
+      video: {
+        frameRate: { ideal: options.frameRate, max: options.frameRate },
+        ...(controller ? { cursor: 'never' } : {}),
+      },
       audio: options.sound,
       ...(choice === 'own' ? { preferCurrentTab: true, selfBrowserSurface: 'include' } : {}),
     } as DisplayMediaStreamOptions);
     const track = stream.getVideoTracks()[0]!;
     // Text stays sharp when the encoder has to choose.
     track.contentHint = 'detail';
-    const onPointer = controller ? (tell: (x: number, y: number, at: number) => void) => listenTo(controller, tell) : undefined;
+    const onPointer = controller
+      ? (tell: (x: number, y: number, at: number) => void) => listenTo(controller, tell)
+      : undefined;
     return {
       track,
       label: track.label || 'Shared screen',
@@ -117,13 +150,23 @@ export async function openScreen(
 }
 
 /** A camera by its device id, or the practice camera. */
-export async function openCamera(choice: string, size: { width: number; height: number }, frameRate: number): Promise<OpenSource> {
+export async function openCamera(
+  choice: string,
+  size: { width: number; height: number },
+  frameRate: number,
+): Promise<OpenSource> {
   if (choice === 'practice') {
     needPractice();
     const practice = new PracticeCamera(size, Math.min(30, frameRate));
-    return { track: practice.track, label: 'Practice camera', practice, stop: () => practice.stop() };
+    return {
+      track: practice.track,
+      label: 'Practice camera',
+      practice,
+      stop: () => practice.stop(),
+    };
   }
-  if (!navigator.mediaDevices?.getUserMedia) throw new SourceError('unsupported', UNSUPPORTED.camera);
+  if (!navigator.mediaDevices?.getUserMedia)
+    throw new SourceError('unsupported', UNSUPPORTED.camera);
   try {
     const stream = await navigator.mediaDevices.getUserMedia({
       video: {
@@ -141,13 +184,23 @@ export async function openCamera(choice: string, size: { width: number; height: 
 }
 
 /** A microphone by its device id, or the practice microphone. Nothing is done to the voice that could not be undone later. */
-export async function openMicrophone(choice: string, mood: MicrophoneMood, automaticGain: boolean): Promise<OpenSource> {
+export async function openMicrophone(
+  choice: string,
+  mood: MicrophoneMood,
+  automaticGain: boolean,
+): Promise<OpenSource> {
   if (choice === 'practice') {
     needPractice();
     const practice = new PracticeMicrophone(mood);
-    return { track: practice.track, label: 'Practice microphone', practice, stop: () => practice.stop() };
+    return {
+      track: practice.track,
+      label: 'Practice microphone',
+      practice,
+      stop: () => practice.stop(),
+    };
   }
-  if (!navigator.mediaDevices?.getUserMedia) throw new SourceError('unsupported', UNSUPPORTED.microphone);
+  if (!navigator.mediaDevices?.getUserMedia)
+    throw new SourceError('unsupported', UNSUPPORTED.microphone);
   try {
     const stream = await navigator.mediaDevices.getUserMedia({
       audio: {

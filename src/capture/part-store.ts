@@ -19,7 +19,8 @@ export class MemoryStore implements PartStore {
   read(from: number, most: number): Uint8Array<ArrayBuffer> {
     const out = new Uint8Array(Math.max(0, Math.min(most, this.size - from)));
     // What lies before the reader has arrived at the server and need not be kept.
-    while (this.pieces[0] && this.pieces[0].at + this.pieces[0].bytes.length <= from) this.pieces.shift();
+    while (this.pieces[0] && this.pieces[0].at + this.pieces[0].bytes.length <= from)
+      this.pieces.shift();
     for (const { at, bytes } of this.pieces) {
       if (at >= from + out.length) break;
       const start = Math.max(0, from - at);
@@ -77,7 +78,10 @@ async function takesFolder(): Promise<FileSystemDirectoryHandle | null> {
 }
 
 /** The local folder of a take; null where the browser offers no file system. */
-export async function localTake(takeId: string, create: boolean): Promise<FileSystemDirectoryHandle | null> {
+export async function localTake(
+  takeId: string,
+  create: boolean,
+): Promise<FileSystemDirectoryHandle | null> {
   const folder = await takesFolder();
   return (await folder?.getDirectoryHandle(takeId, { create }).catch(() => null)) ?? null;
 }
@@ -86,7 +90,9 @@ export async function localTake(takeId: string, create: boolean): Promise<FileSy
 export async function localTakes(): Promise<string[]> {
   const folder = await takesFolder();
   const names: string[] = [];
-  if (folder) for await (const [name, handle] of folder.entries()) if (handle.kind === 'directory') names.push(name);
+  if (folder)
+    for await (const [name, handle] of folder.entries())
+      if (handle.kind === 'directory') names.push(name);
   return names;
 }
 
@@ -95,7 +101,10 @@ export async function removeLocalTake(takeId: string): Promise<void> {
 }
 
 /** Opens a part for writing; in memory when there is no folder, or the file is in use. */
-export async function openPart(folder: FileSystemDirectoryHandle | null, name: string): Promise<PartStore> {
+export async function openPart(
+  folder: FileSystemDirectoryHandle | null,
+  name: string,
+): Promise<PartStore> {
   if (!folder) return new MemoryStore();
   try {
     const file = await folder.getFileHandle(name, { create: true });
@@ -106,7 +115,10 @@ export async function openPart(folder: FileSystemDirectoryHandle | null, name: s
 }
 
 /** Writes a small text into a take's folder. */
-export async function writeNote(folder: FileSystemDirectoryHandle | null, text: string): Promise<void> {
+export async function writeNote(
+  folder: FileSystemDirectoryHandle | null,
+  text: string,
+): Promise<void> {
   if (!folder) return;
   const file = await folder.getFileHandle(TAKE_NOTE, { create: true });
   const handle = await file.createSyncAccessHandle();

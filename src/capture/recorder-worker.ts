@@ -10,8 +10,17 @@ import { VideoTrack } from './video-track';
 
 /** A source as it comes to the worker. */
 export type SourceStream =
-  | { readonly name: TrackName; readonly type: 'video'; readonly readable: ReadableStream<VideoFrame>; readonly frameRate: number }
-  | { readonly name: TrackName; readonly type: 'audio'; readonly readable: ReadableStream<AudioData> };
+  | {
+      readonly name: TrackName;
+      readonly type: 'video';
+      readonly readable: ReadableStream<VideoFrame>;
+      readonly frameRate: number;
+    }
+  | {
+      readonly name: TrackName;
+      readonly type: 'audio';
+      readonly readable: ReadableStream<AudioData>;
+    };
 
 /** How a take is going, several times a second. */
 export interface TakeProgress {
@@ -22,7 +31,11 @@ export interface TakeProgress {
   readonly server: ServerState;
   /** Whether what is recorded outlives a crash of the tab while the server is away. */
   readonly local: boolean;
-  readonly tracks: readonly { readonly name: TrackName; readonly written: number; readonly dropped: number }[];
+  readonly tracks: readonly {
+    readonly name: TrackName;
+    readonly written: number;
+    readonly dropped: number;
+  }[];
 }
 
 export interface TakeBeginning {
@@ -30,7 +43,9 @@ export interface TakeBeginning {
   readonly takeId: string;
   readonly stepId: string | null;
   readonly kind: TakeKind;
-  readonly setup: Omit<TakeSetup, 'tracks'> & { readonly tracks: readonly { readonly name: TrackName; readonly label: string }[] };
+  readonly setup: Omit<TakeSetup, 'tracks'> & {
+    readonly tracks: readonly { readonly name: TrackName; readonly label: string }[];
+  };
 }
 
 /** What the worker tells by itself. */
@@ -74,7 +89,11 @@ class RecorderWorker {
     this.disarm();
     for (const source of sources) {
       const onEnd = (reason: string) => this.onTrackEnd(source.name, reason);
-      if (source.type === 'video') this.videos.set(source.name, new VideoTrack(source.readable, source.frameRate, this.now, onEnd));
+      if (source.type === 'video')
+        this.videos.set(
+          source.name,
+          new VideoTrack(source.readable, source.frameRate, this.now, onEnd),
+        );
       else this.audios.set(source.name, new AudioTrack(source.readable, this.now, onEnd));
     }
   }
@@ -89,7 +108,9 @@ class RecorderWorker {
   private onTrackEnd(track: TrackName, reason: string): void {
     if (this.ended || !this.clock) return;
     this.ended = true;
-    tell({ ended: reason === 'failed' ? 'failed' : track === 'screen' ? 'sharing ended' : 'unplugged' });
+    tell({
+      ended: reason === 'failed' ? 'failed' : track === 'screen' ? 'sharing ended' : 'unplugged',
+    });
   }
 
   /** Waits until something arrives from every source. */
@@ -131,20 +152,54 @@ class RecorderWorker {
   /** Has the server put away a take that it was told of. */
   private async takeBack(takeId: string): Promise<void> {
     const json = { 'content-type': 'application/json' };
-    await fetch(`/api/takes/${takeId}/close`, { method: 'POST', headers: json, body: JSON.stringify({ reason: 'failed' }) }).catch(
-      () => null,
-    );
-    await fetch(`/api/takes/${takeId}`, { method: 'PATCH', headers: json, body: JSON.stringify({ discarded: true }) }).catch(() => null);
+    await fetch(`/api/takes/${takeId}/close`, {
+      method: 'POST',
+      headers: json,
+      body: JSON.stringify({ reason: 'failed' }),
+    }).catch(() => null);
+    await fetch(`/api/takes/${takeId}`, {
+      method: 'PATCH',
+      headers: json,
+      body: JSON.stringify({ discarded: true }),
+    }).catch(() => null);
   }
 
-  private async beginTake({ projectId, takeId, stepId, kind, setup }: TakeBeginning): Promise<number> {
+  private async beginTake({
+    projectId,
+    takeId,
+    stepId,
+    kind,
+    setup,
+  }: TakeBeginning): Promise<number> {
     await this.arrival();
     const tracks = setup.tracks.flatMap(({ name, label }): TrackSetup[] => {
       const video = this.videos.get(name);
       const audio = this.audios.get(name);
-      if (video) return [{ name, type: 'video', label, ...video.size!, frameRate: video.rate, sampleRate: 0, channels: 0 }];
+      if (video)
+        return [
+          {
+            name,
+            type: 'video',
+            label,
+            ...video.size!,
+            frameRate: video.rate,
+            sampleRate: 0,
+            channels: 0,
+          },
+        ];
       if (audio)
-        return [{ name, type: 'audio', label, width: 0, height: 0, frameRate: 0, sampleRate: audio.sampleRate, channels: audio.channels }];
+        return [
+          {
+            name,
+            type: 'audio',
+            label,
+            width: 0,
+            height: 0,
+            frameRate: 0,
+            sampleRate: audio.sampleRate,
+            channels: audio.channels,
+          },
+        ];
       return [];
     });
     const body = { id: takeId, stepId, kind, setup: { ...setup, tracks } };
@@ -190,7 +245,8 @@ class RecorderWorker {
     const response = await send();
     if (response?.ok) return;
     if (response && response.status < 500) {
-      const said = ((await response.json().catch(() => null)) as { detail?: string } | null)?.detail;
+      const said = ((await response.json().catch(() => null)) as { detail?: string } | null)
+        ?.detail;
       throw new Error(said ?? 'The server did not accept the take.');
     }
     this.server = 'away';
@@ -217,7 +273,10 @@ class RecorderWorker {
 
   private report(): void {
     if (!this.clock) return;
-    const tracks = [...this.videos, ...this.audios].map(([name, track]) => ({ name, ...track.stats }));
+    const tracks = [...this.videos, ...this.audios].map(([name, track]) => ({
+      name,
+      ...track.stats,
+    }));
     tell({
       progress: {
         ms: this.clock.now(this.now()),
@@ -247,7 +306,16 @@ class RecorderWorker {
     const t = this.clock?.now(this.now()) ?? 0;
     for (const [track, each] of [...this.videos, ...this.audios]) {
       const { fit, stats } = each;
-      if (fit) this.write({ t, type: 'clock', track, offset: fit.offset, rate: fit.rate, pieces: stats.written, dropped: stats.dropped });
+      if (fit)
+        this.write({
+          t,
+          type: 'clock',
+          track,
+          offset: fit.offset,
+          rate: fit.rate,
+          pieces: stats.written,
+          dropped: stats.dropped,
+        });
     }
   }
 
@@ -275,7 +343,12 @@ class RecorderWorker {
     const until = performance.now() + DRAIN_MS;
     this.clock = null;
     await Promise.race([this.pending, new Promise((resolve) => setTimeout(resolve, DRAIN_MS))]);
-    while (this.waiting() > 0 && performance.now() < until && this.server !== 'full' && this.server !== 'ended')
+    while (
+      this.waiting() > 0 &&
+      performance.now() < until &&
+      this.server !== 'full' &&
+      this.server !== 'ended'
+    )
       await new Promise((resolve) => setTimeout(resolve, 50));
     const complete = this.waiting() <= 0;
     // A take is not closed while something of it could still be sent: what is here would then never be taken.

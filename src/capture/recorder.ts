@@ -1,6 +1,13 @@
 import { transfer, wrap, type Remote } from 'comlink';
 import type { EndReason, TrackName } from '@/core/take/take';
-import type { LiveEvent, RecorderApi, SourceStream, TakeBeginning, TakeProgress, WorkerMessage } from './recorder-worker';
+import type {
+  LiveEvent,
+  RecorderApi,
+  SourceStream,
+  TakeBeginning,
+  TakeProgress,
+  WorkerMessage,
+} from './recorder-worker';
 
 /** One source that is to be recorded. */
 export interface RecordedSource {
@@ -16,24 +23,33 @@ const PICTURE_QUEUE = 4;
 const SYNCS = 5;
 
 type Processor<T> = { readonly readable: ReadableStream<T> };
-declare const MediaStreamTrackProcessor: new <T>(options: { track: MediaStreamTrack; maxBufferSize?: number }) => Processor<T>;
+declare const MediaStreamTrackProcessor: new <T>(options: {
+  track: MediaStreamTrack;
+  maxBufferSize?: number;
+}) => Processor<T>;
 
 /** Whether this browser hands out frames and samples as recording needs them. */
-export const canRecord = (): boolean => typeof MediaStreamTrackProcessor !== 'undefined' && typeof VideoEncoder !== 'undefined';
+export const canRecord = (): boolean =>
+  typeof MediaStreamTrackProcessor !== 'undefined' && typeof VideoEncoder !== 'undefined';
 
 /** Records a take in a worker; the page only hands over sources and says what is done live. */
 export class Recorder {
-  private readonly worker = new Worker(new URL('./recorder-worker.ts', import.meta.url), { type: 'module' });
+  private readonly worker = new Worker(new URL('./recorder-worker.ts', import.meta.url), {
+    type: 'module',
+  });
   private readonly remote: Remote<RecorderApi> = wrap<RecorderApi>(this.worker);
   private copies: MediaStreamTrack[] = [];
 
   constructor(onProgress: (progress: TakeProgress) => void, onEnded: (reason: EndReason) => void) {
-    this.worker.addEventListener('message', ({ data }: MessageEvent<{ recorder?: WorkerMessage }>) => {
-      const message = data.recorder;
-      if (!message) return;
-      if ('progress' in message) onProgress(message.progress);
-      else onEnded(message.ended);
-    });
+    this.worker.addEventListener(
+      'message',
+      ({ data }: MessageEvent<{ recorder?: WorkerMessage }>) => {
+        const message = data.recorder;
+        if (!message) return;
+        if ('progress' in message) onProgress(message.progress);
+        else onEnded(message.ended);
+      },
+    );
   }
 
   /** Hands the sources over; their times are watched from now on, so that they are known when the take begins. */
@@ -50,9 +66,19 @@ export class Recorder {
             name,
             type: 'video',
             frameRate,
-            readable: new MediaStreamTrackProcessor<VideoFrame>({ track: copy, maxBufferSize: PICTURE_QUEUE }).readable,
+            readable: new MediaStreamTrackProcessor<VideoFrame>({
+              track: copy,
+              maxBufferSize: PICTURE_QUEUE,
+            }).readable,
           }
-        : { name, type: 'audio', readable: new MediaStreamTrackProcessor<AudioData>({ track: copy, maxBufferSize: SOUND_QUEUE }).readable };
+        : {
+            name,
+            type: 'audio',
+            readable: new MediaStreamTrackProcessor<AudioData>({
+              track: copy,
+              maxBufferSize: SOUND_QUEUE,
+            }).readable,
+          };
     });
     await this.remote.arm(
       transfer(

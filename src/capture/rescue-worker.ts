@@ -1,5 +1,12 @@
 import { expose } from 'comlink';
-import { FileStore, localTake, localTakes, readNote, removeLocalTake, TAKE_NOTE } from './part-store';
+import {
+  FileStore,
+  localTake,
+  localTakes,
+  readNote,
+  removeLocalTake,
+  TAKE_NOTE,
+} from './part-store';
 import { Uploader } from './uploader';
 
 /** A take of which something lies in this browser. */
@@ -16,7 +23,8 @@ interface Note {
 
 /** Tries, a second apart, before a rescue is given up for now. */
 const MOST_FAILURES = 10;
-const NOT_TAKEN = 'The server does not answer, or its disk is full. What was recorded is kept in this browser; try again later.';
+const NOT_TAKEN =
+  'The server does not answer, or its disk is full. What was recorded is kept in this browser; try again later.';
 
 async function noteOf(folder: FileSystemDirectoryHandle): Promise<Note | null> {
   const text = await readNote(folder);
@@ -27,10 +35,13 @@ async function noteOf(folder: FileSystemDirectoryHandle): Promise<Note | null> {
   }
 }
 
-async function partsOf(folder: FileSystemDirectoryHandle): Promise<[string, FileSystemFileHandle][]> {
+async function partsOf(
+  folder: FileSystemDirectoryHandle,
+): Promise<[string, FileSystemFileHandle][]> {
   const parts: [string, FileSystemFileHandle][] = [];
   for await (const [name, handle] of folder.entries())
-    if (handle.kind === 'file' && name !== TAKE_NOTE) parts.push([name, handle as FileSystemFileHandle]);
+    if (handle.kind === 'file' && name !== TAKE_NOTE)
+      parts.push([name, handle as FileSystemFileHandle]);
   return parts;
 }
 
@@ -73,7 +84,10 @@ class RescueWorker {
       body: JSON.stringify(note.body),
     }).catch(() => null);
     if (!begun?.ok) throw new Error(NOT_TAKEN);
-    const take = (await (await fetch(`/api/takes/${takeId}`)).json()) as { status: string; sizes: Record<string, number> };
+    const take = (await (await fetch(`/api/takes/${takeId}`)).json()) as {
+      status: string;
+      sizes: Record<string, number>;
+    };
     if (take.status === 'recording')
       for (const [name, handle] of await partsOf(folder)) {
         const store = await openStore(handle);
@@ -86,7 +100,8 @@ class RescueWorker {
         );
         uploader.from(take.sizes[name] ?? 0);
         uploader.push();
-        while (uploader.waiting > 0 && !uploader.ended && failures < MOST_FAILURES) await new Promise((resolve) => setTimeout(resolve, 50));
+        while (uploader.waiting > 0 && !uploader.ended && failures < MOST_FAILURES)
+          await new Promise((resolve) => setTimeout(resolve, 50));
         uploader.stop();
         store.close();
         if (failures >= MOST_FAILURES) throw new Error(NOT_TAKEN);

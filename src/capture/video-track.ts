@@ -1,4 +1,10 @@
-import { EncodedPacket, EncodedVideoPacketSource, Mp4OutputFormat, Output, StreamTarget } from 'mediabunny';
+import {
+  EncodedPacket,
+  EncodedVideoPacketSource,
+  Mp4OutputFormat,
+  Output,
+  StreamTarget,
+} from 'mediabunny';
 import type { ClockFit } from '@/core/take/clock';
 import { TrackClock } from '@/core/take/track-clock';
 import type { Part } from './part';
@@ -68,12 +74,16 @@ export class VideoTrack {
 
   /** Size of the pictures that arrive; null before the first. */
   get size(): { width: number; height: number } | null {
-    return this.last ? { width: this.last.displayWidth & ~1, height: this.last.displayHeight & ~1 } : null;
+    return this.last
+      ? { width: this.last.displayWidth & ~1, height: this.last.displayHeight & ~1 }
+      : null;
   }
 
   private async listen(): Promise<void> {
     for (;;) {
-      const { done, value: frame } = await this.reader.read().catch(() => ({ done: true, value: undefined }) as const);
+      const { done, value: frame } = await this.reader
+        .read()
+        .catch(() => ({ done: true, value: undefined }) as const);
       if (done || !frame) break;
       const device = frame.timestamp / 1000;
       this.clock.note(device, this.now());
@@ -88,14 +98,18 @@ export class VideoTrack {
   async prepare(part: Part): Promise<void> {
     const size = this.size;
     if (!size) throw new Error('No picture arrives from this source.');
-    this.odd = !!this.last && (this.last.displayWidth % 2 === 1 || this.last.displayHeight % 2 === 1);
+    this.odd =
+      !!this.last && (this.last.displayWidth % 2 === 1 || this.last.displayHeight % 2 === 1);
     const config = await supportedConfig(size, this.rate);
     const target = new StreamTarget(
       new WritableStream({
         write: ({ data }) => part.add(data),
       }),
     );
-    this.output = new Output({ format: new Mp4OutputFormat({ fastStart: 'fragmented', minimumFragmentDuration: 0.4 }), target });
+    this.output = new Output({
+      format: new Mp4OutputFormat({ fastStart: 'fragmented', minimumFragmentDuration: 0.4 }),
+      target,
+    });
     this.source = new EncodedVideoPacketSource('avc');
     this.output.addVideoTrack(this.source);
     await this.output.start();
@@ -156,7 +170,16 @@ export class VideoTrack {
     const stamped = new VideoFrame(frame, {
       timestamp: Math.round((time - this.first) * 1000),
       duration: Math.round(1e6 / this.rate),
-      ...(this.odd ? { visibleRect: { x: 0, y: 0, width: frame.displayWidth & ~1, height: frame.displayHeight & ~1 } } : {}),
+      ...(this.odd
+        ? {
+            visibleRect: {
+              x: 0,
+              y: 0,
+              width: frame.displayWidth & ~1,
+              height: frame.displayHeight & ~1,
+            },
+          }
+        : {}),
     });
     const keyFrame = time - this.lastKey >= KEY_MS;
     if (keyFrame) this.lastKey = time;
@@ -195,7 +218,10 @@ export class VideoTrack {
   }
 }
 
-async function supportedConfig(size: { width: number; height: number }, frameRate: number): Promise<VideoEncoderConfig> {
+async function supportedConfig(
+  size: { width: number; height: number },
+  frameRate: number,
+): Promise<VideoEncoderConfig> {
   for (const codec of CODECS) {
     const config: VideoEncoderConfig = {
       codec,
@@ -207,5 +233,7 @@ async function supportedConfig(size: { width: number; height: number }, frameRat
     };
     if ((await VideoEncoder.isConfigSupported(config).catch(() => null))?.supported) return config;
   }
-  throw new Error(`This browser can’t encode pictures of ${size.width} by ${size.height} px while recording. Choose a smaller size.`);
+  throw new Error(
+    `This browser can’t encode pictures of ${size.width} by ${size.height} px while recording. Choose a smaller size.`,
+  );
 }

@@ -49,7 +49,8 @@ export function required(value: string | undefined, what: string): string {
 
 export function parseSize(text: string): { width: number; height: number } {
   const match = /^(\d{2,5})x(\d{2,5})$/i.exec(text);
-  if (!match) throw new UsageError(`--size is WIDTHxHEIGHT in pixels, as in 1920x1080; "${text}" is not.`);
+  if (!match)
+    throw new UsageError(`--size is WIDTHxHEIGHT in pixels, as in 1920x1080; "${text}" is not.`);
   return { width: Number(match[1]), height: Number(match[2]) };
 }
 
@@ -72,7 +73,8 @@ export function parseSeconds(text: string, option: string): number {
 export function parseRange(text: string): { start: number; end: number } {
   const match = /^([\d.]+)-([\d.]+)$/.exec(text);
   const range = match && { start: Number(match[1]), end: Number(match[2]) };
-  if (!range || !(range.end > range.start)) throw new UsageError(`--range is START-END in seconds, as in 3.5-12; "${text}" is not.`);
+  if (!range || !(range.end > range.start))
+    throw new UsageError(`--range is START-END in seconds, as in 3.5-12; "${text}" is not.`);
   return range;
 }
 
@@ -92,7 +94,8 @@ export function formatOf(path: string): Format {
 
 export function parseBitRate(text: string): number {
   const rate = Number(text);
-  if (!(rate >= 0.1 && rate <= 200)) throw new UsageError(`--bit-rate is 0.1 to 200 Mbit/s; "${text}" is not.`);
+  if (!(rate >= 0.1 && rate <= 200))
+    throw new UsageError(`--bit-rate is 0.1 to 200 Mbit/s; "${text}" is not.`);
   return rate;
 }
 

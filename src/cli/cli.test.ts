@@ -11,7 +11,11 @@ const env = { ...process.env, VISTUM_DATA: data, VISTUM_ROOT: process.cwd() };
 const file = (name: string) => join(folder, name);
 
 function vistum(...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['dist/vistum.mjs', ...args, '--json'], { env, encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['dist/vistum.mjs', ...args, '--json'],
+    { env, encoding: 'utf8' },
+  );
   return { status, stderr, json: stdout.trim() ? (JSON.parse(stdout) as never) : null };
 }
 function done<T>(...args: string[]): T {
@@ -45,8 +49,26 @@ beforeAll(() => {
     { t, type: 'down' },
     { t: t + 80, type: 'up' },
   ]);
-  writeFileSync(file('track.json'), JSON.stringify({ format: 'vistum-pointer', version: 1, width: 1280, height: 720, samples, events }));
-  project = done<{ project: string }>('new', '--name', 'A tutorial', '--size', '640x360', '--fps', '30').project;
+  writeFileSync(
+    file('track.json'),
+    JSON.stringify({
+      format: 'vistum-pointer',
+      version: 1,
+      width: 1280,
+      height: 720,
+      samples,
+      events,
+    }),
+  );
+  project = done<{ project: string }>(
+    'new',
+    '--name',
+    'A tutorial',
+    '--size',
+    '640x360',
+    '--fps',
+    '30',
+  ).project;
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
@@ -61,30 +83,52 @@ test('a recording with quotes and spaces in its path is imported, with its track
     file('track.json'),
     '--place',
   );
-  expect(answer).toMatchObject({ kind: 'video', role: 'screen', width: 1280, height: 720, frameRate: 30, duration: 12 });
+  expect(answer).toMatchObject({
+    kind: 'video',
+    role: 'screen',
+    width: 1280,
+    height: 720,
+    frameRate: 30,
+    duration: 12,
+  });
   expect(typeof answer.clip).toBe('string');
 });
 
 test('plan gives framings within the sharp limit and saves them', () => {
-  const framings = done<{ start: number; end: number; magnification: number; rect: { width: number } }[]>('plan', project);
+  const framings = done<
+    { start: number; end: number; magnification: number; rect: { width: number } }[]
+  >('plan', project);
   expect(framings.length).toBeGreaterThan(0);
   for (const f of framings) expect(f.magnification).toBeLessThanOrEqual(2 + 1e-9);
   const shown = done<Project>('show', project);
   expect(shown.framings).toHaveLength(framings.length);
   // What the program writes is what the documents describe.
-  const schema = (name: string) => JSON.parse(readFileSync(`docs/schemas/${name}.schema.json`, 'utf8')) as object;
+  const schema = (name: string) =>
+    JSON.parse(readFileSync(`docs/schemas/${name}.schema.json`, 'utf8')) as object;
   const ajv = new Ajv({ strict: false });
   expect(ajv.validate(schema('project'), shown)).toBe(true);
-  expect(ajv.validate(schema('pointer'), JSON.parse(readFileSync('demo/media/kilnbook-screen.pointer.json', 'utf8')))).toBe(true);
+  expect(
+    ajv.validate(
+      schema('pointer'),
+      JSON.parse(readFileSync('demo/media/kilnbook-screen.pointer.json', 'utf8')),
+    ),
+  ).toBe(true);
 });
 
 test('apply takes a sound document and refuses a broken one whole, with the place of each fault', () => {
   const document = done<Project>('show', project);
-  const changed = { ...document, framings: [], canvas: { ...document.canvas, background: '#102030' } };
+  const changed = {
+    ...document,
+    framings: [],
+    canvas: { ...document.canvas, background: '#102030' },
+  };
   writeFileSync(file('sound.json'), JSON.stringify(changed));
   done('apply', project, file('sound.json'));
   expect(done<Project>('show', project)).toEqual(changed);
-  writeFileSync(file('broken.json'), JSON.stringify({ ...changed, canvas: { ...changed.canvas, width: 7 }, steps: [{ id: 's' }] }));
+  writeFileSync(
+    file('broken.json'),
+    JSON.stringify({ ...changed, canvas: { ...changed.canvas, width: 7 }, steps: [{ id: 's' }] }),
+  );
   const refused = vistum('apply', project, file('broken.json'));
   expect(refused.status).toBe(1);
   expect(refused.stderr).toMatch(/\/canvas\/width/);
@@ -93,18 +137,35 @@ test('apply takes a sound document and refuses a broken one whole, with the plac
 });
 
 test('an example document that was written by hand from the description is accepted', () => {
-  const { footage } = done<{ footage: string }>('import', project, file('screen.mp4'), '--role', 'screen');
-  const example = /```json example\n([\s\S]*?)```/.exec(readFileSync('docs/formats.md', 'utf8'))![1]!;
+  const { footage } = done<{ footage: string }>(
+    'import',
+    project,
+    file('screen.mp4'),
+    '--role',
+    'screen',
+  );
+  const example = /```json example\n([\s\S]*?)```/.exec(
+    readFileSync('docs/formats.md', 'utf8'),
+  )![1]!;
   writeFileSync(file('example.json'), example.replaceAll('FOOTAGE', footage));
   const other = done<{ project: string }>('new', '--name', 'By hand').project;
-  expect(vistum('apply', other, file('example.json')).stderr).toMatch(/footage that the project does not have/);
+  expect(vistum('apply', other, file('example.json')).stderr).toMatch(
+    /footage that the project does not have/,
+  );
   done('apply', project, file('example.json'));
 });
 
 test('export and still show the same picture, frame for frame', () => {
   const again = done<{ project: string }>('new', '--name', 'Export', '--size', '640x360').project;
   done('import', again, file('screen.mp4'), '--role', 'screen', '--place');
-  const answer = done<{ frames: number; duration: number }>('export', again, '--out', file('out.mp4'), '--quality', 'high');
+  const answer = done<{ frames: number; duration: number }>(
+    'export',
+    again,
+    '--out',
+    file('out.mp4'),
+    '--quality',
+    'high',
+  );
   expect(answer).toMatchObject({ frames: 360, duration: 12, width: 640, height: 360 });
   expect(readNumbers(file('out.mp4'), 0.5)).toEqual(Array.from({ length: 360 }, (_, i) => i));
   done('still', again, '--at', '7.35', '--out', file('still.png'));
@@ -119,10 +180,30 @@ describe('refusals: exit 1 with one sentence, exit 2 for wrong usage', () => {
     ['a size that is none', () => ['new', '--name', 'x', '--size', 'big'], 2, /--size/],
     ['a project that is not there', () => ['show', 'nothing'], 1, /no project with that id/],
     ['a file that is not there', () => ['import', project, file('gone.mp4')], 1, /no file/],
-    ['a kind of file that is not read', () => ['import', project, join(process.cwd(), 'package.json')], 1, /not a kind of file/],
-    ['a still beyond the end', () => ['still', project, '--at', '900', '--out', file('x.png')], 1, /ends at/],
-    ['a range outside the project', () => ['export', project, '--out', file('x.mp4'), '--range', '500-600'], 1, /range/],
-    ['an odd size', () => ['export', project, '--out', file('x.mp4'), '--size', '641x360'], 1, /even numbers/],
+    [
+      'a kind of file that is not read',
+      () => ['import', project, join(process.cwd(), 'package.json')],
+      1,
+      /not a kind of file/,
+    ],
+    [
+      'a still beyond the end',
+      () => ['still', project, '--at', '900', '--out', file('x.png')],
+      1,
+      /ends at/,
+    ],
+    [
+      'a range outside the project',
+      () => ['export', project, '--out', file('x.mp4'), '--range', '500-600'],
+      1,
+      /range/,
+    ],
+    [
+      'an odd size',
+      () => ['export', project, '--out', file('x.mp4'), '--size', '641x360'],
+      1,
+      /even numbers/,
+    ],
   ])('%s', (_name, args, code, message) => {
     const { status, stderr } = vistum(...args());
     expect(status).toBe(code);
@@ -149,15 +230,26 @@ describe('refusals: exit 1 with one sentence, exit 2 for wrong usage', () => {
 });
 
 test('an export whose process is killed is finished by the next one, from where it was', async () => {
-  const { project: id } = done<{ project: string }>('new', '--name', 'Killed', '--size', '1280x720');
+  const { project: id } = done<{ project: string }>(
+    'new',
+    '--name',
+    'Killed',
+    '--size',
+    '1280x720',
+  );
   done('import', id, file('screen.mp4'), '--role', 'screen', '--place');
-  const child = spawn(process.execPath, ['dist/vistum.mjs', 'export', id, '--out', file('never.mp4')], { env });
+  const child = spawn(
+    process.execPath,
+    ['dist/vistum.mjs', 'export', id, '--out', file('never.mp4')],
+    { env },
+  );
   let said = '';
   child.stderr.on('data', (d: Buffer) => (said += d.toString()));
   while (!/Frame 3[1-4]\d of/.test(said)) await new Promise((resolve) => setTimeout(resolve, 20));
   child.kill('SIGKILL');
   const worker = spawn(process.execPath, ['dist/worker.mjs'], { env, stdio: 'ignore' });
-  const query = "SELECT status, attempts FROM jobs WHERE type = 'export' ORDER BY createdAt DESC LIMIT 1";
+  const query =
+    "SELECT status, attempts FROM jobs WHERE type = 'export' ORDER BY createdAt DESC LIMIT 1";
   const read = () =>
     JSON.parse(
       execFileSync(process.execPath, [

@@ -33,7 +33,12 @@ async function main(argv: readonly string[]): Promise<number> {
     if (!verb) throw new UsageError('Name a verb.');
     const found = Object.hasOwn(VERBS, verb) ? VERBS[verb]! : null;
     if (!found) throw new UsageError(`There is no verb "${verb}".`);
-    const { json, text } = await found.run({ operands, values, signal: abort.signal, progress: progressLine() });
+    const { json, text } = await found.run({
+      operands,
+      values,
+      signal: abort.signal,
+      progress: progressLine(),
+    });
     process.stdout.write(`${values.json ? JSON.stringify(json) : text}\n`);
     return 0;
   } catch (error) {
@@ -41,10 +46,19 @@ async function main(argv: readonly string[]): Promise<number> {
       process.stderr.write(`${error.message}\n${usage()}`);
       return 2;
     }
-    const sentence = error instanceof EditError ? error.message : abort.signal.aborted ? 'Stopped.' : sentenceFor(error);
+    const sentence =
+      error instanceof EditError
+        ? error.message
+        : abort.signal.aborted
+          ? 'Stopped.'
+          : sentenceFor(error);
     const faults =
-      error instanceof Problem && Array.isArray(error.details.faults) ? (error.details.faults as { path: string; message: string }[]) : [];
-    process.stderr.write(`${sentence}\n${faults.map((f) => `  ${f.path} ${f.message}\n`).join('')}`);
+      error instanceof Problem && Array.isArray(error.details.faults)
+        ? (error.details.faults as { path: string; message: string }[])
+        : [];
+    process.stderr.write(
+      `${sentence}\n${faults.map((f) => `  ${f.path} ${f.message}\n`).join('')}`,
+    );
     return 1;
   } finally {
     await closeDatabase();

@@ -52,7 +52,12 @@ async function readText(path: string): Promise<string> {
 
 async function makeNew({ values }: Call): Promise<Answer> {
   const { width, height } = parseSize(values.size ?? '1920x1080');
-  const project = await newProject(required(values.name, '--name'), width, height, parseRate(values.fps ?? '30'));
+  const project = await newProject(
+    required(values.name, '--name'),
+    width,
+    height,
+    parseRate(values.fps ?? '30'),
+  );
   return { json: { project }, text: project };
 }
 
@@ -61,8 +66,16 @@ async function importFile({ operands, values, signal, progress }: Call): Promise
   const file = required(operands[1], 'FILE');
   const role = values.role ? parseRole(values.role) : null;
   const track = values.pointer ? await readText(values.pointer) : null;
-  const { footageId, jobId } = await addFootage(project, resolve(file), basename(file), role, false);
-  await completeJob(jobId, signal, (share, message) => progress(`${Math.round(share * 100)} % ${message}`));
+  const { footageId, jobId } = await addFootage(
+    project,
+    resolve(file),
+    basename(file),
+    role,
+    false,
+  );
+  await completeJob(jobId, signal, (share, message) =>
+    progress(`${Math.round(share * 100)} % ${message}`),
+  );
   const notes = track === null ? [] : [...(await attachTrack(footageId, track)).notes];
   const view = (await listFootage(project)).find((f) => f.id === footageId)!;
   const facts = factsOf(view)!;
@@ -79,7 +92,10 @@ async function importFile({ operands, values, signal, progress }: Call): Promise
     notes: [...view.notes, ...notes],
     ...(clip ? { clip } : {}),
   };
-  return { json, text: `${footageId} ${facts.kind} ${facts.width}x${facts.height} ${ticksToSeconds(facts.duration).toFixed(2)} s` };
+  return {
+    json,
+    text: `${footageId} ${facts.kind} ${facts.width}x${facts.height} ${ticksToSeconds(facts.duration).toFixed(2)} s`,
+  };
 }
 
 async function place(projectId: string, footageId: string): Promise<string> {
@@ -128,11 +144,25 @@ async function plan({ operands, values }: Call): Promise<Answer> {
     start: ticksToSeconds(framing.start),
     end: ticksToSeconds(framing.end),
     rect: framing.rect,
-    magnification: magnification(framing.rect, sources.footage[framing.footageId]!, open.project.canvas),
+    magnification: magnification(
+      framing.rect,
+      sources.footage[framing.footageId]!,
+      open.project.canvas,
+    ),
     reason: framing.reason,
   }));
-  const text = json.map((f) => `${f.start.toFixed(2)}-${f.end.toFixed(2)} s  ${f.magnification.toFixed(2)}x  ${f.reason}`).join('\n');
-  return { json, text: text || 'No framings: the pointer did nothing that asks for a closer view within the sharp limit.' };
+  const text = json
+    .map(
+      (f) =>
+        `${f.start.toFixed(2)}-${f.end.toFixed(2)} s  ${f.magnification.toFixed(2)}x  ${f.reason}`,
+    )
+    .join('\n');
+  return {
+    json,
+    text:
+      text ||
+      'No framings: the pointer did nothing that asks for a closer view within the sharp limit.',
+  };
 }
 
 async function still({ operands, values }: Call): Promise<Answer> {
@@ -141,16 +171,30 @@ async function still({ operands, values }: Call): Promise<Answer> {
   const at = parseSeconds(required(values.at, '--at'), '--at');
   const { project } = await openProject(id);
   const length = ticksToSeconds(projectDuration(project));
-  if (at >= length) throw new Problem(422, `The project ends at ${length.toFixed(2)} s; there is no picture at ${at} s.`);
+  if (at >= length)
+    throw new Problem(
+      422,
+      `The project ends at ${length.toFixed(2)} s; there is no picture at ${at} s.`,
+    );
   const size = values.size ? parseSize(values.size) : project.canvas;
-  if (size.width % 2 || size.height % 2) throw new Problem(400, 'Width and height are even numbers.');
-  await writeOut(out, await renderStill(await renderTask(id, project, size, project.canvas.frameRate), at));
-  return { json: { out: resolve(out), width: size.width, height: size.height }, text: resolve(out) };
+  if (size.width % 2 || size.height % 2)
+    throw new Problem(400, 'Width and height are even numbers.');
+  await writeOut(
+    out,
+    await renderStill(await renderTask(id, project, size, project.canvas.frameRate), at),
+  );
+  return {
+    json: { out: resolve(out), width: size.width, height: size.height },
+    text: resolve(out),
+  };
 }
 
 async function writeOut(out: string, bytes: Buffer): Promise<void> {
   await writeFile(out, bytes).catch((error: unknown) => {
-    throw new Problem(507, describeSystemError(error) ?? `${out} can’t be written: ${(error as Error).message}`);
+    throw new Problem(
+      507,
+      describeSystemError(error) ?? `${out} can’t be written: ${(error as Error).message}`,
+    );
   });
 }
 
@@ -170,16 +214,23 @@ async function exportProject({ operands, values, signal, progress }: Call): Prom
     range: values.range ? parseRange(values.range) : null,
   };
   const { exportId, jobId } = await requestExport(id, settings);
-  await completeJob(jobId, signal, (share, message) => progress(`${Math.round(share * 100)} % ${message}`));
+  await completeJob(jobId, signal, (share, message) =>
+    progress(`${Math.round(share * 100)} % ${message}`),
+  );
   const result = await findExportResult(exportId);
   try {
     await copyFile(exportPath({ id: exportId, settings }), `${out}.part`);
     await rename(`${out}.part`, out);
   } catch (error) {
-    throw new Problem(507, describeSystemError(error) ?? `${out} can’t be written: ${(error as Error).message}`);
+    throw new Problem(
+      507,
+      describeSystemError(error) ?? `${out} can’t be written: ${(error as Error).message}`,
+    );
   }
   const { frames, duration, wallSeconds } = result;
-  const what = result.width ? `${result.width}x${result.height}, ${frames} frames` : `${duration.toFixed(2)} s of sound`;
+  const what = result.width
+    ? `${result.width}x${result.height}, ${frames} frames`
+    : `${duration.toFixed(2)} s of sound`;
   return {
     json: { out, width: result.width, height: result.height, frames, duration, wallSeconds },
     text: `${out}  ${what}, made in ${wallSeconds.toFixed(1)} s`,

@@ -22,18 +22,33 @@ const solid = (color: string) => solidFrame(heap, color, SIZE);
 function draw(layers: Layer[], frame: PlanarFrame | null, background = '#000000') {
   const plan: FramePlan = { size: { width: 64, height: 48 }, background, layers };
   const target = allocateFrame(heap, 64, 48);
-  new Compositor(heap, plainRasterizer).compose(plan, () => frame && { picture: frame, part: null, before: null, marks: null }, target);
+  new Compositor(heap, plainRasterizer).compose(
+    plan,
+    () => frame && { picture: frame, part: null, before: null, marks: null },
+    target,
+  );
   const bytes = frameBytes(heap, target).slice();
   return (x: number, y: number) =>
-    yuvToRgb([bytes[y * 64 + x]!, bytes[3072 + (y >> 1) * 32 + (x >> 1)]!, bytes[3840 + (y >> 1) * 32 + (x >> 1)]!]);
+    yuvToRgb([
+      bytes[y * 64 + x]!,
+      bytes[3072 + (y >> 1) * 32 + (x >> 1)]!,
+      bytes[3840 + (y >> 1) * 32 + (x >> 1)]!,
+    ]);
 }
 test('where nothing is there is the background, and a missing frame leaves its layer out', () => {
   near(draw([], null, '#336699')(10, 10), [0x33, 0x66, 0x99]);
-  near(draw([video({ destination: { x: 0, y: 0, width: 32, height: 48 } })], null, '#336699')(3, 3), [0x33, 0x66, 0x99]);
+  near(
+    draw([video({ destination: { x: 0, y: 0, width: 32, height: 48 } })], null, '#336699')(3, 3),
+    [0x33, 0x66, 0x99],
+  );
 });
 
 test('a layer fills its destination and nothing else', () => {
-  const at = draw([video({ destination: { x: 16, y: 8, width: 32, height: 24 } })], solid('#cc4422'), '#102030');
+  const at = draw(
+    [video({ destination: { x: 16, y: 8, width: 32, height: 24 } })],
+    solid('#cc4422'),
+    '#102030',
+  );
   near(at(30, 20), [0xcc, 0x44, 0x22]);
   near(at(4, 4), [0x10, 0x20, 0x30]);
   near(at(60, 40), [0x10, 0x20, 0x30]);
@@ -71,7 +86,10 @@ describe('a mix of two pictures', () => {
     near(mix(0)(9, 9), [255, 255, 255]);
     near(mix(1)(9, 9), [0, 0, 0]);
     near(mix(0.5)(9, 9), [128, 128, 128]);
-    near(draw([{ kind: 'mix', from: [], to: [], amount: 0.3, motion: null }], null, '#336699')(9, 9), [0x33, 0x66, 0x99]);
+    near(
+      draw([{ kind: 'mix', from: [], to: [], amount: 0.3, motion: null }], null, '#336699')(9, 9),
+      [0x33, 0x66, 0x99],
+    );
   });
 
   test('slides in over the first, or pushes it out', () => {
@@ -82,7 +100,18 @@ describe('a mix of two pictures', () => {
     const bytes = frameBytes(heap, frame);
     // The right half of the first picture is dark: pushed to the left, it is seen further left.
     for (let y = 0; y < 48; y++) bytes.fill(16, y * 64 + 32, y * 64 + 64);
-    const pushed = draw([{ kind: 'mix', from: [video()], to: [], amount: 0.25, motion: { kind: 'push', from: 'right' } }], frame);
+    const pushed = draw(
+      [
+        {
+          kind: 'mix',
+          from: [video()],
+          to: [],
+          amount: 0.25,
+          motion: { kind: 'push', from: 'right' },
+        },
+      ],
+      frame,
+    );
     near(pushed(8, 20), [255, 255, 255]);
     near(pushed(24, 20), [0, 0, 0]);
     for (const from of ['top', 'bottom'] as const) {
@@ -94,7 +123,13 @@ describe('a mix of two pictures', () => {
 });
 
 test('a halo tints what is bright and leaves what is dark', () => {
-  const halo: Layer = { kind: 'halo', center: { x: 32, y: 24 }, diameter: 40, ...DEFAULT_HALO, opacity: 1 };
+  const halo: Layer = {
+    kind: 'halo',
+    center: { x: 32, y: 24 },
+    diameter: 40,
+    ...DEFAULT_HALO,
+    opacity: 1,
+  };
   const bright = draw([video(), halo], solid('#ffffff'));
   expect(bright(32, 24)[2]).toBeLessThan(140);
   near(bright(2, 2), [255, 255, 255]);
@@ -106,7 +141,14 @@ test('overlays that lie partly or wholly outside are cut off, not written elsewh
     const at = draw(
       [
         video(),
-        { kind: 'shape', shape: 'rectangle', radius: 0, destination: { x, y: -10, width: 40, height: 30 }, fill: '#ffffff', stroke: null },
+        {
+          kind: 'shape',
+          shape: 'rectangle',
+          radius: 0,
+          destination: { x, y: -10, width: 40, height: 30 },
+          fill: '#ffffff',
+          stroke: null,
+        },
       ],
       solid('#000000'),
     );
@@ -132,7 +174,9 @@ test('words stay inside the picture and break where they must', () => {
   const box = layOutText(layer, output, plainRasterizer);
   expect(box.lines.length).toBeGreaterThan(1);
   expect(box.lines.join(' ')).toBe(layer.text);
-  expect(box.x >= 0 && box.y >= 0 && box.x + box.width <= 800 && box.y + box.height <= 450).toBe(true);
+  expect(box.x >= 0 && box.y >= 0 && box.x + box.width <= 800 && box.y + box.height <= 450).toBe(
+    true,
+  );
 });
 
 test('the wall is found by its colour along the border, and a grey room has none', () => {
@@ -168,9 +212,21 @@ test('what was not used for longest is forgotten first', () => {
 });
 
 test('brightness moves grey by as much as it says, contrast turns around mid-grey', () => {
-  near(draw([video({ adjust: { brightness: 0.1, contrast: 1 } })], solid('#808080'))(30, 20), [0x80 + 25.5, 0x80 + 25.5, 0x80 + 25.5], 3);
-  near(draw([video({ adjust: { brightness: 0, contrast: 2 } })], solid('#808080'))(30, 20), [0x80, 0x80, 0x80], 3);
-  near(draw([video({ adjust: { brightness: 0, contrast: 2 } })], solid('#606060'))(30, 20), [0x40, 0x40, 0x40], 4);
+  near(
+    draw([video({ adjust: { brightness: 0.1, contrast: 1 } })], solid('#808080'))(30, 20),
+    [0x80 + 25.5, 0x80 + 25.5, 0x80 + 25.5],
+    3,
+  );
+  near(
+    draw([video({ adjust: { brightness: 0, contrast: 2 } })], solid('#808080'))(30, 20),
+    [0x80, 0x80, 0x80],
+    3,
+  );
+  near(
+    draw([video({ adjust: { brightness: 0, contrast: 2 } })], solid('#606060'))(30, 20),
+    [0x40, 0x40, 0x40],
+    4,
+  );
   const round = draw(
     [video({ mask: { shape: 'ellipse', feather: 0 }, adjust: { brightness: 0.2, contrast: 1 } })],
     solid('#404040'),
@@ -204,7 +260,10 @@ test('lines are drawn where they are, and cut off at the edge', () => {
 });
 
 test('the pointer is dark with a light edge, its tip where it points', () => {
-  const at = draw([video(), { kind: 'pointer', tip: { x: 20, y: 8 }, height: 30, shape: 'arrow' }], solid('#40a0ff'));
+  const at = draw(
+    [video(), { kind: 'pointer', tip: { x: 20, y: 8 }, height: 30, shape: 'arrow' }],
+    solid('#40a0ff'),
+  );
   expect(Math.max(...at(23, 22))).toBeLessThan(90);
   near(at(14, 10), [0x40, 0xa0, 0xff], 6);
   near(at(50, 40), [0x40, 0xa0, 0xff], 6);

@@ -1,10 +1,23 @@
-import { isSolid, type DimLayer, type FramePlan, type Layer, type MixLayer, type VideoLayer } from '@/core/frame/plan';
+import {
+  isSolid,
+  type DimLayer,
+  type FramePlan,
+  type Layer,
+  type MixLayer,
+  type VideoLayer,
+} from '@/core/frame/plan';
 import { parseColor, rgbToYuv } from '@/core/key/color';
 import type { FootageKey } from '@/core/project/model';
 import { chromaRangeX } from '@/core/scale/filter';
 import { intersect, type Rect, type Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import { allocateFrame, releaseFrame, subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
+import {
+  allocateFrame,
+  releaseFrame,
+  subPlane,
+  type PlanarFrame,
+  type Plane,
+} from '@/kernels/planar';
 import { Covers } from './covers';
 import {
   allocateInset,
@@ -88,25 +101,34 @@ export class Compositor {
           this.sprite(this.sprites.pointer(layer), target, 1, false);
           break;
         case 'stroke':
-          if (layer.opacity > 0) for (const placed of this.sprites.strokes(layer, size)) this.sprite(placed, target, layer.opacity, false);
+          if (layer.opacity > 0)
+            for (const placed of this.sprites.strokes(layer, size))
+              this.sprite(placed, target, layer.opacity, false);
           break;
         case 'shape':
           this.sprite(this.sprites.shape(layer), target, 1, false);
           break;
         case 'text':
-          if (layer.opacity > 0) this.sprite(this.sprites.text(layer, size), target, layer.opacity, false);
+          if (layer.opacity > 0)
+            this.sprite(this.sprites.text(layer, size), target, layer.opacity, false);
       }
     }
   }
 
   /** Draws the second picture beside the first, each over what is there, and brings them together. */
-  private mix({ from, to, amount, motion }: MixLayer, size: Size, frameOf: FrameOf, target: PlanarFrame): void {
+  private mix(
+    { from, to, amount, motion }: MixLayer,
+    size: Size,
+    frameOf: FrameOf,
+    target: PlanarFrame,
+  ): void {
     const { heap } = this;
     const second = allocateFrame(heap, target.width, target.height);
     heap.exports.copyRows(target.y.at, 0, second.y.at, 0, target.size, 1);
     this.draw(from, size, frameOf, target);
     this.draw(to, size, frameOf, second);
-    if (!motion) heap.exports.mixPlane(target.y.at, second.y.at, target.size, Math.round(amount * 255));
+    if (!motion)
+      heap.exports.mixPlane(target.y.at, second.y.at, target.size, Math.round(amount * 255));
     else
       for (const [into, plane, by] of [
         [target.y, second.y, 1],
@@ -118,24 +140,86 @@ export class Compositor {
   }
 
   /** Moves a plane in over another from one side, by whole even pixels of the picture; in a push the other moves out. */
-  private move(target: Plane, source: Plane, { kind, from }: NonNullable<MixLayer['motion']>, amount: number, by: number): void {
+  private move(
+    target: Plane,
+    source: Plane,
+    { kind, from }: NonNullable<MixLayer['motion']>,
+    amount: number,
+    by: number,
+  ): void {
     const { heap } = this;
     const { width, height } = target;
     const across = from === 'left' || from === 'right';
     const far = (across ? width : height) * by;
     const way = Math.min(across ? width : height, (Math.round((far * amount) / 2) * 2) / by);
-    const copy = (from: Plane, fx: number, fy: number, to: Plane, tx: number, ty: number, w: number, h: number) =>
-      heap.exports.copyRows(from.at + fy * from.stride + fx, from.stride, to.at + ty * to.stride + tx, to.stride, w, h);
+    const copy = (
+      from: Plane,
+      fx: number,
+      fy: number,
+      to: Plane,
+      tx: number,
+      ty: number,
+      w: number,
+      h: number,
+    ) =>
+      heap.exports.copyRows(
+        from.at + fy * from.stride + fx,
+        from.stride,
+        to.at + ty * to.stride + tx,
+        to.stride,
+        w,
+        h,
+      );
     if (kind === 'push') {
       const kept = heap.allocate(width * height);
       const old: Plane = { at: kept, stride: width, width, height };
       copy(target, 0, 0, old, 0, 0, width, height);
-      if (across) copy(old, from === 'right' ? way : 0, 0, target, from === 'right' ? 0 : way, 0, width - way, height);
-      else copy(old, 0, from === 'bottom' ? way : 0, target, 0, from === 'bottom' ? 0 : way, width, height - way);
+      if (across)
+        copy(
+          old,
+          from === 'right' ? way : 0,
+          0,
+          target,
+          from === 'right' ? 0 : way,
+          0,
+          width - way,
+          height,
+        );
+      else
+        copy(
+          old,
+          0,
+          from === 'bottom' ? way : 0,
+          target,
+          0,
+          from === 'bottom' ? 0 : way,
+          width,
+          height - way,
+        );
       heap.release(kept);
     }
-    if (across) copy(source, from === 'right' ? 0 : width - way, 0, target, from === 'right' ? width - way : 0, 0, way, height);
-    else copy(source, 0, from === 'bottom' ? 0 : height - way, target, 0, from === 'bottom' ? height - way : 0, width, way);
+    if (across)
+      copy(
+        source,
+        from === 'right' ? 0 : width - way,
+        0,
+        target,
+        from === 'right' ? width - way : 0,
+        0,
+        way,
+        height,
+      );
+    else
+      copy(
+        source,
+        0,
+        from === 'bottom' ? 0 : height - way,
+        target,
+        0,
+        from === 'bottom' ? height - way : 0,
+        width,
+        way,
+      );
   }
 
   private fill(target: PlanarFrame, color: string): void {
@@ -166,7 +250,8 @@ export class Compositor {
     const from: Prepared = keyed ?? { picture: source.picture, opaque: true };
     const mapping = mappingOf(layer, from.picture, keyed ? keyed.part : source.part);
     // What the key left and was laid on a colour is a picture like any other.
-    if (from.opaque && isSolid({ ...layer, key: null })) this.scaleColor(from.picture, mapping, partOf(target, destination));
+    if (from.opaque && isSolid({ ...layer, key: null }))
+      this.scaleColor(from.picture, mapping, partOf(target, destination));
     else this.inlay(layer, this.inset(layer, from, mapping), target);
     if (keyed) releaseInset(this.heap, keyed.picture);
   }
@@ -205,7 +290,9 @@ export class Compositor {
   /** Turns an inset where it is to be turned, joins it with the target and gives it back. */
   private inlay(layer: VideoLayer, inset: Inset, target: PlanarFrame): void {
     const { destination, turn } = layer;
-    const turned = turn ? this.turner.turn(inset, destination, turn, target) : { inset, box: destination };
+    const turned = turn
+      ? this.turner.turn(inset, destination, turn, target)
+      : { inset, box: destination };
     if (turned) this.join(layer, turned.inset, partOf(target, turned.box));
     if (turned && turned.inset !== inset) releaseInset(this.heap, turned.inset);
     releaseInset(this.heap, inset);
@@ -224,7 +311,11 @@ export class Compositor {
   }
 
   /** Brightness and contrast; contrast widens the colours too, as it does in RGB. */
-  private adjust({ y, u, v }: ColorPlanes, alphas: Inset | null, { brightness, contrast }: NonNullable<VideoLayer['adjust']>): void {
+  private adjust(
+    { y, u, v }: ColorPlanes,
+    alphas: Inset | null,
+    { brightness, contrast }: NonNullable<VideoLayer['adjust']>,
+  ): void {
     const change = (plane: Plane, alpha: Plane | undefined, offset: number, pivot: number) =>
       this.heap.exports.adjustPlane(
         plane.at,
@@ -251,7 +342,18 @@ export class Compositor {
       const x = (center.x - area.x + (by === 2 ? 0.5 : 0)) / by;
       const y = (center.y - area.y) / by;
       if (strength)
-        this.heap.exports.fadeOutside(plane.at, plane.stride, plane.width, plane.height, x, y, inner / by, outer / by, value, strength);
+        this.heap.exports.fadeOutside(
+          plane.at,
+          plane.stride,
+          plane.width,
+          plane.height,
+          x,
+          y,
+          inner / by,
+          outer / by,
+          value,
+          strength,
+        );
     };
     fade(part.y, 1, 16, dark);
     // What gets darker loses colour as well.
@@ -261,7 +363,12 @@ export class Compositor {
   }
 
   /** Blends a sprite, clipped to the target; `tint` leaves dark pixels dark. */
-  private sprite({ sprite, x, y }: PlacedSprite, target: PlanarFrame, opacity: number, tint: boolean): void {
+  private sprite(
+    { sprite, x, y }: PlacedSprite,
+    target: PlanarFrame,
+    opacity: number,
+    tint: boolean,
+  ): void {
     const seen = intersect(
       { x, y, width: sprite.width, height: sprite.height },
       { x: 0, y: 0, width: target.width & ~1, height: target.height & ~1 },
@@ -305,7 +412,9 @@ interface Keyed {
 }
 
 /** Colours to be scaled; with opacity where they are not opaque throughout. */
-type Prepared = { readonly picture: ColorPlanes; readonly opaque: true } | { readonly picture: Inset; readonly opaque: boolean };
+type Prepared =
+  | { readonly picture: ColorPlanes; readonly opaque: true }
+  | { readonly picture: Inset; readonly opaque: boolean };
 
 /** The decoded picture for a video layer; null when there is none. */
 type FrameOf = (layer: VideoLayer) => SourceFrame | null;
@@ -326,7 +435,11 @@ function coversAll({ layers, size }: FramePlan): boolean {
 }
 
 /** Where a layer's samples are in the picture at hand, which shows a part of the recording or all of it. */
-function mappingOf({ source, footage, destination, mirror }: VideoLayer, { y }: ColorPlanes, part: Rect | null): PictureMapping {
+function mappingOf(
+  { source, footage, destination, mirror }: VideoLayer,
+  { y }: ColorPlanes,
+  part: Rect | null,
+): PictureMapping {
   const shown = part ?? { x: 0, y: 0, ...footage };
   const sx = y.width / shown.width;
   const sy = y.height / shown.height;
@@ -335,6 +448,10 @@ function mappingOf({ source, footage, destination, mirror }: VideoLayer, { y }: 
   const chromaRows = { origin: rows.origin / 2, span: rows.span / 2 };
   return {
     luma: { columns, rows, mirror },
-    chroma: { columns: chromaRangeX(columns.origin, columns.span, columns.span / destination.width), rows: chromaRows, mirror },
+    chroma: {
+      columns: chromaRangeX(columns.origin, columns.span, columns.span / destination.width),
+      rows: chromaRows,
+      mirror,
+    },
   };
 }

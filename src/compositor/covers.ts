@@ -35,7 +35,10 @@ export class Covers {
     }
     if (before && this.same(area, before.bare)) return this.copy(before.covered, area);
     const { width, height } = area.y;
-    const kept = before ?? { bare: allocateFrame(this.heap, width, height), covered: allocateFrame(this.heap, width, height) };
+    const kept = before ?? {
+      bare: allocateFrame(this.heap, width, height),
+      covered: allocateFrame(this.heap, width, height),
+    };
     // Putting in its place what is there would give it back.
     if (!before) this.kept.set(name, kept);
     this.copy(area, kept.bare);
@@ -52,7 +55,16 @@ export class Covers {
     PLANES.forEach((name, i) => {
       const { at, stride, width, height } = area[name];
       const by = i ? 2 : 1;
-      if (way === 'blur') exports.boxBlurPlane(at, stride, width, height, Math.max(1, Math.round(radius / by)), BLUR_PASSES, scratch);
+      if (way === 'blur')
+        exports.boxBlurPlane(
+          at,
+          stride,
+          width,
+          height,
+          Math.max(1, Math.round(radius / by)),
+          BLUR_PASSES,
+          scratch,
+        );
       else if (way === 'mosaic') exports.mosaicPlane(at, stride, width, height, block / by);
       else exports.fillPlane(at, stride, width, height, values[i]!);
     });
@@ -61,12 +73,27 @@ export class Covers {
 
   private same(a: ColorPlanes, b: ColorPlanes): boolean {
     return PLANES.every(
-      (name) => this.heap.exports.sameRows(a[name].at, a[name].stride, b[name].at, b[name].stride, a[name].width, a[name].height) === 1,
+      (name) =>
+        this.heap.exports.sameRows(
+          a[name].at,
+          a[name].stride,
+          b[name].at,
+          b[name].stride,
+          a[name].width,
+          a[name].height,
+        ) === 1,
     );
   }
 
   private copy(from: ColorPlanes, to: ColorPlanes): void {
     for (const name of PLANES)
-      this.heap.exports.copyRows(from[name].at, from[name].stride, to[name].at, to[name].stride, to[name].width, to[name].height);
+      this.heap.exports.copyRows(
+        from[name].at,
+        from[name].stride,
+        to[name].at,
+        to[name].stride,
+        to[name].width,
+        to[name].height,
+      );
   }
 }

@@ -21,7 +21,12 @@ export function allocateInset(heap: KernelHeap, width: number, height: number): 
   const full = width * height + SLACK;
   const part = cw * ch + SLACK;
   const at = heap.allocate(full * 2 + part * 3);
-  const chroma = (offset: number): Plane => ({ at: at + offset, stride: cw, width: cw, height: ch });
+  const chroma = (offset: number): Plane => ({
+    at: at + offset,
+    stride: cw,
+    width: cw,
+    height: ch,
+  });
   return {
     y: { at, stride: width, width, height },
     alpha: { at: at + full, stride: width, width, height },
@@ -37,7 +42,8 @@ const samples = ({ width, height }: Plane) => width * height;
 
 /** Makes an inset opaque. */
 export function fillOpaque({ exports }: KernelHeap, { alpha, chromaAlpha }: Inset): void {
-  for (const plane of [alpha, chromaAlpha]) exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 255);
+  for (const plane of [alpha, chromaAlpha])
+    exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 255);
 }
 
 /** Lays an inset on a plain colour, after which its opacity counts no more. */
@@ -56,7 +62,11 @@ export interface MaskPlanes {
 }
 
 /** Multiplies an inset by a mask. */
-export function maskInset({ exports }: KernelHeap, { y, u, v, alpha, chromaAlpha }: Inset, mask: MaskPlanes): void {
+export function maskInset(
+  { exports }: KernelHeap,
+  { y, u, v, alpha, chromaAlpha }: Inset,
+  mask: MaskPlanes,
+): void {
   exports.multiplyPlane(y.at, mask.alpha, samples(y), 0);
   exports.multiplyPlane(alpha.at, mask.alpha, samples(alpha), 0);
   exports.multiplyPlane(u.at, mask.chromaAlpha, samples(u), 128);
@@ -65,7 +75,11 @@ export function maskInset({ exports }: KernelHeap, { y, u, v, alpha, chromaAlpha
 }
 
 /** Makes an inset as see-through as `opacity`, 0 to 1, says. */
-export function fadeInset({ exports }: KernelHeap, { y, u, v, alpha, chromaAlpha }: Inset, opacity: number): void {
+export function fadeInset(
+  { exports }: KernelHeap,
+  { y, u, v, alpha, chromaAlpha }: Inset,
+  opacity: number,
+): void {
   const fade = (plane: Plane, pivot: number) =>
     exports.adjustPlane(plane.at, plane.stride, 0, 0, plane.width, plane.height, opacity, 0, pivot);
   for (const plane of [y, alpha, chromaAlpha]) fade(plane, 0);
@@ -73,16 +87,35 @@ export function fadeInset({ exports }: KernelHeap, { y, u, v, alpha, chromaAlpha
 }
 
 /** Lays an inset over an area of its size. */
-export function layInset({ exports }: KernelHeap, { y, u, v, alpha, chromaAlpha }: Inset, area: ColorPlanes): void {
+export function layInset(
+  { exports }: KernelHeap,
+  { y, u, v, alpha, chromaAlpha }: Inset,
+  area: ColorPlanes,
+): void {
   const lay = (to: Plane, from: Plane, by: Plane, pivot: number) =>
-    exports.layPlane(to.at, to.stride, from.at, from.stride, by.at, by.stride, to.width, to.height, pivot);
+    exports.layPlane(
+      to.at,
+      to.stride,
+      from.at,
+      from.stride,
+      by.at,
+      by.stride,
+      to.width,
+      to.height,
+      pivot,
+    );
   lay(area.y, y, alpha, 0);
   lay(area.u, u, chromaAlpha, 128);
   lay(area.v, v, chromaAlpha, 128);
 }
 
 /** Multiplies an area by an inset, or with `screen` their complements. */
-export function multiplyInset({ exports }: KernelHeap, { y, u, v, alpha, chromaAlpha }: Inset, area: ColorPlanes, screen: boolean): void {
+export function multiplyInset(
+  { exports }: KernelHeap,
+  { y, u, v, alpha, chromaAlpha }: Inset,
+  area: ColorPlanes,
+  screen: boolean,
+): void {
   const mode = screen ? 1 : 0;
   // Chroma first: it reads the luma as it was.
   for (const [to, from] of [
@@ -104,12 +137,23 @@ export function multiplyInset({ exports }: KernelHeap, { y, u, v, alpha, chromaA
       y.at,
       y.stride,
     );
-  exports.multiplyLuma(area.y.at, area.y.stride, y.at, y.stride, alpha.at, alpha.stride, area.y.width, area.y.height, mode);
+  exports.multiplyLuma(
+    area.y.at,
+    area.y.stride,
+    y.at,
+    y.stride,
+    alpha.at,
+    alpha.stride,
+    area.y.width,
+    area.y.height,
+    mode,
+  );
 }
 
 /** Puts an inset's opacity in the place of its colours, as grey. */
 export function showMatte({ exports }: KernelHeap, { y, u, v, alpha }: Inset): void {
   exports.copyRows(alpha.at, 0, y.at, 0, samples(y), 1);
   exports.adjustPlane(y.at, y.stride, 0, 0, y.width, y.height, 219 / 255, 16, 0);
-  for (const plane of [u, v]) exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 128);
+  for (const plane of [u, v])
+    exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 128);
 }

@@ -28,7 +28,9 @@ function scene(seed: number) {
   bytes.set(noisyPlane(W, H, seed).map((n) => 90 + (n >> 2)));
   [WALL_U, WALL_V].forEach((wall, i) => {
     const noise = noisyPlane(W / 2, H / 2, seed + 1 + i);
-    const plane = noise.map((n, at) => Math.round(wall + (n >> 6) + ((150 - wall) * person[at]!) / 255));
+    const plane = noise.map((n, at) =>
+      Math.round(wall + (n >> 6) + ((150 - wall) * person[at]!) / 255),
+    );
     bytes.set(plane, W * H + quarter * i);
   });
   return frame;
@@ -49,7 +51,12 @@ const rows = (plane: Plane) => {
 };
 
 /** Counts samples of a rectangle, in luma samples of the whole picture, that differ between a part and the whole. */
-function differing(part: Inset, at: { x: number; y: number }, whole: Inset, seen: { x: number; y: number; right: number; bottom: number }) {
+function differing(
+  part: Inset,
+  at: { x: number; y: number },
+  whole: Inset,
+  seen: { x: number; y: number; right: number; bottom: number },
+) {
   let count = 0;
   for (const name of PLANES) {
     const by = name === 'y' || name === 'alpha' ? 1 : 2;
@@ -89,19 +96,35 @@ test('keying what is seen gives there what keying the whole picture gives, to th
           feather,
           garbage: garbage ? { x: 60 * by, y: 0, width: 120 * by, height: footage.height } : null,
         };
-        const scaled = { x: area.x * by, y: area.y * by, width: area.width * by, height: area.height * by };
+        const scaled = {
+          x: area.x * by,
+          y: area.y * by,
+          width: area.width * by,
+          height: area.height * by,
+        };
         const picture = scene(seed);
         const source = { picture, part: null, before: null, marks: null };
         const keyer = new Keyer(heap);
-        const layer = wholeVideo(footage, { key, source: scaled, destination: { x: 0, y: 0, width: 64, height: 48 } });
+        const layer = wholeVideo(footage, {
+          key,
+          source: scaled,
+          destination: { x: 0, y: 0, width: 64, height: 48 },
+        });
         const own = keyer.key(key, layer, source);
         const whole = keyer.key(key, wholeVideo(footage, { key }), source);
         expect(whole.part).toBeNull();
         if (own.part) {
           parts++;
           expect(own.inset.y.width * own.inset.y.height).toBeLessThan(W * H);
-          const seen = { x: area.x, y: area.y, right: area.x + area.width, bottom: area.y + area.height };
-          expect(differing(own.inset, { x: own.part.x / by, y: own.part.y / by }, whole.inset, seen)).toBe(0);
+          const seen = {
+            x: area.x,
+            y: area.y,
+            right: area.x + area.width,
+            bottom: area.y + area.height,
+          };
+          expect(
+            differing(own.inset, { x: own.part.x / by, y: own.part.y / by }, whole.inset, seen),
+          ).toBe(0);
         }
         for (const { inset } of [own, whole]) releaseInset(heap, inset);
         releaseFrame(heap, picture);
@@ -116,14 +139,19 @@ test('a picture that is a part already is cut further, and says so in the record
   const picture = scene(5);
   const key: FootageKey = { ...DEFAULT_KEY, footageId: 'f', color: COLOR };
   const part = { x: 400, y: 200, width: W, height: H };
-  const layer = wholeVideo({ width: 1280, height: 720 }, { key, source: { x: 420, y: 210, width: 60, height: 40 } });
+  const layer = wholeVideo(
+    { width: 1280, height: 720 },
+    { key, source: { x: 420, y: 210, width: 60, height: 40 } },
+  );
   const keyer = new Keyer(heap);
   const own = keyer.key(key, layer, { picture, part, before: null, marks: null });
   expect(own.part!.x).toBeGreaterThanOrEqual(part.x);
   expect(own.part!.x).toBeLessThan(420);
   expect(own.part!.x + own.part!.width).toBeGreaterThan(480);
   expect(own.part!.x + own.part!.width).toBeLessThan(part.x + part.width);
-  expect([own.part!.x % 2, own.part!.y % 2, own.part!.width % 2, own.part!.height % 2]).toEqual([0, 0, 0, 0]);
+  expect([own.part!.x % 2, own.part!.y % 2, own.part!.width % 2, own.part!.height % 2]).toEqual([
+    0, 0, 0, 0,
+  ]);
   releaseInset(heap, own.inset);
   releaseFrame(heap, picture);
 });

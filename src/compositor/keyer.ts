@@ -39,7 +39,11 @@ export class Keyer {
    * The presenter without the wall as far as a layer shows them, their colours multiplied by their opacity, and the part of the
    * recording that is. The picture is to be released by the caller.
    */
-  key(key: FootageKey, layer: VideoLayer, { picture, part }: SourceFrame): { inset: Inset; part: Rect | null } {
+  key(
+    key: FootageKey,
+    layer: VideoLayer,
+    { picture, part }: SourceFrame,
+  ): { inset: Inset; part: Rect | null } {
     const { heap } = this;
     const { footage } = layer;
     const shown = part ?? { x: 0, y: 0, ...footage };
@@ -48,14 +52,25 @@ export class Keyer {
     if (!region) return { inset: this.take(key, footage, shown, picture, wall), part };
     const [cut, cutWall] = [cropFrame(heap, picture, region), cropFrame(heap, wall, region)];
     const [sx, sy] = [shown.width / picture.width, shown.height / picture.height];
-    const cutShown = { x: shown.x + region.x * sx, y: shown.y + region.y * sy, width: region.width * sx, height: region.height * sy };
+    const cutShown = {
+      x: shown.x + region.x * sx,
+      y: shown.y + region.y * sy,
+      width: region.width * sx,
+      height: region.height * sy,
+    };
     const inset = this.take(key, footage, cutShown, cut, cutWall);
     for (const frame of [cut, cutWall]) releaseFrame(heap, frame);
     return { inset, part: cutShown };
   }
 
   /** Takes the wall out of a picture that shows a part of the recording, all of it. */
-  private take(key: FootageKey, footage: Size, shown: Rect, picture: PlanarFrame, wall: ColorPlanes): Inset {
+  private take(
+    key: FootageKey,
+    footage: Size,
+    shown: Rect,
+    picture: PlanarFrame,
+    wall: ColorPlanes,
+  ): Inset {
     const { exports } = this.heap;
     const inset = allocateInset(this.heap, picture.width, picture.height);
     const { y, u, v, alpha, chromaAlpha } = inset;
@@ -79,7 +94,15 @@ export class Keyer {
     exports.unmixPlane(picture.v.at, wall.v.at, chromaAlpha.at, count, 128, 127, v.at);
     const [, keyU, keyV] = rgbToYuv(parseColor(key.color));
     const length = Math.hypot(keyU - 128, keyV - 128);
-    if (length > 1) exports.suppressSpill(u.at, v.at, count, (keyU - 128) / length, (keyV - 128) / length, SPILL_ALLOWED);
+    if (length > 1)
+      exports.suppressSpill(
+        u.at,
+        v.at,
+        count,
+        (keyU - 128) / length,
+        (keyV - 128) / length,
+        SPILL_ALLOWED,
+      );
     return inset;
   }
 
@@ -93,19 +116,45 @@ export class Keyer {
     const scratch = heap.allocate((width + 16) * 17 + 64);
     const states = heap.allocate(((width + 7) >> 3) * height);
     heap.exports.halvePlane(y.at, y.stride, y.width, y.height, guide);
-    heap.exports.guideAlpha(guide, chromaAlpha.at, width, height, CALM, slopes, offsets, states, scratch);
-    heap.exports.refineAlpha(y.at, y.stride, y.width, y.height, slopes, offsets, states, EDGE, alpha.at);
+    heap.exports.guideAlpha(
+      guide,
+      chromaAlpha.at,
+      width,
+      height,
+      CALM,
+      slopes,
+      offsets,
+      states,
+      scratch,
+    );
+    heap.exports.refineAlpha(
+      y.at,
+      y.stride,
+      y.width,
+      y.height,
+      slopes,
+      offsets,
+      states,
+      EDGE,
+      alpha.at,
+    );
     for (const at of [guide, slopes, offsets, states, scratch]) heap.release(at);
   }
 
   /** Edge and garbage rectangle; lengths of the key are footage pixels. */
-  private trim({ choke, feather, garbage }: FootageKey, alpha: Plane, shown: Rect, footage: Size): void {
+  private trim(
+    { choke, feather, garbage }: FootageKey,
+    alpha: Plane,
+    shown: Rect,
+    footage: Size,
+  ): void {
     const { heap } = this;
     const { width, height } = alpha;
     const scale = width / shown.width;
     const scratch = heap.allocate(Math.max(width * height + 16, blurRoom(width, height)));
     const radius = Math.round(Math.abs(choke) * scale);
-    if (radius) heap.exports.spreadPlane(alpha.at, width, height, radius, choke < 0 ? 1 : 0, scratch);
+    if (radius)
+      heap.exports.spreadPlane(alpha.at, width, height, radius, choke < 0 ? 1 : 0, scratch);
     const blur = Math.round((feather * scale) / 2);
     if (blur) heap.exports.boxBlurPlane(alpha.at, alpha.stride, width, height, blur, 2, scratch);
     heap.release(scratch);
@@ -114,10 +163,17 @@ export class Keyer {
     // What reaches the recording's own border is not cut there.
     const left = garbage.x <= 0 ? 0 : clamp((garbage.x - shown.x) * scale, width);
     const top = garbage.y <= 0 ? 0 : clamp((garbage.y - shown.y) * scale, height);
-    const right = garbage.x + garbage.width >= footage.width ? width : clamp((garbage.x + garbage.width - shown.x) * scale, width);
-    const bottom = garbage.y + garbage.height >= footage.height ? height : clamp((garbage.y + garbage.height - shown.y) * scale, height);
+    const right =
+      garbage.x + garbage.width >= footage.width
+        ? width
+        : clamp((garbage.x + garbage.width - shown.x) * scale, width);
+    const bottom =
+      garbage.y + garbage.height >= footage.height
+        ? height
+        : clamp((garbage.y + garbage.height - shown.y) * scale, height);
     const clear = (x: number, y: number, w: number, h: number) => {
-      if (w > 0 && h > 0) heap.exports.fillPlane(alpha.at + y * alpha.stride + x, alpha.stride, w, h, 0);
+      if (w > 0 && h > 0)
+        heap.exports.fillPlane(alpha.at + y * alpha.stride + x, alpha.stride, w, h, 0);
     };
     clear(0, 0, width, top);
     clear(0, bottom, width, height - bottom);
@@ -135,7 +191,12 @@ export class Keyer {
   }
 
   /** The empty wall as a picture of the size at hand. */
-  private wall({ color, wall }: FootageKey, footage: Size, shown: Rect, { width, height }: PlanarFrame): Inset {
+  private wall(
+    { color, wall }: FootageKey,
+    footage: Size,
+    shown: Rect,
+    { width, height }: PlanarFrame,
+  ): Inset {
     const name = `${wall ? this.nameOf(wall) : color} ${JSON.stringify([footage, shown])} ${width} ${height}`;
     return this.walls.get(name, () => {
       const { heap } = this;
@@ -143,7 +204,10 @@ export class Keyer {
       const flat = rgbToYuv(parseColor(color));
       (['y', 'u', 'v'] as const).forEach((name, i) => {
         const plane = empty[name];
-        if (wall) heap.bytes(plane.at, plane.width * plane.height).set(sampleWall(wall, name, footage, shown, plane.width, plane.height));
+        if (wall)
+          heap
+            .bytes(plane.at, plane.width * plane.height)
+            .set(sampleWall(wall, name, footage, shown, plane.width, plane.height));
         else heap.exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, flat[i]!);
       });
       return empty;
@@ -157,11 +221,15 @@ function seenOf({ width, height }: Size, layer: VideoLayer, shown: Rect): Rect |
   const room = roomAround(layer);
   const { source } = layer;
   const [sx, sy] = [width / shown.width, height / shown.height];
-  const low = (from: number, scale: number) => Math.max(0, Math.floor(((from - room) * scale) / 2) * 2);
-  const high = (to: number, scale: number, most: number) => Math.min(most, Math.ceil(((to + room) * scale) / 2) * 2);
+  const low = (from: number, scale: number) =>
+    Math.max(0, Math.floor(((from - room) * scale) / 2) * 2);
+  const high = (to: number, scale: number, most: number) =>
+    Math.min(most, Math.ceil(((to + room) * scale) / 2) * 2);
   const [x, y] = [low(source.x - shown.x, sx), low(source.y - shown.y, sy)];
   const right = high(source.x + source.width - shown.x, sx, width);
   const bottom = high(source.y + source.height - shown.y, sy, height);
   const area = (right - x) * (bottom - y);
-  return right <= x || bottom <= y || area > width * height * NEARLY_ALL ? null : { x, y, width: right - x, height: bottom - y };
+  return right <= x || bottom <= y || area > width * height * NEARLY_ALL
+    ? null
+    : { x, y, width: right - x, height: bottom - y };
 }

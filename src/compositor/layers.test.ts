@@ -37,11 +37,18 @@ function draw(layers: Layer[], pictures: Record<string, PlanarFrame>, background
 describe('a still picture', () => {
   /** The same pictures in turn through one compositor, and each through a new one. */
   function both(pictures: readonly Uint8Array[], layer: VideoLayer) {
-    const plan: FramePlan = { size: { width: W, height: H }, background: '#000000', layers: [layer] };
+    const plan: FramePlan = {
+      size: { width: W, height: H },
+      background: '#000000',
+      layers: [layer],
+    };
     const target = allocateFrame(heap, W, H);
     const kept = new Compositor(heap, plainRasterizer);
     const history = new SourceHistory();
-    let frames = [allocateFrame(heap, 128, 96), allocateFrame(heap, 128, 96)] as [PlanarFrame, PlanarFrame];
+    let frames = [allocateFrame(heap, 128, 96), allocateFrame(heap, 128, 96)] as [
+      PlanarFrame,
+      PlanarFrame,
+    ];
     const run = pictures.map((bytes) => {
       frames = [frames[1], frames[0]];
       frameBytes(heap, frames[0]).set(bytes);
@@ -51,14 +58,22 @@ describe('a still picture', () => {
     });
     const alone = pictures.map((bytes) => {
       frameBytes(heap, frames[0]).set(bytes);
-      new Compositor(heap, plainRasterizer).compose(plan, () => ({ picture: frames[0], part: null, before: null, marks: null }), target);
+      new Compositor(heap, plainRasterizer).compose(
+        plan,
+        () => ({ picture: frames[0], part: null, before: null, marks: null }),
+        target,
+      );
       return frameBytes(heap, target).slice();
     });
     [...frames, target].forEach((frame) => releaseFrame(heap, frame));
     return { run, alone };
   }
   const view = (x: number, y: number, width: number, more: Partial<VideoLayer> = {}) =>
-    video({ footage: { width: 128, height: 96 }, source: { x, y, width, height: (width * H) / W }, ...more });
+    video({
+      footage: { width: 128, height: 96 },
+      source: { x, y, width, height: (width * H) / W },
+      ...more,
+    });
 
   test('is scaled anew only where it changed, with the same result to the bit, in any view', () => {
     const base = noisyPlane(128, 144, 1);
@@ -77,7 +92,9 @@ describe('a still picture', () => {
           });
           const { run, alone } = both(
             pictures,
-            view(from, from / 2, width, { adjust: adjusted ? { brightness: 0.1, contrast: 1.2 } : null }),
+            view(from, from / 2, width, {
+              adjust: adjusted ? { brightness: 0.1, contrast: 1.2 } : null,
+            }),
           );
           run.forEach((picture, i) => expect(Buffer.compare(picture, alone[i]!)).toBe(0));
         },
@@ -104,7 +121,14 @@ test('a part of the footage is as good as all of it', () => {
     ['v', 2],
   ] as const) {
     const from = full[plane].at + (part.y / by) * full[plane].stride + part.x / by;
-    heap.exports.copyRows(from, full[plane].stride, cut[plane].at, cut[plane].stride, cut[plane].width, cut[plane].height);
+    heap.exports.copyRows(
+      from,
+      full[plane].stride,
+      cut[plane].at,
+      cut[plane].stride,
+      cut[plane].width,
+      cut[plane].height,
+    );
   }
   const plan = {
     size: { width: W, height: H },
@@ -163,15 +187,26 @@ describe('joining', () => {
   const back = video({ clipId: 'back' });
 
   test('opacity', () => {
-    near(draw([back, video({ opacity: 0.25 })], pictures())(40, 30), [0xc0 * 0.75 + 32, 0x80 * 0.75 + 32, 0x40 * 0.75 + 32], 4);
+    near(
+      draw([back, video({ opacity: 0.25 })], pictures())(40, 30),
+      [0xc0 * 0.75 + 32, 0x80 * 0.75 + 32, 0x40 * 0.75 + 32],
+      4,
+    );
   });
 
   test('multiply darkens by grey’s share, screen brightens by it, each through its mask', () => {
     const share = 128 / 255;
-    near(draw([back, video({ blend: 'multiply' })], pictures())(40, 30), [0xc0 * share, 0x80 * share, 0x40 * share], 4);
+    near(
+      draw([back, video({ blend: 'multiply' })], pictures())(40, 30),
+      [0xc0 * share, 0x80 * share, 0x40 * share],
+      4,
+    );
     const screened = [0xc0, 0x80, 0x40].map((n) => 255 - (255 - n) * (1 - share));
     near(draw([back, video({ blend: 'screen' })], pictures())(40, 30), screened, 4);
-    const masked = draw([back, video({ blend: 'multiply', mask: { shape: 'ellipse', feather: 0 } })], pictures());
+    const masked = draw(
+      [back, video({ blend: 'multiply', mask: { shape: 'ellipse', feather: 0 } })],
+      pictures(),
+    );
     near(masked(1, 1), [0xc0, 0x80, 0x40]);
     near(masked(48, 32), [0xc0 * share, 0x80 * share, 0x40 * share], 4);
   });
@@ -220,7 +255,11 @@ describe('the key', () => {
   });
 
   test('what lies outside the garbage rectangle goes, whatever its colour', () => {
-    const at = draw([video({ key: { ...key, garbage: { x: 20, y: 10, width: 76, height: 54 } } })], { c: person() }, '#445566');
+    const at = draw(
+      [video({ key: { ...key, garbage: { x: 20, y: 10, width: 76, height: 54 } } })],
+      { c: person() },
+      '#445566',
+    );
     near(at(10, 30), [0x44, 0x55, 0x66]);
     near(at(30, 5), [0x44, 0x55, 0x66]);
     near(at(30, 30), [0xc9, 0x8d, 0x6c], 6);
@@ -231,7 +270,9 @@ describe('the key', () => {
     const bytes = frameBytes(heap, frame);
     const columns = 8;
     const cells = Array.from({ length: columns }, (_, i) =>
-      rgbToYuv([0x2f, 0x9a, 0x4b].map((n) => n * (0.45 + 0.55 * (i / 7))) as [number, number, number]),
+      rgbToYuv(
+        [0x2f, 0x9a, 0x4b].map((n) => n * (0.45 + 0.55 * (i / 7))) as [number, number, number],
+      ),
     );
     for (let row = 0; row < H * 1.5; row++)
       for (let x = 0; x < W; x++) {
@@ -244,7 +285,13 @@ describe('the key', () => {
           bytes[W * H * 1.25 + ((row - H) * W) / 2 + x] = cell[2];
         }
       }
-    const wall = { columns, rows: 1, y: cells.map((c) => c[0]), u: cells.map((c) => c[1]), v: cells.map((c) => c[2]) };
+    const wall = {
+      columns,
+      rows: 1,
+      y: cells.map((c) => c[0]),
+      u: cells.map((c) => c[1]),
+      v: cells.map((c) => c[2]),
+    };
     const at = draw([video({ key: { ...key, tolerance: 6, wall }, matte: true })], { c: frame });
     for (const x of [5, 30, 55, 80, 92]) near(at(x, 30), [0, 0, 0], 6);
     const flat = draw([video({ key: { ...key, tolerance: 6 }, matte: true })], { c: frame });
@@ -252,14 +299,23 @@ describe('the key', () => {
   });
 
   test('the fill behind stays within the mask', () => {
-    const at = draw([video({ key, backdrop: '#e3eef2', mask: { shape: 'ellipse', feather: 0 } })], { c: person() }, '#000000');
+    const at = draw(
+      [video({ key, backdrop: '#e3eef2', mask: { shape: 'ellipse', feather: 0 } })],
+      { c: person() },
+      '#000000',
+    );
     near(at(80, 32), [0xe3, 0xee, 0xf2]);
     near(at(94, 2), [0, 0, 0]);
   });
 });
 
 test('a cover is the same to the bit whether it was kept or made anew, whatever becomes of what lies under it', () => {
-  const cover = { kind: 'cover', destination: { x: 16, y: 8, width: 48, height: 40 }, radius: 4, color: '#1e2a32' } as const;
+  const cover = {
+    kind: 'cover',
+    destination: { x: 16, y: 8, width: 48, height: 40 },
+    radius: 4,
+    color: '#1e2a32',
+  } as const;
   const pictures = [1, 2].map((seed) => {
     const frame = allocateFrame(heap, W, H);
     frameBytes(heap, frame).set(noisyPlane(W, (H * 3) / 2, seed));
@@ -267,17 +323,28 @@ test('a cover is the same to the bit whether it was kept or made anew, whatever 
   });
   const target = allocateFrame(heap, W, H);
   const shown = (compositor: Compositor, picture: PlanarFrame, layer: Layer) => {
-    const plan: FramePlan = { size: { width: W, height: H }, background: '#000000', layers: [video(), layer] };
+    const plan: FramePlan = {
+      size: { width: W, height: H },
+      background: '#000000',
+      layers: [video(), layer],
+    };
     compositor.compose(plan, () => ({ picture, part: null, before: null, marks: null }), target);
     return frameBytes(heap, target).slice();
   };
   fc.assert(
     fc.property(
-      fc.array(fc.tuple(fc.nat(1), fc.constantFrom('blur', 'mosaic', 'solid'), fc.boolean()), { minLength: 2, maxLength: 12 }),
+      fc.array(fc.tuple(fc.nat(1), fc.constantFrom('blur', 'mosaic', 'solid'), fc.boolean()), {
+        minLength: 2,
+        maxLength: 12,
+      }),
       (turns) => {
         const kept = new Compositor(heap, plainRasterizer);
         for (const [index, way, moved] of turns) {
-          const layer = { ...cover, way, destination: { ...cover.destination, x: moved ? 18 : 16 } } as const;
+          const layer = {
+            ...cover,
+            way,
+            destination: { ...cover.destination, x: moved ? 18 : 16 },
+          } as const;
           const alone = shown(new Compositor(heap, plainRasterizer), pictures[index]!, layer);
           expect(Buffer.compare(shown(kept, pictures[index]!, layer), alone)).toBe(0);
         }
@@ -298,7 +365,11 @@ test('a presenter on a colour is the same whether they fill the picture or lie i
     bytes.fill(v, (W * H * 5) / 4 + (y * W) / 2 + 15, (W * H * 5) / 4 + (y * W) / 2 + 33);
   }
   const full = draw([video({ key, backdrop: '#e3eef2' })], { c: frame }, '#000000');
-  const laid = draw([video({ key, backdrop: '#e3eef2', mask: { shape: 'rounded', radius: 0, feather: 0 } })], { c: frame }, '#000000');
+  const laid = draw(
+    [video({ key, backdrop: '#e3eef2', mask: { shape: 'rounded', radius: 0, feather: 0 } })],
+    { c: frame },
+    '#000000',
+  );
   near(full(2, 2), [0xe3, 0xee, 0xf2]);
   for (let y = 0; y < H; y += 3) for (let x = 0; x < W; x += 3) near(full(x, y), laid(x, y), 2);
 });
@@ -306,7 +377,12 @@ test('a presenter on a colour is the same whether they fill the picture or lie i
 test('covers hide: as a mosaic in flat blocks, solid in one colour', () => {
   const frame = allocateFrame(heap, W, H);
   frameBytes(heap, frame).set(noisyPlane(W, H * 1.5, 9));
-  const cover = { kind: 'cover', destination: { x: 16, y: 16, width: 32, height: 32 }, radius: 8, color: '#1e2a32' } as const;
+  const cover = {
+    kind: 'cover',
+    destination: { x: 16, y: 16, width: 32, height: 32 },
+    radius: 8,
+    color: '#1e2a32',
+  } as const;
   const blocks = draw([video(), { ...cover, way: 'mosaic' }], { c: frame });
   expect(blocks(17, 17)).toEqual(blocks(30, 30));
   expect(blocks(17, 17)).not.toEqual(blocks(33, 17));
@@ -316,9 +392,23 @@ test('covers hide: as a mosaic in flat blocks, solid in one colour', () => {
 });
 
 test('dimming leaves the disc, darkens the rest and drains its colour', () => {
-  const at = draw([video(), { kind: 'dim', area: whole, center: { x: 48, y: 32 }, inner: 10, outer: 16, dark: 0.5, drained: 1 }], {
-    c: solid('#c08040'),
-  });
+  const at = draw(
+    [
+      video(),
+      {
+        kind: 'dim',
+        area: whole,
+        center: { x: 48, y: 32 },
+        inner: 10,
+        outer: 16,
+        dark: 0.5,
+        drained: 1,
+      },
+    ],
+    {
+      c: solid('#c08040'),
+    },
+  );
   near(at(48, 32), [0xc0, 0x80, 0x40]);
   const [r, g, b] = at(5, 5);
   expect(Math.max(r, g, b) - Math.min(r, g, b)).toBeLessThan(4);

@@ -34,19 +34,28 @@ export class MaskShop {
     if (mask.shape === 'path') return this.path(mask.points, mask.feather, width, height);
     const out = new Uint8Array(width * height);
     const inside =
-      mask.shape === 'ellipse' ? insideEllipse(width, height) : insideBox(width, height, mask.shape === 'rounded' ? mask.radius : 0);
+      mask.shape === 'ellipse'
+        ? insideEllipse(width, height)
+        : insideBox(width, height, mask.shape === 'rounded' ? mask.radius : 0);
     const edge = Math.max(1, mask.feather);
     // A feather lies within the shape; an edge of one pixel stands half on both sides, except at the very border of the inset.
     const shift = mask.feather > 1 ? 0 : mask.shape === 'rectangle' ? 1 : 0.5;
     for (let y = 0; y < height; y++)
       for (let x = 0; x < width; x++) {
         const share = Math.min(1, Math.max(0, inside(x + 0.5, y + 0.5) / edge + shift));
-        out[y * width + x] = Math.round(255 * (mask.feather > 1 ? share * share * (3 - 2 * share) : share));
+        out[y * width + x] = Math.round(
+          255 * (mask.feather > 1 ? share * share * (3 - 2 * share) : share),
+        );
       }
     return out;
   }
 
-  private path(points: readonly { x: number; y: number }[], feather: number, width: number, height: number): Uint8Array {
+  private path(
+    points: readonly { x: number; y: number }[],
+    feather: number,
+    width: number,
+    height: number,
+  ): Uint8Array {
     const rgba = this.rasterizer.draw(width, height, (pen) => {
       pen.beginPath();
       points.forEach(({ x, y }, i) => (i ? pen.lineTo(x, y) : pen.moveTo(x, y)));

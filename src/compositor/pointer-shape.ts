@@ -46,7 +46,12 @@ const OUTLINES: Record<PointerLayer['shape'], Outline> = { arrow: ARROW, text: B
 export const POINTER_BOX = { left: 0.35, top: 0.55, side: 1.65, margin: 0.12 } as const;
 
 /** Draws a pointer, dark with a light edge, so that it stands out on any ground. Pixels of the sprite. */
-export function paintPointer(pen: Pen, shape: PointerLayer['shape'], tip: { x: number; y: number }, height: number): void {
+export function paintPointer(
+  pen: Pen,
+  shape: PointerLayer['shape'],
+  tip: { x: number; y: number },
+  height: number,
+): void {
   const trace = () => {
     pen.beginPath();
     OUTLINES[shape].forEach(([x, y], i) => {

@@ -47,8 +47,21 @@ export class Resampler {
     const { across, down } = this.tables(source, mapping, target);
     if (across.copyFrom !== null && down.copyFrom !== null && !mapping.mirror) {
       const from = source.at + down.copyFrom * source.stride + across.copyFrom;
-      this.heap.exports.copyRows(from, source.stride, target.at, target.stride, target.width, target.height);
-    } else this.weigh(source, across, down, target, { x: 0, y: 0, width: target.width, height: target.height });
+      this.heap.exports.copyRows(
+        from,
+        source.stride,
+        target.at,
+        target.stride,
+        target.width,
+        target.height,
+      );
+    } else
+      this.weigh(source, across, down, target, {
+        x: 0,
+        y: 0,
+        width: target.width,
+        height: target.height,
+      });
   }
 
   /** Whether a mapping only copies samples. */
@@ -70,7 +83,13 @@ export class Resampler {
     return window;
   }
 
-  private weigh(source: Plane, across: StoredTable, down: StoredTable, target: Plane, { x, y, width, height }: Rect): void {
+  private weigh(
+    source: Plane,
+    across: StoredTable,
+    down: StoredTable,
+    target: Plane,
+    { x, y, width, height }: Rect,
+  ): void {
     const ends = [across.firsts[x]!, across.firsts[x + width - 1]!];
     const left = Math.min(...ends);
     const last = Math.max(...ends) + across.taps;
@@ -95,7 +114,11 @@ export class Resampler {
     );
   }
 
-  private tables(source: Plane, { columns, rows, mirror }: Mapping, target: Plane): { across: StoredTable; down: StoredTable } {
+  private tables(
+    source: Plane,
+    { columns, rows, mirror }: Mapping,
+    target: Plane,
+  ): { across: StoredTable; down: StoredTable } {
     return {
       across: this.table(source.width, columns, target.width, mirror),
       down: this.table(source.height, rows, target.height, false),
@@ -112,24 +135,55 @@ export class Resampler {
     return this.scratch.at;
   }
 
-  private table(length: number, { origin, span }: AxisRange, count: number, mirror: boolean): StoredTable {
+  private table(
+    length: number,
+    { origin, span }: AxisRange,
+    count: number,
+    mirror: boolean,
+  ): StoredTable {
     const key = `${length} ${origin} ${span} ${count} ${mirror}`;
     return this.stored.get(key, () => this.fill(length, origin, span, count, mirror));
   }
 
-  private fill(length: number, origin: number, span: number, count: number, mirror: boolean): StoredTable {
+  private fill(
+    length: number,
+    origin: number,
+    span: number,
+    count: number,
+    mirror: boolean,
+  ): StoredTable {
     const { heap } = this;
     const taps = filterTaps(span, count);
     const starts = heap.allocate(count * 4);
     const weights = heap.allocate(count * taps * 2);
     const exact = heap.allocate(taps * 8);
     const { lobes, steps } = FILTER_WINDOW;
-    heap.exports.fillFilter(length, origin, span, count, mirror ? 1 : 0, taps, lobes, steps, this.window, exact, starts, weights);
+    heap.exports.fillFilter(
+      length,
+      origin,
+      span,
+      count,
+      mirror ? 1 : 0,
+      taps,
+      lobes,
+      steps,
+      this.window,
+      exact,
+      starts,
+      weights,
+    );
     heap.release(exact);
     const bytes = (at: number, size: number) => heap.bytes(at, size).slice().buffer;
     const firsts = new Int32Array(bytes(starts, count * 4));
     // Only a mapping of as many samples as there are can be a copy.
-    const copy = span === count ? isCopy({ taps, starts: firsts, weights: new Int16Array(bytes(weights, count * taps * 2)) }) : null;
+    const copy =
+      span === count
+        ? isCopy({
+            taps,
+            starts: firsts,
+            weights: new Int16Array(bytes(weights, count * taps * 2)),
+          })
+        : null;
     return { starts, weights, taps, firsts, copyFrom: copy?.first ?? null };
   }
 }

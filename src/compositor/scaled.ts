@@ -1,6 +1,12 @@
 import type { Rect } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import { allocateFrame, releaseFrame, subPlane, type Plane, type PlanarFrame } from '@/kernels/planar';
+import {
+  allocateFrame,
+  releaseFrame,
+  subPlane,
+  type Plane,
+  type PlanarFrame,
+} from '@/kernels/planar';
 import { LruMap } from './lru';
 import type { Mapping, Resampler } from './resampler';
 import type { SourceFrame } from './source-frame';
@@ -51,11 +57,25 @@ export class ScaledPictures {
    * @param name of what is drawn, and of what `finish` does: the same one with the same mapping is taken for the next picture of a sequence
    * @param finish what is done to each rectangle of the scaled picture, sample by sample
    */
-  draw(name: string, source: SourceFrame, mapping: PictureMapping, into: ColorPlanes, finish: (part: ColorPlanes) => void): void {
+  draw(
+    name: string,
+    source: SourceFrame,
+    mapping: PictureMapping,
+    into: ColorPlanes,
+    finish: (part: ColorPlanes) => void,
+  ): void {
     const { picture } = source;
     const { mirror } = mapping.luma;
-    if (mirror || this.resampler.copies(picture.y, mapping.luma, into.y)) return this.whole(picture, mapping, into, finish);
-    const geometry = JSON.stringify([mapping, picture.width, picture.height, source.part, into.y.width, into.y.height]);
+    if (mirror || this.resampler.copies(picture.y, mapping.luma, into.y))
+      return this.whole(picture, mapping, into, finish);
+    const geometry = JSON.stringify([
+      mapping,
+      picture.width,
+      picture.height,
+      source.part,
+      into.y.width,
+      into.y.height,
+    ]);
     const before = this.kept.find(name);
     if (before?.geometry !== geometry) {
       this.kept.set(name, { geometry, of: source, scaled: null });
@@ -72,7 +92,12 @@ export class ScaledPictures {
     }
   }
 
-  private whole(from: ColorPlanes, { luma, chroma }: PictureMapping, to: ColorPlanes, finish: (part: ColorPlanes) => void): void {
+  private whole(
+    from: ColorPlanes,
+    { luma, chroma }: PictureMapping,
+    to: ColorPlanes,
+    finish: (part: ColorPlanes) => void,
+  ): void {
     this.resampler.resample(from.y, luma, to.y);
     this.resampler.resample(from.u, chroma, to.u);
     this.resampler.resample(from.v, chroma, to.v);
@@ -90,8 +115,14 @@ export class ScaledPictures {
     const rectangles = source.before === last ? this.changes(last, source) : null;
     if (!rectangles) return this.whole(source.picture, mapping, to, finish);
     for (const luma of rectangles) {
-      const chroma = { x: luma.x / 2, y: luma.y / 2, width: luma.width / 2, height: luma.height / 2 };
-      const part = (plane: Plane, { x, y, width, height }: Rect) => subPlane(plane, x, y, width, height);
+      const chroma = {
+        x: luma.x / 2,
+        y: luma.y / 2,
+        width: luma.width / 2,
+        height: luma.height / 2,
+      };
+      const part = (plane: Plane, { x, y, width, height }: Rect) =>
+        subPlane(plane, x, y, width, height);
       finish({
         y: part(to.y, this.resampler.renew(source.picture.y, mapping.luma, to.y, luma)),
         u: part(to.u, this.resampler.renew(source.picture.u, mapping.chroma, to.u, chroma)),
@@ -103,7 +134,10 @@ export class ScaledPictures {
   /** Rectangles of luma samples that hold all that differs; null when that is much. */
   private changes(last: SourceFrame, source: SourceFrame): Rect[] | null {
     const { across, down } = tilesOf(source.picture);
-    const marks = this.heap.bytes(source.marks ?? this.compare(last.picture, source.picture), across * down);
+    const marks = this.heap.bytes(
+      source.marks ?? this.compare(last.picture, source.picture),
+      across * down,
+    );
     const count = marks.reduce((sum, mark) => sum + mark, 0);
     return count > across * down * MUCH ? null : markedRectangles(marks, across, down);
   }
@@ -120,7 +154,16 @@ export class ScaledPictures {
     heap.bytes(at, across * down).fill(0);
     const others = planesOf(b);
     planesOf(a).forEach(([{ at: from, stride, width, height }, by], i) =>
-      heap.exports.markChanges(from, others[i]![0].at, stride, width, height, TILE.width / by, TILE.height / by, at),
+      heap.exports.markChanges(
+        from,
+        others[i]![0].at,
+        stride,
+        width,
+        height,
+        TILE.width / by,
+        TILE.height / by,
+        at,
+      ),
     );
     return at;
   }

@@ -1,6 +1,12 @@
 import { haloProfile } from '@/core/pointer/halo';
 import { parseColor } from '@/core/key/color';
-import type { HaloLayer, PointerLayer, ShapeLayer, StrokeLayer, TextLayer } from '@/core/frame/plan';
+import type {
+  HaloLayer,
+  PointerLayer,
+  ShapeLayer,
+  StrokeLayer,
+  TextLayer,
+} from '@/core/frame/plan';
 import type { Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
@@ -50,7 +56,11 @@ export class SpriteShop {
     const sprite = this.sprites.get(`halo ${side} ${layer.color} ${layer.softness}`, () => {
       return this.store(disc(side, layer), side, side);
     });
-    return { sprite, x: evenFloor(layer.center.x - side / 2 + 1), y: evenFloor(layer.center.y - side / 2 + 1) };
+    return {
+      sprite,
+      x: evenFloor(layer.center.x - side / 2 + 1),
+      y: evenFloor(layer.center.y - side / 2 + 1),
+    };
   }
 
   /** The pointer; its tip may stand on half pixels. */
@@ -62,7 +72,13 @@ export class SpriteShop {
     const y = evenFloor(layer.tip.y - margin - height * POINTER_BOX.top);
     const tip = { x: toStep(layer.tip.x - x), y: toStep(layer.tip.y - y) };
     const key = `pointer ${layer.shape} ${height} ${tip.x} ${tip.y}`;
-    return { sprite: this.sprites.get(key, () => this.draw(side, side, (pen) => paintPointer(pen, layer.shape, tip, height))), x, y };
+    return {
+      sprite: this.sprites.get(key, () =>
+        this.draw(side, side, (pen) => paintPointer(pen, layer.shape, tip, height)),
+      ),
+      x,
+      y,
+    };
   }
 
   /** Lines, as one sprite that lies within the output. */
@@ -72,24 +88,30 @@ export class SpriteShop {
     const x = evenFloor(Math.max(0, Math.min(...points.map((p) => p.x)) - room));
     const y = evenFloor(Math.max(0, Math.min(...points.map((p) => p.y)) - room));
     const width = evenCeil(Math.min(output.width, Math.max(...points.map((p) => p.x)) + room) - x);
-    const height = evenCeil(Math.min(output.height, Math.max(...points.map((p) => p.y)) + room) - y);
+    const height = evenCeil(
+      Math.min(output.height, Math.max(...points.map((p) => p.y)) + room) - y,
+    );
     if (width < 2 || height < 2) return [];
-    const paths = layer.paths.map((path) => path.map((p) => [toStep(p.x - x), toStep(p.y - y)] as const));
-    const sprite = this.sprites.get(`stroke ${JSON.stringify([width, height, layer.closed, layer.width, layer.color, paths])}`, () =>
-      this.draw(width, height, (pen) => {
-        pen.strokeStyle = layer.color;
-        pen.lineWidth = layer.width;
-        pen.lineCap = 'round';
-        pen.lineJoin = 'round';
-        for (const path of paths) {
-          pen.beginPath();
-          path.forEach(([px, py], i) => (i ? pen.lineTo(px, py) : pen.moveTo(px, py)));
-          // A tap of the pen is a dot.
-          if (path.length === 1) pen.lineTo(path[0]![0] + 0.01, path[0]![1]);
-          if (layer.closed) pen.closePath();
-          pen.stroke();
-        }
-      }),
+    const paths = layer.paths.map((path) =>
+      path.map((p) => [toStep(p.x - x), toStep(p.y - y)] as const),
+    );
+    const sprite = this.sprites.get(
+      `stroke ${JSON.stringify([width, height, layer.closed, layer.width, layer.color, paths])}`,
+      () =>
+        this.draw(width, height, (pen) => {
+          pen.strokeStyle = layer.color;
+          pen.lineWidth = layer.width;
+          pen.lineCap = 'round';
+          pen.lineJoin = 'round';
+          for (const path of paths) {
+            pen.beginPath();
+            path.forEach(([px, py], i) => (i ? pen.lineTo(px, py) : pen.moveTo(px, py)));
+            // A tap of the pen is a dot.
+            if (path.length === 1) pen.lineTo(path[0]![0] + 0.01, path[0]![1]);
+            if (layer.closed) pen.closePath();
+            pen.stroke();
+          }
+        }),
     );
     return [{ sprite, x, y }];
   }
@@ -107,7 +129,8 @@ export class SpriteShop {
         const rx = destination.width / 2;
         const ry = destination.height / 2;
         if (layer.shape === 'ellipse') pen.ellipse(edge + rx, edge + ry, rx, ry, 0, 0, Math.PI * 2);
-        else if (layer.shape === 'rounded') pen.roundRect(edge, edge, destination.width, destination.height, layer.radius);
+        else if (layer.shape === 'rounded')
+          pen.roundRect(edge, edge, destination.width, destination.height, layer.radius);
         else pen.rect(edge, edge, destination.width, destination.height);
         if (fill) {
           pen.fillStyle = fill;
@@ -136,13 +159,23 @@ export class SpriteShop {
     // A tip far outside the output would ask for a huge sprite; the arrow is then not seen anyway.
     if (width > output.width * 3 || height > output.height * 3)
       return this.text(
-        { ...layer, arrow: false, tip: { x: box.x + box.width / 2, y: box.y + box.height / 2 }, offset: { dx: 0, dy: 0 } },
+        {
+          ...layer,
+          arrow: false,
+          tip: { x: box.x + box.width / 2, y: box.y + box.height / 2 },
+          offset: { dx: 0, dy: 0 },
+        },
         output,
       );
     const sprite = this.sprites.get(key, () =>
       this.draw(width, height, (pen) => {
         const [bx, by, tx, ty] = shape as [number, number, number, number];
-        paintText(pen, { ...layer, tip: { x: tx, y: ty } }, { ...box, x: bx, y: by }, { x: 0, y: 0 });
+        paintText(
+          pen,
+          { ...layer, tip: { x: tx, y: ty } },
+          { ...box, x: bx, y: by },
+          { x: 0, y: 0 },
+        );
       }),
     );
     return { sprite, x, y };
@@ -158,7 +191,12 @@ export class SpriteShop {
     const cw = width / 2;
     const ch = height / 2;
     const at = heap.allocate(full * 2 + cw * ch * 3);
-    const plane = (offset: number, w: number, h: number): Plane => ({ at: at + offset, stride: w, width: w, height: h });
+    const plane = (offset: number, w: number, h: number): Plane => ({
+      at: at + offset,
+      stride: w,
+      width: w,
+      height: h,
+    });
     const sprite: Sprite = {
       width,
       height,
@@ -169,7 +207,16 @@ export class SpriteShop {
       chromaAlpha: plane(full * 2 + cw * ch * 2, cw, ch),
     };
     const source = heap.put(rgba);
-    heap.exports.rgbaToPlanar(source, width, height, sprite.y.at, sprite.u.at, sprite.v.at, sprite.alpha.at, sprite.chromaAlpha.at);
+    heap.exports.rgbaToPlanar(
+      source,
+      width,
+      height,
+      sprite.y.at,
+      sprite.u.at,
+      sprite.v.at,
+      sprite.alpha.at,
+      sprite.chromaAlpha.at,
+    );
     heap.release(source);
     return sprite;
   }
@@ -181,7 +228,9 @@ const PROFILE = 1024;
 /** A soft disc in RGBA. Its profile is tabled over the squared distance: while a view moves, discs of many sizes are asked for. */
 function disc(side: number, { color, softness }: HaloLayer): Uint8ClampedArray {
   const [r, g, b] = parseColor(color);
-  const profile = Uint8Array.from({ length: PROFILE + 1 }, (_, i) => Math.round(255 * haloProfile(Math.sqrt(i / PROFILE), softness)));
+  const profile = Uint8Array.from({ length: PROFILE + 1 }, (_, i) =>
+    Math.round(255 * haloProfile(Math.sqrt(i / PROFILE), softness)),
+  );
   const words = new Uint32Array(side * side);
   const tint = (b << 16) | (g << 8) | r;
   const scale = PROFILE / (side / 2) ** 2;

@@ -17,7 +17,10 @@ export const plainRasterizer: Rasterizer = {
 };
 
 /** A layer that shows a recording of the output's size as it is. */
-export const wholeVideo = ({ width, height }: Size, more: Partial<VideoLayer> = {}): VideoLayer => ({
+export const wholeVideo = (
+  { width, height }: Size,
+  more: Partial<VideoLayer> = {},
+): VideoLayer => ({
   kind: 'video',
   clipId: 'c',
   footageId: 'f',

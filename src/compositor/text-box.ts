@@ -43,7 +43,8 @@ export function layOutText(layer: TextLayer, output: Size, rasterizer: Rasterize
   const width = Math.max(...lines.map(measure)) + fontSize * 1.1;
   const height = lines.length * lineHeight + fontSize * 0.6;
   const edge = output.width * EDGE;
-  const clamp = (at: number, size: number, span: number) => Math.max(edge, Math.min(at, span - edge - size));
+  const clamp = (at: number, size: number, span: number) =>
+    Math.max(edge, Math.min(at, span - edge - size));
   return {
     x: clamp(layer.tip.x + layer.offset.dx - width / 2, width, output.width),
     y: clamp(layer.tip.y + layer.offset.dy - height / 2, height, output.height),
@@ -56,12 +57,23 @@ export function layOutText(layer: TextLayer, output: Size, rasterizer: Rasterize
 }
 
 /** Draws box, words and arrow; `shift` is where the sprite's corner stands in the output. */
-export function paintText(pen: Pen, layer: TextLayer, box: TextBox, shift: { x: number; y: number }): void {
+export function paintText(
+  pen: Pen,
+  layer: TextLayer,
+  box: TextBox,
+  shift: { x: number; y: number },
+): void {
   const x = box.x - shift.x;
   const y = box.y - shift.y;
   pen.fillStyle = layer.fill;
   pen.strokeStyle = layer.fill;
-  if (layer.arrow) paintArrow(pen, layer, { ...box, x, y }, { x: layer.tip.x - shift.x, y: layer.tip.y - shift.y });
+  if (layer.arrow)
+    paintArrow(
+      pen,
+      layer,
+      { ...box, x, y },
+      { x: layer.tip.x - shift.x, y: layer.tip.y - shift.y },
+    );
   pen.beginPath();
   pen.rect(x, y, box.width, box.height);
   pen.fill();
@@ -69,14 +81,21 @@ export function paintText(pen: Pen, layer: TextLayer, box: TextBox, shift: { x: 
   pen.font = box.font;
   pen.textAlign = 'left';
   pen.textBaseline = 'alphabetic';
-  box.lines.forEach((line, i) => pen.fillText(line, x + layer.fontSize * 0.55, y + layer.fontSize * 0.3 + box.lineHeight * (i + 0.77)));
+  box.lines.forEach((line, i) =>
+    pen.fillText(
+      line,
+      x + layer.fontSize * 0.55,
+      y + layer.fontSize * 0.3 + box.lineHeight * (i + 0.77),
+    ),
+  );
 }
 
 function paintArrow(pen: Pen, layer: TextLayer, box: TextBox, tip: { x: number; y: number }): void {
   const cx = box.x + box.width / 2;
   const cy = box.y + box.height / 2;
   const length = Math.hypot(tip.x - cx, tip.y - cy);
-  const inside = tip.x > box.x && tip.x < box.x + box.width && tip.y > box.y && tip.y < box.y + box.height;
+  const inside =
+    tip.x > box.x && tip.x < box.x + box.width && tip.y > box.y && tip.y < box.y + box.height;
   if (inside || length < layer.fontSize) return;
   const ux = (tip.x - cx) / length;
   const uy = (tip.y - cy) / length;

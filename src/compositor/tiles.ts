@@ -28,14 +28,17 @@ export function markedRectangles(marks: Uint8Array, across: number, down: number
     for (let column = 0; column < across; column++) {
       if (!marks[row * across + column]) continue;
       const last = runs[runs.length - 1];
-      if (last && column - (last.x + last.width) < GAP) runs[runs.length - 1] = { ...last, width: column + 1 - last.x };
+      if (last && column - (last.x + last.width) < GAP)
+        runs[runs.length - 1] = { ...last, width: column + 1 - last.x };
       else runs.push({ x: column, y: row, width: 1, height: 1 });
     }
     const grown = runs.map((run) => {
       const above = open.find((r) => r.x === run.x && r.width === run.width);
       return above ? { ...above, height: above.height + 1 } : run;
     });
-    done.push(...open.filter((r) => !grown.some((g) => g.x === r.x && g.y === r.y && g.width === r.width)));
+    done.push(
+      ...open.filter((r) => !grown.some((g) => g.x === r.x && g.y === r.y && g.width === r.width)),
+    );
     open = grown;
   }
   return [...done, ...open].map(({ x, y, width, height }) => ({

@@ -18,7 +18,12 @@ export class Turner {
    * An inset turned clockwise by so many degrees, and the even rectangle of the output that it then has; to be released by the caller.
    * Null when nothing of it lies within the output.
    */
-  turn(inset: Inset, { x, y, width, height }: Rect, degrees: number, output: Size): { inset: Inset; box: Rect } | null {
+  turn(
+    inset: Inset,
+    { x, y, width, height }: Rect,
+    degrees: number,
+    output: Size,
+  ): { inset: Inset; box: Rect } | null {
     const angle = (degrees * Math.PI) / 180;
     const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
     const middle = { x: x + width / 2, y: y + height / 2 };
@@ -29,7 +34,12 @@ export class Turner {
     const left = Math.floor((middle.x - half.x) / 2) * 2;
     const top = Math.floor((middle.y - half.y) / 2) * 2;
     const box = intersect(
-      { x: left, y: top, width: Math.ceil((middle.x + half.x - left) / 2) * 2, height: Math.ceil((middle.y + half.y - top) / 2) * 2 },
+      {
+        x: left,
+        y: top,
+        width: Math.ceil((middle.x + half.x - left) / 2) * 2,
+        height: Math.ceil((middle.y + half.y - top) / 2) * 2,
+      },
       { x: 0, y: 0, width: output.width & ~1, height: output.height & ~1 },
     );
     if (box.width < 2 || box.height < 2) return null;
@@ -61,7 +71,14 @@ export class Turner {
     ] as const) {
       const [from, to] = [inset[name], framed[name]];
       heap.exports.fillPlane(to.at, to.stride, to.width, to.height, nothing);
-      heap.exports.copyRows(from.at, from.stride, to.at + margin * to.stride + margin, to.stride, from.width, from.height);
+      heap.exports.copyRows(
+        from.at,
+        from.stride,
+        to.at + margin * to.stride + margin,
+        to.stride,
+        from.width,
+        from.height,
+      );
     }
     return framed;
   }

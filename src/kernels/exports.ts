@@ -89,9 +89,31 @@ export interface KernelExports {
     edge: number,
     alpha: number,
   ): void;
-  unmixPlane(source: number, wall: number, alpha: number, count: number, pivot: number, most: number, target: number): void;
-  suppressSpill(u: number, v: number, count: number, directionU: number, directionV: number, allowed: number): void;
-  spreadPlane(plane: number, width: number, height: number, radius: number, grow: number, scratch: number): void;
+  unmixPlane(
+    source: number,
+    wall: number,
+    alpha: number,
+    count: number,
+    pivot: number,
+    most: number,
+    target: number,
+  ): void;
+  suppressSpill(
+    u: number,
+    v: number,
+    count: number,
+    directionU: number,
+    directionV: number,
+    allowed: number,
+  ): void;
+  spreadPlane(
+    plane: number,
+    width: number,
+    height: number,
+    radius: number,
+    grow: number,
+    scratch: number,
+  ): void;
   fadeOutside(
     plane: number,
     stride: number,
@@ -169,13 +191,42 @@ export interface KernelExports {
     lightStep: number,
   ): void;
   backPlane(plane: number, alpha: number, count: number, value: number, pivot: number): void;
-  sameRows(a: number, aStride: number, b: number, bStride: number, width: number, rows: number): number;
-  takeRows(source: number, target: number, width: number, rows: number, tileWidth: number, marks: number): void;
-  copyRows(source: number, sourceStride: number, target: number, targetStride: number, width: number, rows: number): void;
+  sameRows(
+    a: number,
+    aStride: number,
+    b: number,
+    bStride: number,
+    width: number,
+    rows: number,
+  ): number;
+  takeRows(
+    source: number,
+    target: number,
+    width: number,
+    rows: number,
+    tileWidth: number,
+    marks: number,
+  ): void;
+  copyRows(
+    source: number,
+    sourceStride: number,
+    target: number,
+    targetStride: number,
+    width: number,
+    rows: number,
+  ): void;
   fillPlane(target: number, stride: number, width: number, height: number, value: number): void;
   mixPlane(target: number, source: number, count: number, weight: number): void;
   multiplyPlane(target: number, by: number, count: number, pivot: number): void;
-  boxBlurPlane(plane: number, stride: number, width: number, height: number, radius: number, passes: number, scratch: number): void;
+  boxBlurPlane(
+    plane: number,
+    stride: number,
+    width: number,
+    height: number,
+    radius: number,
+    passes: number,
+    scratch: number,
+  ): void;
   markChanges(
     a: number,
     b: number,
@@ -186,5 +237,14 @@ export interface KernelExports {
     tileHeight: number,
     marks: number,
   ): number;
-  rgbaToPlanar(rgba: number, width: number, height: number, y: number, u: number, v: number, a: number, chromaA: number): void;
+  rgbaToPlanar(
+    rgba: number,
+    width: number,
+    height: number,
+    y: number,
+    u: number,
+    v: number,
+    a: number,
+    chromaA: number,
+  ): void;
 }

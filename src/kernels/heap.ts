@@ -62,7 +62,9 @@ export class KernelHeap {
   /** Copies bytes in and answers their address. */
   put(data: ArrayBufferView): number {
     const address = this.allocate(data.byteLength);
-    this.bytes(address, data.byteLength).set(new Uint8Array(data.buffer, data.byteOffset, data.byteLength));
+    this.bytes(address, data.byteLength).set(
+      new Uint8Array(data.buffer, data.byteOffset, data.byteLength),
+    );
     return address;
   }
 }

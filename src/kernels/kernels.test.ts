@@ -29,7 +29,9 @@ function reference(
       for (let j = 0; j < down.taps; j++)
         for (let i = 0; i < across.taps; i++)
           sum +=
-            source[Math.min(down.starts[y]! + j, sh - 1) * sw + Math.min(across.starts[x]! + i, sw - 1)]! *
+            source[
+              Math.min(down.starts[y]! + j, sh - 1) * sw + Math.min(across.starts[x]! + i, sw - 1)
+            ]! *
             down.weights[y * down.taps + j]! *
             across.weights[x * across.taps + i]!;
       out[y * w + x] = Math.max(0, Math.min(255, Math.round(sum / 16384 / 16384)));
@@ -62,8 +64,34 @@ test('resampling is at most one code value from the reference, at any size down 
           heap.allocate(w * h),
           heap.allocate((end + 32) * 32 + down.taps * 4 + 192),
         ];
-        const [s, cs, cw, rs, rw, t, scratch] = parts as [number, number, number, number, number, number, number];
-        heap.exports.resamplePlane(s, sw, sw, sh, t, w, w, h, cs, cw, across.taps, rs, rw, down.taps, 0, end, scratch);
+        const [s, cs, cw, rs, rw, t, scratch] = parts as [
+          number,
+          number,
+          number,
+          number,
+          number,
+          number,
+          number,
+        ];
+        heap.exports.resamplePlane(
+          s,
+          sw,
+          sw,
+          sh,
+          t,
+          w,
+          w,
+          h,
+          cs,
+          cw,
+          across.taps,
+          rs,
+          rw,
+          down.taps,
+          0,
+          end,
+          scratch,
+        );
         const got = heap.bytes(t, w * h).slice();
         const want = reference(source, sw, sh, across, down, w, h);
         parts.forEach((p) => heap.release(p));
@@ -83,7 +111,11 @@ test('blending is exact at both ends and within one code value between, with str
       fc.boolean(),
       fc.nat(999),
       (w, h, opacity, tint, seed) => {
-        const [target, source, alpha] = [plane(w + 3, h, seed), plane(w, h, seed + 1), plane(w, h, seed + 2)];
+        const [target, source, alpha] = [
+          plane(w + 3, h, seed),
+          plane(w, h, seed + 1),
+          plane(w, h, seed + 2),
+        ];
         const [t, s, a] = [heap.put(target), heap.put(source), heap.put(alpha)];
         heap.exports.blendPlane(t, w + 3, s, w, a, w, w, h, opacity, tint ? t : 0, w + 3, 1);
         const got = heap.bytes(t, target.length).slice();
@@ -107,14 +139,23 @@ test('blending is exact at both ends and within one code value between, with str
 
 test('two pictures are mixed exactly at both ends and within half a code value between, at any length', () => {
   fc.assert(
-    fc.property(fc.integer({ min: 1, max: 90 }), fc.nat(255), fc.nat(999), (count, weight, seed) => {
-      const [target, source] = [plane(count, 1, seed), plane(count, 1, seed + 1)];
-      const [t, s] = [heap.put(target), heap.put(source)];
-      heap.exports.mixPlane(t, s, count, weight);
-      const got = heap.bytes(t, count).slice();
-      [t, s].forEach((p) => heap.release(p));
-      got.forEach((v, i) => expect(Math.abs(v - (target[i]! * (255 - weight) + source[i]! * weight) / 255)).toBeLessThanOrEqual(0.51));
-    }),
+    fc.property(
+      fc.integer({ min: 1, max: 90 }),
+      fc.nat(255),
+      fc.nat(999),
+      (count, weight, seed) => {
+        const [target, source] = [plane(count, 1, seed), plane(count, 1, seed + 1)];
+        const [t, s] = [heap.put(target), heap.put(source)];
+        heap.exports.mixPlane(t, s, count, weight);
+        const got = heap.bytes(t, count).slice();
+        [t, s].forEach((p) => heap.release(p));
+        got.forEach((v, i) =>
+          expect(
+            Math.abs(v - (target[i]! * (255 - weight) + source[i]! * weight) / 255),
+          ).toBeLessThanOrEqual(0.51),
+        );
+      },
+    ),
   );
 });
 

@@ -20,7 +20,8 @@ export interface PlanarFrame {
 }
 
 /** Bytes of a 4:2:0 picture; odd sides have a chroma sample for their last half pair. */
-export const planarSize = (width: number, height: number): number => width * height + 2 * ((width + 1) >> 1) * ((height + 1) >> 1);
+export const planarSize = (width: number, height: number): number =>
+  width * height + 2 * ((width + 1) >> 1) * ((height + 1) >> 1);
 
 /** Lays a picture out at an address, in the order that decoders write and encoders read. */
 export function frameAtAddress(at: number, width: number, height: number): PlanarFrame {
@@ -42,16 +43,25 @@ export const allocateFrame = (heap: KernelHeap, width: number, height: number): 
   frameAtAddress(heap.allocate(planarSize(width, height)), width, height);
 
 /** Gives the memory of a picture back. */
-export const releaseFrame = (heap: KernelHeap, frame: PlanarFrame): void => heap.release(frame.y.at);
+export const releaseFrame = (heap: KernelHeap, frame: PlanarFrame): void =>
+  heap.release(frame.y.at);
 
 /** The picture's bytes, for reading into or writing out; valid until the next allocation. */
-export const frameBytes = (heap: KernelHeap, frame: PlanarFrame): Uint8Array => heap.bytes(frame.y.at, frame.size);
+export const frameBytes = (heap: KernelHeap, frame: PlanarFrame): Uint8Array =>
+  heap.bytes(frame.y.at, frame.size);
 
 /** Bytes that blurring a rectangle needs beside it. */
-export const blurRoom = (width: number, height: number): number => 48 * Math.max(width, height) + 400;
+export const blurRoom = (width: number, height: number): number =>
+  48 * Math.max(width, height) + 400;
 
 /** A rectangle of a plane; whole samples inside it. */
-export const subPlane = (plane: Plane, x: number, y: number, width: number, height: number): Plane => ({
+export const subPlane = (
+  plane: Plane,
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+): Plane => ({
   at: plane.at + y * plane.stride + x,
   stride: plane.stride,
   width,
@@ -59,7 +69,11 @@ export const subPlane = (plane: Plane, x: number, y: number, width: number, heig
 });
 
 /** A copy of a part of a picture, whose rectangle stands on even samples; rows follow each other without a gap. */
-export function cropFrame(heap: KernelHeap, frame: Pick<PlanarFrame, 'y' | 'u' | 'v'>, { x, y, width, height }: Rect): PlanarFrame {
+export function cropFrame(
+  heap: KernelHeap,
+  frame: Pick<PlanarFrame, 'y' | 'u' | 'v'>,
+  { x, y, width, height }: Rect,
+): PlanarFrame {
   const cut = allocateFrame(heap, width, height);
   for (const [name, by] of [
     ['y', 1],
@@ -67,7 +81,14 @@ export function cropFrame(heap: KernelHeap, frame: Pick<PlanarFrame, 'y' | 'u' |
     ['v', 2],
   ] as const) {
     const from = subPlane(frame[name], x / by, y / by, width / by, height / by);
-    heap.exports.copyRows(from.at, from.stride, cut[name].at, cut[name].stride, from.width, from.height);
+    heap.exports.copyRows(
+      from.at,
+      from.stride,
+      cut[name].at,
+      cut[name].stride,
+      from.width,
+      from.height,
+    );
   }
   return cut;
 }

@@ -5,7 +5,13 @@ const clamp = (n: number, least = 0, most = 255) => Math.min(most, Math.max(leas
 const byte = (n: number) => clamp(Math.round(n));
 
 /** Distance of a colour difference from the wall along the wall's direction, as `keyAlpha` takes it. */
-export function keyDistance(u: number, v: number, wallU: number, wallV: number, across: number): number {
+export function keyDistance(
+  u: number,
+  v: number,
+  wallU: number,
+  wallV: number,
+  across: number,
+): number {
   const [ku, kv] = [wallU - 128, wallV - 128];
   const length = Math.sqrt(Math.max(1, ku * ku + kv * kv));
   const [du, dv] = [u - 128, v - 128];
@@ -23,13 +29,22 @@ export function halved(plane: Uint8Array, width: number, height: number): Uint8A
     const [x, y] = [(i % w) * 2, Math.floor(i / w) * 2];
     let sum = 0;
     for (const row of [y, Math.min(height - 1, y + 1)])
-      sum += plane[row * width + Math.max(0, x - 1)]! + 2 * plane[row * width + x]! + plane[row * width + Math.min(width - 1, x + 1)]!;
+      sum +=
+        plane[row * width + Math.max(0, x - 1)]! +
+        2 * plane[row * width + x]! +
+        plane[row * width + Math.min(width - 1, x + 1)]!;
     return Math.floor((sum + 4) / 8);
   });
 }
 
 /** A plane at chroma's size brought up to luma's, sited left. */
-export function broughtUp(plane: ArrayLike<number>, width: number, height: number, x: number, y: number): number {
+export function broughtUp(
+  plane: ArrayLike<number>,
+  width: number,
+  height: number,
+  x: number,
+  y: number,
+): number {
   const [w, h] = [(width + 1) >> 1, (height + 1) >> 1];
   const near = y >> 1;
   const far = clamp(near + (y & 1 ? 1 : -1), 0, h - 1);
@@ -40,7 +55,14 @@ export function broughtUp(plane: ArrayLike<number>, width: number, height: numbe
 }
 
 /** Guided filter of opacity at chroma's size, and opacity at luma's from it. */
-export function refined(luma: Uint8Array, alpha: Uint8Array, width: number, height: number, calm: number, edge: number): Uint8Array {
+export function refined(
+  luma: Uint8Array,
+  alpha: Uint8Array,
+  width: number,
+  height: number,
+  calm: number,
+  edge: number,
+): Uint8Array {
   const [w, h] = [(width + 1) >> 1, (height + 1) >> 1];
   const guide = halved(luma, width, height);
   const slopes = new Float64Array(w * h);
@@ -61,19 +83,32 @@ export function refined(luma: Uint8Array, alpha: Uint8Array, width: number, heig
     }
   return Uint8Array.from({ length: width * height }, (_, i) => {
     const [x, y] = [i % width, Math.floor(i / width)];
-    const at = broughtUp(slopes, width, height, x, y) * luma[i]! + broughtUp(offsets, width, height, x, y);
+    const at =
+      broughtUp(slopes, width, height, x, y) * luma[i]! + broughtUp(offsets, width, height, x, y);
     return byte((at - edge * 255) / (1 - 2 * edge));
   });
 }
 
-export const unmixed = (sample: number, wall: number, alpha: number, pivot: number, most: number): number => {
+export const unmixed = (
+  sample: number,
+  wall: number,
+  alpha: number,
+  pivot: number,
+  most: number,
+): number => {
   const own = sample - (pivot + ((wall - pivot) * (255 - alpha)) / 255);
   const bound = (alpha * most) / 255;
   return pivot + clamp(own, pivot === 0 ? 0 : -bound, bound);
 };
 
 /** The least or the largest sample of a square. */
-export function spread(plane: Uint8Array, width: number, height: number, radius: number, grow: boolean): Uint8Array {
+export function spread(
+  plane: Uint8Array,
+  width: number,
+  height: number,
+  radius: number,
+  grow: boolean,
+): Uint8Array {
   return Uint8Array.from({ length: width * height }, (_, i) => {
     const [x, y] = [i % width, Math.floor(i / width)];
     let best = grow ? 0 : 255;
@@ -87,7 +122,12 @@ export function spread(plane: Uint8Array, width: number, height: number, radius:
 }
 
 /** One pass of a box blur in both directions, rounded between as the kernel does. */
-export function boxBlurred(plane: Uint8Array, width: number, height: number, radius: number): Uint8Array {
+export function boxBlurred(
+  plane: Uint8Array,
+  width: number,
+  height: number,
+  radius: number,
+): Uint8Array {
   const pass = (from: Uint8Array, at: (x: number, y: number, d: number) => number) =>
     Uint8Array.from({ length: width * height }, (_, i) => {
       let sum = 0;
@@ -122,20 +162,31 @@ export function warped(
 }
 
 /** A sample with brightness and contrast changed, as `adjustPlane` does it. */
-export const adjusted = (sample: number, opacity: number, factor: number, offset: number, pivot: number): number =>
-  byte(pivot + (sample - pivot) * factor + (offset * opacity) / 255);
+export const adjusted = (
+  sample: number,
+  opacity: number,
+  factor: number,
+  offset: number,
+  pivot: number,
+): number => byte(pivot + (sample - pivot) * factor + (offset * opacity) / 255);
 
 const light = (luma: number) => clamp((luma - 16) / 219, 0, 1);
 
 /** Light that a sample which is multiplied by its opacity (0 to 1) adds. */
-const addedLight = (luma: number, opacity: number) => clamp((luma - 16 * opacity) / 219, 0, opacity);
+const addedLight = (luma: number, opacity: number) =>
+  clamp((luma - 16 * opacity) / 219, 0, opacity);
 
 /** What of the ground a picture that is multiplied or screened with it leaves. */
 const left = (luma: number, opacity: number, screen: boolean) =>
   screen ? 1 - addedLight(luma, opacity) : 1 - opacity + addedLight(luma, opacity);
 
 /** The luma of two pictures multiplied, or of their complements. */
-export function multipliedLuma(ground: number, laid: number, opacity: number, screen: boolean): number {
+export function multipliedLuma(
+  ground: number,
+  laid: number,
+  opacity: number,
+  screen: boolean,
+): number {
   const share = left(laid, opacity / 255, screen);
   return byte(16 + 219 * (screen ? 1 - (1 - light(ground)) * share : light(ground) * share));
 }

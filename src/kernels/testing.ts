@@ -2,11 +2,15 @@ import { readFileSync } from 'node:fs';
 import { KernelHeap } from './heap';
 
 /** The kernels as built, with a memory of their own. */
-export const testHeap = (): Promise<KernelHeap> => KernelHeap.load(readFileSync('public/kernels.wasm'));
+export const testHeap = (): Promise<KernelHeap> =>
+  KernelHeap.load(readFileSync('public/kernels.wasm'));
 
 /** Samples that look random and are the same for a seed. */
 export const noisyPlane = (width: number, height: number, seed: number): Uint8Array =>
-  Uint8Array.from({ length: width * height }, (_, i) => Math.imul(i + seed * 7919 + 1, 2654435761) >>> 24);
+  Uint8Array.from(
+    { length: width * height },
+    (_, i) => Math.imul(i + seed * 7919 + 1, 2654435761) >>> 24,
+  );
 
 /** Opacity as mattes have it: clear and opaque stretches, and a few samples between. */
 export const patchyPlane = (width: number, height: number, seed: number): Uint8Array => {
@@ -18,7 +22,11 @@ export const patchyPlane = (width: number, height: number, seed: number): Uint8A
 };
 
 /** Runs something with planes in the kernels' memory, and answers copies of them as they are afterwards. */
-export function withPlanes(heap: KernelHeap, planes: readonly Uint8Array[], work: (...at: number[]) => void): Uint8Array[] {
+export function withPlanes(
+  heap: KernelHeap,
+  planes: readonly Uint8Array[],
+  work: (...at: number[]) => void,
+): Uint8Array[] {
   // Room behind, since kernels may touch a few bytes beyond.
   const at = planes.map((plane) => {
     const address = heap.allocate(plane.length + 64);

@@ -79,7 +79,8 @@ export const peakPoint = (peak: number) => ({
   x: chart.x + chart.width * 0.62,
   y: chart.y + chart.height * (1 - peak / 1400),
 });
-export const peakAt = (y: number) => Math.round(((1 - (y - chart.y) / chart.height) * 1400) / 2) * 2;
+export const peakAt = (y: number) =>
+  Math.round(((1 - (y - chart.y) / chart.height) * 1400) / 2) * 2;
 
 function text(
   c: Brush,
@@ -95,7 +96,16 @@ function text(
   c.fillText(value, x, y);
 }
 
-function box(c: Brush, x: number, y: number, w: number, h: number, fill: string, stroke?: string, r = 8) {
+function box(
+  c: Brush,
+  x: number,
+  y: number,
+  w: number,
+  h: number,
+  fill: string,
+  stroke?: string,
+  r = 8,
+) {
   c.beginPath();
   c.roundRect(x, y, w, h, r);
   c.fillStyle = fill;
@@ -109,7 +119,11 @@ function box(c: Brush, x: number, y: number, w: number, h: number, fill: string,
 
 function button(c: Brush, label: string, cx: number, cy: number, w: number, primary = true) {
   box(c, cx - w / 2, cy - 34, w, 68, primary ? color.accent : color.panel, color.accent);
-  text(c, label, cx, cy + 10, { weight: 600, fill: primary ? '#FFFFFF' : color.accent, align: 'center' });
+  text(c, label, cx, cy + 10, {
+    weight: 600,
+    fill: primary ? '#FFFFFF' : color.accent,
+    align: 'center',
+  });
 }
 
 const NAV = ['Week', 'Firings', 'Glaze notes', 'Members'];
@@ -162,7 +176,15 @@ function firing(c: Brush, s: KilnbookState) {
     c.fillRect(390, y, 860, 2);
     row.forEach((cell, i) => {
       if (i === 1 && r === 0) {
-        box(c, 660, y + 14, 180, 66, s.rampFocus ? '#FFFFFF' : color.page, s.rampFocus ? color.accent : color.line);
+        box(
+          c,
+          660,
+          y + 14,
+          180,
+          66,
+          s.rampFocus ? '#FFFFFF' : color.page,
+          s.rampFocus ? color.accent : color.line,
+        );
         text(c, cell + (s.rampFocus ? '|' : ''), 680, y + 57, { size: 30 });
       } else text(c, cell, 400 + i * 225 + (i ? 50 : 0), y + 57, { size: 30 });
     });
@@ -192,10 +214,18 @@ function firing(c: Brush, s: KilnbookState) {
   c.arc(peak.x, peak.y, 15, 0, Math.PI * 2);
   c.fillStyle = color.clay;
   c.fill();
-  text(c, `${s.peak} °C`, peak.x + 6, peak.y - 34, { size: 32, weight: 600, fill: color.clay, align: 'center' });
+  text(c, `${s.peak} °C`, peak.x + 6, peak.y - 34, {
+    size: 32,
+    weight: 600,
+    fill: color.clay,
+    align: 'center',
+  });
   text(c, '0 h', chart.x + 70, low + 44, { size: 22, fill: color.soft });
   text(c, '14 h', chart.x + chart.width - 50, low + 44, { size: 22, fill: color.soft });
-  text(c, 'Energy about 42 kWh. Ready to unload on Friday, 9:00.', 370, 930, { size: 26, fill: color.soft });
+  text(c, 'Energy about 42 kWh. Ready to unload on Friday, 9:00.', 370, 930, {
+    size: 26,
+    fill: color.soft,
+  });
 }
 
 const NOTES = [
@@ -253,7 +283,11 @@ function members(c: Brush, s: KilnbookState) {
   text(c, 'Members who share a kiln', 370, 250, { size: 44, weight: 600 });
   box(c, 370, 290, 2140, 770, color.panel, color.line);
   ['', 'Name', 'E-mail', 'Phone', 'Kiln'].forEach((head, i) =>
-    text(c, head, [400, 530, 960, 1680, 2080][i]!, 340, { size: 25, weight: 600, fill: color.soft }),
+    text(c, head, [400, 530, 960, 1680, 2080][i]!, 340, {
+      size: 25,
+      weight: 600,
+      fill: color.soft,
+    }),
   );
   MEMBERS.forEach((member, row) => {
     const y = 358 + row * 92;
@@ -316,7 +350,11 @@ export function drawKilnbook(c: Brush, s: KilnbookState) {
   c.fillRect(0, 0, WIDTH, HEIGHT);
   box(c, 0, 0, WIDTH, 70, '#33424C', undefined, 0);
   text(c, 'Kilnbook', 40, 47, { size: 30, weight: 700, fill: '#FFFFFF' });
-  text(c, 'Saltmarsh Clay, a pottery co-operative', WIDTH - 40, 46, { size: 24, fill: '#DCE5E8', align: 'right' });
+  text(c, 'Saltmarsh Clay, a pottery co-operative', WIDTH - 40, 46, {
+    size: 24,
+    fill: '#DCE5E8',
+    align: 'right',
+  });
   box(c, 0, 70, WIDTH, 76, color.panel, undefined, 0);
   ['Kilns', 'Firings', 'Glazes', 'Help'].forEach((label, i) => {
     if (i === 1 && s.menuOpen) box(c, 590, 76, 140, 64, color.pale);

@@ -1,4 +1,12 @@
-import { HEIGHT, initialState, peakAt, peakPoint, place, WIDTH, type KilnbookState } from './kilnbook';
+import {
+  HEIGHT,
+  initialState,
+  peakAt,
+  peakPoint,
+  place,
+  WIDTH,
+  type KilnbookState,
+} from './kilnbook';
 
 /** What the pointer looks like over a spot. */
 export type PointerShape = 'arrow' | 'text' | 'hand';
@@ -13,7 +21,8 @@ interface Box {
 const box = (x: number, y: number, width: number, height: number): Box => ({ x, y, width, height });
 const around = (center: { x: number; y: number }, width: number, height = 68): Box =>
   box(center.x - width / 2, center.y - height / 2, width, height);
-const inside = (b: Box, x: number, y: number) => x >= b.x && x < b.x + b.width && y >= b.y && y < b.y + b.height;
+const inside = (b: Box, x: number, y: number) =>
+  x >= b.x && x < b.x + b.width && y >= b.y && y < b.y + b.height;
 
 interface Target {
   readonly box: Box;
@@ -28,7 +37,11 @@ const NOTES_TRAVEL = 1100;
 
 /** What can be pressed now; what lies in front comes first. */
 function targets(state: KilnbookState): Target[] {
-  const cover = (press: (s: KilnbookState) => void): Target => ({ box: box(0, 0, WIDTH, HEIGHT), shape: 'arrow', press });
+  const cover = (press: (s: KilnbookState) => void): Target => ({
+    box: box(0, 0, WIDTH, HEIGHT),
+    shape: 'arrow',
+    press,
+  });
   const nothing = () => {};
   if (state.dialog)
     return [
@@ -37,10 +50,18 @@ function targets(state: KilnbookState): Target[] {
         shape: 'hand',
         press: (s) => Object.assign(s, { dialog: false, booked: true, view: 'week' }),
       },
-      { box: around({ x: place.confirm.x - 250, y: place.confirm.y }, 210), shape: 'hand', press: (s) => (s.dialog = false) },
+      {
+        box: around({ x: place.confirm.x - 250, y: place.confirm.y }, 210),
+        shape: 'hand',
+        press: (s) => (s.dialog = false),
+      },
       cover(nothing),
     ];
-  if (state.form) return [...formTargets(state), cover((s) => Object.assign(s.form!, { focus: null, listOpen: false }))];
+  if (state.form)
+    return [
+      ...formTargets(state),
+      cover((s) => Object.assign(s.form!, { focus: null, listOpen: false })),
+    ];
   const found: Target[] = [];
   if (state.menuOpen)
     for (let i = 0; i < 4; i++)
@@ -54,10 +75,24 @@ function targets(state: KilnbookState): Target[] {
           if (i === 2) s.view = 'firing';
         },
       });
-  found.push({ box: box(590, 76, 140, 64), shape: 'hand', press: (s) => (s.menuOpen = !s.menuOpen) });
-  VIEWS.forEach((view, i) => found.push({ box: box(16, 238 + i * 80, 288, 64), shape: 'hand', press: (s) => (s.view = view) }));
+  found.push({
+    box: box(590, 76, 140, 64),
+    shape: 'hand',
+    press: (s) => (s.menuOpen = !s.menuOpen),
+  });
+  VIEWS.forEach((view, i) =>
+    found.push({
+      box: box(16, 238 + i * 80, 288, 64),
+      shape: 'hand',
+      press: (s) => (s.view = view),
+    }),
+  );
   if (state.view === 'firing') {
-    found.push({ box: box(650, 384, 230, 88), shape: 'text', press: (s) => Object.assign(s, { ramp: '', rampFocus: true }) });
+    found.push({
+      box: box(650, 384, 230, 88),
+      shape: 'text',
+      press: (s) => Object.assign(s, { ramp: '', rampFocus: true }),
+    });
     found.push({ box: around(place.book, 200), shape: 'hand', press: (s) => (s.dialog = true) });
     found.push({ box: around(peakPoint(state.peak), 60, 60), shape: 'hand', press: nothing });
   }
@@ -73,7 +108,10 @@ function targets(state: KilnbookState): Target[] {
       found.push({
         box: box(390, 360 + row * 92, 2100, 90),
         shape: 'hand',
-        press: (s) => (s.ticked = s.ticked.includes(row) ? s.ticked.filter((r) => r !== row) : [...s.ticked, row]),
+        press: (s) =>
+          (s.ticked = s.ticked.includes(row)
+            ? s.ticked.filter((r) => r !== row)
+            : [...s.ticked, row]),
       });
   return [
     ...found,
@@ -88,7 +126,11 @@ function formTargets(state: KilnbookState): Target[] {
   const found: Target[] = [];
   if (state.form!.listOpen)
     KILN_NAMES.forEach((kiln, i) =>
-      found.push({ box: box(910, 714 + i * 78, 760, 78), shape: 'hand', press: (s) => Object.assign(s.form!, { kiln, listOpen: false }) }),
+      found.push({
+        box: box(910, 714 + i * 78, 760, 78),
+        shape: 'hand',
+        press: (s) => Object.assign(s.form!, { kiln, listOpen: false }),
+      }),
     );
   found.push({
     box: box(910, 496, 760, 72),
@@ -109,7 +151,11 @@ function formTargets(state: KilnbookState): Target[] {
       s.view = 'firing';
     },
   });
-  found.push({ box: around({ x: place.create.x - 220, y: place.create.y }, 190), shape: 'hand', press: (s) => (s.form = null) });
+  found.push({
+    box: around({ x: place.create.x - 220, y: place.create.y }, 190),
+    shape: 'hand',
+    press: (s) => (s.form = null),
+  });
   return found;
 }
 
@@ -121,14 +167,17 @@ export class Kilnbook {
   /** Goes to a place; answers what the pointer looks like there. */
   move(x: number, y: number): PointerShape {
     if (this.dragging) this.state.peak = Math.min(1380, Math.max(200, peakAt(y)));
-    this.state.menuHover = this.state.menuOpen ? [0, 1, 2, 3].findIndex((i) => inside(box(598, 160 + i * 76, 404, 70), x, y)) : -1;
+    this.state.menuHover = this.state.menuOpen
+      ? [0, 1, 2, 3].findIndex((i) => inside(box(598, 160 + i * 76, 404, 70), x, y))
+      : -1;
     return this.at(x, y)?.shape ?? 'arrow';
   }
 
   press(x: number, y: number): void {
     const { state } = this;
     const peak = peakPoint(state.peak);
-    this.dragging = state.view === 'firing' && !state.dialog && !state.form && inside(around(peak, 60, 60), x, y);
+    this.dragging =
+      state.view === 'firing' && !state.dialog && !state.form && inside(around(peak, 60, 60), x, y);
     this.at(x, y)?.press(state);
   }
 
@@ -155,7 +204,8 @@ export class Kilnbook {
     if (state.form?.focus === 'name') {
       const { form } = state;
       if (name === 'Backspace') form.name = form.name.slice(0, -1);
-      else if (name === 'Enter' || name === 'Tab') Object.assign(form, { focus: 'kiln', listOpen: true });
+      else if (name === 'Enter' || name === 'Tab')
+        Object.assign(form, { focus: 'kiln', listOpen: true });
       else if (name.length === 1 && form.name.length < LONGEST_NAME) form.name += name;
       else return false;
       return true;

@@ -40,7 +40,12 @@ export function drawWall(c: Brush): void {
 }
 
 /** The made presenter at `t` seconds; `voice` is the loudness of the word being said, 0 to 1. */
-export function drawPresenter(c: Brush, strands: readonly Strand[], t: number, voice: number): void {
+export function drawPresenter(
+  c: Brush,
+  strands: readonly Strand[],
+  t: number,
+  voice: number,
+): void {
   const lean = Math.sin(t * 0.7) * 10 + Math.sin(t * 0.23) * 8;
   const nod = Math.sin(t * 1.9) * 4 + voice * 5;
   const cx = 640 + lean;
@@ -97,7 +102,15 @@ export function drawPresenter(c: Brush, strands: readonly Strand[], t: number, v
     c.fill();
     c.fillStyle = '#2C3B40';
     c.beginPath();
-    c.ellipse(head.x + side * 34 + Math.sin(t * 0.6) * 4, head.y - 4, 7, 8 * blink, 0, 0, Math.PI * 2);
+    c.ellipse(
+      head.x + side * 34 + Math.sin(t * 0.6) * 4,
+      head.y - 4,
+      7,
+      8 * blink,
+      0,
+      0,
+      Math.PI * 2,
+    );
     c.fill();
     c.strokeStyle = '#3A2A24';
     c.lineWidth = 6;

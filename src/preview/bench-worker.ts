@@ -26,10 +26,16 @@ async function time({ project, sources, size, start, count }: Asked): Promise<nu
   const readers = new Map<string, ClipReader>();
   const spent: number[] = [];
   for (let i = 0; i < count; i++) {
-    const plan = planFrame(project, sources, start + i * frameDuration(project.canvas.frameRate), size);
+    const plan = planFrame(
+      project,
+      sources,
+      start + i * frameDuration(project.canvas.frameRate),
+      size,
+    );
     const frames = new Map<string, SourceFrame>();
     for (const layer of videoLayers(plan.layers)) {
-      const reader = readers.get(layer.clipId) ?? new ClipReader(heap, `/api/footage/${layer.footageId}/proxy`);
+      const reader =
+        readers.get(layer.clipId) ?? new ClipReader(heap, `/api/footage/${layer.footageId}/proxy`);
       readers.set(layer.clipId, reader);
       const frame = await reader.frameAt(ticksToSeconds(layer.time));
       if (frame) frames.set(layer.clipId, frame);

@@ -46,7 +46,11 @@ export class ClipReader {
   }
 
   private async seek(time: number): Promise<SourceFrame | null> {
-    const goesOn = this.iterator && this.shown && time >= this.shown.timestamp && time - this.shown.timestamp < STEP_ON;
+    const goesOn =
+      this.iterator &&
+      this.shown &&
+      time >= this.shown.timestamp &&
+      time - this.shown.timestamp < STEP_ON;
     if (!goesOn) {
       this.stop();
       this.iterator = (await this.sink).samples(Math.max(0, time));
@@ -89,7 +93,11 @@ async function openSink(url: string): Promise<VideoSampleSink> {
 }
 
 /** Copies a decoded picture into the kernels' memory as 4:2:0 planes. */
-async function copyToPlanar(heap: KernelHeap, sample: VideoSample, reuse: PlanarFrame | null): Promise<PlanarFrame> {
+async function copyToPlanar(
+  heap: KernelHeap,
+  sample: VideoSample,
+  reuse: PlanarFrame | null,
+): Promise<PlanarFrame> {
   const { codedWidth: width, codedHeight: height } = sample;
   let frame = reuse;
   if (!frame || frame.width !== width || frame.height !== height) {
@@ -115,7 +123,8 @@ async function copyToPlanar(heap: KernelHeap, sample: VideoSample, reuse: Planar
       ],
     });
     splitChroma(bytes, width * height, u.width * u.height);
-  } else throw new Error(`This browser decodes to ${sample.format}, which the preview does not read.`);
+  } else
+    throw new Error(`This browser decodes to ${sample.format}, which the preview does not read.`);
   frameBytes(heap, frame).set(bytes.subarray(0, frame.size));
   return frame;
 }

@@ -16,7 +16,12 @@ import { ClipReader } from './clip-reader';
 /** Clips that begin this soon are opened while the one before still plays. */
 const LOOK_AHEAD = secondsToTicks(0.8);
 const MOST_READERS = 6;
-const COLOR_SPACE: VideoColorSpaceInit = { primaries: 'bt709', transfer: 'bt709', matrix: 'bt709', fullRange: false };
+const COLOR_SPACE: VideoColorSpaceInit = {
+  primaries: 'bt709',
+  transfer: 'bt709',
+  matrix: 'bt709',
+  fullRange: false,
+};
 
 /** What decides how a picture looks: what is shown again unchanged need not be drawn again. */
 interface Shown {
@@ -24,14 +29,20 @@ interface Shown {
   readonly sources: readonly (SourceFrame | null)[];
 }
 
-const shownBy = (plan: FramePlan, videos: readonly VideoLayer[], frames: ReadonlyMap<string, SourceFrame>): Shown => ({
+const shownBy = (
+  plan: FramePlan,
+  videos: readonly VideoLayer[],
+  frames: ReadonlyMap<string, SourceFrame>,
+): Shown => ({
   // Times differ from frame to frame; what counts is which picture was decoded for them.
   drawing: JSON.stringify(plan, (key, value: unknown) => (key === 'time' ? undefined : value)),
   sources: videos.map((layer) => frames.get(layer.clipId) ?? null),
 });
 
 const isSame = (a: Shown, b: Shown): boolean =>
-  a.drawing === b.drawing && a.sources.length === b.sources.length && a.sources.every((source, i) => source === b.sources[i]);
+  a.drawing === b.drawing &&
+  a.sources.length === b.sources.length &&
+  a.sources.every((source, i) => source === b.sources[i]);
 
 /** Decodes, composes and shows the Picture, away from the page's main thread. */
 export class PictureWorker {
@@ -59,7 +70,13 @@ export class PictureWorker {
   }
 
   /** Draws the picture at a time. */
-  async show(time: Ticks, width: number, height: number, view: PlanView, playing: boolean): Promise<void> {
+  async show(
+    time: Ticks,
+    width: number,
+    height: number,
+    view: PlanView,
+    playing: boolean,
+  ): Promise<void> {
     const { project, sources } = this;
     if (!project) return;
     const plan = planFrame(project, sources, time, { width, height }, view);
@@ -80,7 +97,9 @@ export class PictureWorker {
       this.present(target);
       this.shown = now;
     }
-    this.last = videos.flatMap((layer) => (frames.has(layer.clipId) ? [{ layer, frame: frames.get(layer.clipId)!.picture }] : []));
+    this.last = videos.flatMap((layer) =>
+      frames.has(layer.clipId) ? [{ layer, frame: frames.get(layer.clipId)!.picture }] : [],
+    );
     if (playing) this.prepareNext(time);
     this.closeOld(videos);
   }

@@ -23,7 +23,9 @@ const LATE = { dropped: 6, shown: 30 };
 
 /** Shows and plays a project: draws in a worker, hears by the audio clock. */
 export class Player {
-  private readonly worker = new Worker(new URL('./picture-worker.ts', import.meta.url), { type: 'module' });
+  private readonly worker = new Worker(new URL('./picture-worker.ts', import.meta.url), {
+    type: 'module',
+  });
   private readonly remote: Remote<PictureWorker> = wrap<PictureWorker>(this.worker);
   private readonly sound = new SoundPlayer();
   private readonly ready: Promise<void>;
@@ -49,14 +51,19 @@ export class Player {
   ) {
     const offscreen = canvas.transferControlToOffscreen();
     this.ready = this.remote.start(transfer(offscreen, [offscreen]), fontUrl);
-    this.ready.catch((error: unknown) => events.onError(error instanceof Error ? error.message : String(error)));
+    this.ready.catch((error: unknown) =>
+      events.onError(error instanceof Error ? error.message : String(error)),
+    );
   }
 
   /** What is to be shown from now on. */
   async setProject(project: Project, sources: Sources): Promise<void> {
     this.project = project;
     await this.ready;
-    await Promise.all([this.remote.setProject(project, sources), this.sound.setProject(project, sources)]);
+    await Promise.all([
+      this.remote.setProject(project, sources),
+      this.sound.setProject(project, sources),
+    ]);
     this.refresh();
   }
 
@@ -107,7 +114,9 @@ export class Player {
     if (!this.rate || !this.project || this.closed) return;
     this.loop = requestAnimationFrame(this.tick);
     const end = projectDuration(this.project);
-    const now = this.clock ? this.clock.time + secondsToTicks(((performance.now() - this.clock.at) / 1000) * this.rate) : this.sound.now();
+    const now = this.clock
+      ? this.clock.time + secondsToTicks(((performance.now() - this.clock.at) / 1000) * this.rate)
+      : this.sound.now();
     if (now === null) return;
     this.time = Math.min(Math.max(0, now), end);
     if ((this.rate > 0 && this.time >= end) || (this.rate < 0 && this.time <= 0)) {

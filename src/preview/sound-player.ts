@@ -11,10 +11,17 @@ const AHEAD = 1.5;
 
 /** Plays the mix; its audio clock is the clock of the playback. */
 export class SoundPlayer {
-  private readonly worker = new Worker(new URL('./sound-worker.ts', import.meta.url), { type: 'module' });
+  private readonly worker = new Worker(new URL('./sound-worker.ts', import.meta.url), {
+    type: 'module',
+  });
   private readonly remote: Remote<SoundWorker> = wrap<SoundWorker>(this.worker);
   private context: AudioContext | null = null;
-  private run: { from: number; began: number; scheduled: number; nodes: Set<AudioBufferSourceNode> } | null = null;
+  private run: {
+    from: number;
+    began: number;
+    scheduled: number;
+    nodes: Set<AudioBufferSourceNode>;
+  } | null = null;
   private runId = 0;
 
   async setProject(project: Project, sources: Sources): Promise<void> {

@@ -1,6 +1,14 @@
 import { expose, transfer } from 'comlink';
 import { ALL_FORMATS, AudioSampleSink, Input, UrlSource, type AudioSample } from 'mediabunny';
-import { addToMix, planSound, SAMPLE_RATE, silence, tameClipping, type SoundSegment, type Stereo } from '@/core/audio/mix';
+import {
+  addToMix,
+  planSound,
+  SAMPLE_RATE,
+  silence,
+  tameClipping,
+  type SoundSegment,
+  type Stereo,
+} from '@/core/audio/mix';
 import { segmentReader, type ReadSound } from '@/core/audio/stretch';
 import type { Project } from '@/core/project/model';
 import { NO_SOURCES, type Sources } from '@/core/project/sources';
@@ -15,7 +23,10 @@ class FootageSound {
   private next = -1;
 
   constructor(footageId: string) {
-    const input = new Input({ source: new UrlSource(`/api/footage/${footageId}/sound`), formats: ALL_FORMATS });
+    const input = new Input({
+      source: new UrlSource(`/api/footage/${footageId}/sound`),
+      formats: ALL_FORMATS,
+    });
     this.sink = input.getPrimaryAudioTrack().then((track) => {
       if (!track) throw new Error('no sound');
       return new AudioSampleSink(track);
@@ -51,14 +62,18 @@ function unpack(sample: AudioSample): { at: number; sound: Stereo } {
     return data;
   };
   const left = channel(0);
-  return { at: Math.round(sample.timestamp * SAMPLE_RATE), sound: [left, sample.numberOfChannels > 1 ? channel(1) : left] };
+  return {
+    at: Math.round(sample.timestamp * SAMPLE_RATE),
+    sound: [left, sample.numberOfChannels > 1 ? channel(1) : left],
+  };
 }
 
 function copyOverlap(piece: { at: number; sound: Stereo }, out: Stereo, from: number): void {
   const first = Math.max(from, piece.at);
   const last = Math.min(from + out[0].length, piece.at + piece.sound[0].length);
   if (last <= first) return;
-  for (const side of [0, 1] as const) out[side].set(piece.sound[side].subarray(first - piece.at, last - piece.at), first - from);
+  for (const side of [0, 1] as const)
+    out[side].set(piece.sound[side].subarray(first - piece.at, last - piece.at), first - from);
 }
 
 /** Mixes stretches of the timeline, away from the page's main thread, by the same rules as the export. */

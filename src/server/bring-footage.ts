@@ -42,7 +42,8 @@ export async function bringFootage(projectId: string, ids: readonly string[]): P
     }
     const origin = row.origin ?? row.id;
     const there =
-      (await footage.findOne({ where: { projectId, id: origin } })) ?? (await footage.findOne({ where: { projectId, origin } }));
+      (await footage.findOne({ where: { projectId, id: origin } })) ??
+      (await footage.findOne({ where: { projectId, origin } }));
     if (there) {
       if (there.deletedAt) {
         await there.update({ deletedAt: null });
@@ -53,7 +54,13 @@ export async function bringFootage(projectId: string, ids: readonly string[]): P
     }
     const copied = newId();
     await linkFolder(footageFolder(id), footageFolder(copied));
-    const { id: _, projectId: __, createdAt: ___, updatedAt: ____, ...rest } = row.get({ plain: true });
+    const {
+      id: _,
+      projectId: __,
+      createdAt: ___,
+      updatedAt: ____,
+      ...rest
+    } = row.get({ plain: true });
     await footage.create({ ...rest, id: copied, projectId, origin, deletedAt: null });
     names[id] = copied;
     added.push(row.name);
@@ -64,5 +71,6 @@ export async function bringFootage(projectId: string, ids: readonly string[]): P
 /** A second name for each file: what lies in a footage folder is replaced as a whole, never written to. */
 async function linkFolder(from: string, to: string): Promise<void> {
   await mkdir(to, { recursive: true });
-  for (const name of await readdir(from)) if (!name.startsWith('part-')) await link(join(from, name), join(to, name));
+  for (const name of await readdir(from))
+    if (!name.startsWith('part-')) await link(join(from, name), join(to, name));
 }

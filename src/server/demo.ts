@@ -24,9 +24,16 @@ export async function seedDemo(onProgress: (message: string) => void): Promise<s
   const ids = new Map<string, string>();
   for (const [index, item] of DEMO_FOOTAGE.entries()) {
     onProgress(`Preparing ${item.file} (${index + 1} of ${DEMO_FOOTAGE.length})`);
-    const { footageId, jobId } = await addFootage(made, media(item.file), item.file, item.role, false);
+    const { footageId, jobId } = await addFootage(
+      made,
+      media(item.file),
+      item.file,
+      item.role,
+      false,
+    );
     await completeJob(jobId, new AbortController().signal);
-    if ('pointer' in item) await attachTrack(footageId, await readFile(media(item.pointer), 'utf8'));
+    if ('pointer' in item)
+      await attachTrack(footageId, await readFile(media(item.pointer), 'utf8'));
     ids.set(item.file, footageId);
   }
   const wall = await findWall(ids.get('presenter-take-2.mp4')!);

@@ -150,8 +150,15 @@ export async function loadSources(projectId: string): Promise<Sources> {
 }
 
 /** The pointer track of a recording, in its pixels. */
-export async function readTrack(id: string, size: { width: number; height: number }): Promise<PointerTrack> {
-  return scaleTrack(JSON.parse(await readFile(trackPath(id), 'utf8')) as PointerTrack, size.width, size.height);
+export async function readTrack(
+  id: string,
+  size: { width: number; height: number },
+): Promise<PointerTrack> {
+  return scaleTrack(
+    JSON.parse(await readFile(trackPath(id), 'utf8')) as PointerTrack,
+    size.width,
+    size.height,
+  );
 }
 
 /**
@@ -211,7 +218,10 @@ export interface FootageChange {
 }
 
 /** Changes name, role, tags, or the part that is placed. */
-export async function changeFootage(id: string, { tags, ...change }: FootageChange): Promise<FootageView> {
+export async function changeFootage(
+  id: string,
+  { tags, ...change }: FootageChange,
+): Promise<FootageView> {
   const row = await findFootage(id);
   if (change.role && !ROLES.includes(change.role)) throw new Problem(400, 'That is not a role.');
   const facts = row.facts ? (JSON.parse(row.facts) as MediaFacts) : null;
@@ -221,8 +231,14 @@ export async function changeFootage(id: string, { tags, ...change }: FootageChan
   }
   const from = change.inPoint === undefined ? row.inPoint : change.inPoint;
   const to = change.outPoint === undefined ? row.outPoint : change.outPoint;
-  if (from !== null && to !== null && Number(to) <= Number(from)) throw new Problem(400, 'The out point lies before the in point.');
-  await row.update({ ...change, ...(tags ? { tags: JSON.stringify([...new Set(tags.map((t) => t.trim()).filter(Boolean))]) } : {}) });
+  if (from !== null && to !== null && Number(to) <= Number(from))
+    throw new Problem(400, 'The out point lies before the in point.');
+  await row.update({
+    ...change,
+    ...(tags
+      ? { tags: JSON.stringify([...new Set(tags.map((t) => t.trim()).filter(Boolean))]) }
+      : {}),
+  });
   return viewOf(row);
 }
 
@@ -232,10 +248,16 @@ export async function setFootageDeleted(id: string, deleted: boolean): Promise<v
 }
 
 /** Reads a pointer track, mends what can be mended, and attaches it to a recording. */
-export async function attachTrack(id: string, text: string): Promise<{ notes: readonly string[]; samples: number }> {
+export async function attachTrack(
+  id: string,
+  text: string,
+): Promise<{ notes: readonly string[]; samples: number }> {
   const row = await findFootage(id);
   if (text.length > LARGEST_TRACK)
-    throw new Problem(413, 'The pointer track is larger than 64 MB. Split the recording, or sample the pointer less often.');
+    throw new Problem(
+      413,
+      'The pointer track is larger than 64 MB. Split the recording, or sample the pointer less often.',
+    );
   const facts = row.facts ? (JSON.parse(row.facts) as MediaFacts) : null;
   if (!facts?.hasVideo)
     throw new Problem(

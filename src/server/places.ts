@@ -5,7 +5,8 @@ import { join, resolve } from 'node:path';
 export const programRoot = (): string => process.env.VISTUM_ROOT ?? process.cwd();
 
 /** Where all that belongs to the user is kept. */
-export const dataDirectory = (): string => resolve(/*turbopackIgnore: true*/ process.env.VISTUM_DATA ?? join(programRoot(), 'data'));
+export const dataDirectory = (): string =>
+  resolve(/*turbopackIgnore: true*/ process.env.VISTUM_DATA ?? join(programRoot(), 'data'));
 
 /** A folder below the data directory, made if it is not there. */
 export function dataFolder(...parts: string[]): string {

@@ -7,7 +7,15 @@ process.env.VISTUM_DATA = folder;
 import { doEdit, EMPTY_HISTORY, undo } from '@/core/edit/history';
 import { changeCanvas } from '@/core/edit/settings';
 import { closeDatabase } from './db/connection';
-import { duplicateProject, listProjects, newProject, openProject, renameProject, saveProject, setProjectDeleted } from './projects';
+import {
+  duplicateProject,
+  listProjects,
+  newProject,
+  openProject,
+  renameProject,
+  saveProject,
+  setProjectDeleted,
+} from './projects';
 
 const RATE = { num: 30, den: 1 };
 
@@ -20,8 +28,12 @@ test('a project is saved with its history and opened again just so', async () =>
   const id = await newProject('  Glazes  ', 1920, 1080, RATE);
   const opened = await openProject(id);
   expect(opened.name).toBe('Glazes');
-  const edited = doEdit(opened, 'Background', (draft) => changeCanvas(draft, { background: '#abcdef' }));
-  expect(await saveProject(id, edited.project, edited.history, opened.revision)).toBe(opened.revision + 1);
+  const edited = doEdit(opened, 'Background', (draft) =>
+    changeCanvas(draft, { background: '#abcdef' }),
+  );
+  expect(await saveProject(id, edited.project, edited.history, opened.revision)).toBe(
+    opened.revision + 1,
+  );
   const again = await openProject(id);
   expect(again.project).toEqual(edited.project);
   expect(undo(again).project).toEqual(opened.project);
@@ -30,19 +42,35 @@ test('a project is saved with its history and opened again just so', async () =>
 test('a save that continues an old revision is refused and changes nothing', async () => {
   const id = await newProject('Two tabs', 1280, 720, RATE);
   const { project, revision } = await openProject(id);
-  const first = doEdit({ project, history: EMPTY_HISTORY }, 'a', (draft) => changeCanvas(draft, { background: '#111111' }));
-  const second = doEdit({ project, history: EMPTY_HISTORY }, 'b', (draft) => changeCanvas(draft, { background: '#222222' }));
-  const results = await Promise.allSettled([first, second].map((s) => saveProject(id, s.project, s.history, revision)));
+  const first = doEdit({ project, history: EMPTY_HISTORY }, 'a', (draft) =>
+    changeCanvas(draft, { background: '#111111' }),
+  );
+  const second = doEdit({ project, history: EMPTY_HISTORY }, 'b', (draft) =>
+    changeCanvas(draft, { background: '#222222' }),
+  );
+  const results = await Promise.allSettled(
+    [first, second].map((s) => saveProject(id, s.project, s.history, revision)),
+  );
   expect(results.map((r) => r.status).sort()).toEqual(['fulfilled', 'rejected']);
   const refused = results.find((r) => r.status === 'rejected') as PromiseRejectedResult;
-  expect(refused.reason).toMatchObject({ status: 409, message: expect.stringMatching(/another tab/) as string });
+  expect(refused.reason).toMatchObject({
+    status: 409,
+    message: expect.stringMatching(/another tab/) as string,
+  });
   expect((await openProject(id)).revision).toBe(revision + 1);
 });
 
 test('an unsound document is refused with its faults', async () => {
   const id = await newProject('Faults', 1280, 720, RATE);
   const { project, revision } = await openProject(id);
-  await expect(saveProject(id, { ...project, canvas: { ...project.canvas, width: 13 } }, EMPTY_HISTORY, revision)).rejects.toMatchObject({
+  await expect(
+    saveProject(
+      id,
+      { ...project, canvas: { ...project.canvas, width: 13 } },
+      EMPTY_HISTORY,
+      revision,
+    ),
+  ).rejects.toMatchObject({
     status: 422,
     details: { faults: [{ path: '/canvas/width' }, {}] },
   });

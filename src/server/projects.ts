@@ -36,13 +36,19 @@ const MOST_HISTORY = 8 << 20;
 
 export async function findProject(id: string): Promise<ProjectRow> {
   const { projects } = await database();
-  return (await projects.findOne({ where: { id, deletedAt: null } })) ?? Promise.reject(notFound('project'));
+  return (
+    (await projects.findOne({ where: { id, deletedAt: null } })) ??
+    Promise.reject(notFound('project'))
+  );
 }
 
 /** All projects, last changed first. */
 export async function listProjects(): Promise<ProjectSummary[]> {
   const { projects, footage } = await database();
-  const rows = await projects.findAll({ where: { deletedAt: null }, order: [['updatedAt', 'DESC']] });
+  const rows = await projects.findAll({
+    where: { deletedAt: null },
+    order: [['updatedAt', 'DESC']],
+  });
   const posters = await footage.findAll({
     where: { status: 'ready', deletedAt: null },
     attributes: ['id', 'projectId', 'role'],
@@ -68,7 +74,13 @@ export async function listProjects(): Promise<ProjectSummary[]> {
 }
 
 /** Makes an empty project. */
-export async function newProject(name: string, width: number, height: number, frameRate: FrameRate, target?: TargetId): Promise<string> {
+export async function newProject(
+  name: string,
+  width: number,
+  height: number,
+  frameRate: FrameRate,
+  target?: TargetId,
+): Promise<string> {
   let document: Project;
   try {
     document = createProject(width, height, frameRate, target);
@@ -102,11 +114,16 @@ export async function openProject(id: string): Promise<OpenProject> {
   const stored = JSON.parse(row.document) as { version?: unknown };
   const checked = validateProject(stored, await loadSourcesWithDeleted(id));
   if ('faults' in checked)
-    throw new Problem(500, `The project can’t be read: ${checked.faults[0]!.path} ${checked.faults[0]!.message}.`, {
-      faults: checked.faults,
-    });
+    throw new Problem(
+      500,
+      `The project can’t be read: ${checked.faults[0]!.path} ${checked.faults[0]!.message}.`,
+      {
+        faults: checked.faults,
+      },
+    );
   // Patches made for an older form of the document do not fit the new one.
-  const history = stored.version === PROJECT_VERSION ? (JSON.parse(row.history) as History) : EMPTY_HISTORY;
+  const history =
+    stored.version === PROJECT_VERSION ? (JSON.parse(row.history) as History) : EMPTY_HISTORY;
   return { id: row.id, name: row.name, project: checked.project, history, revision: row.revision };
 }
 
@@ -114,11 +131,19 @@ export async function openProject(id: string): Promise<OpenProject> {
 async function loadSourcesWithDeleted(projectId: string) {
   const { footage } = await database();
   const sources = await loadSources(projectId);
-  const gone = await footage.findAll({ where: { projectId }, attributes: ['id', 'name', 'role', 'facts', 'deletedAt'] });
+  const gone = await footage.findAll({
+    where: { projectId },
+    attributes: ['id', 'name', 'role', 'facts', 'deletedAt'],
+  });
   const all = { ...sources.footage };
   for (const row of gone)
     if (row.deletedAt && row.facts)
-      all[row.id] = { id: row.id, name: row.name, role: row.role as never, ...(JSON.parse(row.facts) as object) } as never;
+      all[row.id] = {
+        id: row.id,
+        name: row.name,
+        role: row.role as never,
+        ...(JSON.parse(row.facts) as object),
+      } as never;
   return { ...sources, footage: all };
 }
 
@@ -126,14 +151,23 @@ async function loadSourcesWithDeleted(projectId: string) {
  * Saves a document if it continues the revision that is stored.
  * @throws Problem 409 when another tab or command saved meanwhile, 422 with all faults when it is not sound
  */
-export async function saveProject(id: string, document: unknown, history: History, revision: number): Promise<number> {
+export async function saveProject(
+  id: string,
+  document: unknown,
+  history: History,
+  revision: number,
+): Promise<number> {
   const { projects } = await database();
   await findProject(id);
   const checked = validateProject(document, await loadSourcesWithDeleted(id));
   if ('faults' in checked)
-    throw new Problem(422, `The project was not saved: ${checked.faults[0]!.path} ${checked.faults[0]!.message}.`, {
-      faults: checked.faults,
-    });
+    throw new Problem(
+      422,
+      `The project was not saved: ${checked.faults[0]!.path} ${checked.faults[0]!.message}.`,
+      {
+        faults: checked.faults,
+      },
+    );
   // A history that grew out of all proportion loses its oldest part, not the save.
   let done = history.done;
   let text = JSON.stringify({ done, undone: history.undone });
@@ -146,7 +180,10 @@ export async function saveProject(id: string, document: unknown, history: Histor
     { where: { id, revision, deletedAt: null } },
   );
   if (!count)
-    throw new Problem(409, 'This project was changed in another tab or by a command. Load the newer version to go on from there.');
+    throw new Problem(
+      409,
+      'This project was changed in another tab or by a command. Load the newer version to go on from there.',
+    );
   return revision + 1;
 }
 
@@ -178,7 +215,13 @@ export async function duplicateProject(id: string): Promise<string> {
     const copied = newId();
     renamed.set(row.id, copied);
     await cp(footageFolder(row.id), footageFolder(copied), { recursive: true });
-    const { id: _, projectId: __, createdAt: ___, updatedAt: ____, ...rest } = row.get({ plain: true });
+    const {
+      id: _,
+      projectId: __,
+      createdAt: ___,
+      updatedAt: ____,
+      ...rest
+    } = row.get({ plain: true });
     await footage.create({ ...rest, id: copied, projectId: copyId });
   }
   const rewired = JSON.parse(JSON.stringify(project), (key, value: unknown) =>
@@ -189,7 +232,11 @@ export async function duplicateProject(id: string): Promise<string> {
 }
 
 /** Size and rate that would fit the footage a project has, for the canvas settings. */
-export async function suggestCanvas(id: string): Promise<{ width: number; height: number; frameRate: FrameRate | null } | null> {
+export async function suggestCanvas(
+  id: string,
+): Promise<{ width: number; height: number; frameRate: FrameRate | null } | null> {
   const screen = (await listFootage(id)).find((f) => f.role === 'screen' && f.facts?.hasVideo);
-  return screen?.facts ? { width: screen.facts.width, height: screen.facts.height, frameRate: screen.facts.frameRate } : null;
+  return screen?.facts
+    ? { width: screen.facts.width, height: screen.facts.height, frameRate: screen.facts.frameRate }
+    : null;
 }

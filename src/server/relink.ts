@@ -24,10 +24,23 @@ export async function relinkFootage(footageId: string, path: string, name: strin
   try {
     const { facts } = await probeMedia(named);
     const old = row.facts ? (JSON.parse(row.facts) as MediaFacts) : null;
-    if (old && (facts.hasVideo !== old.hasVideo || (old.hasAudio && !facts.hasAudio) || facts.kind !== old.kind))
-      throw new Problem(422, `${name} can’t stand for ${row.name}: one has picture or sound that the other lacks.`);
+    if (
+      old &&
+      (facts.hasVideo !== old.hasVideo ||
+        (old.hasAudio && !facts.hasAudio) ||
+        facts.kind !== old.kind)
+    )
+      throw new Problem(
+        422,
+        `${name} can’t stand for ${row.name}: one has picture or sound that the other lacks.`,
+      );
     const { project } = await openProject(row.projectId);
-    const used = Math.max(0, ...project.lanes.flatMap((l) => l.clips.filter((c) => c.footageId === footageId).map(sourceEnd)));
+    const used = Math.max(
+      0,
+      ...project.lanes.flatMap((l) =>
+        l.clips.filter((c) => c.footageId === footageId).map(sourceEnd),
+      ),
+    );
     if (facts.kind !== 'image' && facts.duration < used)
       throw new Problem(
         422,
@@ -36,7 +49,13 @@ export async function relinkFootage(footageId: string, path: string, name: strin
     const before = originalPath(row);
     const file = `${newId()}${extension}`;
     await rename(named, join(footageFolder(footageId), file));
-    await row.update({ file, bytes: 0, facts: JSON.stringify(facts), status: 'waiting', error: null });
+    await row.update({
+      file,
+      bytes: 0,
+      facts: JSON.stringify(facts),
+      status: 'waiting',
+      error: null,
+    });
     await rm(before, { force: true });
     await enqueue('ingest', row.projectId, footageId);
   } catch (error) {

@@ -25,7 +25,12 @@ export async function wallOf(path: string, facts: MediaFacts): Promise<WallEstim
   for (let i = 0; i < LOOKS; i++) {
     const start = (ticksToSeconds(facts.duration) * (i + 0.5)) / LOOKS;
     const options = { start, rate: facts.frameRate ?? rateFromNumber(30), speed: 0 };
-    const bytes = await runMedia('ffmpeg', ['-v', 'error', '-nostdin', ...frameArguments(path, facts, options, 'rawvideo')]);
+    const bytes = await runMedia('ffmpeg', [
+      '-v',
+      'error',
+      '-nostdin',
+      ...frameArguments(path, facts, options, 'rawvideo'),
+    ]);
     if (bytes.length < frame.size) continue;
     const part = ({ at, width: w, height: h }: Plane) => bytes.subarray(at, at + w * h);
     pictures.push({ y: part(frame.y), u: part(frame.u), v: part(frame.v), width, height });

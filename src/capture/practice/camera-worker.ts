@@ -1,5 +1,11 @@
 import type { Brush } from '@/practice/brush';
-import { CAMERA_HEIGHT, CAMERA_WIDTH, drawPresenter, drawWall, hairStrands } from '@/practice/presenter';
+import {
+  CAMERA_HEIGHT,
+  CAMERA_WIDTH,
+  drawPresenter,
+  drawWall,
+  hairStrands,
+} from '@/practice/presenter';
 import { Flash } from './flash';
 
 export interface CameraMessage {
@@ -61,7 +67,12 @@ function draw(): void {
     const t = (now - began) / 1000;
     c.drawImage(wall, 0, 0);
     c.setTransform(canvas.width / CAMERA_WIDTH, 0, 0, canvas.height / CAMERA_HEIGHT, 0, 0);
-    drawPresenter(c as unknown as Brush, strands, t, 0.5 + 0.5 * Math.sin(t * 9) * Math.sin(t * 2.3));
+    drawPresenter(
+      c as unknown as Brush,
+      strands,
+      t,
+      0.5 + 0.5 * Math.sin(t * 9) * Math.sin(t * 2.3),
+    );
     c.setTransform(1, 0, 0, 1, 0, 0);
     c.drawImage(grains[count % GRAINS]!, 0, 0);
   }

@@ -4,7 +4,9 @@ import { pictureSource } from './generator';
 /** A camera that sees the made presenter before a green wall. */
 export class PracticeCamera {
   readonly track: MediaStreamTrack;
-  private readonly worker = new Worker(new URL('./camera-worker.ts', import.meta.url), { type: 'module' });
+  private readonly worker = new Worker(new URL('./camera-worker.ts', import.meta.url), {
+    type: 'module',
+  });
 
   constructor(size: { width: number; height: number }, frameRate: number) {
     this.track = pictureSource(this.worker, { size, frameRate } satisfies CameraMessage);

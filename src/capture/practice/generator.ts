@@ -8,6 +8,8 @@ export const canPractise = (): boolean => typeof MediaStreamTrackGenerator !== '
 /** A picture source whose frames a worker writes. */
 export function pictureSource(worker: Worker, message: object): MediaStreamTrack {
   const generator = new MediaStreamTrackGenerator({ kind: 'video' });
-  worker.postMessage({ ...message, writable: generator.writable }, [generator.writable as unknown as Transferable]);
+  worker.postMessage({ ...message, writable: generator.writable }, [
+    generator.writable as unknown as Transferable,
+  ]);
   return generator;
 }

@@ -7,7 +7,10 @@ export type MicrophoneMood = (typeof MICROPHONE_MOODS)[number];
 
 const RATE = 48_000;
 /** dB on the made voice, of the noise (full-scale RMS) and of the hum. */
-const MOODS: Record<MicrophoneMood, { readonly voice: number; readonly noise: number; readonly hum: number }> = {
+const MOODS: Record<
+  MicrophoneMood,
+  { readonly voice: number; readonly noise: number; readonly hum: number }
+> = {
   good: { voice: -6, noise: -72, hum: -120 },
   'too quiet': { voice: -30, noise: -90, hum: -120 },
   'too loud': { voice: 22, noise: -60, hum: -120 },

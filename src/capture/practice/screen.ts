@@ -14,7 +14,9 @@ export type ScreenAction =
 /** A screen with a working Kilnbook on it. It shows no pointer; where that is, is told exactly. */
 export class PracticeScreen {
   readonly track: MediaStreamTrack;
-  private readonly worker = new Worker(new URL('./screen-worker.ts', import.meta.url), { type: 'module' });
+  private readonly worker = new Worker(new URL('./screen-worker.ts', import.meta.url), {
+    type: 'module',
+  });
   private readonly book = new Kilnbook();
   private readonly listeners = new Set<(action: ScreenAction, at: number) => void>();
   private shape: PointerShape = 'arrow';

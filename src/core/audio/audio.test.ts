@@ -4,9 +4,20 @@ import { splitClip } from '../edit/clips';
 import { frameStart } from '../time/ticks';
 import { setFades, setLevelPoint } from '../edit/levels';
 import { muteClips } from '../edit/clips';
-import { addToMix, decibelsToGain, planSound, SAMPLE_RATE, silence, tameClipping, type Stereo } from './mix';
+import {
+  addToMix,
+  decibelsToGain,
+  planSound,
+  SAMPLE_RATE,
+  silence,
+  tameClipping,
+  type Stereo,
+} from './mix';
 
-const ones = (length: number): Stereo => [new Float32Array(length).fill(1), new Float32Array(length).fill(1)];
+const ones = (length: number): Stereo => [
+  new Float32Array(length).fill(1),
+  new Float32Array(length).fill(1),
+];
 
 test('levels in dB', () => {
   expect(decibelsToGain(0)).toBe(1);

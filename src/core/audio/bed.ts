@@ -98,7 +98,8 @@ export function makeBed(name: BedName, rate: number): [Float32Array, Float32Arra
     const since = t % beat;
     const note = chord[Math.floor(t / beat) % chord.length]! * 2;
     const attack = Math.min(1, since * 200) * Math.min(1, (beat - since) * 200);
-    const plucked = Math.exp(-since * decay) * Math.sin(2 * Math.PI * note * since) * pluck * attack;
+    const plucked =
+      Math.exp(-since * decay) * Math.sin(2 * Math.PI * note * since) * pluck * attack;
     out[0][i] = plucked;
     out[1][i] = plucked * 0.8;
     for (const f of chord) {

@@ -1,5 +1,6 @@
 /** Level in dBFS of an amplitude (1 is full scale); -120 for silence. */
-export const toDecibels = (amplitude: number): number => Math.max(-120, 20 * Math.log10(Math.max(amplitude, 1e-6)));
+export const toDecibels = (amplitude: number): number =>
+  Math.max(-120, 20 * Math.log10(Math.max(amplitude, 1e-6)));
 
 /** Amplitude of a level in dBFS. */
 export const fromDecibels = (decibels: number): number => 10 ** (decibels / 20);
@@ -35,4 +36,5 @@ export const ZONES: readonly (readonly [zone: LevelZone, from: number])[] = [
 ];
 
 /** The zone of a peak level in dBFS. */
-export const zoneOf = (peak: number): LevelZone => ZONES.findLast(([, from]) => peak >= from)?.[0] ?? 'silent';
+export const zoneOf = (peak: number): LevelZone =>
+  ZONES.findLast(([, from]) => peak >= from)?.[0] ?? 'silent';

@@ -4,25 +4,42 @@ import { checkMicrophone, microphoneAdvice, toneAmplitude } from './microphone-c
 const RATE = 48_000;
 
 /** Something like speech: bursts of a changing tone with pauses, over noise and hum; levels in dBFS. */
-function speech({ voice, noise = -80, hum = -120 }: { voice: number; noise?: number; hum?: number }): Float32Array {
+function speech({
+  voice,
+  noise = -80,
+  hum = -120,
+}: {
+  voice: number;
+  noise?: number;
+  hum?: number;
+}): Float32Array {
   const out = new Float32Array(RATE * 5);
   let seed = 1;
   for (let i = 0; i < out.length; i++) {
     const t = i / RATE;
     const says = t % 0.8 < 0.5 ? Math.sin(Math.PI * ((t % 0.8) / 0.5)) : 0;
-    const tone = Math.sin(2 * Math.PI * (180 + 40 * Math.sin(t * 3)) * t) + 0.5 * Math.sin(2 * Math.PI * 740 * t);
+    const tone =
+      Math.sin(2 * Math.PI * (180 + 40 * Math.sin(t * 3)) * t) +
+      0.5 * Math.sin(2 * Math.PI * 740 * t);
     seed = (seed * 1664525 + 1013904223) >>> 0;
     const hiss = (seed / 2 ** 31 - 1) * Math.sqrt(3) * fromDecibels(noise);
     out[i] = Math.max(
       -1,
-      Math.min(1, says * tone * fromDecibels(voice) * 1.4 + hiss + Math.sin(2 * Math.PI * 50 * t) * fromDecibels(hum) * Math.SQRT2),
+      Math.min(
+        1,
+        says * tone * fromDecibels(voice) * 1.4 +
+          hiss +
+          Math.sin(2 * Math.PI * 50 * t) * fromDecibels(hum) * Math.SQRT2,
+      ),
     );
   }
   return out;
 }
 
 test('a full-scale sine has a peak of 0 and an RMS of -3.01 dBFS', () => {
-  const sine = Float32Array.from({ length: RATE }, (_, i) => Math.sin((2 * Math.PI * 1000 * i) / RATE));
+  const sine = Float32Array.from({ length: RATE }, (_, i) =>
+    Math.sin((2 * Math.PI * 1000 * i) / RATE),
+  );
   const { peak, rms } = levelOf(sine);
   expect(peak).toBeCloseTo(0, 3);
   expect(rms).toBeCloseTo(-3.01, 2);
@@ -30,7 +47,14 @@ test('a full-scale sine has a peak of 0 and an RMS of -3.01 dBFS', () => {
   expect(toneAmplitude(sine, RATE, 1200)).toBeLessThan(0.001);
 });
 
-test('zones', () => expect([-90, -40, -12, -3, -0.1].map(zoneOf)).toEqual(['silent', 'quiet', 'good', 'loud', 'clipping']));
+test('zones', () =>
+  expect([-90, -40, -12, -3, -0.1].map(zoneOf)).toEqual([
+    'silent',
+    'quiet',
+    'good',
+    'loud',
+    'clipping',
+  ]));
 
 test.each([
   ['good', { voice: -18 }],
@@ -57,6 +81,9 @@ test('the proposed gain brings the speech to its level, and never over full scal
 });
 
 test('hum at 60 Hz is told from 50', () => {
-  const samples = Float32Array.from({ length: RATE * 5 }, (_, i) => 0.02 * Math.sin((2 * Math.PI * 60 * i) / RATE));
+  const samples = Float32Array.from(
+    { length: RATE * 5 },
+    (_, i) => 0.02 * Math.sin((2 * Math.PI * 60 * i) / RATE),
+  );
   expect(checkMicrophone(samples, RATE).hum).toBe(60);
 });

@@ -61,7 +61,11 @@ function findHum(samples: Float32Array, rate: number): 50 | 60 | null {
   const share = (mains: number) =>
     quiet.reduce((sum, { at, power }) => {
       const piece = samples.subarray(at, at + window);
-      return sum + HARMONICS.reduce((all, h) => all + toneAmplitude(piece, rate, mains * h) ** 2 / 2, 0) / power;
+      return (
+        sum +
+        HARMONICS.reduce((all, h) => all + toneAmplitude(piece, rate, mains * h) ** 2 / 2, 0) /
+          power
+      );
     }, 0) / Math.max(1, quiet.length);
   const [at50, at60] = [share(50), share(60)];
   if (Math.max(at50, at60) < 0.5) return null;
@@ -77,9 +81,11 @@ function findHum(samples: Float32Array, rate: number): 50 | 60 | null {
 export function checkMicrophone(samples: Float32Array, rate: number): MicrophoneCheck {
   const window = Math.max(1, Math.round(rate * WINDOW_SECONDS));
   const levels: number[] = [];
-  for (let i = 0; i + window <= samples.length; i += window) levels.push(levelOf(samples.subarray(i, i + window)).rms);
+  for (let i = 0; i + window <= samples.length; i += window)
+    levels.push(levelOf(samples.subarray(i, i + window)).rms);
   levels.sort((a, b) => a - b);
-  const part = (share: number) => levels[Math.min(levels.length - 1, Math.floor(levels.length * share))] ?? -120;
+  const part = (share: number) =>
+    levels[Math.min(levels.length - 1, Math.floor(levels.length * share))] ?? -120;
   const floor = part(0.1);
   const speech = part(0.85);
   const { peak } = levelOf(samples);

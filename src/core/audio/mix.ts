@@ -63,7 +63,9 @@ export function planSound(project: Project, sources: Sources): SoundSegment[] {
         speed: clip.speed,
         fadeIn: toSamples(clip.fadeIn) || (goesOn(before, clip) ? 0 : EDGE_FADE),
         fadeOut: toSamples(clip.fadeOut) || (goesOn(clip, after) ? 0 : EDGE_FADE),
-        envelope: clip.envelope.map(([at, dB]) => [toSamples(timelineTime(clip, at) - clip.start), dB] as const),
+        envelope: clip.envelope.map(
+          ([at, dB]) => [toSamples(timelineTime(clip, at) - clip.start), dB] as const,
+        ),
       });
     });
   }
@@ -74,7 +76,10 @@ export function planSound(project: Project, sources: Sources): SoundSegment[] {
 export type Stereo = readonly [Float32Array, Float32Array];
 
 /** An empty stretch of sound. */
-export const silence = (length: number): Stereo => [new Float32Array(length), new Float32Array(length)];
+export const silence = (length: number): Stereo => [
+  new Float32Array(length),
+  new Float32Array(length),
+];
 
 /**
  * Adds a stretch of one recording to a mix, with its gain and edge fades.
@@ -82,7 +87,13 @@ export const silence = (length: number): Stereo => [new Float32Array(length), ne
  * @param mix begins at timeline sample `at`
  * @param sound begins at timeline sample `from`; what lies outside the segment or the mix is left out
  */
-export function addToMix(mix: Stereo, at: number, segment: SoundSegment, sound: Stereo, from: number): void {
+export function addToMix(
+  mix: Stereo,
+  at: number,
+  segment: SoundSegment,
+  sound: Stereo,
+  from: number,
+): void {
   const first = Math.max(at, from, segment.start);
   const last = Math.min(at + mix[0].length, from + sound[0].length, segment.end);
   const level = envelopeReader(segment.envelope);
@@ -108,8 +119,11 @@ function envelopeReader(points: SoundSegment['envelope']): (at: number) => numbe
     if (flat !== null) return flat;
     const before = points[next - 1];
     const after = points[next];
-    if (!before || !after || before[1] === after[1]) return (flat = decibelsToGain((before ?? after)![1]));
-    return decibelsToGain(before[1] + ((after[1] - before[1]) * (at - before[0])) / (after[0] - before[0]));
+    if (!before || !after || before[1] === after[1])
+      return (flat = decibelsToGain((before ?? after)![1]));
+    return decibelsToGain(
+      before[1] + ((after[1] - before[1]) * (at - before[0])) / (after[0] - before[0]),
+    );
   };
 }
 
@@ -119,6 +133,8 @@ export function tameClipping(mix: Stereo): void {
   for (const channel of mix)
     for (let i = 0; i < channel.length; i++) {
       const level = Math.abs(channel[i]!);
-      if (level > knee) channel[i] = Math.sign(channel[i]!) * (knee + (1 - knee) * Math.tanh((level - knee) / (1 - knee)));
+      if (level > knee)
+        channel[i] =
+          Math.sign(channel[i]!) * (knee + (1 - knee) * Math.tanh((level - knee) / (1 - knee)));
     }
 }

@@ -12,7 +12,10 @@ const TOLERANCE = 512;
 const STEP = 4;
 
 /** The rising half of a Hann window; with its mirror image it sums to 1. */
-const RISE = Float32Array.from({ length: HOP }, (_, i) => Math.sin((Math.PI / 2) * ((i + 0.5) / HOP)) ** 2);
+const RISE = Float32Array.from(
+  { length: HOP },
+  (_, i) => Math.sin((Math.PI / 2) * ((i + 0.5) / HOP)) ** 2,
+);
 
 /**
  * Plays a recording faster or slower with its pitch kept, by overlapping frames that are each taken from where they fit on best to the one
@@ -38,14 +41,16 @@ export class TimeStretch {
   /** Output samples from `from` on; a jump starts anew. */
   async at(from: number, count: number): Promise<Stereo> {
     const out = silence(count);
-    if (this.frame < 0 || from < this.ready.at || from > this.ready.at + this.ready.sound[0].length) this.start(Math.floor(from / HOP));
+    if (this.frame < 0 || from < this.ready.at || from > this.ready.at + this.ready.sound[0].length)
+      this.start(Math.floor(from / HOP));
     let done = 0;
     while (done < count) {
       const { at, sound } = this.ready;
       const skip = from + done - at;
       const length = Math.min(count - done, sound[0].length - skip);
       if (length > 0) {
-        for (const side of [0, 1] as const) out[side].set(sound[side].subarray(skip, skip + length), done);
+        for (const side of [0, 1] as const)
+          out[side].set(sound[side].subarray(skip, skip + length), done);
         done += length;
       } else await this.next();
     }
@@ -64,12 +69,17 @@ export class TimeStretch {
   private async next(): Promise<void> {
     const follow = this.last + HOP;
     const place = this.placeOf(this.frame);
-    await this.fill(Math.min(follow, place - TOLERANCE), Math.max(follow, place + TOLERANCE) + FRAME);
+    await this.fill(
+      Math.min(follow, place - TOLERANCE),
+      Math.max(follow, place + TOLERANCE) + FRAME,
+    );
     const best = this.bestFit(follow, place);
     const sound = silence(HOP);
     for (const side of [0, 1] as const)
       for (let i = 0; i < HOP; i++)
-        sound[side][i] = this.sample(side, follow + i) * RISE[HOP - 1 - i]! + this.sample(side, best + i) * RISE[i]!;
+        sound[side][i] =
+          this.sample(side, follow + i) * RISE[HOP - 1 - i]! +
+          this.sample(side, best + i) * RISE[i]!;
     this.ready = { at: this.frame * HOP, sound };
     this.last = best;
     this.frame++;

@@ -3,7 +3,8 @@ export function wavFile(channels: readonly Float32Array[], rate: number): Uint8A
   const count = channels[0]!.length;
   const block = channels.length * 2;
   const file = new DataView(new ArrayBuffer(44 + count * block));
-  const text = (at: number, value: string) => [...value].forEach((c, i) => file.setUint8(at + i, c.charCodeAt(0)));
+  const text = (at: number, value: string) =>
+    [...value].forEach((c, i) => file.setUint8(at + i, c.charCodeAt(0)));
   text(0, 'RIFF');
   file.setUint32(4, 36 + count * block, true);
   text(8, 'WAVEfmt ');
@@ -17,7 +18,12 @@ export function wavFile(channels: readonly Float32Array[], rate: number): Uint8A
   text(36, 'data');
   file.setUint32(40, count * block, true);
   channels.forEach((channel, c) => {
-    for (let i = 0; i < count; i++) file.setInt16(44 + i * block + c * 2, Math.round(Math.max(-1, Math.min(1, channel[i]!)) * 32767), true);
+    for (let i = 0; i < count; i++)
+      file.setInt16(
+        44 + i * block + c * 2,
+        Math.round(Math.max(-1, Math.min(1, channel[i]!)) * 32767),
+        true,
+      );
   });
   return new Uint8Array(file.buffer);
 }

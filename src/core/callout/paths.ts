@@ -24,7 +24,8 @@ export function strokePaths(callout: StrokeCallout | ShapeCallout, ms: number): 
     return points.length ? [points] : [];
   }
   const { from, to, shape, width } = callout;
-  if (shape === 'arrow') return arrow(from, along(from, to, Math.min(1, (ms + 1) / ARROW_MS)), width);
+  if (shape === 'arrow')
+    return arrow(from, along(from, to, Math.min(1, (ms + 1) / ARROW_MS)), width);
   const left = Math.min(from.x, to.x);
   const right = Math.max(from.x, to.x);
   const top = Math.min(from.y, to.y);
@@ -41,12 +42,18 @@ export function strokePaths(callout: StrokeCallout | ShapeCallout, ms: number): 
   return [
     Array.from({ length: ELLIPSE_CORNERS }, (_, i) => {
       const a = (i / ELLIPSE_CORNERS) * Math.PI * 2;
-      return { x: (left + right) / 2 + (Math.cos(a) * (right - left)) / 2, y: (top + bottom) / 2 + (Math.sin(a) * (bottom - top)) / 2 };
+      return {
+        x: (left + right) / 2 + (Math.cos(a) * (right - left)) / 2,
+        y: (top + bottom) / 2 + (Math.sin(a) * (bottom - top)) / 2,
+      };
     }),
   ];
 }
 
-const along = (a: Point, b: Point, u: number): Point => ({ x: a.x + (b.x - a.x) * u, y: a.y + (b.y - a.y) * u });
+const along = (a: Point, b: Point, u: number): Point => ({
+  x: a.x + (b.x - a.x) * u,
+  y: a.y + (b.y - a.y) * u,
+});
 
 function arrow(from: Point, tip: Point, width: number): Point[][] {
   const angle = Math.atan2(tip.y - from.y, tip.x - from.x);

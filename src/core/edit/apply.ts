@@ -23,9 +23,15 @@ function copyOf<T>(value: T): T {
 }
 
 /** What two documents differ by, and the later one with what did not change shared. */
-export function changeBetween(before: Project, after: Project): { project: Project; change: Change } {
+export function changeBetween(
+  before: Project,
+  after: Project,
+): { project: Project; change: Change } {
   const { patch: forward, result } = diffProjects(before, after);
-  return { project: result, change: { forward, inverse: result === before ? {} : diffProjects(result, before).patch } };
+  return {
+    project: result,
+    change: { forward, inverse: result === before ? {} : diffProjects(result, before).patch },
+  };
 }
 
 /** What an edit makes of a project, and the patches that do and undo it. The project itself is not changed. */

@@ -24,9 +24,12 @@ export function mapBeside(project: Project, start: TimeMap, end: TimeMap = start
   project.pointer = spans(project.pointer);
   project.callouts = spans(project.callouts);
   const latest = new Map<Ticks, Ticks>();
-  for (const { start: at } of project.steps) if (at !== null) latest.set(start(at), Math.max(at, latest.get(start(at)) ?? 0));
+  for (const { start: at } of project.steps)
+    if (at !== null) latest.set(start(at), Math.max(at, latest.get(start(at)) ?? 0));
   project.steps = project.steps.map((step) =>
-    step.start === null ? step : { ...step, start: latest.get(start(step.start)) === step.start ? start(step.start) : null },
+    step.start === null
+      ? step
+      : { ...step, start: latest.get(start(step.start)) === step.start ? start(step.start) : null },
   );
 }
 

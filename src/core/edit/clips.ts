@@ -4,7 +4,14 @@ import { clipAt } from '../project/query';
 import type { Sources } from '../project/sources';
 import type { Ticks } from '../time/ticks';
 import { EditError } from './error';
-import { linkedClips, settleLanes, unlockedClip, unlockedLane, withLinked, type Found } from './lookup';
+import {
+  linkedClips,
+  settleLanes,
+  unlockedClip,
+  unlockedLane,
+  withLinked,
+  type Found,
+} from './lookup';
 import { headOf, relinker, tailOf } from './pieces';
 
 /**
@@ -14,7 +21,9 @@ import { headOf, relinker, tailOf } from './pieces';
 export function splitClip(project: Project, id: string, time: Ticks, newId: () => string): void {
   const { clip } = unlockedClip(project, id);
   if (time <= clip.start || time >= clipEnd(clip))
-    throw new EditError('There is already a cut here. Put the playhead inside the clip to split it.');
+    throw new EditError(
+      'There is already a cut here. Put the playhead inside the clip to split it.',
+    );
   const link = clip.link && newId();
   for (const { lane, clip: each } of linkedClips(project, id)) {
     if (time >= clipEnd(each)) continue;
@@ -34,21 +43,33 @@ export function splitAll(project: Project, time: Ticks, newId: () => string): vo
   for (const lane of project.lanes) {
     const clip = lane.locked ? null : clipAt(lane, time);
     if (!clip || clip.start === time) continue;
-    lane.clips.splice(lane.clips.indexOf(clip), 1, headOf(clip, time), { ...tailOf(clip, time, newId()), link: relink(clip.link) });
+    lane.clips.splice(lane.clips.indexOf(clip), 1, headOf(clip, time), {
+      ...tailOf(clip, time, newId()),
+      link: relink(clip.link),
+    });
     any = true;
   }
-  if (!any) throw new EditError('There is nothing to split here: no clip lies under the playhead on an unlocked lane.');
+  if (!any)
+    throw new EditError(
+      'There is nothing to split here: no clip lies under the playhead on an unlocked lane.',
+    );
   relinkLater(project, time, relink);
 }
 
 /** What was linked to a clip that was split but lies wholly after the cut goes with the later parts. */
-function relinkLater(project: Project, time: Ticks, relink: (link: string | null) => string | null): void {
+function relinkLater(
+  project: Project,
+  time: Ticks,
+  relink: (link: string | null) => string | null,
+): void {
   const split = new Set<string>();
   for (const lane of project.lanes)
-    if (!lane.locked) for (const clip of lane.clips) if (clip.link && clipEnd(clip) === time) split.add(clip.link);
+    if (!lane.locked)
+      for (const clip of lane.clips) if (clip.link && clipEnd(clip) === time) split.add(clip.link);
   for (const lane of project.lanes)
     if (!lane.locked)
-      for (const clip of lane.clips) if (clip.link && clip.start >= time && split.has(clip.link)) clip.link = relink(clip.link);
+      for (const clip of lane.clips)
+        if (clip.link && clip.start >= time && split.has(clip.link)) clip.link = relink(clip.link);
 }
 
 export type End = 'start' | 'end';
@@ -64,13 +85,25 @@ export function moveEnd(clip: Clip, end: End, by: Ticks): void {
 }
 
 /** How far an end of a clip may go, as a change of its time, by its footage and one frame alone. */
-export function footageLimits(clip: Clip, end: End, sources: Sources, least: Ticks): [Ticks, Ticks] {
+export function footageLimits(
+  clip: Clip,
+  end: End,
+  sources: Sources,
+  least: Ticks,
+): [Ticks, Ticks] {
   const { before, after } = handles(clip, sources.footage[clip.footageId]);
-  return end === 'start' ? [-Math.min(before, clip.start), clip.duration - least] : [least - clip.duration, after];
+  return end === 'start'
+    ? [-Math.min(before, clip.start), clip.duration - least]
+    : [least - clip.duration, after];
 }
 
 /** How far an end of a clip may go: neighbours, footage and one frame set the limits. */
-function trimLimits({ lane, clip }: Found, end: End, sources: Sources, least: Ticks): [Ticks, Ticks] {
+function trimLimits(
+  { lane, clip }: Found,
+  end: End,
+  sources: Sources,
+  least: Ticks,
+): [Ticks, Ticks] {
   const index = lane.clips.indexOf(clip);
   const [low, high] = footageLimits(clip, end, sources, least);
   if (end === 'start') {
@@ -94,7 +127,14 @@ export function partnersAt(project: Project, id: string, end: End): Found[] {
  *
  * @param least shortest clip that may remain, in ticks (one frame)
  */
-export function trimClip(project: Project, sources: Sources, id: string, end: End, time: Ticks, least: Ticks): void {
+export function trimClip(
+  project: Project,
+  sources: Sources,
+  id: string,
+  end: End,
+  time: Ticks,
+  least: Ticks,
+): void {
   const { clip } = unlockedClip(project, id);
   const partners = partnersAt(project, id, end);
   const limits = partners.map((found) => trimLimits(found, end, sources, least));
@@ -111,16 +151,24 @@ export function trimClip(project: Project, sources: Sources, id: string, end: En
  * @param lanes from which lane to which
  * @throws EditError where something already stands there.
  */
-export function moveClips(project: Project, ids: readonly string[], by: Ticks, lanes?: { from: string; to: string }): void {
+export function moveClips(
+  project: Project,
+  ids: readonly string[],
+  by: Ticks,
+  lanes?: { from: string; to: string },
+): void {
   const group = withLinked(project, ids);
   if (!group.length) return;
   const delta = Math.max(by, -Math.min(...group.map((f) => f.clip.start)));
   const from = lanes && lanes.from !== lanes.to ? unlockedLane(project, lanes.from) : null;
   const to = from && unlockedLane(project, lanes!.to);
-  if (from && to && to.kind !== from.kind) throw new EditError(`A clip of ${from.name} can’t stand on the lane ${to.name}.`);
+  if (from && to && to.kind !== from.kind)
+    throw new EditError(`A clip of ${from.name} can’t stand on the lane ${to.name}.`);
   const moving = new Map(group.map((f) => [f.clip.id, f]));
   // Worked out on copies first, so that a refusal leaves everything where it is.
-  const planned = new Map(project.lanes.map((lane) => [lane, lane.clips.filter((c) => !moving.has(c.id))]));
+  const planned = new Map(
+    project.lanes.map((lane) => [lane, lane.clips.filter((c) => !moving.has(c.id))]),
+  );
   for (const { lane, clip } of group) {
     const target = to && lane === from && ids.includes(clip.id) ? to : lane;
     planned.get(target)!.push({ ...clip, start: clip.start + delta });
@@ -145,14 +193,18 @@ export function shiftClip(project: Project, id: string, by: Ticks): void {
   const start = clip.start + by;
   if (start < 0) throw new EditError('The clip can’t begin before the tutorial does.');
   if (lane.clips.some((c) => c !== clip && c.start < start + clip.duration && clipEnd(c) > start))
-    throw new EditError(`There is no room to shift it on the lane ${lane.name}. Trim it or its neighbour first.`);
+    throw new EditError(
+      `There is no room to shift it on the lane ${lane.name}. Trim it or its neighbour first.`,
+    );
   clip.start = start;
 }
 
 /** Removes clips and what is linked to them; gaps stay. */
 export function liftClips(project: Project, ids: readonly string[]): void {
   const gone = new Set(withLinked(project, ids).map((f) => f.clip.id));
-  for (const lane of project.lanes) if (lane.clips.some((c) => gone.has(c.id))) lane.clips = lane.clips.filter((c) => !gone.has(c.id));
+  for (const lane of project.lanes)
+    if (lane.clips.some((c) => gone.has(c.id)))
+      lane.clips = lane.clips.filter((c) => !gone.has(c.id));
 }
 
 /** Frees a clip and its partners from each other. */
@@ -165,9 +217,13 @@ export function linkClips(project: Project, ids: readonly string[], newId: () =>
   const found = ids.map((id) => unlockedClip(project, id));
   if (found.length < 2) throw new EditError('Select two clips or more to link them.');
   if (new Set(found.map((f) => f.lane.id)).size < found.length)
-    throw new EditError('Only clips on different lanes can be linked. To hold clips of one lane together, group them.');
+    throw new EditError(
+      'Only clips on different lanes can be linked. To hold clips of one lane together, group them.',
+    );
   if (new Set(found.map((f) => f.clip.speed)).size > 1)
-    throw new EditError('Clips of different speed can’t be linked, since they would not stay in step.');
+    throw new EditError(
+      'Clips of different speed can’t be linked, since they would not stay in step.',
+    );
   const link = newId();
   for (const { clip } of found) clip.link = link;
 }

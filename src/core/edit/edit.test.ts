@@ -24,7 +24,9 @@ describe('single edits', () => {
     expect(voice.clips[1]!.source).toBe(frame(300));
     expect(voice.clips[1]!.link).toBe(presenter.clips[1]!.link);
     expect(presenter.clips[1]!.link).not.toBe(presenter.clips[0]!.link);
-    expect(() => splitClip(project, presenter.clips[1]!.id, frame(300), newId)).toThrow(/already a cut/);
+    expect(() => splitClip(project, presenter.clips[1]!.id, frame(300), newId)).toThrow(
+      /already a cut/,
+    );
   });
 
   test('a trim can be pulled back out, but not beyond the footage or a neighbour', () => {
@@ -46,7 +48,9 @@ describe('single edits', () => {
     const { project, presenter, newId } = build();
     splitClip(project, presenter.clips[0]!.id, frame(300), newId);
     expect(() => moveClip(project, presenter.clips[0]!.id, frame(100))).toThrow(/no room/);
-    expect(() => moveClip(project, presenter.clips[1]!.id, frame(500), 'screen')).toThrow(EditError);
+    expect(() => moveClip(project, presenter.clips[1]!.id, frame(500), 'screen')).toThrow(
+      EditError,
+    );
   });
 
   test('lift leaves a gap, closing it moves all later things', () => {
@@ -72,7 +76,8 @@ describe('single edits', () => {
   test('edits of one drag are one step of history', () => {
     const { project } = build();
     let state: Versioned = { project, history: EMPTY_HISTORY };
-    for (const size of [0.2, 0.3, 0.4]) state = doEdit(state, 'Presenter', (draft) => changePresenter(draft, { size }), true);
+    for (const size of [0.2, 0.3, 0.4])
+      state = doEdit(state, 'Presenter', (draft) => changePresenter(draft, { size }), true);
     expect(state.history.done).toHaveLength(1);
     expect(undo(state).project).toEqual(project);
   });

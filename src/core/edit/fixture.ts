@@ -7,7 +7,12 @@ import { placeFootage } from './place';
 import { addSpan } from './spans';
 
 /** Footage facts for tests; everything can be changed. */
-export const facts = (id: string, role: Role, seconds: number, more: Partial<FootageFacts> = {}): FootageFacts => ({
+export const facts = (
+  id: string,
+  role: Role,
+  seconds: number,
+  more: Partial<FootageFacts> = {},
+): FootageFacts => ({
   id,
   name: `${id}.mp4`,
   kind: 'video',
@@ -31,14 +36,26 @@ export const SOURCES: Sources = {
   footage: {
     screen: facts('screen', 'screen', 60),
     camera: facts('camera', 'presenter', 40, { width: 1280, height: 720 }),
-    still: facts('still', 'still', 0, { kind: 'image', duration: 0, hasAudio: false, frameRate: null }),
-    music: facts('music', 'music', 90, { kind: 'audio', hasVideo: false, width: 0, height: 0, frameRate: null }),
+    still: facts('still', 'still', 0, {
+      kind: 'image',
+      duration: 0,
+      hasAudio: false,
+      frameRate: null,
+    }),
+    music: facts('music', 'music', 90, {
+      kind: 'audio',
+      hasVideo: false,
+      width: 0,
+      height: 0,
+      frameRate: null,
+    }),
   },
   pointers: {},
 };
 
 /** An empty project that may be changed in place. */
-export const emptyProject = (): Project => structuredClone(createProject(1920, 1080, rateFromNumber(30)));
+export const emptyProject = (): Project =>
+  structuredClone(createProject(1920, 1080, rateFromNumber(30)));
 
 const RATE = rateFromNumber(30);
 export const FRAME = frameDuration(RATE);
@@ -72,7 +89,14 @@ export function demoProject(newId: () => string): Project {
       pinned: false,
       reason: '',
     });
-    addStep(project, { id: newId(), start: frame(i * 220), title: `Step ${i}`, narration: '', action: '', notes: '' });
+    addStep(project, {
+      id: newId(),
+      start: frame(i * 220),
+      title: `Step ${i}`,
+      narration: '',
+      action: '',
+      notes: '',
+    });
   }
   return project;
 }

@@ -7,7 +7,12 @@ export const groupMembers = (project: Project, groupId: string): string[] =>
   project.lanes.flatMap((l) => l.clips.filter((c) => c.group === groupId).map((c) => c.id));
 
 /** Makes one item of clips; those that were in other groups leave them. Answers the group's id. */
-export function groupClips(project: Project, ids: readonly string[], name: string, newId: () => string): string {
+export function groupClips(
+  project: Project,
+  ids: readonly string[],
+  name: string,
+  newId: () => string,
+): string {
   const clips = ids.map((id) => unlockedClip(project, id).clip);
   if (clips.length < 2) throw new EditError('Select two clips or more to group them.');
   const id = newId();

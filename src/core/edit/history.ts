@@ -35,7 +35,9 @@ export function doEdit(state: Versioned, label: string, edit: Edit, merge = fals
   const entry: HistoryEntry = joined
     ? { label, ...changeBetween(patchProject(state.project, last.inverse), project).change }
     : { label, ...change };
-  const done = [...(joined ? state.history.done.slice(0, -1) : state.history.done), entry].slice(-DEPTH);
+  const done = [...(joined ? state.history.done.slice(0, -1) : state.history.done), entry].slice(
+    -DEPTH,
+  );
   return { project, history: { done, undone: [] } };
 }
 

@@ -10,8 +10,14 @@ const MOST_LANES = 64;
  * Puts an empty lane of a kind at a place in the order of lanes, with a name of its own.
  * @throws EditError when there are too many
  */
-export function insertLane(project: Project, kind: LaneKind, at: number, newId: () => string): Lane {
-  if (project.lanes.length >= MOST_LANES) throw new EditError(`A project has ${MOST_LANES} lanes at most. Remove one that is empty.`);
+export function insertLane(
+  project: Project,
+  kind: LaneKind,
+  at: number,
+  newId: () => string,
+): Lane {
+  if (project.lanes.length >= MOST_LANES)
+    throw new EditError(`A project has ${MOST_LANES} lanes at most. Remove one that is empty.`);
   const lane = createLane(kind, newId());
   const base = lane.name;
   for (let n = 2; project.lanes.some((l) => l.name === lane.name); n++) lane.name = `${base} ${n}`;
@@ -64,6 +70,11 @@ export function changeLane(
 ): void {
   const lane = project.lanes.find((l) => l.id === laneId);
   if (!lane) throw new EditError('That lane is no longer there.');
-  if (lane.locked && !(Object.keys(change) as (keyof Lane)[]).every((key) => FREE.has(key))) unlockedLane(project, laneId);
-  Object.assign(lane, change, change.gain === undefined ? {} : { gain: Math.min(24, Math.max(-96, change.gain)) });
+  if (lane.locked && !(Object.keys(change) as (keyof Lane)[]).every((key) => FREE.has(key)))
+    unlockedLane(project, laneId);
+  Object.assign(
+    lane,
+    change,
+    change.gain === undefined ? {} : { gain: Math.min(24, Math.max(-96, change.gain)) },
+  );
 }

@@ -30,7 +30,14 @@ import { placeFootage } from './place';
 import { liftRange, rippleDeleteRange } from './range';
 import { PACE_WAYS, paceToVoice } from './pace';
 import { freezeAll, freezeOver, setSpeed } from './retime';
-import { closeAllGaps, closeGap, openJoin, rippleDelete, rippleDeleteClips, rippleTrim } from './ripple';
+import {
+  closeAllGaps,
+  closeGap,
+  openJoin,
+  rippleDelete,
+  rippleDeleteClips,
+  rippleTrim,
+} from './ripple';
 import { changeKey, changePresenter } from './settings';
 import { removeSpan, setLayout, timeSpan } from './spans';
 import { DEFAULT_TRANSITION, setTransition } from './transitions';
@@ -39,7 +46,11 @@ import { rollCut, slideClip, slipClip } from './trim';
 const clipIds = (p: Project) => p.lanes.flatMap((lane) => lane.clips.map((c) => c.id));
 
 /** A random edit: its name says what is done, the numbers where. */
-const numbers = fc.record({ which: fc.nat(60), at: fc.nat(1900), length: fc.integer({ min: 1, max: 400 }) });
+const numbers = fc.record({
+  which: fc.nat(60),
+  at: fc.nat(1900),
+  length: fc.integer({ min: 1, max: 400 }),
+});
 type Numbers = typeof numbers extends fc.Arbitrary<infer S> ? S : never;
 
 interface Place extends Numbers {
@@ -61,11 +72,15 @@ function withStill(newId: () => string): Project {
 const EDITS: Record<string, (draft: Project, place: Place) => unknown> = {
   split: (p, { id, at, newId }) => splitClip(p, id, frame(at), newId),
   splitAll: (p, { at, newId }) => splitAll(p, frame(at), newId),
-  trim: (p, { id, which, at }) => trimClip(p, SOURCES, id, which % 2 ? 'start' : 'end', frame(at), FRAME),
-  rippleTrim: (p, { id, which, at, newId }) => rippleTrim(p, SOURCES, id, which % 2 ? 'start' : 'end', frame(at), FRAME, newId),
-  roll: (p, { id, length, which }) => rollCut(p, SOURCES, id, frame(which % 2 ? length : -length), FRAME),
+  trim: (p, { id, which, at }) =>
+    trimClip(p, SOURCES, id, which % 2 ? 'start' : 'end', frame(at), FRAME),
+  rippleTrim: (p, { id, which, at, newId }) =>
+    rippleTrim(p, SOURCES, id, which % 2 ? 'start' : 'end', frame(at), FRAME, newId),
+  roll: (p, { id, length, which }) =>
+    rollCut(p, SOURCES, id, frame(which % 2 ? length : -length), FRAME),
   slip: (p, { id, length, which }) => slipClip(p, SOURCES, id, frame(which % 2 ? length : -length)),
-  slide: (p, { id, length, which }) => slideClip(p, SOURCES, id, frame(which % 2 ? length : -length), FRAME),
+  slide: (p, { id, length, which }) =>
+    slideClip(p, SOURCES, id, frame(which % 2 ? length : -length), FRAME),
   move: (p, { id, at, laneId }) => moveClip(p, id, frame(at), at % 2 ? laneId : undefined),
   moveMany: (p, { id, length, which, newId }) => {
     void newId;
@@ -77,7 +92,8 @@ const EDITS: Record<string, (draft: Project, place: Place) => unknown> = {
     shiftClip(p, id, frame(which - 30));
   },
   lift: (p, { id }) => liftClips(p, [id]),
-  rippleDelete: (p, { at, length, newId }) => rippleDelete(p, { start: frame(at), end: frame(at + length) }, newId),
+  rippleDelete: (p, { at, length, newId }) =>
+    rippleDelete(p, { start: frame(at), end: frame(at + length) }, newId),
   rippleDeleteClips: (p, { id, newId }) => rippleDeleteClips(p, [id], newId),
   rippleDeleteRange: (p, { at, length, laneId, newId }) =>
     rippleDeleteRange(p, { start: frame(at), end: frame(at + length) }, [laneId], newId),
@@ -86,9 +102,22 @@ const EDITS: Record<string, (draft: Project, place: Place) => unknown> = {
   closeGap: (p, { at, laneId, newId }) => closeGap(p, laneId, frame(at), newId),
   closeAllGaps: (p, { newId }) => closeAllGaps(p, newId),
   openJoin: (p, { id, length, newId }) =>
-    openJoin(p, p.lanes.flatMap((l) => l.clips).find((c) => c.id === id)?.start ?? 0, frame(length), newId),
+    openJoin(
+      p,
+      p.lanes.flatMap((l) => l.clips).find((c) => c.id === id)?.start ?? 0,
+      frame(length),
+      newId,
+    ),
   copyClips: (p, { id, at, laneId, which, newId }) =>
-    pasteSnippet(p, SOURCES, copyClips(p, [id]), frame(at), which % 2 ? 'insert' : 'overwrite', which % 3 ? laneId : 'front', newId),
+    pasteSnippet(
+      p,
+      SOURCES,
+      copyClips(p, [id]),
+      frame(at),
+      which % 2 ? 'insert' : 'overwrite',
+      which % 3 ? laneId : 'front',
+      newId,
+    ),
   copyRange: (p, { at, length, which, newId }) =>
     pasteSnippet(
       p,
@@ -99,9 +128,12 @@ const EDITS: Record<string, (draft: Project, place: Place) => unknown> = {
       null,
       newId,
     ),
-  speed: (p, { id, which, newId }) => setSpeed(p, id, speeds[which % speeds.length]!, which % 2 ? 'move' : 'stay', FRAME, newId),
-  freezeAll: (p, { at, length, newId }) => freezeAll(p, SOURCES, frame(at), frame(length), FRAME, newId),
-  freezeOver: (p, { id, at, length, newId }) => freezeOver(p, SOURCES, id, frame(at), frame(length), FRAME, newId),
+  speed: (p, { id, which, newId }) =>
+    setSpeed(p, id, speeds[which % speeds.length]!, which % 2 ? 'move' : 'stay', FRAME, newId),
+  freezeAll: (p, { at, length, newId }) =>
+    freezeAll(p, SOURCES, frame(at), frame(length), FRAME, newId),
+  freezeOver: (p, { id, at, length, newId }) =>
+    freezeOver(p, SOURCES, id, frame(at), frame(length), FRAME, newId),
   pace: (p, { id, which, newId }) => {
     unlinkClip(p, id);
     paceToVoice(p, SOURCES, id, PACE_WAYS[which % 3]!, FRAME, newId);
@@ -112,16 +144,27 @@ const EDITS: Record<string, (draft: Project, place: Place) => unknown> = {
       SOURCES,
       id,
       which % 2 ? 'start' : 'end',
-      { ...DEFAULT_TRANSITION, kind: (['dissolve', 'fade', 'slide', 'push'] as const)[which % 4]!, duration: frame(length) },
+      {
+        ...DEFAULT_TRANSITION,
+        kind: (['dissolve', 'fade', 'slide', 'push'] as const)[which % 4]!,
+        duration: frame(length),
+      },
       FRAME,
     ),
   layout: (p, { at, length, which, newId }) =>
-    setLayout(p, { start: frame(at), end: frame(at + length) }, (['corner', 'presenter', 'screen'] as const)[which % 3]!, newId),
+    setLayout(
+      p,
+      { start: frame(at), end: frame(at + length) },
+      (['corner', 'presenter', 'screen'] as const)[which % 3]!,
+      newId,
+    ),
   timeSpan: (p, { which, at, length }) => {
     const spans = [...p.callouts, ...p.framings, ...p.layouts];
-    if (spans.length) timeSpan(p, spans[which % spans.length]!.id, frame(at), frame(at + length), FRAME);
+    if (spans.length)
+      timeSpan(p, spans[which % spans.length]!.id, frame(at), frame(at + length), FRAME);
   },
-  removeSpan: (p, { which }) => p.callouts.length && removeSpan(p, p.callouts[which % p.callouts.length]!.id),
+  removeSpan: (p, { which }) =>
+    p.callouts.length && removeSpan(p, p.callouts[which % p.callouts.length]!.id),
   unlink: (p, { id }) => unlinkClip(p, id),
   link: (p, { id, which, newId }) => {
     const ids = clipIds(p);
@@ -136,13 +179,17 @@ const EDITS: Record<string, (draft: Project, place: Place) => unknown> = {
   mute: (p, { id, which }) => muteClips(p, [id], which % 2 > 0),
   level: (p, { id, at, which }) => setLevelPoint(p, id, frame(at), which - 40, FRAME),
   fades: (p, { id, length }) => setFades(p, id, frame(length), frame(length / 2)),
-  silence: (p, { at, length }) => silenceRange(p, { start: frame(at), end: frame(at + length) }, null),
+  silence: (p, { at, length }) =>
+    silenceRange(p, { start: frame(at), end: frame(at + length) }, null),
   detach: (p, { id, newId }) => detachAudio(p, SOURCES, id, newId),
-  addLane: (p, { which, newId }) => addLane(p, (['screen', 'presenter', 'voice'] as const)[which % 3]!, newId),
+  addLane: (p, { which, newId }) =>
+    addLane(p, (['screen', 'presenter', 'voice'] as const)[which % 3]!, newId),
   removeLane: (p, { laneId }) => removeLane(p, laneId),
   moveLane: (p, { laneId, which }) => moveLane(p, laneId, which % 2 ? 1 : -1),
-  lane: (p, { laneId, which }) => changeLane(p, laneId, { gain: which - 30, solo: which % 2 > 0, name: `Lane ${which}` }),
-  marker: (p, { at, newId }) => addMarker(p, { id: newId(), time: frame(at), name: 'Here', color: '#8e3f66' }),
+  lane: (p, { laneId, which }) =>
+    changeLane(p, laneId, { gain: which - 30, solo: which % 2 > 0, name: `Lane ${which}` }),
+  marker: (p, { at, newId }) =>
+    addMarker(p, { id: newId(), time: frame(at), name: 'Here', color: '#8e3f66' }),
   settings: (p, { which }) => {
     changePresenter(p, { size: 0.1 + (which % 8) / 10 });
     changeKey(p, 'camera', { tolerance: which });
@@ -209,7 +256,10 @@ test('every document stays sound: ordered, without overlap, within its footage',
       const newId = counter();
       run(list, withStill(newId), newId, (_before, after, s) => {
         const checked = validateProject(JSON.parse(JSON.stringify(after.project)), SOURCES);
-        expect({ after: s.name, faults: 'faults' in checked ? checked.faults : [] }).toEqual({ after: s.name, faults: [] });
+        expect({ after: s.name, faults: 'faults' in checked ? checked.faults : [] }).toEqual({
+          after: s.name,
+          faults: [],
+        });
       });
     }),
     RUNS,
@@ -263,7 +313,9 @@ test('a locked lane never changes', () => {
       const { id } = start.lanes[index]!;
       changeLane(start, id, { locked: true });
       const { solo: _, ...kept } = start.lanes[index]!;
-      const { solo: __, ...after } = run(list, start, newId).project.lanes.find((l) => l.id === id)!;
+      const { solo: __, ...after } = run(list, start, newId).project.lanes.find(
+        (l) => l.id === id,
+      )!;
       expect(JSON.stringify(after)).toBe(JSON.stringify(kept));
     }),
     RUNS,
@@ -277,14 +329,20 @@ test('a ripple delete keeps the distance between any two things after it, and to
       const before = run(list, withStill(newId), newId).project;
       const range = { start: frame(at), end: frame(at + length) };
       const { project: after } = applyEdit(before, (draft) => rippleDelete(draft, range, newId));
-      const things = (p: Project) => [...p.callouts, ...p.framings, ...p.lanes.flatMap((l) => l.clips), ...placedSteps(p)];
+      const things = (p: Project) => [
+        ...p.callouts,
+        ...p.framings,
+        ...p.lanes.flatMap((l) => l.clips),
+        ...placedSteps(p),
+      ];
       const starts = new Map(things(after).map((t) => [t.id, t.start]));
       for (const thing of things(before)) {
         if (thing.start < range.end) continue;
         expect(starts.get(thing.id)).toBe(thing.start - (range.end - range.start));
       }
       // What is kept and what the range held make up what there was, in footage time.
-      const used = (p: Project) => p.lanes.flatMap((l) => l.clips).reduce((sum, c) => sum + sourceEnd(c) - c.source, 0);
+      const used = (p: Project) =>
+        p.lanes.flatMap((l) => l.clips).reduce((sum, c) => sum + sourceEnd(c) - c.source, 0);
       const removed = before.lanes
         .flatMap((l) => l.clips)
         .reduce((sum, c) => {
@@ -299,20 +357,31 @@ test('a ripple delete keeps the distance between any two things after it, and to
 
 test('a join that was pulled open brings back exactly what a ripple delete took', () => {
   fc.assert(
-    fc.property(fc.integer({ min: 60, max: 900 }), fc.integer({ min: 1, max: 200 }), (at, length) => {
-      const newId = counter();
-      const first = demoProject(newId);
-      // Music does not open with the rest.
-      first.lanes = first.lanes.filter((l) => l.kind !== 'music');
-      const { project: cut } = applyEdit(first, (draft) => rippleDelete(draft, { start: frame(at), end: frame(at + length) }, newId));
-      const { project: open } = applyEdit(cut, (draft) => openJoin(draft, frame(at), Infinity, newId));
-      const shown = (p: Project) => p.lanes.flatMap((l) => l.clips.map((c) => [l.id, offset(c, c.start), clipEnd(c)] as const));
-      for (const [lane, where, end] of shown(first)) {
-        const parts = shown(open).filter(([l]) => l === lane);
-        expect(parts.every(([, w]) => w === where)).toBe(true);
-        expect(parts.at(-1)![2]).toBe(end);
-      }
-    }),
+    fc.property(
+      fc.integer({ min: 60, max: 900 }),
+      fc.integer({ min: 1, max: 200 }),
+      (at, length) => {
+        const newId = counter();
+        const first = demoProject(newId);
+        // Music does not open with the rest.
+        first.lanes = first.lanes.filter((l) => l.kind !== 'music');
+        const { project: cut } = applyEdit(first, (draft) =>
+          rippleDelete(draft, { start: frame(at), end: frame(at + length) }, newId),
+        );
+        const { project: open } = applyEdit(cut, (draft) =>
+          openJoin(draft, frame(at), Infinity, newId),
+        );
+        const shown = (p: Project) =>
+          p.lanes.flatMap((l) =>
+            l.clips.map((c) => [l.id, offset(c, c.start), clipEnd(c)] as const),
+          );
+        for (const [lane, where, end] of shown(first)) {
+          const parts = shown(open).filter(([l]) => l === lane);
+          expect(parts.every(([, w]) => w === where)).toBe(true);
+          expect(parts.at(-1)![2]).toBe(end);
+        }
+      },
+    ),
     RUNS,
   );
 });

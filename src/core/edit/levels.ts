@@ -17,7 +17,13 @@ const SLOPE = secondsToTicks(0.01);
 const sorted = (points: Clip['envelope']) => points.sort((a, b) => a[0] - b[0]);
 
 /** Sets a point of a clip's level at an instant of the timeline, in dB (-96 to 24); one that is within `reach` ticks is moved instead. */
-export function setLevelPoint(project: Project, id: string, time: Ticks, dB: number, reach: Ticks): void {
+export function setLevelPoint(
+  project: Project,
+  id: string,
+  time: Ticks,
+  dB: number,
+  reach: Ticks,
+): void {
   const { clip } = unlockedClip(project, id);
   const at = sourceTime(clip, Math.min(Math.max(time, clip.start), clipEnd(clip)));
   const level = Math.min(24, Math.max(SILENCE_DB, dB));
@@ -28,7 +34,13 @@ export function setLevelPoint(project: Project, id: string, time: Ticks, dB: num
 }
 
 /** Moves a point of a clip's level to another instant and level; it stays between its neighbours. */
-export function moveLevelPoint(project: Project, id: string, index: number, time: Ticks, dB: number): void {
+export function moveLevelPoint(
+  project: Project,
+  id: string,
+  index: number,
+  time: Ticks,
+  dB: number,
+): void {
   const { clip } = unlockedClip(project, id);
   const point = clip.envelope[index];
   if (!point) throw new EditError('That point is no longer there.');
@@ -61,7 +73,11 @@ export function setFades(project: Project, id: string, fadeIn: Ticks, fadeOut: T
  *
  * @throws EditError when there is no sound in the range
  */
-export function silenceRange(project: Project, range: Range, chosen: readonly string[] | null): void {
+export function silenceRange(
+  project: Project,
+  range: Range,
+  chosen: readonly string[] | null,
+): void {
   const lanes = lanesOf(project, chosen).filter((l) => !isPictureLane(l));
   let any = false;
   for (const lane of lanes)
@@ -91,9 +107,15 @@ export function silenceRange(project: Project, range: Range, chosen: readonly st
  *
  * @throws EditError when the recording has no sound
  */
-export function detachAudio(project: Project, sources: Sources, id: string, newId: () => string): void {
+export function detachAudio(
+  project: Project,
+  sources: Sources,
+  id: string,
+  newId: () => string,
+): void {
   const { clip, lane } = unlockedClip(project, id);
-  if (!isPictureLane(lane)) throw new EditError('This is sound already. Select the picture that it belongs to.');
+  if (!isPictureLane(lane))
+    throw new EditError('This is sound already. Select the picture that it belongs to.');
   const sounds = linkedClips(project, id).filter((f) => !isPictureLane(f.lane));
   if (sounds.length) {
     const link = sounds.length > 1 ? newId() : null;
@@ -102,10 +124,15 @@ export function detachAudio(project: Project, sources: Sources, id: string, newI
     if (left.length === 1) clip.link = null;
     return;
   }
-  if (!sources.footage[clip.footageId]?.hasAudio) throw new EditError('This recording has no sound.');
-  const target = project.lanes.find((l) => l.kind === (lane.kind === 'presenter' ? 'voice' : 'computer') && !l.locked);
+  if (!sources.footage[clip.footageId]?.hasAudio)
+    throw new EditError('This recording has no sound.');
+  const target = project.lanes.find(
+    (l) => l.kind === (lane.kind === 'presenter' ? 'voice' : 'computer') && !l.locked,
+  );
   if (!target) throw new EditError('The lane for its sound is locked. Unlock it first.');
   const { footageId, start, duration, source, speed } = clip;
-  target.clips.push(createClip({ id: newId(), footageId, start, duration, source, speed, link: null }));
+  target.clips.push(
+    createClip({ id: newId(), footageId, start, duration, source, speed, link: null }),
+  );
   settleLanes([target]);
 }

@@ -12,7 +12,8 @@ export interface Found {
 export function unlockedClip(project: Project, id: string): Found {
   const found = findClip(project, id);
   if (!found) throw new EditError('That clip is no longer there.');
-  if (found.lane.locked) throw new EditError(`The lane ${found.lane.name} is locked. Unlock it first.`);
+  if (found.lane.locked)
+    throw new EditError(`The lane ${found.lane.name} is locked. Unlock it first.`);
   return found;
 }
 
@@ -29,7 +30,9 @@ export function withLinked(project: Project, ids: readonly string[]): Found[] {
     for (const clip of lane.clips) {
       if (!wanted.has(clip.id) && !(clip.link && links.has(clip.link))) continue;
       if (lane.locked)
-        throw new EditError(`This clip is linked to one on the locked lane ${lane.name}. Unlock the lane or unlink the clips.`);
+        throw new EditError(
+          `This clip is linked to one on the locked lane ${lane.name}. Unlock the lane or unlink the clips.`,
+        );
       all.push({ lane, clip });
     }
   return all;
@@ -57,6 +60,8 @@ export function settleLanes(lanes: Iterable<Lane>): void {
     sortLane(lane);
     for (let i = 1; i < lane.clips.length; i++)
       if (lane.clips[i]!.start < clipEnd(lane.clips[i - 1]!))
-        throw new EditError(`There is no room here on the lane ${lane.name}. Move the clip to a gap, or make one first.`);
+        throw new EditError(
+          `There is no room here on the lane ${lane.name}. Move the clip to a gap, or make one first.`,
+        );
   }
 }

@@ -14,7 +14,14 @@ const indexOf = (project: Project, id: string): number => {
 };
 
 /** A step with nothing in it yet. */
-export const emptyStep = (id: string): Step => ({ id, start: null, title: '', narration: '', action: '', notes: '' });
+export const emptyStep = (id: string): Step => ({
+  id,
+  start: null,
+  title: '',
+  narration: '',
+  action: '',
+  notes: '',
+});
 
 /** Puts a step that begins at an instant behind the one that is shown there until now. */
 export function addStep(project: Project, step: Omit<Step, 'start'> & { start: Ticks }): void {
@@ -60,7 +67,10 @@ export function splitStep(project: Project, id: string, at: number, newId: () =>
   const step = project.steps[index]!;
   const rest = step.narration.slice(at).trim();
   const kept = step.narration.slice(0, at).trim();
-  if (!rest || !kept) throw new EditError('There is nothing to split off there. Put the caret between two words of the narration.');
+  if (!rest || !kept)
+    throw new EditError(
+      'There is nothing to split off there. Put the caret between two words of the narration.',
+    );
   step.narration = kept;
   const added = { ...emptyStep(newId()), narration: rest };
   project.steps.splice(index + 1, 0, added);
@@ -91,7 +101,10 @@ export function setTarget(project: Project, id: TargetId): void {
 }
 
 /** Overrides what a target asks for. */
-export function changeTarget(project: Project, change: { loudness?: number; captions?: CaptionNeed }): void {
+export function changeTarget(
+  project: Project,
+  change: { loudness?: number; captions?: CaptionNeed },
+): void {
   Object.assign(project.target, change);
 }
 

@@ -27,20 +27,36 @@ type ListStep =
   | readonly ['lane', changed: { readonly [key: string]: Json }, clips: readonly ListStep[]];
 
 /** For each changed property of a document: its new value, or the steps to its new list. */
-export type ProjectPatch = { readonly [key: string]: { readonly value: Json } | { readonly steps: readonly ListStep[] } };
+export type ProjectPatch = {
+  readonly [key: string]: { readonly value: Json } | { readonly steps: readonly ListStep[] };
+};
 
-const LISTS = new Set(['lanes', 'framings', 'layouts', 'pointer', 'callouts', 'steps', 'markers', 'groups']);
+const LISTS = new Set([
+  'lanes',
+  'framings',
+  'layouts',
+  'pointer',
+  'callouts',
+  'steps',
+  'markers',
+  'groups',
+]);
 const TIMES = ['start', 'end', 'time'] as const;
 
 /** Whether two JSON values are equal, their properties in any order. */
 export function same(a: unknown, b: unknown): boolean {
   if (a === b) return true;
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
-  if (Array.isArray(a)) return Array.isArray(b) && a.length === b.length && a.every((v, i) => same(v, (b as unknown[])[i]));
+  if (Array.isArray(a))
+    return (
+      Array.isArray(b) && a.length === b.length && a.every((v, i) => same(v, (b as unknown[])[i]))
+    );
   if (Array.isArray(b)) return false;
   const keys = Object.keys(a);
   if (keys.length !== Object.keys(b).length) return false;
-  for (const key of keys) if (!same((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key])) return false;
+  for (const key of keys)
+    if (!same((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
+      return false;
   return true;
 }
 
@@ -57,7 +73,8 @@ function moveOf(a: Item, b: Item): number | null {
   if (!key) return null;
   const by = (b[key] as number) - (a[key] as number);
   if (by === 0) return null;
-  for (const k of TIMES) if (a[k] !== b[k] && (typeof a[k] !== 'number' || b[k] !== a[k] + by)) return null;
+  for (const k of TIMES)
+    if (a[k] !== b[k] && (typeof a[k] !== 'number' || b[k] !== a[k] + by)) return null;
   const keys = Object.keys(a);
   if (keys.length !== Object.keys(b).length) return null;
   for (const k of keys) {
@@ -82,14 +99,16 @@ class Steps {
   move(by: number): void {
     const last = this.list.length - 1;
     const step = this.list[last];
-    if (Array.isArray(step) && step[0] === 'move' && step[2] === by) this.list[last] = ['move', (step[1] as number) + 1, by];
+    if (Array.isArray(step) && step[0] === 'move' && step[2] === by)
+      this.list[last] = ['move', (step[1] as number) + 1, by];
     else this.list.push(['move', 1, by]);
   }
 
   drop(): void {
     const last = this.list.length - 1;
     const step = this.list[last];
-    if (Array.isArray(step) && step[0] === 'drop') this.list[last] = ['drop', (step[1] as number) + 1];
+    if (Array.isArray(step) && step[0] === 'drop')
+      this.list[last] = ['drop', (step[1] as number) + 1];
     else this.list.push(['drop', 1]);
   }
 
@@ -102,7 +121,10 @@ class Steps {
 }
 
 /** Steps from one list to the other; also the other list with every unchanged item taken from the first. */
-function diffList(a: readonly Item[], b: readonly Item[]): { steps: ListStep[]; result: readonly Item[] } {
+function diffList(
+  a: readonly Item[],
+  b: readonly Item[],
+): { steps: ListStep[]; result: readonly Item[] } {
   const steps = new Steps();
   const result: Item[] = [];
   const inA = new Map(a.map((item, i) => [item.id, i]));
@@ -148,7 +170,8 @@ function diffList(a: readonly Item[], b: readonly Item[]): { steps: ListStep[]; 
     } else if (Array.isArray(before.clips) && Array.isArray(item.clips)) {
       const clips = diffList(before.clips as unknown as Item[], item.clips as unknown as Item[]);
       const properties: Record<string, Json> = {};
-      for (const key of Object.keys(item)) if (key !== 'clips' && !same(before[key], item[key])) properties[key] = item[key]!;
+      for (const key of Object.keys(item))
+        if (key !== 'clips' && !same(before[key], item[key])) properties[key] = item[key]!;
       steps.list.push(['lane', properties, clips.steps]);
       result.push({ ...item, clips: clips.result as unknown as Json });
     } else {
@@ -221,6 +244,7 @@ export function diffProjects(a: Project, b: Project): { patch: ProjectPatch; res
 export function patchProject(project: Project, patch: ProjectPatch): Project {
   const result: Properties = { ...(project as unknown as Properties) };
   for (const [key, change] of Object.entries(patch))
-    result[key] = 'steps' in change ? applySteps(result[key] as Item[], change.steps) : change.value;
+    result[key] =
+      'steps' in change ? applySteps(result[key] as Item[], change.steps) : change.value;
   return result as unknown as Project;
 }

@@ -4,7 +4,12 @@ import type { Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
 
 /** The part of a clip before an instant inside of it. What belongs to its end stays behind. */
-export const headOf = (clip: Clip, until: Ticks): Clip => ({ ...clip, duration: until - clip.start, fadeOut: 0, transitionOut: null });
+export const headOf = (clip: Clip, until: Ticks): Clip => ({
+  ...clip,
+  duration: until - clip.start,
+  fadeOut: 0,
+  transitionOut: null,
+});
 
 /** The part of a clip from an instant inside of it on, as a new clip. What belongs to its start stays behind. */
 export const tailOf = (clip: Clip, from: Ticks, id: string): Clip => ({
@@ -26,7 +31,12 @@ export function partOf(clip: Clip, range: Range, id: string): Clip | null {
 }
 
 /** What of a clip lies outside a range: nothing, the clip itself, or one or two parts where they stand. The first keeps the id. */
-export function partsOutside(clip: Clip, range: Range, newId: () => string, relink: Relink): Clip[] {
+export function partsOutside(
+  clip: Clip,
+  range: Range,
+  newId: () => string,
+  relink: Relink,
+): Clip[] {
   const end = clipEnd(clip);
   if (end <= range.start || clip.start >= range.end) return [clip];
   const parts: Clip[] = [];

@@ -51,11 +51,20 @@ export interface PlaceOptions {
 }
 
 /** The part of a recording that would be placed, in whole frames; a still lasts five seconds unless it is told otherwise. */
-function partLength(footage: FootageFacts, part: PlaceOptions['part'], rate: FrameRate): { from: Ticks; length: Ticks } {
+function partLength(
+  footage: FootageFacts,
+  part: PlaceOptions['part'],
+  rate: FrameRate,
+): { from: Ticks; length: Ticks } {
   if (footage.kind === 'image')
     return {
       from: 0,
-      length: wholeFrames(part ? part.to - part.from : frameStart(Math.round((STILL_SECONDS * rate.num) / rate.den), rate), rate),
+      length: wholeFrames(
+        part
+          ? part.to - part.from
+          : frameStart(Math.round((STILL_SECONDS * rate.num) / rate.den), rate),
+        rate,
+      ),
     };
   const from = Math.max(0, Math.min(part?.from ?? 0, footage.duration));
   const to = Math.min(part?.to ?? footage.duration, footage.duration);
@@ -63,11 +72,20 @@ function partLength(footage: FootageFacts, part: PlaceOptions['part'], rate: Fra
 }
 
 /** The lane that was asked for if it can carry this, else the first unlocked one of the kind. */
-function targetLane(project: Project, kind: LaneKind, footage: FootageFacts, picture: boolean, laneId: string | null): Lane {
+function targetLane(
+  project: Project,
+  kind: LaneKind,
+  footage: FootageFacts,
+  picture: boolean,
+  laneId: string | null,
+): Lane {
   const chosen = laneId === null ? undefined : project.lanes.find((l) => l.id === laneId);
   if (!chosen || isPictureLane(chosen) !== picture) return laneFor(project, kind);
   if (chosen.locked) throw new EditError(`The lane ${chosen.name} is locked. Unlock it first.`);
-  if (picture && !footage.hasVideo) throw new EditError(`${footage.name} has no picture, so it can’t stand on the lane ${chosen.name}.`);
+  if (picture && !footage.hasVideo)
+    throw new EditError(
+      `${footage.name} has no picture, so it can’t stand on the lane ${chosen.name}.`,
+    );
   return chosen;
 }
 
@@ -93,9 +111,12 @@ export function placeFootage(
   const soundKind = footage.hasAudio ? SOUND_LANE[footage.role] : null;
   const lanes = [
     ...(pictureKind ? [targetLane(project, pictureKind, footage, true, laneId)] : []),
-    ...(soundKind ? [targetLane(project, soundKind, footage, false, pictureKind ? null : laneId)] : []),
+    ...(soundKind
+      ? [targetLane(project, soundKind, footage, false, pictureKind ? null : laneId)]
+      : []),
   ];
-  if (!lanes.length) throw new EditError(`${footage.name} has neither picture nor sound that could be placed.`);
+  if (!lanes.length)
+    throw new EditError(`${footage.name} has neither picture nor sound that could be placed.`);
   const start = at ?? Math.max(...lanes.map(laneEnd));
   if (mode === 'insert') rippleInsert(project, start, duration, newId);
   if (mode !== 'free') clearRange(lanes, { start, end: start + duration }, newId);
@@ -106,11 +127,19 @@ export function placeFootage(
       );
   const hadVoice = project.lanes.some((l) => l.kind === 'voice' && l.clips.length);
   const computer = project.lanes.find((l) => l.kind === 'computer');
-  if (soundKind === 'computer' && hadVoice && computer && !computer.clips.length) computer.off = true;
+  if (soundKind === 'computer' && hadVoice && computer && !computer.clips.length)
+    computer.off = true;
   if (soundKind === 'voice' && !hadVoice && computer?.clips.length) computer.off = true;
   const link = lanes.length > 1 ? newId() : null;
   return lanes.map((lane) => {
-    const clip = createClip({ id: newId(), footageId: footage.id, start, duration, source: from, link });
+    const clip = createClip({
+      id: newId(),
+      footageId: footage.id,
+      start,
+      duration,
+      source: from,
+      link,
+    });
     lane.clips.push(clip);
     sortLane(lane);
     return clip.id;

@@ -9,26 +9,37 @@ import { rippleDelete } from './ripple';
 export function lanesOf(project: Project, chosen: readonly string[] | null): Lane[] {
   const lanes = project.lanes.filter((l) => (chosen ? chosen.includes(l.id) : !l.locked));
   const locked = lanes.find((l) => l.locked);
-  if (locked) throw new EditError(`The lane ${locked.name} is locked. Unlock it first, or leave it out of the range.`);
+  if (locked)
+    throw new EditError(
+      `The lane ${locked.name} is locked. Unlock it first, or leave it out of the range.`,
+    );
   if (!lanes.length) throw new EditError('All lanes are locked. Unlock one first.');
   return lanes;
 }
 
-const somethingIn = (lane: Lane, range: Range) => lane.clips.some((c) => overlaps({ start: c.start, end: clipEnd(c) }, range));
+const somethingIn = (lane: Lane, range: Range) =>
+  lane.clips.some((c) => overlaps({ start: c.start, end: clipEnd(c) }, range));
 
 /** Frees a stretch of some lanes; what reaches into it from outside is cut there. */
 export function clearRange(lanes: readonly Lane[], range: Range, newId: () => string): void {
   const relink = relinker(newId);
-  for (const lane of lanes) lane.clips = lane.clips.flatMap((clip) => partsOutside(clip, range, newId, relink));
+  for (const lane of lanes)
+    lane.clips = lane.clips.flatMap((clip) => partsOutside(clip, range, newId, relink));
 }
 
 /**
  * Removes what stands in a range on the chosen lanes, or on all unlocked ones, and leaves the gap.
  * @throws EditError when nothing stands there
  */
-export function liftRange(project: Project, range: Range, chosen: readonly string[] | null, newId: () => string): void {
+export function liftRange(
+  project: Project,
+  range: Range,
+  chosen: readonly string[] | null,
+  newId: () => string,
+): void {
   const lanes = lanesOf(project, chosen);
-  if (!lanes.some((lane) => somethingIn(lane, range))) throw new EditError('Nothing stands in the range on these lanes.');
+  if (!lanes.some((lane) => somethingIn(lane, range)))
+    throw new EditError('Nothing stands in the range on these lanes.');
   clearRange(lanes, range, newId);
 }
 
@@ -36,7 +47,12 @@ export function liftRange(project: Project, range: Range, chosen: readonly strin
  * Removes the time of a range. With lanes chosen, the others must have nothing there, since what comes after moves on all unlocked lanes.
  * @throws EditError when another lane has something in the range
  */
-export function rippleDeleteRange(project: Project, range: Range, chosen: readonly string[] | null, newId: () => string): void {
+export function rippleDeleteRange(
+  project: Project,
+  range: Range,
+  chosen: readonly string[] | null,
+  newId: () => string,
+): void {
   const lanes = lanesOf(project, chosen);
   const other = project.lanes.find((l) => !l.locked && !lanes.includes(l) && somethingIn(l, range));
   if (other)

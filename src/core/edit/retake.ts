@@ -12,8 +12,12 @@ const OLD_WORDS = 'Old words';
 
 /** The voice lane whose words a retake of a range replaces: the first unlocked one that speaks there, else the first unlocked one. */
 export function retakeLane(project: Project, range: Range): Lane {
-  const lanes = project.lanes.filter((l) => l.kind === 'voice' && !l.locked && !(l.off && l.name.startsWith(OLD_WORDS)));
-  const speaking = lanes.find((l) => l.clips.some((c) => overlaps({ start: c.start, end: clipEnd(c) }, range)));
+  const lanes = project.lanes.filter(
+    (l) => l.kind === 'voice' && !l.locked && !(l.off && l.name.startsWith(OLD_WORDS)),
+  );
+  const speaking = lanes.find((l) =>
+    l.clips.some((c) => overlaps({ start: c.start, end: clipEnd(c) }, range)),
+  );
   const lane = speaking ?? lanes[0];
   if (!lane) throw new EditError('All voice lanes are locked. Unlock one to record onto it.');
   return lane;
@@ -31,7 +35,10 @@ function laneForOldWords(project: Project, range: Range, newId: () => string): L
   );
   if (free) return free;
   const count = project.lanes.filter((l) => l.name.startsWith(OLD_WORDS)).length;
-  const lane: Lane = { ...createLane('voice', newId(), count ? `${OLD_WORDS} ${count + 1}` : OLD_WORDS), off: true };
+  const lane: Lane = {
+    ...createLane('voice', newId(), count ? `${OLD_WORDS} ${count + 1}` : OLD_WORDS),
+    off: true,
+  };
   project.lanes.splice(project.lanes.findLastIndex((l) => l.kind === 'voice') + 1, 0, lane);
   return lane;
 }
@@ -56,9 +63,12 @@ export function placeRetake(
   const late = Math.max(0, Math.ceil(-recording.source / frame) * frame);
   const start = range.start + late;
   const source = recording.source + late;
-  const duration = Math.floor(Math.min(range.end - start, recording.available - source) / frame) * frame;
+  const duration =
+    Math.floor(Math.min(range.end - start, recording.available - source) / frame) * frame;
   if (duration < frame)
-    throw new EditError('Nothing was recorded in the range. Try again, and wait until the playhead has passed its end.');
+    throw new EditError(
+      'Nothing was recorded in the range. Try again, and wait until the playhead has passed its end.',
+    );
   const old = lane.clips.flatMap((clip) => partOf(clip, range, newId()) ?? []);
   if (old.length) {
     const kept = laneForOldWords(project, range, newId);
@@ -66,7 +76,14 @@ export function placeRetake(
     settleLanes([kept]);
   }
   clearRange([lane], range, newId);
-  const clip = createClip({ id: newId(), footageId: recording.footageId, start, duration, source, link: null });
+  const clip = createClip({
+    id: newId(),
+    footageId: recording.footageId,
+    start,
+    duration,
+    source,
+    link: null,
+  });
   lane.clips.push(clip);
   settleLanes([lane]);
   return clip.id;

@@ -38,7 +38,10 @@ test('a clip at double speed is half as long, ends with the same footage, and wh
   expect(sourceEnd(clip)).toBe(secondsToTicks(60));
   expect(sourceTime(clip, frame(300))).toBe(frame(600));
   expect(project.callouts[0]).toMatchObject({ start: frame(300), end: frame(450) });
-  expect(project.lanes.find((l) => l.kind === 'computer')!.clips[0]).toMatchObject({ speed: 2, duration: secondsToTicks(30) });
+  expect(project.lanes.find((l) => l.kind === 'computer')!.clips[0]).toMatchObject({
+    speed: 2,
+    duration: secondsToTicks(30),
+  });
   setSpeed(project, clip.id, 1, 'stay', FRAME, newId);
   expect(clip).toMatchObject({ duration: secondsToTicks(60), speed: 1 });
   expect(project.callouts[0]).toMatchObject({ start: frame(600), end: frame(900) });
@@ -62,7 +65,9 @@ test('what follows moves along, or is refused where another recording plays in t
 test('a speed at which less than a frame would remain is refused', () => {
   const { project, newId, clip } = screenOnly();
   for (const lane of project.lanes) for (const c of lane.clips) c.duration = frame(3);
-  expect(() => setSpeed(project, clip.id, 8, 'stay', FRAME, newId)).toThrow(/shorter than one frame/);
+  expect(() => setSpeed(project, clip.id, 8, 'stay', FRAME, newId)).toThrow(
+    /shorter than one frame/,
+  );
   expect(() => setSpeed(project, clip.id, 17, 'stay', FRAME, newId)).toThrow(/between/);
 });
 
@@ -124,7 +129,9 @@ describe('pace to voice', () => {
     expect(clip.duration).toBe(secondsToTicks(40));
     expect(clip.speed).toBeCloseTo(1.5, 3);
     expect(sourceEnd(clip)).toBeLessThanOrEqual(secondsToTicks(60));
-    expect(() => paceToVoice(project, sources, clip.id, 'stretch', FRAME, newId)).toThrow(/already/);
+    expect(() => paceToVoice(project, sources, clip.id, 'stretch', FRAME, newId)).toThrow(
+      /already/,
+    );
   });
 
   test('cutting stillness takes time out of still stretches only', () => {
@@ -134,18 +141,28 @@ describe('pace to voice', () => {
     expect(clipEnd(clips.at(-1)!)).toBe(secondsToTicks(45));
     for (let i = 1; i < clips.length; i++) {
       expect(clips[i]!.start).toBe(clipEnd(clips[i - 1]!));
-      const [from, to] = [sourceEnd(clips[i - 1]!), clips[i]!.source].map((t) => t / secondsToTicks(1)) as [number, number];
+      const [from, to] = [sourceEnd(clips[i - 1]!), clips[i]!.source].map(
+        (t) => t / secondsToTicks(1),
+      ) as [number, number];
       expect((from >= 10 && to <= 20) || (from >= 40 && to <= 50)).toBe(true);
     }
-    expect(() => paceToVoice(project, { ...sources, pointers: {} }, clips[0]!.id, 'cut', FRAME, newId)).toThrow(EditError);
+    expect(() =>
+      paceToVoice(project, { ...sources, pointers: {} }, clips[0]!.id, 'cut', FRAME, newId),
+    ).toThrow(EditError);
   });
 
   test('a screen that is too short is held at its end', () => {
     const { project, sources, newId, clip } = build(70);
-    expect(() => paceToVoice(project, sources, clip.id, 'cut', FRAME, newId)).toThrow(/shorter than its narration/);
+    expect(() => paceToVoice(project, sources, clip.id, 'cut', FRAME, newId)).toThrow(
+      /shorter than its narration/,
+    );
     paceToVoice(project, sources, clip.id, 'freeze', FRAME, newId);
     const still = screenOf(project).clips[1]!;
-    expect(still).toMatchObject({ start: secondsToTicks(60), duration: secondsToTicks(10), speed: 0 });
+    expect(still).toMatchObject({
+      start: secondsToTicks(60),
+      duration: secondsToTicks(10),
+      speed: 0,
+    });
     expect(still.source).toBe(secondsToTicks(60) - FRAME);
     expect(clipEnd(voiceOf(project).clips[0]!)).toBe(clipEnd(still));
   });
@@ -153,6 +170,8 @@ describe('pace to voice', () => {
   test('without words there is nothing to pace to', () => {
     const { project, sources, newId, clip } = build(40);
     voiceOf(project).clips = [];
-    expect(() => paceToVoice(project, sources, clip.id, 'stretch', FRAME, newId)).toThrow(/no narration/);
+    expect(() => paceToVoice(project, sources, clip.id, 'stretch', FRAME, newId)).toThrow(
+      /no narration/,
+    );
   });
 });

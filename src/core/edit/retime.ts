@@ -23,12 +23,21 @@ export const roundSpeed = (speed: number): number =>
   Math.min(SPEED_LIMITS[1], Math.max(SPEED_LIMITS[0], Math.round(speed * SPEED_STEP) / SPEED_STEP));
 
 /** Whether a clip of another recording stands in a stretch on a lane that would have to move; music plays on under everything. */
-export const othersIn = (project: Project, group: ReadonlySet<string>, range: Range): Lane | undefined =>
+export const othersIn = (
+  project: Project,
+  group: ReadonlySet<string>,
+  range: Range,
+): Lane | undefined =>
   project.lanes.find(
     (lane) =>
       !lane.locked &&
       lane.kind !== 'music' &&
-      lane.clips.some((c) => !group.has(c.id) && c.start < range.end && overlaps({ start: c.start, end: clipEnd(c) }, range)),
+      lane.clips.some(
+        (c) =>
+          !group.has(c.id) &&
+          c.start < range.end &&
+          overlaps({ start: c.start, end: clipEnd(c) }, range),
+      ),
   );
 
 /** Whether what follows a clip can move along when the clip gets shorter: nothing else may stand in the time that goes. */
@@ -37,7 +46,10 @@ export function canFollow(project: Project, id: string, speed: number): boolean 
   const start = Math.min(...group.map((f) => f.clip.start));
   const end = Math.max(...group.map((f) => clipEnd(f.clip)));
   const length = ((end - start) * unlockedClip(project, id).clip.speed) / speed;
-  return length >= end - start || !othersIn(project, new Set(group.map((f) => f.clip.id)), { start: start + length, end });
+  return (
+    length >= end - start ||
+    !othersIn(project, new Set(group.map((f) => f.clip.id)), { start: start + length, end })
+  );
 }
 
 /**
@@ -48,10 +60,19 @@ export function canFollow(project: Project, id: string, speed: number): boolean 
  * @param frame length of a frame in ticks: lengths are whole frames
  * @throws EditError when a clip would be shorter than a frame, has no room, or what follows can't move
  */
-export function setSpeed(project: Project, id: string, speed: number, follow: Follow, frame: Ticks, newId: () => string): void {
+export function setSpeed(
+  project: Project,
+  id: string,
+  speed: number,
+  follow: Follow,
+  frame: Ticks,
+  newId: () => string,
+): void {
   const { clip } = unlockedClip(project, id);
-  if (!(speed >= SPEED_LIMITS[0] && speed <= SPEED_LIMITS[1])) throw new EditError('A speed lies between 0.1× and 16×.');
-  if (clip.speed === 0) throw new EditError('A frozen picture has no speed. Change its length instead.');
+  if (!(speed >= SPEED_LIMITS[0] && speed <= SPEED_LIMITS[1]))
+    throw new EditError('A speed lies between 0.1× and 16×.');
+  if (clip.speed === 0)
+    throw new EditError('A frozen picture has no speed. Change its length instead.');
   const group = linkedClips(project, id);
   retime(project, group, roundSpeed(speed), follow, frame, newId);
 }
@@ -60,20 +81,35 @@ export function setSpeed(project: Project, id: string, speed: number, follow: Fo
  * Gives linked clips a speed, with whole frames as lengths and all in step to the tick, and moves what stands beside them.
  * @throws EditError as `setSpeed`
  */
-export function retime(project: Project, group: readonly Found[], speed: number, follow: Follow, frame: Ticks, newId: () => string): void {
+export function retime(
+  project: Project,
+  group: readonly Found[],
+  speed: number,
+  follow: Follow,
+  frame: Ticks,
+  newId: () => string,
+): void {
   const first = group.reduce((a, b) => (b.clip.start < a.clip.start ? b : a)).clip;
   const anchor = { ...first };
-  const before: Range = { start: anchor.start, end: Math.max(...group.map((f) => clipEnd(f.clip))) };
+  const before: Range = {
+    start: anchor.start,
+    end: Math.max(...group.map((f) => clipEnd(f.clip))),
+  };
   const factor = anchor.speed / speed;
-  const later = (time: Ticks) => anchor.start + Math.ceil(((time - anchor.start) * factor) / frame - 1e-6) * frame;
-  const earlier = (time: Ticks) => anchor.start + Math.floor(((time - anchor.start) * factor) / frame + 1e-6) * frame;
+  const later = (time: Ticks) =>
+    anchor.start + Math.ceil(((time - anchor.start) * factor) / frame - 1e-6) * frame;
+  const earlier = (time: Ticks) =>
+    anchor.start + Math.floor(((time - anchor.start) * factor) / frame + 1e-6) * frame;
   const planned = group.map(({ clip }) => {
     const start = later(clip.start);
     const duration = earlier(clipEnd(clip)) - start;
     if (duration < frame)
-      throw new EditError('At this speed a clip would be shorter than one frame. Choose a slower speed, or remove it instead.');
+      throw new EditError(
+        'At this speed a clip would be shorter than one frame. Choose a slower speed, or remove it instead.',
+      );
     // All keep their distance in footage time, to the tick.
-    const source = clip.source - sourceTime(anchor, clip.start) + sourceTime({ ...anchor, speed }, start);
+    const source =
+      clip.source - sourceTime(anchor, clip.start) + sourceTime({ ...anchor, speed }, start);
     return { clip, start, duration, source };
   });
   const end = Math.max(...planned.map((p) => p.start + p.duration));
@@ -90,12 +126,15 @@ export function retime(project: Project, group: readonly Found[], speed: number,
   const moves = follow === 'move' ? by : 0;
   if (moves)
     for (const lane of project.lanes)
-      if (!lane.locked) for (const clip of lane.clips) if (!ids.has(clip.id) && clip.start >= before.end) clip.start += moves;
+      if (!lane.locked)
+        for (const clip of lane.clips)
+          if (!ids.has(clip.id) && clip.start >= before.end) clip.start += moves;
   settleLanes(group.map((f) => f.lane));
   if (moves) settleLanes(project.lanes.filter((l) => !l.locked));
   const map = (time: Ticks) => {
     if (time <= before.start) return time;
-    if (time < before.end) return Math.min(end, before.start + Math.round((time - before.start) * factor));
+    if (time < before.end)
+      return Math.min(end, before.start + Math.round((time - before.start) * factor));
     return follow === 'move' ? time + by : Math.max(time, Math.min(end, time + by));
   };
   if (follow === 'move') {
@@ -130,16 +169,30 @@ export const lastFrame = (sources: Sources, clip: Clip, frame: Ticks) => {
  * @returns ids of the frozen clips
  * @throws EditError when there is no picture
  */
-export function freezeAll(project: Project, sources: Sources, time: Ticks, length: Ticks, frame: Ticks, newId: () => string): string[] {
+export function freezeAll(
+  project: Project,
+  sources: Sources,
+  time: Ticks,
+  length: Ticks,
+  frame: Ticks,
+  newId: () => string,
+): string[] {
   const shown = project.lanes.flatMap((lane) => {
     const clip = lane.locked || !isPictureLane(lane) ? null : clipAt(lane, time);
     return clip ? [{ laneId: lane.id, clip: { ...clip } }] : [];
   });
-  if (!shown.length) throw new EditError('There is no picture under the playhead on an unlocked lane.');
+  if (!shown.length)
+    throw new EditError('There is no picture under the playhead on an unlocked lane.');
   rippleInsert(project, time, length, newId);
   return shown.map(({ laneId, clip }) => {
     const lane = project.lanes.find((l) => l.id === laneId)!;
-    const still = frozen(clip, time, { start: time, end: time + length }, newId(), lastFrame(sources, clip, frame));
+    const still = frozen(
+      clip,
+      time,
+      { start: time, end: time + length },
+      newId(),
+      lastFrame(sources, clip, frame),
+    );
     lane.clips.push(still);
     settleLanes([lane]);
     return still.id;
@@ -160,9 +213,17 @@ export function freezeOver(
   newId: () => string,
 ): string {
   const { clip, lane } = unlockedClip(project, id);
-  if (!isPictureLane(lane)) throw new EditError('Only a picture can be frozen. Select a clip of a picture lane.');
-  if (time < clip.start || time >= clipEnd(clip)) throw new EditError('Put the playhead on the frame of the clip that is to be held.');
-  const still = frozen(clip, time, { start: time, end: time + length }, newId(), lastFrame(sources, clip, frame));
+  if (!isPictureLane(lane))
+    throw new EditError('Only a picture can be frozen. Select a clip of a picture lane.');
+  if (time < clip.start || time >= clipEnd(clip))
+    throw new EditError('Put the playhead on the frame of the clip that is to be held.');
+  const still = frozen(
+    clip,
+    time,
+    { start: time, end: time + length },
+    newId(),
+    lastFrame(sources, clip, frame),
+  );
   clearRange([lane], { start: time, end: time + length }, newId);
   lane.clips.push(still);
   settleLanes([lane]);

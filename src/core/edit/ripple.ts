@@ -32,7 +32,9 @@ export function rippleDelete(project: Project, range: Range, newId: () => string
   }
   const pull = (time: Ticks) => (time <= range.start ? time : Math.max(range.start, time - length));
   mapBeside(project, pull);
-  mapMarkers(project, (time) => (time < range.start ? time : time < range.end ? null : time - length));
+  mapMarkers(project, (time) =>
+    time < range.start ? time : time < range.end ? null : time - length,
+  );
   partLinks(project, range.start, relink);
 }
 
@@ -45,20 +47,31 @@ export function rippleDelete(project: Project, range: Range, newId: () => string
 export function partLinks(project: Project, from: Ticks, relink: Relink): void {
   const stayed = new Set<string>();
   for (const lane of project.lanes)
-    for (const clip of lane.clips) if (clip.link && (lane.locked || clip.start < from)) stayed.add(clip.link);
+    for (const clip of lane.clips)
+      if (clip.link && (lane.locked || clip.start < from)) stayed.add(clip.link);
   for (const lane of project.lanes)
     if (!lane.locked)
-      for (const clip of lane.clips) if (clip.link && clip.start >= from && stayed.has(clip.link)) clip.link = relink(clip.link);
+      for (const clip of lane.clips)
+        if (clip.link && clip.start >= from && stayed.has(clip.link)) clip.link = relink(clip.link);
 }
 
 /** Removes clips, what is linked to them, and the time they took on every unlocked lane. */
-export function rippleDeleteClips(project: Project, ids: readonly string[], newId: () => string): void {
+export function rippleDeleteClips(
+  project: Project,
+  ids: readonly string[],
+  newId: () => string,
+): void {
   // From the end, so that an earlier stretch is still where it was; overlapping ones are taken as one.
   const merged: Range[] = [];
-  for (const range of ids.map((id) => rangeOf(unlockedClip(project, id).clip)).sort((a, b) => b.start - a.start)) {
+  for (const range of ids
+    .map((id) => rangeOf(unlockedClip(project, id).clip))
+    .sort((a, b) => b.start - a.start)) {
     const last = merged[merged.length - 1];
     if (last && overlaps(last, { start: range.start, end: range.end + 1 }))
-      merged[merged.length - 1] = { start: Math.min(last.start, range.start), end: Math.max(last.end, range.end) };
+      merged[merged.length - 1] = {
+        start: Math.min(last.start, range.start),
+        end: Math.max(last.end, range.end),
+      };
     else merged.push(range);
   }
   for (const range of merged) rippleDelete(project, range, newId);
@@ -70,7 +83,12 @@ export function rippleDeleteClips(project: Project, ids: readonly string[], newI
  *
  * @param length ticks, above 0
  */
-export function rippleInsert(project: Project, at: Ticks, length: Ticks, newId: () => string): void {
+export function rippleInsert(
+  project: Project,
+  at: Ticks,
+  length: Ticks,
+  newId: () => string,
+): void {
   if (length <= 0) return;
   const relink = relinker(newId);
   for (const lane of project.lanes) {
@@ -78,7 +96,10 @@ export function rippleInsert(project: Project, at: Ticks, length: Ticks, newId: 
     lane.clips = lane.clips.flatMap((clip) => {
       if (clip.start >= at) return [{ ...clip, start: clip.start + length }];
       if (clipEnd(clip) <= at || lane.kind === 'music') return [clip];
-      return [headOf(clip, at), { ...tailOf(clip, at, newId()), start: at + length, link: relink(clip.link) }];
+      return [
+        headOf(clip, at),
+        { ...tailOf(clip, at, newId()), start: at + length, link: relink(clip.link) },
+      ];
     });
     // Music that played on may now reach into what was moved behind it.
     lane.clips.forEach((clip, i) => {
@@ -98,12 +119,21 @@ export function rippleInsert(project: Project, at: Ticks, length: Ticks, newId: 
  *
  * @param least shortest clip that may remain, in ticks (one frame)
  */
-export function rippleTrim(project: Project, sources: Sources, id: string, end: End, time: Ticks, least: Ticks, newId: () => string): void {
+export function rippleTrim(
+  project: Project,
+  sources: Sources,
+  id: string,
+  end: End,
+  time: Ticks,
+  least: Ticks,
+  newId: () => string,
+): void {
   const { clip } = unlockedClip(project, id);
   const edge = end === 'start' ? clip.start : clipEnd(clip);
   const outwards = end === 'start' ? time < edge : time > edge;
   if (!outwards) {
-    const to = end === 'start' ? Math.min(time, clipEnd(clip) - least) : Math.max(time, clip.start + least);
+    const to =
+      end === 'start' ? Math.min(time, clipEnd(clip) - least) : Math.max(time, clip.start + least);
     if (to === edge) return;
     return rippleDelete(project, { start: Math.min(edge, to), end: Math.max(edge, to) }, newId);
   }
@@ -114,7 +144,8 @@ export function rippleTrim(project: Project, sources: Sources, id: string, end: 
   const ids = partners.map((f) => f.clip.id);
   rippleInsert(project, edge, by, newId);
   // At its start the clip itself was moved on with the rest, and grows back towards where it began.
-  for (const { clip: each } of ids.map((each) => unlockedClip(project, each))) moveEnd(each, end, end === 'start' ? -by : by);
+  for (const { clip: each } of ids.map((each) => unlockedClip(project, each)))
+    moveEnd(each, end, end === 'start' ? -by : by);
 }
 
 /** How much footage an end can bring back, without regard to what stands there. */
@@ -126,7 +157,13 @@ function footageRoom(clip: Clip, end: End, sources: Sources, least: Ticks): Tick
 
 /** Footage that was taken out at a join, in timeline ticks; 0 where the clips do not belong to one recording or nothing is missing. */
 export function removedAt(before: Clip | undefined, clip: Clip): Ticks {
-  if (!before || before.footageId !== clip.footageId || clipEnd(before) !== clip.start || before.speed !== clip.speed || !clip.speed)
+  if (
+    !before ||
+    before.footageId !== clip.footageId ||
+    clipEnd(before) !== clip.start ||
+    before.speed !== clip.speed ||
+    !clip.speed
+  )
     return 0;
   return Math.max(0, Math.round((clip.source - before.source) / clip.speed) - before.duration);
 }
@@ -143,10 +180,12 @@ export function openJoin(project: Project, time: Ticks, length: Ticks, newId: ()
     const removed = at > 0 ? removedAt(lane.clips[at - 1], lane.clips[at]!) : 0;
     return removed > 0 ? [{ id: lane.clips[at - 1]!.id, removed }] : [];
   });
-  if (!joins.length) throw new EditError('No footage was taken out here, so there is nothing to bring back.');
+  if (!joins.length)
+    throw new EditError('No footage was taken out here, so there is nothing to bring back.');
   const by = Math.min(length, Math.max(...joins.map((j) => j.removed)));
   rippleInsert(project, time, by, newId);
-  for (const { id, removed } of joins) moveEnd(unlockedClip(project, id).clip, 'end', Math.min(by, removed));
+  for (const { id, removed } of joins)
+    moveEnd(unlockedClip(project, id).clip, 'end', Math.min(by, removed));
 }
 
 /**
@@ -156,7 +195,8 @@ export function openJoin(project: Project, time: Ticks, length: Ticks, newId: ()
 export function closeUp(project: Project, range: Range, newId: () => string): void {
   const length = range.end - range.start;
   const lanes = project.lanes.filter((l) => !l.locked);
-  for (const lane of lanes) for (const clip of lane.clips) if (clip.start >= range.end) clip.start -= length;
+  for (const lane of lanes)
+    for (const clip of lane.clips) if (clip.start >= range.end) clip.start -= length;
   settleLanes(lanes);
   const pull = (time: Ticks) => (time <= range.start ? time : Math.max(range.start, time - length));
   mapBeside(project, pull);
@@ -201,11 +241,14 @@ export function closeGap(project: Project, laneId: string, time: Ticks, newId: (
     for (const clip of each.clips) {
       const start = moving.has(clip.id) ? clip.start - length : clip.start;
       if (start < end)
-        throw new EditError(`Linked clips on the lane ${each.name} have no room to follow. Unlink them, or make room there.`);
+        throw new EditError(
+          `Linked clips on the lane ${each.name} have no room to follow. Unlink them, or make room there.`,
+        );
       end = start + clip.duration;
     }
   }
-  for (const each of project.lanes) for (const clip of each.clips) if (moving.has(clip.id)) clip.start -= length;
+  for (const each of project.lanes)
+    for (const clip of each.clips) if (moving.has(clip.id)) clip.start -= length;
 }
 
 /**

@@ -1,5 +1,12 @@
 import { DEFAULT_JOINING } from '../project/create';
-import type { Canvas, FootageKey, FootageLook, Framing, PresenterPlacement, Project } from '../project/model';
+import type {
+  Canvas,
+  FootageKey,
+  FootageLook,
+  Framing,
+  PresenterPlacement,
+  Project,
+} from '../project/model';
 
 /** Changes where and how the presenter stands. */
 export function changePresenter(project: Project, change: Partial<PresenterPlacement>): void {
@@ -23,7 +30,11 @@ export const DEFAULT_KEY: Omit<FootageKey, 'footageId'> = {
 };
 
 /** Changes the chroma key of a recording; makes one if it has none. */
-export function changeKey(project: Project, footageId: string, change: Partial<Omit<FootageKey, 'footageId'>>): void {
+export function changeKey(
+  project: Project,
+  footageId: string,
+  change: Partial<Omit<FootageKey, 'footageId'>>,
+): void {
   const key = project.keys.find((k) => k.footageId === footageId);
   if (key) Object.assign(key, change);
   else project.keys.push({ footageId, ...DEFAULT_KEY, ...change });
@@ -35,8 +46,22 @@ export function replaceFramings(project: Project, framings: readonly Framing[]):
 }
 
 /** Changes what is shown of a recording, or its brightness; makes an entry if it has none. */
-export function changeLook(project: Project, footageId: string, change: Partial<Omit<FootageLook, 'footageId'>>): void {
+export function changeLook(
+  project: Project,
+  footageId: string,
+  change: Partial<Omit<FootageLook, 'footageId'>>,
+): void {
   const look = project.looks.find((l) => l.footageId === footageId);
   if (look) Object.assign(look, change);
-  else project.looks.push({ footageId, area: null, fit: 'fit', bars: 'plain', brightness: 0, contrast: 1, ...DEFAULT_JOINING, ...change });
+  else
+    project.looks.push({
+      footageId,
+      area: null,
+      fit: 'fit',
+      bars: 'plain',
+      brightness: 0,
+      contrast: 1,
+      ...DEFAULT_JOINING,
+      ...change,
+    });
 }

@@ -23,7 +23,10 @@ export function addSpan<L extends SpanList>(project: Project, list: L, span: Spa
 }
 
 /** Takes a stretch out of spans; one that reaches over both sides keeps its earlier side. */
-function clearSpans(spans: { start: Ticks; end: Ticks; rampIn?: Ticks; rampOut?: Ticks }[], range: Range): void {
+function clearSpans(
+  spans: { start: Ticks; end: Ticks; rampIn?: Ticks; rampOut?: Ticks }[],
+  range: Range,
+): void {
   for (let i = spans.length - 1; i >= 0; i--) {
     const span = spans[i]!;
     if (span.end <= range.start || span.start >= range.end) continue;
@@ -35,7 +38,12 @@ function clearSpans(spans: { start: Ticks; end: Ticks; rampIn?: Ticks; rampOut?:
 }
 
 /** Ramps never take more than the whole of their framing. */
-export function fitRamps(span: { start: Ticks; end: Ticks; rampIn?: Ticks; rampOut?: Ticks }): void {
+export function fitRamps(span: {
+  start: Ticks;
+  end: Ticks;
+  rampIn?: Ticks;
+  rampOut?: Ticks;
+}): void {
   if (span.rampIn === undefined || span.rampOut === undefined) return;
   const length = span.end - span.start;
   if (span.rampIn + span.rampOut <= length) return;
@@ -45,7 +53,10 @@ export function fitRamps(span: { start: Ticks; end: Ticks; rampIn?: Ticks; rampO
 }
 
 /** The span with an id, in any list. */
-export function findSpan(project: Project, id: string): { list: SpanList; span: Span<SpanList> } | null {
+export function findSpan(
+  project: Project,
+  id: string,
+): { list: SpanList; span: Span<SpanList> } | null {
   for (const list of SPAN_LISTS) {
     const span = project[list].find((s) => s.id === id);
     if (span) return { list, span };
@@ -57,7 +68,12 @@ export function findSpan(project: Project, id: string): { list: SpanList; span: 
 type SpanChange<S> = S extends unknown ? Partial<Omit<S, 'id' | 'start' | 'end'>> : never;
 
 /** Changes properties of a span, all but its id and times. */
-export function changeSpan<L extends SpanList>(project: Project, list: L, id: string, change: SpanChange<Span<L>>): void {
+export function changeSpan<L extends SpanList>(
+  project: Project,
+  list: L,
+  id: string,
+  change: SpanChange<Span<L>>,
+): void {
   const span = (project[list] as Span<L>[]).find((s) => s.id === id);
   if (!span) throw new EditError('It is no longer there.');
   Object.assign(span, change);
@@ -70,7 +86,13 @@ export function changeSpan<L extends SpanList>(project: Project, list: L, id: st
  *
  * @param least shortest length that may remain
  */
-export function timeSpan(project: Project, id: string, start: Ticks, end: Ticks, least: Ticks): void {
+export function timeSpan(
+  project: Project,
+  id: string,
+  start: Ticks,
+  end: Ticks,
+  least: Ticks,
+): void {
   const found = findSpan(project, id);
   if (!found) throw new EditError('It is no longer there.');
   const { list, span } = found;
@@ -116,7 +138,12 @@ export function removeSpan(project: Project, id: string): void {
 }
 
 /** Sets the layout of a stretch of time; `corner`, which holds everywhere else, clears it. */
-export function setLayout(project: Project, range: Range, kind: LayoutKind, newId: () => string): void {
+export function setLayout(
+  project: Project,
+  range: Range,
+  kind: LayoutKind,
+  newId: () => string,
+): void {
   if (range.end <= range.start) throw new EditError('A layout needs a length above zero.');
   const kept = project.layouts.flatMap((span) => {
     const left = { ...span, end: Math.min(span.end, range.start) };

@@ -16,7 +16,12 @@ const RATE = { num: 30, den: 1 };
 const FRAME = frameDuration(RATE);
 const seconds = secondsToTicks;
 
-const track = (name: TakeTrack['name'], footageId: string, length: number, offset = 0): TakeTrack => ({
+const track = (
+  name: TakeTrack['name'],
+  footageId: string,
+  length: number,
+  offset = 0,
+): TakeTrack => ({
   name,
   footageId,
   offset: seconds(offset),
@@ -41,20 +46,34 @@ test('tracks are placed from when all of them run, each from its own time', () =
   const placed = placeTake(
     project,
     's0',
-    [track('screen', 'a', 10, 0.12), track('camera', 'b', 10, 0.4), track('voice', 'c', 10.1, 0.05)],
+    [
+      track('screen', 'a', 10, 0.12),
+      track('camera', 'b', 10, 0.4),
+      track('voice', 'c', 10.1, 0.05),
+    ],
     counter(),
   );
   expect(placed.origin).toBe(seconds(0.4));
-  expect(lane(project, 'screen')[0]).toMatchObject({ start: 0, source: seconds(0.4) - seconds(0.12) });
+  expect(lane(project, 'screen')[0]).toMatchObject({
+    start: 0,
+    source: seconds(0.4) - seconds(0.12),
+  });
   expect(lane(project, 'presenter')[0]).toMatchObject({ start: 0, source: 0 });
-  expect(lane(project, 'voice')[0]).toMatchObject({ start: 0, source: seconds(0.4) - seconds(0.05) });
+  expect(lane(project, 'voice')[0]).toMatchObject({
+    start: 0,
+    source: seconds(0.4) - seconds(0.05),
+  });
   const links = project.lanes.flatMap((l) => l.clips.map((c) => c.link));
   expect(new Set(links).size).toBe(1);
   expect(project.steps[0]!.start).toBe(0);
 });
 
 test('one track that ended long before the others does not cut them', () => {
-  const { end } = takeSpan([track('screen', 'a', 10), track('camera', 'b', 3), track('voice', 'c', 9.8)]);
+  const { end } = takeSpan([
+    track('screen', 'a', 10),
+    track('camera', 'b', 3),
+    track('voice', 'c', 9.8),
+  ]);
   expect(end).toBe(seconds(9.8));
 });
 
@@ -111,8 +130,15 @@ test('a take done again takes the place of the old one; the voice stays, and the
 test('a locked lane refuses, and nothing is changed', () => {
   const project = outline(1);
   project.lanes.find((l) => l.kind === 'voice')!.locked = true;
-  expect(() => applyEdit(project, (draft) => void placeTake(draft, 's0', [track('voice', 'a', 2)], counter()))).toThrow(EditError);
-  expect(() => applyEdit(project, (draft) => void placeTake(draft, 's0', [track('screen', 'a', 0.01)], counter()))).toThrow(EditError);
+  expect(() =>
+    applyEdit(project, (draft) => void placeTake(draft, 's0', [track('voice', 'a', 2)], counter())),
+  ).toThrow(EditError);
+  expect(() =>
+    applyEdit(
+      project,
+      (draft) => void placeTake(draft, 's0', [track('screen', 'a', 0.01)], counter()),
+    ),
+  ).toThrow(EditError);
   expect(lane(project, 'screen')).toEqual([]);
 });
 
@@ -125,14 +151,25 @@ test('takes in any order leave a sound project in the outline’s order', () => 
     ]),
   );
   const sources: Sources = { footage, pointers: {} };
-  const take = fc.record({ step: fc.nat(3), name: fc.constantFrom<'voice' | 'screen'>('voice', 'screen'), length: fc.nat(3) });
+  const take = fc.record({
+    step: fc.nat(3),
+    name: fc.constantFrom<'voice' | 'screen'>('voice', 'screen'),
+    length: fc.nat(3),
+  });
   fc.assert(
     fc.property(fc.array(take, { maxLength: 14 }), (takes) => {
       const project = outline(4);
       const newId = counter();
       for (const { step, name, length } of takes)
-        placeTake(project, `s${step}`, [track(name, `${name === 'voice' ? 'v' : 'x'}${length}`, lengths[length]!)], newId);
-      expect(validateProject(JSON.parse(JSON.stringify(project)), sources)).toHaveProperty('project');
+        placeTake(
+          project,
+          `s${step}`,
+          [track(name, `${name === 'voice' ? 'v' : 'x'}${length}`, lengths[length]!)],
+          newId,
+        );
+      expect(validateProject(JSON.parse(JSON.stringify(project)), sources)).toHaveProperty(
+        'project',
+      );
       const order = placedSteps(project).map((s) => s.id);
       expect(order).toEqual([...order].sort());
       for (const { start } of placedSteps(project)) expect(start % FRAME).toBe(0);
@@ -157,7 +194,12 @@ test('a take decides the layout of its time only if one was chosen in it', () =>
   const nothing = { callouts: [], framings: [], layouts: [], markers: [] };
   addLiveData(project, nothing, range, newId);
   expect(project.layouts.map((l) => [l.kind, l.start])).toEqual([['presenter', 0]]);
-  addLiveData(project, { ...nothing, layouts: [{ id: 'x', start: seconds(3), end: seconds(5), kind: 'screen' }] }, range, newId);
+  addLiveData(
+    project,
+    { ...nothing, layouts: [{ id: 'x', start: seconds(3), end: seconds(5), kind: 'screen' }] },
+    range,
+    newId,
+  );
   expect(project.layouts.map((l) => [l.kind, l.start, l.end])).toEqual([
     ['screen', seconds(3), seconds(5)],
     ['presenter', seconds(9), seconds(20)],
@@ -178,11 +220,21 @@ describe('the outline', () => {
 
   test('any moves keep every step once', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.nat(5), fc.integer({ min: -3, max: 9 })), { maxLength: 20 }), (moves) => {
-        const project = outline(6);
-        for (const [which, to] of moves) moveStep(project, `s${which}`, to);
-        expect(project.steps.map((s) => s.id).sort()).toEqual(['s0', 's1', 's2', 's3', 's4', 's5']);
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.nat(5), fc.integer({ min: -3, max: 9 })), { maxLength: 20 }),
+        (moves) => {
+          const project = outline(6);
+          for (const [which, to] of moves) moveStep(project, `s${which}`, to);
+          expect(project.steps.map((s) => s.id).sort()).toEqual([
+            's0',
+            's1',
+            's2',
+            's3',
+            's4',
+            's5',
+          ]);
+        },
+      ),
     );
   });
 });

@@ -30,12 +30,20 @@ export interface PlacedTake {
   readonly clipIds: readonly string[];
 }
 
-const LANE_OF: Record<TrackName, LaneKind> = { screen: 'screen', camera: 'presenter', voice: 'voice', computer: 'computer' };
+const LANE_OF: Record<TrackName, LaneKind> = {
+  screen: 'screen',
+  camera: 'presenter',
+  voice: 'voice',
+  computer: 'computer',
+};
 /** Tracks that begin or end within so much of each other are cut to what they share; one that is further off keeps its own time. */
 const RAGGED = secondsToTicks(0.5);
 
 /** The stretch of take time that is placed: from when the tracks run to when they end, but for stragglers. */
-export function takeSpan(tracks: readonly Pick<TakeTrack, 'offset' | 'duration'>[]): { origin: Ticks; end: Ticks } {
+export function takeSpan(tracks: readonly Pick<TakeTrack, 'offset' | 'duration'>[]): {
+  origin: Ticks;
+  end: Ticks;
+} {
   const starts = tracks.map((t) => t.offset);
   const earliest = Math.min(...starts);
   const origin = Math.max(...starts.filter((s) => s - earliest <= RAGGED));
@@ -51,18 +59,27 @@ export function takeSpan(tracks: readonly Pick<TakeTrack, 'offset' | 'duration'>
  *
  * @throws EditError when a lane is locked or nothing is long enough for a frame
  */
-export function placeTake(project: Project, stepId: string | null, tracks: readonly TakeTrack[], newId: () => string): PlacedTake {
+export function placeTake(
+  project: Project,
+  stepId: string | null,
+  tracks: readonly TakeTrack[],
+  newId: () => string,
+): PlacedTake {
   const frame = frameDuration(project.canvas.frameRate);
   const { origin, end } = takeSpan(tracks);
   const length = Math.floor((end - origin) / frame) * frame;
-  const kept = tracks.filter((t) => Math.min(end, t.offset + t.duration) - Math.max(origin, t.offset) >= 2 * frame);
-  if (length < frame || !kept.length) throw new EditError('The take is shorter than one frame, so there is nothing to place.');
+  const kept = tracks.filter(
+    (t) => Math.min(end, t.offset + t.duration) - Math.max(origin, t.offset) >= 2 * frame,
+  );
+  if (length < frame || !kept.length)
+    throw new EditError('The take is shorter than one frame, so there is nothing to place.');
   const lanes = new Map(kept.map((track) => [track, laneFor(project, LANE_OF[track.name])]));
   const start = makeRoom(project, stepId, length, new Set(lanes.values()), newId);
   const link = kept.length > 1 ? newId() : null;
   const clips = TRACK_NAMES.flatMap((name) => kept.filter((t) => t.name === name)).map((track) => {
     const late = Math.max(0, Math.ceil((track.offset - origin) / frame) * frame);
-    const own = Math.min(length, Math.floor((track.offset + track.duration - origin) / frame) * frame) - late;
+    const own =
+      Math.min(length, Math.floor((track.offset + track.duration - origin) / frame) * frame) - late;
     const clip = createClip({
       id: newId(),
       footageId: track.footageId,
@@ -83,35 +100,48 @@ export function placeTake(project: Project, stepId: string | null, tracks: reado
 
 function laneFor(project: Project, kind: LaneKind): Lane {
   const lane = project.lanes.find((l) => l.kind === kind && !l.locked);
-  if (!lane) throw new EditError('The lane for this take is locked. Unlock it in Edit, then use the take from the drawer of takes.');
+  if (!lane)
+    throw new EditError(
+      'The lane for this take is locked. Unlock it in Edit, then use the take from the drawer of takes.',
+    );
   return lane;
 }
 
 /** Frees the time of a step on some lanes, and makes it long enough. Answers where it begins. */
-function makeRoom(project: Project, stepId: string | null, length: Ticks, lanes: ReadonlySet<Lane>, newId: () => string): Ticks {
+function makeRoom(
+  project: Project,
+  stepId: string | null,
+  length: Ticks,
+  lanes: ReadonlySet<Lane>,
+  newId: () => string,
+): Ticks {
   if (!stepId) return projectDuration(project);
   const range = stepRange(project, stepId);
   if (!range) {
     const start = placeOf(project, stepId);
     rippleInsert(project, start, length, newId);
     const step = project.steps.find((s) => s.id === stepId);
-    if (!step) throw new EditError('That step is no longer there. The take is kept in the drawer of takes.');
+    if (!step)
+      throw new EditError('That step is no longer there. The take is kept in the drawer of takes.');
     step.start = start;
     return start;
   }
   const replaced = new Set<string>();
   for (const lane of lanes) {
     lane.clips = lane.clips.flatMap((clip) => {
-      if (overlaps({ start: clip.start, end: clip.start + clip.duration }, range)) replaced.add(clip.footageId);
+      if (overlaps({ start: clip.start, end: clip.start + clip.duration }, range))
+        replaced.add(clip.footageId);
       return partsOutside(clip, range, newId, () => null);
     });
   }
   // What was drawn over a recording that is gone, or framed in it, goes with it.
-  const stays = (s: Range & { footageId: string }) => !(replaced.has(s.footageId) && overlaps(s, range));
+  const stays = (s: Range & { footageId: string }) =>
+    !(replaced.has(s.footageId) && overlaps(s, range));
   project.callouts = project.callouts.filter(stays);
   project.framings = project.framings.filter(stays);
   const last = placedSteps(project).at(-1)?.id === stepId;
-  if (!last && length > range.end - range.start) rippleInsert(project, range.end, length - (range.end - range.start), newId);
+  if (!last && length > range.end - range.start)
+    rippleInsert(project, range.end, length - (range.end - range.start), newId);
   return range.start;
 }
 
@@ -133,19 +163,28 @@ function closeTail(project: Project, stepId: string, newId: () => string): void 
   let filled = range.start;
   for (const lane of project.lanes)
     if (lane.kind !== 'music')
-      for (const clip of lane.clips) if (clip.start < range.end) filled = Math.max(filled, Math.min(range.end, clip.start + clip.duration));
-  if (filled > range.start && filled < range.end) rippleDelete(project, { start: filled, end: range.end }, newId);
+      for (const clip of lane.clips)
+        if (clip.start < range.end)
+          filled = Math.max(filled, Math.min(range.end, clip.start + clip.duration));
+  if (filled > range.start && filled < range.end)
+    rippleDelete(project, { start: filled, end: range.end }, newId);
 }
 
 /**
  * Adds what was done live during a take to the project. A take in which a layout was chosen decides the layout of all
  * its time; one in which none was leaves it as it is.
  */
-export function addLiveData(project: Project, data: LiveData, range: Range, newId: () => string): void {
+export function addLiveData(
+  project: Project,
+  data: LiveData,
+  range: Range,
+  newId: () => string,
+): void {
   for (const callout of data.callouts) addSpan(project, 'callouts', callout);
   for (const framing of data.framings) addSpan(project, 'framings', framing);
   if (data.layouts.length) setLayout(project, range, 'corner', newId);
   for (const layout of data.layouts) addSpan(project, 'layouts', layout);
-  for (const marker of data.markers) if (!project.markers.some((m) => m.time === marker.time)) project.markers.push(marker);
+  for (const marker of data.markers)
+    if (!project.markers.some((m) => m.time === marker.time)) project.markers.push(marker);
   project.markers.sort((a, b) => a.time - b.time);
 }

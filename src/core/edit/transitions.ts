@@ -13,7 +13,8 @@ export const DEFAULT_TRANSITION: Transition = {
   from: 'right',
 };
 
-const seconds = (ticks: Ticks) => (ticks === Infinity ? 'enough' : `${ticksToSeconds(ticks).toFixed(2)} s`);
+const seconds = (ticks: Ticks) =>
+  ticks === Infinity ? 'enough' : `${ticksToSeconds(ticks).toFixed(2)} s`;
 
 /**
  * Sets or takes away the transition at an end of a clip. At a cut both names mean the same place: the later clip has it. A longer one
@@ -34,7 +35,8 @@ export function setTransition(
   const { lane, clip } = unlockedClip(project, id);
   const at = lane.clips.indexOf(clip);
   const next = lane.clips[at + 1];
-  if (end === 'end' && next && touch(clip, next)) return setTransition(project, sources, next.id, 'start', transition, least);
+  if (end === 'end' && next && touch(clip, next))
+    return setTransition(project, sources, next.id, 'start', transition, least);
   if (end === 'end') {
     clip.transitionOut = transition && {
       ...transition,

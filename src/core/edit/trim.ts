@@ -13,7 +13,10 @@ const clamp = (by: Ticks, limits: readonly (readonly [Ticks, Ticks])[], message:
   return Math.min(Math.max(by, low), high);
 };
 
-const neighbours = ({ lane, clip }: Found): { before: Clip | undefined; after: Clip | undefined } => {
+const neighbours = ({
+  lane,
+  clip,
+}: Found): { before: Clip | undefined; after: Clip | undefined } => {
   const at = lane.clips.indexOf(clip);
   return { before: lane.clips[at - 1], after: lane.clips[at + 1] };
 };
@@ -24,7 +27,13 @@ const neighbours = ({ lane, clip }: Found): { before: Clip | undefined; after: C
  *
  * @param least shortest clip that may remain, in ticks (one frame)
  */
-export function rollCut(project: Project, sources: Sources, id: string, by: Ticks, least: Ticks): void {
+export function rollCut(
+  project: Project,
+  sources: Sources,
+  id: string,
+  by: Ticks,
+  least: Ticks,
+): void {
   const { clip } = unlockedClip(project, id);
   const cuts = linkedClips(project, id)
     .filter((f) => f.clip.start === clip.start)
@@ -32,10 +41,14 @@ export function rollCut(project: Project, sources: Sources, id: string, by: Tick
       const { before } = neighbours(f);
       return before && clipEnd(before) === f.clip.start ? [{ left: before, right: f.clip }] : [];
     });
-  if (!cuts.some((c) => c.right.id === id)) throw new EditError('There is no cut here to roll: nothing touches the start of this clip.');
+  if (!cuts.some((c) => c.right.id === id))
+    throw new EditError('There is no cut here to roll: nothing touches the start of this clip.');
   const delta = clamp(
     by,
-    cuts.flatMap(({ left, right }) => [footageLimits(left, 'end', sources, least), footageLimits(right, 'start', sources, least)]),
+    cuts.flatMap(({ left, right }) => [
+      footageLimits(left, 'end', sources, least),
+      footageLimits(right, 'start', sources, least),
+    ]),
     'The cut can’t be rolled: there is no footage left for it.',
   );
   for (const { left, right } of cuts) {
@@ -64,13 +77,24 @@ export function slipClip(project: Project, sources: Sources, id: string, by: Tic
  * Slides a clip, and its linked partners, between its neighbours by some ticks: the one before ends and the one after begins
  * where it now lies. Where no neighbour touches, it moves into the gap.
  */
-export function slideClip(project: Project, sources: Sources, id: string, by: Ticks, least: Ticks): void {
+export function slideClip(
+  project: Project,
+  sources: Sources,
+  id: string,
+  by: Ticks,
+  least: Ticks,
+): void {
   const group = linkedClips(project, id).map((f) => ({ ...f, ...neighbours(f) }));
-  const touches = (a: Clip | undefined, b: Clip | undefined) => !!a && !!b && clipEnd(a) === b.start;
+  const touches = (a: Clip | undefined, b: Clip | undefined) =>
+    !!a && !!b && clipEnd(a) === b.start;
   const limits = group.flatMap(({ clip, before, after }): (readonly [Ticks, Ticks])[] => [
     [-clip.start, Infinity],
-    touches(before, clip) ? footageLimits(before!, 'end', sources, least) : [before ? clipEnd(before) - clip.start : -Infinity, Infinity],
-    touches(clip, after) ? footageLimits(after!, 'start', sources, least) : [-Infinity, after ? after.start - clipEnd(clip) : Infinity],
+    touches(before, clip)
+      ? footageLimits(before!, 'end', sources, least)
+      : [before ? clipEnd(before) - clip.start : -Infinity, Infinity],
+    touches(clip, after)
+      ? footageLimits(after!, 'start', sources, least)
+      : [-Infinity, after ? after.start - clipEnd(clip) : Infinity],
   ]);
   const delta = clamp(by, limits, 'The clip can’t slide: its neighbours have no footage left.');
   for (const { clip, before, after } of group) {
@@ -86,7 +110,12 @@ export function nearestCut(lane: Lane, time: Ticks): Clip | null {
   let best: Clip | null = null;
   lane.clips.forEach((clip, i) => {
     const before = lane.clips[i - 1];
-    if (before && clipEnd(before) === clip.start && (!best || Math.abs(clip.start - time) < Math.abs(best.start - time))) best = clip;
+    if (
+      before &&
+      clipEnd(before) === clip.start &&
+      (!best || Math.abs(clip.start - time) < Math.abs(best.start - time))
+    )
+      best = clip;
   });
   return best;
 }

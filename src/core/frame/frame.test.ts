@@ -23,7 +23,8 @@ function both(): Project {
   placeFootage(project, SOURCES.footage.screen!, 0, newId);
   return project;
 }
-const kinds = (project: Project, sources: Sources, time: number) => planFrame(project, sources, at(time), OUTPUT).layers.map((l) => l.kind);
+const kinds = (project: Project, sources: Sources, time: number) =>
+  planFrame(project, sources, at(time), OUTPUT).layers.map((l) => l.kind);
 const videos = (layers: readonly Layer[]) => layers.flatMap((l) => (l.kind === 'video' ? [l] : []));
 
 test('side by side, screen and presenter share the picture without touching', () => {
@@ -36,19 +37,29 @@ test('side by side, screen and presenter share the picture without touching', ()
   // Nothing is squeezed.
   for (const { source, destination } of [screen!, presenter!])
     expect(source.width / source.height).toBeCloseTo(destination.width / destination.height, 1);
-  expect(readScale(project, SOURCES, at(1))!.scale).toBeCloseTo(screen!.destination.width / 2560, 2);
+  expect(readScale(project, SOURCES, at(1))!.scale).toBeCloseTo(
+    screen!.destination.width / 2560,
+    2,
+  );
 });
 
 test('side by side with nobody there, the screen has it all', () => {
   const project = both();
   project.lanes.find((l) => l.kind === 'presenter')!.clips = [];
   setLayout(project, { start: 0, end: at(5) }, 'side', counter());
-  expect(videos(planFrame(project, SOURCES, at(1), OUTPUT).layers)[0]!.destination).toEqual({ x: 0, y: 0, ...OUTPUT });
+  expect(videos(planFrame(project, SOURCES, at(1), OUTPUT).layers)[0]!.destination).toEqual({
+    x: 0,
+    y: 0,
+    ...OUTPUT,
+  });
 });
 
 test('an area counts as the whole of its recording, and nothing outside it is seen', () => {
   const project = both();
-  changeLook(project, 'screen', { area: { x: 640, y: 360, width: 1280, height: 720 }, brightness: 0.1 });
+  changeLook(project, 'screen', {
+    area: { x: 640, y: 360, width: 1280, height: 720 },
+    brightness: 0.1,
+  });
   const [screen] = videos(planFrame(project, SOURCES, at(1), OUTPUT).layers);
   expect(screen!.source).toEqual({ x: 640, y: 360, width: 1280, height: 720 });
   expect(screen!.adjust).toEqual({ brightness: 0.1, contrast: 1 });
@@ -69,9 +80,12 @@ test('a pointer that the recording does not show is drawn where it was; one that
   };
   const project = both();
   expect(kinds(project, { ...SOURCES, pointers: { screen: track } }, 1)).not.toContain('pointer');
-  const drawn = planFrame(project, { ...SOURCES, pointers: { screen: { ...track, inPicture: false } } }, at(1), OUTPUT).layers.find(
-    (l) => l.kind === 'pointer',
-  );
+  const drawn = planFrame(
+    project,
+    { ...SOURCES, pointers: { screen: { ...track, inPicture: false } } },
+    at(1),
+    OUTPUT,
+  ).layers.find((l) => l.kind === 'pointer');
   expect(drawn).toMatchObject({ tip: { x: 480, y: 270 }, shape: 'text' });
 });
 
@@ -89,8 +103,18 @@ test('a line appears as it was drawn, a marker pen is see-through, and an arrow 
       [1000, 768, 144],
     ],
   });
-  addSpan(project, 'callouts', { ...base, id: 'b', kind: 'shape', shape: 'arrow', from: { x: 0, y: 0 }, to: { x: 1280, y: 720 } });
-  const strokes = (time: number) => planFrame(project, SOURCES, at(time), OUTPUT).layers.flatMap((l) => (l.kind === 'stroke' ? [l] : []));
+  addSpan(project, 'callouts', {
+    ...base,
+    id: 'b',
+    kind: 'shape',
+    shape: 'arrow',
+    from: { x: 0, y: 0 },
+    to: { x: 1280, y: 720 },
+  });
+  const strokes = (time: number) =>
+    planFrame(project, SOURCES, at(time), OUTPUT).layers.flatMap((l) =>
+      l.kind === 'stroke' ? [l] : [],
+    );
   expect(strokes(1.6)[0]!.paths[0]).toHaveLength(2);
   expect(strokes(3)[0]).toMatchObject({ opacity: 0.4, width: 6 });
   expect(strokes(3)[0]!.paths[0]).toHaveLength(3);
@@ -124,7 +148,14 @@ describe('lanes and transitions', () => {
     const newId = counter();
     rippleDelete(project, { start: at(10), end: at(20) }, newId);
     const clip = project.lanes[1]!.clips[1]!;
-    setTransition(project, SOURCES, clip.id, 'start', { kind, duration: at(1), color: '#102030', from: 'left' }, at(1 / 30));
+    setTransition(
+      project,
+      SOURCES,
+      clip.id,
+      'start',
+      { kind, duration: at(1), color: '#102030', from: 'left' },
+      at(1 / 30),
+    );
     return project;
   };
   const mixAt = (project: Project, time: number) => {
@@ -139,13 +170,25 @@ describe('lanes and transitions', () => {
     expect(mix.amount).toBeCloseTo(0.75);
     expect(videos(mix.from)[0]!.time).toBe(at(10.25));
     expect(videos(mix.to)[0]!.time).toBe(at(20.25));
-    expect(planFrame(project, SOURCES, at(10.6), OUTPUT).layers.map((l) => l.kind)).toEqual(['video']);
+    expect(planFrame(project, SOURCES, at(10.6), OUTPUT).layers.map((l) => l.kind)).toEqual([
+      'video',
+    ]);
   });
 
   test('a fade goes through its colour, a slide and a push come from their side', () => {
-    expect(mixAt(cut('fade'), 9.75)).toMatchObject({ amount: 0.5, to: [{ kind: 'shape', fill: '#102030' }], motion: null });
-    expect(mixAt(cut('fade'), 10.25)).toMatchObject({ amount: 0.5, from: [{ kind: 'shape', fill: '#102030' }] });
-    expect(mixAt(cut('slide'), 10)).toMatchObject({ amount: 0.5, motion: { kind: 'slide', from: 'left' } });
+    expect(mixAt(cut('fade'), 9.75)).toMatchObject({
+      amount: 0.5,
+      to: [{ kind: 'shape', fill: '#102030' }],
+      motion: null,
+    });
+    expect(mixAt(cut('fade'), 10.25)).toMatchObject({
+      amount: 0.5,
+      from: [{ kind: 'shape', fill: '#102030' }],
+    });
+    expect(mixAt(cut('slide'), 10)).toMatchObject({
+      amount: 0.5,
+      motion: { kind: 'slide', from: 'left' },
+    });
     expect(mixAt(cut('push'), 10).motion).toEqual({ kind: 'push', from: 'left' });
   });
 
@@ -153,7 +196,14 @@ describe('lanes and transitions', () => {
     const project = both();
     const newId = counter();
     rippleDelete(project, { start: at(10), end: at(20) }, newId);
-    setTransition(project, SOURCES, project.lanes[0]!.clips[1]!.id, 'start', { ...DEFAULT_TRANSITION, kind: 'push' }, 1);
+    setTransition(
+      project,
+      SOURCES,
+      project.lanes[0]!.clips[1]!.id,
+      'start',
+      { ...DEFAULT_TRANSITION, kind: 'push' },
+      1,
+    );
     const mix = planFrame(project, SOURCES, at(10), OUTPUT).layers.find((l) => l.kind === 'mix');
     expect(mix).toMatchObject({ motion: null });
   });
@@ -163,16 +213,25 @@ describe('lanes and transitions', () => {
     const newId = counter();
     const screen = project.lanes[1]!.clips[0]!;
     setSpeed(project, screen.id, 2, 'stay', at(1 / 30), newId);
-    expect(videos(planFrame(project, SOURCES, at(3), OUTPUT).layers)[0]).toMatchObject({ time: at(6), speed: 2 });
+    expect(videos(planFrame(project, SOURCES, at(3), OUTPUT).layers)[0]).toMatchObject({
+      time: at(6),
+      speed: 2,
+    });
     freezeOver(project, SOURCES, screen.id, at(3), at(2), at(1 / 30), newId);
     for (const time of [3, 4, 4.9])
-      expect(videos(planFrame(project, SOURCES, at(time), OUTPUT).layers)[0]).toMatchObject({ time: at(6), speed: 0 });
+      expect(videos(planFrame(project, SOURCES, at(time), OUTPUT).layers)[0]).toMatchObject({
+        time: at(6),
+        speed: 0,
+      });
   });
 
   test('a recording of another shape is fitted, fitted over itself blurred, or fills the picture', () => {
     const wide: Sources = {
       ...SOURCES,
-      footage: { ...SOURCES.footage, screen: { ...SOURCES.footage.screen!, width: 1440, height: 1080 } },
+      footage: {
+        ...SOURCES.footage,
+        screen: { ...SOURCES.footage.screen!, width: 1440, height: 1080 },
+      },
     };
     const project = both();
     project.lanes[0]!.clips = [];
@@ -181,10 +240,16 @@ describe('lanes and transitions', () => {
     changeLook(project, 'screen', { bars: 'blur' });
     expect(layers().map((l) => l.kind)).toEqual(['video', 'cover', 'video']);
     expect(videos(layers())[0]!.destination).toEqual({ x: 0, y: 0, ...OUTPUT });
-    expect(videos(layers())[0]!.source.width / videos(layers())[0]!.source.height).toBeCloseTo(16 / 9, 5);
+    expect(videos(layers())[0]!.source.width / videos(layers())[0]!.source.height).toBeCloseTo(
+      16 / 9,
+      5,
+    );
     changeLook(project, 'screen', { fit: 'fill' });
     expect(videos(layers())).toMatchObject([
-      { destination: { x: 0, y: 0, ...OUTPUT }, source: { x: 0, y: 135, width: 1440, height: 810 } },
+      {
+        destination: { x: 0, y: 0, ...OUTPUT },
+        source: { x: 0, y: 135, width: 1440, height: 810 },
+      },
     ]);
   });
 });

@@ -15,7 +15,11 @@ const video = (more: Partial<VideoLayer>): VideoLayer => ({
   ...PLAIN_VIDEO,
   ...more,
 });
-const plan = (...layers: FramePlan['layers']): FramePlan => ({ size: { width: 1920, height: 1080 }, background: '#000000', layers });
+const plan = (...layers: FramePlan['layers']): FramePlan => ({
+  size: { width: 1920, height: 1080 },
+  background: '#000000',
+  layers,
+});
 
 test('what is needed holds every source with room for the filters, lies within the footage, and stands on even pixels', () => {
   const source = fc
@@ -31,14 +35,23 @@ test('what is needed holds every source with room for the filters, lies within t
       // Where nearly all is needed all is taken.
       if (!part) return;
       for (const side of [part.x, part.y, part.width, part.height]) expect(side % 2).toBe(0);
-      expect(part.x >= 0 && part.y >= 0 && part.x + part.width <= footage.width && part.y + part.height <= footage.height).toBe(true);
+      expect(
+        part.x >= 0 &&
+          part.y >= 0 &&
+          part.x + part.width <= footage.width &&
+          part.y + part.height <= footage.height,
+      ).toBe(true);
       for (const { x, y, width, height } of sources) {
         const stretch = Math.max(1, width / 1920);
         const reach = 4 * stretch + 1;
         expect(part.x).toBeLessThanOrEqual(Math.max(0, x - reach));
         expect(part.y).toBeLessThanOrEqual(Math.max(0, y - reach));
-        expect(part.x + part.width).toBeGreaterThanOrEqual(Math.min(footage.width, x + width + reach));
-        expect(part.y + part.height).toBeGreaterThanOrEqual(Math.min(footage.height, y + height + reach));
+        expect(part.x + part.width).toBeGreaterThanOrEqual(
+          Math.min(footage.width, x + width + reach),
+        );
+        expect(part.y + part.height).toBeGreaterThanOrEqual(
+          Math.min(footage.height, y + height + reach),
+        );
       }
     }),
   );
@@ -49,7 +62,13 @@ test('a clip that is drawn twice, or inside of a transition, gets what all of it
     { x: 100, y: 100, width: 200, height: 100 },
     { x: 1400, y: 900, width: 200, height: 100 },
   ];
-  const mixed = plan(video({ source: left }), { kind: 'mix', from: [], to: [video({ source: right })], amount: 0.5, motion: null });
+  const mixed = plan(video({ source: left }), {
+    kind: 'mix',
+    from: [],
+    to: [video({ source: right })],
+    amount: 0.5,
+    motion: null,
+  });
   const part = neededParts([mixed]).get('c')!;
   expect(part.x).toBeLessThanOrEqual(100);
   expect(part.x + part.width).toBeGreaterThanOrEqual(1600);
@@ -59,5 +78,8 @@ test('a clip that is drawn twice, or inside of a transition, gets what all of it
 test('the whole view, and footage with odd sides, is decoded whole', () => {
   expect(neededParts([plan(video({}))]).size).toBe(0);
   const odd = { width: 1023, height: 577 };
-  expect(neededParts([plan(video({ footage: odd, source: { x: 10, y: 10, width: 50, height: 50 } }))]).size).toBe(0);
+  expect(
+    neededParts([plan(video({ footage: odd, source: { x: 10, y: 10, width: 50, height: 50 } }))])
+      .size,
+  ).toBe(0);
 });

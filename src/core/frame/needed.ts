@@ -21,7 +21,10 @@ export const roomAround = ({ source, destination, key }: VideoLayer): number =>
  * @returns rectangles in footage pixels by clip id
  */
 export function neededParts(plans: readonly FramePlan[]): Map<string, Rect> {
-  const edges = new Map<string, { left: number; top: number; right: number; bottom: number; footage: Size }>();
+  const edges = new Map<
+    string,
+    { left: number; top: number; right: number; bottom: number; footage: Size }
+  >();
   for (const plan of plans)
     for (const layer of everyVideoLayer(plan.layers)) {
       const { clipId, source, footage } = layer;
@@ -42,7 +45,12 @@ export function neededParts(plans: readonly FramePlan[]): Map<string, Rect> {
     if (width % 2 || height % 2) continue;
     const x = Math.max(0, Math.floor(left / 2) * 2);
     const y = Math.max(0, Math.floor(top / 2) * 2);
-    const part = { x, y, width: Math.min(width, Math.ceil(right / 2) * 2) - x, height: Math.min(height, Math.ceil(bottom / 2) * 2) - y };
+    const part = {
+      x,
+      y,
+      width: Math.min(width, Math.ceil(right / 2) * 2) - x,
+      height: Math.min(height, Math.ceil(bottom / 2) * 2) - y,
+    };
     if (part.width * part.height < width * height * WORTH) parts.set(clipId, part);
   }
   return parts;

@@ -3,7 +3,16 @@ import { strokePaths } from '../callout/paths';
 import { viewAt } from '../framing/view';
 import { placePresenter, placeScreen, screenStage, type Placement } from '../layout/rectangles';
 import { ease } from '../framing/path';
-import type { Callout, Clip, DimAround, FootageLook, Lane, PresenterPlacement, Project, Transition } from '../project/model';
+import type {
+  Callout,
+  Clip,
+  DimAround,
+  FootageLook,
+  Lane,
+  PresenterPlacement,
+  Project,
+  Transition,
+} from '../project/model';
 import { sourceTime } from '../project/clip-time';
 import { areaOf, isLaneOn, isPictureLane, lookOf, spanAt, visibleClip } from '../project/query';
 import type { FootageFacts, Sources } from '../project/sources';
@@ -13,7 +22,14 @@ import { pointerAt, shapeAt } from '../telemetry/sample';
 import { contains } from '../time/ranges';
 import { crossingAt } from '../transition/crossing';
 import { ticksToSeconds, type Ticks } from '../time/ticks';
-import { isSolid, PLAIN_VIDEO, type FramePlan, type Layer, type Mask, type VideoLayer } from './plan';
+import {
+  isSolid,
+  PLAIN_VIDEO,
+  type FramePlan,
+  type Layer,
+  type Mask,
+  type VideoLayer,
+} from './plan';
 
 /** Other looks at the same instant, for the interface. */
 export interface PlanView {
@@ -39,8 +55,20 @@ interface Scene {
  * @param time timeline ticks
  * @param output output pixels; of the project's shape, or bars are left in the background colour
  */
-export function planFrame(project: Project, sources: Sources, time: Ticks, output: Size, view: PlanView = {}): FramePlan {
-  const scene: Scene = { project, sources, time, output, ratio: output.height / project.canvas.height };
+export function planFrame(
+  project: Project,
+  sources: Sources,
+  time: Ticks,
+  output: Size,
+  view: PlanView = {},
+): FramePlan {
+  const scene: Scene = {
+    project,
+    sources,
+    time,
+    output,
+    ratio: output.height / project.canvas.height,
+  };
   const layers = view.presenter ? presenterAlone(scene, view.presenter) : laneLayers(scene, view);
   return { size: output, background: project.canvas.background, layers };
 }
@@ -56,14 +84,17 @@ const withPicture = ({ sources }: Scene, clip: Clip | null): Shown | null => {
   return clip && footage?.hasVideo ? { clip, footage } : null;
 };
 
-const shown = (scene: Scene, kind: 'screen' | 'presenter') => withPicture(scene, visibleClip(scene.project, kind, scene.time));
+const shown = (scene: Scene, kind: 'screen' | 'presenter') =>
+  withPicture(scene, visibleClip(scene.project, kind, scene.time));
 
 /** The picture lanes from back to front, from the last one on that hides all behind it. */
 function laneLayers(scene: Scene, view: PlanView): Layer[] {
   const { project } = scene;
   const front = project.lanes.filter((lane) => isPictureLane(lane) && isLaneOn(project, lane));
   const alone =
-    layoutAt(scene) === 'presenter' ? front.find((l) => l.kind === 'presenter' && crossingAt(l, scene.time, scene.sources)) : undefined;
+    layoutAt(scene) === 'presenter'
+      ? front.find((l) => l.kind === 'presenter' && crossingAt(l, scene.time, scene.sources))
+      : undefined;
   const seen: Layer[][] = [];
   for (const lane of front) {
     // With the presenter alone, only screens that lie in front of them are seen.
@@ -89,22 +120,44 @@ function layersOfLane(scene: Scene, lane: Lane, view: PlanView): Layer[] {
   const of = (clip: Clip | null): Layer[] => {
     const found = withPicture(scene, clip);
     if (!found) return [];
-    return lane.kind === 'presenter' ? presenterLayers(scene, found) : screenLayers(scene, found, view);
+    return lane.kind === 'presenter'
+      ? presenterLayers(scene, found)
+      : screenLayers(scene, found, view);
   };
   const { from, to, transition, amount } = crossing;
   return transition ? transitionLayers(scene, of(from), of(to), transition, amount) : of(to);
 }
 
-function transitionLayers(scene: Scene, from: Layer[], to: Layer[], transition: Transition, share: number): Layer[] {
-  const mix = (a: Layer[], b: Layer[], amount: number, motion: (Layer & { kind: 'mix' })['motion'] = null): Layer[] => [
-    { kind: 'mix', from: a, to: b, amount, motion },
-  ];
+function transitionLayers(
+  scene: Scene,
+  from: Layer[],
+  to: Layer[],
+  transition: Transition,
+  share: number,
+): Layer[] {
+  const mix = (
+    a: Layer[],
+    b: Layer[],
+    amount: number,
+    motion: (Layer & { kind: 'mix' })['motion'] = null,
+  ): Layer[] => [{ kind: 'mix', from: a, to: b, amount, motion }];
   // An inset neither moves through the picture nor fills it with colour.
-  const whole = [...from, ...to].some((layer) => layer.kind === 'video' && !layer.mask && !layer.key && fills(layer, scene.output));
+  const whole = [...from, ...to].some(
+    (layer) => layer.kind === 'video' && !layer.mask && !layer.key && fills(layer, scene.output),
+  );
   if (transition.kind === 'fade') {
     const { width, height } = scene.output;
     const between: Layer[] = whole
-      ? [{ kind: 'shape', shape: 'rectangle', radius: 0, destination: { x: 0, y: 0, width, height }, fill: transition.color, stroke: null }]
+      ? [
+          {
+            kind: 'shape',
+            shape: 'rectangle',
+            radius: 0,
+            destination: { x: 0, y: 0, width, height },
+            fill: transition.color,
+            stroke: null,
+          },
+        ]
       : [];
     if (!from.length) return mix(between, to, share);
     if (!to.length) return mix(from, between, share);
@@ -115,7 +168,8 @@ function transitionLayers(scene: Scene, from: Layer[], to: Layer[], transition: 
 }
 
 /** Whether a layer reaches from side to side or from top to bottom: then it is the picture, and not an inset. */
-const fills = ({ destination: d }: VideoLayer, { width, height }: Size): boolean => d.width >= width || d.height >= height;
+const fills = ({ destination: d }: VideoLayer, { width, height }: Size): boolean =>
+  d.width >= width || d.height >= height;
 
 const layoutAt = ({ project, time }: Scene) => spanAt(project.layouts, time)?.kind ?? 'corner';
 
@@ -125,13 +179,22 @@ const MARKER_PEN_OPACITY = 0.4;
 
 /** The change of brightness that was set for a recording, if any. */
 function adjustOf(look: FootageLook | null): VideoLayer['adjust'] {
-  return look && (look.brightness !== 0 || look.contrast !== 1) ? { brightness: look.brightness, contrast: look.contrast } : null;
+  return look && (look.brightness !== 0 || look.contrast !== 1)
+    ? { brightness: look.brightness, contrast: look.contrast }
+    : null;
 }
 
 /** A transition may ask for a moment before or after a recording by a rounding. */
-const withinFootage = (time: Ticks, footage: FootageFacts): Ticks => Math.min(Math.max(0, time), Math.max(0, footage.duration - 1));
+const withinFootage = (time: Ticks, footage: FootageFacts): Ticks =>
+  Math.min(Math.max(0, time), Math.max(0, footage.duration - 1));
 
-function video(scene: Scene, clip: Clip, footage: FootageFacts, placement: Placement, more: Partial<VideoLayer>): VideoLayer {
+function video(
+  scene: Scene,
+  clip: Clip,
+  footage: FootageFacts,
+  placement: Placement,
+  more: Partial<VideoLayer>,
+): VideoLayer {
   const look = lookOf(scene.project, footage.id);
   return {
     kind: 'video',
@@ -154,21 +217,32 @@ function screenLayers(scene: Scene, { clip, footage }: Shown, { whole }: PlanVie
   const layout = layoutAt(scene);
   const area = areaOf(project, footage);
   // Side by side with nobody beside it, the screen keeps the whole picture.
-  const stageLayout = whole || (layout === 'side' && !shown(scene, 'presenter')) ? 'corner' : layout;
+  const stageLayout =
+    whole || (layout === 'side' && !shown(scene, 'presenter')) ? 'corner' : layout;
   const stage = screenStage(stageLayout, output);
   const view: InFootage = whole
     ? wholeView(area, project.canvas)
-    : viewAt(project.framings, footage.id, area, screenStage(stageLayout, project.canvas), time).rect;
+    : viewAt(project.framings, footage.id, area, screenStage(stageLayout, project.canvas), time)
+        .rect;
   const placement = placeScreen(view, area, stage);
   if (!placement) return [];
   const scale = stage.width / view.width;
-  const toOutput = (p: { x: number; y: number }) => ({ x: stage.x + (p.x - view.x) * scale, y: stage.y + (p.y - view.y) * scale });
-  const layers: Layer[] = [...blurredBars(scene, { clip, footage }, placement, area, stage), video(scene, clip, footage, placement, {})];
+  const toOutput = (p: { x: number; y: number }) => ({
+    x: stage.x + (p.x - view.x) * scale,
+    y: stage.y + (p.y - view.y) * scale,
+  });
+  const layers: Layer[] = [
+    ...blurredBars(scene, { clip, footage }, placement, area, stage),
+    video(scene, clip, footage, placement, {}),
+  ];
   const here = project.callouts.filter((c) => contains(c, time) && c.footageId === footage.id);
-  for (const callout of here) if (callout.kind === 'cover') layers.push(...coverLayers(callout, toOutput, scale, stage));
+  for (const callout of here)
+    if (callout.kind === 'cover') layers.push(...coverLayers(callout, toOutput, scale, stage));
   for (const callout of here) {
     const paths =
-      callout.kind === 'stroke' || callout.kind === 'shape' ? strokePaths(callout, ticksToSeconds(time - callout.start) * 1000) : [];
+      callout.kind === 'stroke' || callout.kind === 'shape'
+        ? strokePaths(callout, ticksToSeconds(time - callout.start) * 1000)
+        : [];
     if (paths.length && (callout.kind === 'stroke' || callout.kind === 'shape'))
       layers.push({
         kind: 'stroke',
@@ -176,7 +250,9 @@ function screenLayers(scene: Scene, { clip, footage }: Shown, { whole }: PlanVie
         closed: callout.kind === 'shape' && callout.shape !== 'arrow',
         width: Math.max(1, callout.width * scale),
         color: callout.color,
-        opacity: presenceAt(callout, time) * (callout.kind === 'stroke' && callout.tool === 'marker' ? MARKER_PEN_OPACITY : 1),
+        opacity:
+          presenceAt(callout, time) *
+          (callout.kind === 'stroke' && callout.tool === 'marker' ? MARKER_PEN_OPACITY : 1),
       });
   }
   const span = spanAt(project.pointer, time);
@@ -184,7 +260,8 @@ function screenLayers(scene: Scene, { clip, footage }: Shown, { whole }: PlanVie
   if (track) {
     const ms = ticksToSeconds(sourceTime(clip, time)) * 1000;
     const tip = toOutput(pointerAt(track, ms));
-    const zoom = (wholeView(area, project.canvas).width / view.width) * (stage.width / output.width);
+    const zoom =
+      (wholeView(area, project.canvas).width / view.width) * (stage.width / output.width);
     if (span?.dim) layers.push(dimLayer(span.dim, tip, (scene.ratio * zoom) / 2, stage));
     if (span)
       layers.push({
@@ -196,9 +273,15 @@ function screenLayers(scene: Scene, { clip, footage }: Shown, { whole }: PlanVie
         opacity: span.halo.opacity,
       });
     if (track.inPicture === false)
-      layers.push({ kind: 'pointer', tip, height: POINTER_HEIGHT * output.height * zoom, shape: shapeAt(track, ms) });
+      layers.push({
+        kind: 'pointer',
+        tip,
+        height: POINTER_HEIGHT * output.height * zoom,
+        shape: shapeAt(track, ms),
+      });
   }
-  for (const callout of here) if (callout.kind === 'text') layers.push(textLayer(callout, scene, toOutput));
+  for (const callout of here)
+    if (callout.kind === 'text') layers.push(textLayer(callout, scene, toOutput));
   return layers;
 }
 
@@ -206,11 +289,21 @@ function screenLayers(scene: Scene, { clip, footage }: Shown, { whole }: PlanVie
 const BARS_BLUR = 0.03;
 
 /** The recording itself, filling the stage and blurred, behind one that leaves bars. */
-function blurredBars(scene: Scene, { clip, footage }: Shown, { destination }: Placement, area: InFootage, stage: InOutput): Layer[] {
+function blurredBars(
+  scene: Scene,
+  { clip, footage }: Shown,
+  { destination }: Placement,
+  area: InFootage,
+  stage: InOutput,
+): Layer[] {
   if (lookOf(scene.project, footage.id)?.bars !== 'blur') return [];
   if (destination.width >= stage.width && destination.height >= stage.height) return [];
   const part = fitSize(stage, area);
-  const source = { x: area.x + (area.width - part.width) / 2, y: area.y + (area.height - part.height) / 2, ...part };
+  const source = {
+    x: area.x + (area.width - part.width) / 2,
+    y: area.y + (area.height - part.height) / 2,
+    ...part,
+  };
   return [
     video(scene, clip, footage, { source, destination: stage }, {}),
     {
@@ -223,23 +316,44 @@ function blurredBars(scene: Scene, { clip, footage }: Shown, { destination }: Pl
   ];
 }
 
-function dimLayer({ size, softness, dark, drained }: DimAround, center: { x: number; y: number }, half: number, area: InOutput): Layer {
+function dimLayer(
+  { size, softness, dark, drained }: DimAround,
+  center: { x: number; y: number },
+  half: number,
+  area: InOutput,
+): Layer {
   const outer = size * half;
   return { kind: 'dim', area, center, inner: outer * (1 - softness), outer, dark, drained };
 }
 
 type ToOutput = (p: { x: number; y: number }) => { x: number; y: number };
 
-function coverLayers(callout: Callout & { kind: 'cover' }, toOutput: ToOutput, scale: number, stage: InOutput): Layer[] {
+function coverLayers(
+  callout: Callout & { kind: 'cover' },
+  toOutput: ToOutput,
+  scale: number,
+  stage: InOutput,
+): Layer[] {
   const { rect } = callout;
   const from = toOutput(rect);
   const to = toOutput({ x: rect.x + rect.width, y: rect.y + rect.height });
   // Outwards to whole even pixels, so that no edge of what is private shows.
   const x = Math.floor(from.x / 2) * 2;
   const y = Math.floor(from.y / 2) * 2;
-  const destination: InOutput = intersect({ x, y, width: Math.ceil(to.x / 2) * 2 - x, height: Math.ceil(to.y / 2) * 2 - y }, stage);
+  const destination: InOutput = intersect(
+    { x, y, width: Math.ceil(to.x / 2) * 2 - x, height: Math.ceil(to.y / 2) * 2 - y },
+    stage,
+  );
   if (destination.width < 2 || destination.height < 2) return [];
-  return [{ kind: 'cover', destination, way: callout.way, radius: Math.max(1, callout.strength * scale), color: callout.color }];
+  return [
+    {
+      kind: 'cover',
+      destination,
+      way: callout.way,
+      radius: Math.max(1, callout.strength * scale),
+      color: callout.color,
+    },
+  ];
 }
 
 function textLayer(callout: Callout & { kind: 'text' }, scene: Scene, toOutput: ToOutput): Layer {
@@ -270,7 +384,14 @@ function presenterLayers(scene: Scene, { clip, footage }: Shown): Layer[] {
   const mask = layout === 'corner' ? presenterMask(presenter, placement.destination) : null;
   const { destination } = placement;
   const layers: Layer[] = [];
-  layers.push(video(scene, clip, footage, placement, { key, mirror: presenter.mirror, mask, backdrop: key && presenter.backdrop }));
+  layers.push(
+    video(scene, clip, footage, placement, {
+      key,
+      mirror: presenter.mirror,
+      mask,
+      backdrop: key && presenter.backdrop,
+    }),
+  );
   if (layout === 'corner' && presenter.ring.width > 0)
     layers.push({
       kind: 'shape',
@@ -287,10 +408,14 @@ function presenterLayers(scene: Scene, { clip, footage }: Shown): Layer[] {
 const ROUNDING = 0.14;
 
 /** The outline of the inset in the corner layout. */
-function presenterMask({ shape, feather }: PresenterPlacement, { width, height }: InOutput): Mask | null {
+function presenterMask(
+  { shape, feather }: PresenterPlacement,
+  { width, height }: InOutput,
+): Mask | null {
   const soft = feather * height;
   if (shape === 'circle') return { shape: 'ellipse', feather: soft };
-  if (shape === 'rounded') return { shape: 'rounded', radius: ROUNDING * Math.min(width, height), feather: soft };
+  if (shape === 'rounded')
+    return { shape: 'rounded', radius: ROUNDING * Math.min(width, height), feather: soft };
   return soft > 0 ? { shape: 'rectangle', feather: soft } : null;
 }
 
@@ -302,5 +427,7 @@ function presenterAlone(scene: Scene, look: 'raw' | 'matte'): Layer[] {
   const key = scene.project.keys.find((k) => k.footageId === footage.id) ?? null;
   const matte = look === 'matte' && !!key;
   // As it was recorded: neither turned nor see-through, so that a spot of the picture is that spot of the recording.
-  return placement ? [video(scene, clip, footage, placement, { ...PLAIN_VIDEO, key: matte ? key : null, matte })] : [];
+  return placement
+    ? [video(scene, clip, footage, placement, { ...PLAIN_VIDEO, key: matte ? key : null, matte })]
+    : [];
 }

@@ -9,7 +9,16 @@ export interface FramePlan {
   readonly layers: readonly Layer[];
 }
 
-export type Layer = MixLayer | VideoLayer | CoverLayer | DimLayer | HaloLayer | PointerLayer | ShapeLayer | StrokeLayer | TextLayer;
+export type Layer =
+  | MixLayer
+  | VideoLayer
+  | CoverLayer
+  | DimLayer
+  | HaloLayer
+  | PointerLayer
+  | ShapeLayer
+  | StrokeLayer
+  | TextLayer;
 
 /**
  * The way from one picture to another: each is what lies below with its own layers on top. Without a motion the second is blended
@@ -21,7 +30,10 @@ export interface MixLayer {
   readonly to: readonly Layer[];
   /** Share of the second, 0 to 1. */
   readonly amount: number;
-  readonly motion: { readonly kind: 'slide' | 'push'; readonly from: 'left' | 'right' | 'top' | 'bottom' } | null;
+  readonly motion: {
+    readonly kind: 'slide' | 'push';
+    readonly from: 'left' | 'right' | 'top' | 'bottom';
+  } | null;
 }
 
 export interface VideoLayer {
@@ -68,7 +80,10 @@ export type Mask = { readonly feather: number } & (
   | { readonly shape: 'ellipse' | 'rectangle' }
   | { readonly shape: 'rounded'; readonly radius: number }
   /** Corners of a closed path in output pixels from the destination's upper left corner. */
-  | { readonly shape: 'path'; readonly points: readonly { readonly x: number; readonly y: number }[] }
+  | {
+      readonly shape: 'path';
+      readonly points: readonly { readonly x: number; readonly y: number }[];
+    }
 );
 
 /** Hides what is already drawn. */
@@ -153,13 +168,16 @@ export const isSolid = ({ key, mask, opacity, blend, turn }: VideoLayer): boolea
 export function everyVideoLayer(layers: readonly Layer[]): VideoLayer[] {
   return layers.flatMap((layer) => {
     if (layer.kind === 'video') return [layer];
-    return layer.kind === 'mix' ? [...everyVideoLayer(layer.from), ...everyVideoLayer(layer.to)] : [];
+    return layer.kind === 'mix'
+      ? [...everyVideoLayer(layer.from), ...everyVideoLayer(layer.to)]
+      : [];
   });
 }
 
 /** All recordings that a plan shows, each clip once. */
 export function videoLayers(layers: readonly Layer[]): VideoLayer[] {
   const found = new Map<string, VideoLayer>();
-  for (const layer of everyVideoLayer(layers)) if (!found.has(layer.clipId)) found.set(layer.clipId, layer);
+  for (const layer of everyVideoLayer(layers))
+    if (!found.has(layer.clipId)) found.set(layer.clipId, layer);
   return [...found.values()];
 }

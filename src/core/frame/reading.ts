@@ -26,5 +26,9 @@ export function readScale(project: Project, sources: Sources, time: Ticks): Scal
   const stage = screenStage(alone ? 'corner' : layout, project.canvas);
   const { rect } = viewAt(project.framings, footage.id, area, stage, time);
   const scale = viewScale(rect, stage);
-  return { magnification: magnification(rect, area, project.canvas), scale, sharpness: judgeScale(scale) };
+  return {
+    magnification: magnification(rect, area, project.canvas),
+    scale,
+    sharpness: judgeScale(scale),
+  };
 }

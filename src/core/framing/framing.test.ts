@@ -11,7 +11,9 @@ import { keepInside, viewAlongPath } from './path';
 import { CALM, planFramings } from './planner';
 import { viewAt } from './view';
 
-const TRACK = JSON.parse(readFileSync('demo/media/kilnbook-screen.pointer.json', 'utf8')) as PointerTrack;
+const TRACK = JSON.parse(
+  readFileSync('demo/media/kilnbook-screen.pointer.json', 'utf8'),
+) as PointerTrack;
 const SCREEN = facts('screen', 'screen', 77.2);
 const SOURCES = { footage: { screen: SCREEN }, pointers: { screen: TRACK } };
 const FRAME = { width: 1920, height: 1080 };
@@ -31,7 +33,9 @@ describe('planning the demo', () => {
     expect(planned.length).toBeLessThanOrEqual(10);
     for (const { rect } of planned) {
       expect(magnification(rect, SCREEN, FRAME)).toBeLessThanOrEqual(LIMIT + 1e-9);
-      expect(rect.x >= 0 && rect.y >= 0 && rect.x + rect.width <= 2560 && rect.y + rect.height <= 1440).toBe(true);
+      expect(
+        rect.x >= 0 && rect.y >= 0 && rect.x + rect.width <= 2560 && rect.y + rect.height <= 1440,
+      ).toBe(true);
     }
   });
 
@@ -46,7 +50,9 @@ describe('planning the demo', () => {
   test('every press that falls into the hold of a framing is in its view', () => {
     for (const event of TRACK.events.filter((e) => e.type === 'down')) {
       const time = secondsToTicks(event.t / 1000);
-      const framing = planned.find((f) => contains({ start: f.start + f.rampIn, end: f.end - f.rampOut }, time));
+      const framing = planned.find((f) =>
+        contains({ start: f.start + f.rampIn, end: f.end - f.rampOut }, time),
+      );
       if (!framing) continue;
       const [, x, y] = TRACK.samples.findLast((s) => s[0] <= event.t)!;
       const { rect } = framing;
@@ -57,7 +63,11 @@ describe('planning the demo', () => {
 
   test('leaves pinned framings alone and plans nothing over them', () => {
     const again = project();
-    again.framings = planned.map((f, i) => ({ ...f, pinned: i === 1, rect: i === 1 ? { x: 4, y: 4, width: 1280, height: 720 } : f.rect }));
+    again.framings = planned.map((f, i) => ({
+      ...f,
+      pinned: i === 1,
+      rect: i === 1 ? { x: 4, y: 4, width: 1280, height: 720 } : f.rect,
+    }));
     const next = planFramings(again, SOURCES, counter());
     expect(next.filter((f) => f.pinned)).toEqual([again.framings[1]]);
     next.forEach((f, i) => i && expect(f.start).toBeGreaterThanOrEqual(next[i - 1]!.end));
@@ -65,7 +75,9 @@ describe('planning the demo', () => {
 
   test('goes closer only when asked to', () => {
     const closer = planFramings(project(), SOURCES, counter(), { ...CALM, limit: 2 });
-    expect(Math.max(...closer.map((f) => magnification(f.rect, SCREEN, FRAME)))).toBeGreaterThan(LIMIT * 1.2);
+    expect(Math.max(...closer.map((f) => magnification(f.rect, SCREEN, FRAME)))).toBeGreaterThan(
+      LIMIT * 1.2,
+    );
   });
 
   test('stays out of stretches in which only the presenter is seen', () => {
@@ -75,7 +87,10 @@ describe('planning the demo', () => {
   });
 
   test('a recording that is no larger than the frame gets none', () => {
-    const small = { footage: { screen: { ...SCREEN, width: 1280, height: 720 } }, pointers: SOURCES.pointers };
+    const small = {
+      footage: { screen: { ...SCREEN, width: 1280, height: 720 } },
+      pointers: SOURCES.pointers,
+    };
     expect(planFramings(project(), small, counter())).toEqual([]);
   });
 });
@@ -88,7 +103,9 @@ describe('views over time', () => {
       fc.double({ min: 0, max: 1, noNaN: true }),
       fc.double({ min: 0, max: 1, noNaN: true }),
     )
-    .map(([s, x, y]) => keepInside({ x: x * 2560, y: y * 1440, width: 2560 * s, height: 1440 * s }, whole));
+    .map(([s, x, y]) =>
+      keepInside({ x: x * 2560, y: y * 1440, width: 2560 * s, height: 1440 * s }, whole),
+    );
 
   test('the path begins and ends where it should, keeps its shape and never leaves the whole view', () => {
     fc.assert(
@@ -110,7 +127,9 @@ describe('views over time', () => {
     let last = viewAt(framings, 'screen', SCREEN, FRAME, 0).rect;
     for (let time: Ticks = 0; time < secondsToTicks(77); time += secondsToTicks(1 / 60)) {
       const { rect } = viewAt(framings, 'screen', SCREEN, FRAME, time);
-      expect(Math.abs(rect.width - last.width) + Math.abs(rect.x - last.x) + Math.abs(rect.y - last.y)).toBeLessThan(60);
+      expect(
+        Math.abs(rect.width - last.width) + Math.abs(rect.x - last.x) + Math.abs(rect.y - last.y),
+      ).toBeLessThan(60);
       last = rect;
     }
   });

@@ -12,10 +12,19 @@ export const ease = (u: number): number => {
  * smooth and efficient zoom-and-pan path of J. J. van Wijk and W. A. A. Nuij (2003).
  * Both views have the frame's shape. The path never shows more than `whole`.
  */
-export function viewAlongPath(from: InFootage, to: InFootage, u: number, whole: InFootage): InFootage {
+export function viewAlongPath(
+  from: InFootage,
+  to: InFootage,
+  u: number,
+  whole: InFootage,
+): InFootage {
   if (u <= 0) return from;
   if (u >= 1) return to;
-  const key = (v: InFootage): [number, number, number] => [v.x + v.width / 2, v.y + v.height / 2, v.width];
+  const key = (v: InFootage): [number, number, number] => [
+    v.x + v.width / 2,
+    v.y + v.height / 2,
+    v.width,
+  ];
   const [cx, cy, pathWidth] = interpolateZoom(key(from), key(to))(u);
   const width = Math.min(pathWidth, whole.width);
   const height = (width * whole.height) / whole.width;
@@ -24,7 +33,8 @@ export function viewAlongPath(from: InFootage, to: InFootage, u: number, whole: 
 
 /** A view pushed back inside the whole view. */
 export function keepInside(view: InFootage, whole: InFootage): InFootage {
-  const clamp = (at: number, size: number, low: number, span: number) => Math.min(Math.max(at, low), low + span - size);
+  const clamp = (at: number, size: number, low: number, span: number) =>
+    Math.min(Math.max(at, low), low + span - size);
   return {
     ...view,
     x: clamp(view.x, view.width, whole.x, whole.width),

@@ -39,7 +39,10 @@ export const CALM: PlanOptions = {
   margin: 0.14,
 };
 
-type Placed = Omit<Activity, 'kind'> & { readonly kinds: readonly Activity['kind'][]; readonly footageId: string };
+type Placed = Omit<Activity, 'kind'> & {
+  readonly kinds: readonly Activity['kind'][];
+  readonly footageId: string;
+};
 
 const RAMP_LEAST = 0.7;
 const RAMP_MOST = 1.6;
@@ -83,16 +86,29 @@ const join = (a: Placed, b: Placed): Placed => ({
 });
 
 /** The closest allowed view that holds a group with room around it; null where nothing is gained. */
-function viewOf(group: Placed, footage: InFootage, frame: Size, options: PlanOptions): InFootage | null {
+function viewOf(
+  group: Placed,
+  footage: InFootage,
+  frame: Size,
+  options: PlanOptions,
+): InFootage | null {
   const whole = wholeView(footage, frame);
   const limit = options.limit ?? sharpLimit(footage, frame);
   const room = 1 - 2 * options.margin;
-  const wide = Math.max((group.right - group.left) / room, ((group.bottom - group.top) / room) * (frame.width / frame.height));
+  const wide = Math.max(
+    (group.right - group.left) / room,
+    ((group.bottom - group.top) / room) * (frame.width / frame.height),
+  );
   const width = Math.max(whole.width / Math.max(limit, 1), wide);
   if (whole.width / width < options.least) return null;
   const height = (width * frame.height) / frame.width;
   const view = keepInside(
-    { x: (group.left + group.right) / 2 - width / 2, y: (group.top + group.bottom) / 2 - height / 2, width, height },
+    {
+      x: (group.left + group.right) / 2 - width / 2,
+      y: (group.top + group.bottom) / 2 - height / 2,
+      width,
+      height,
+    },
     whole,
   );
   // Corners on even footage pixels, so that a view at the limit is copied pixel for pixel.
@@ -100,14 +116,22 @@ function viewOf(group: Placed, footage: InFootage, frame: Size, options: PlanOpt
 }
 
 /** Groups actions that one calm view can hold together. */
-function groupActivities(activities: readonly Placed[], project: Project, sources: Sources, options: PlanOptions): Placed[] {
+function groupActivities(
+  activities: readonly Placed[],
+  project: Project,
+  sources: Sources,
+  options: PlanOptions,
+): Placed[] {
   const groups: Placed[] = [];
   for (const activity of activities) {
     const last = groups[groups.length - 1];
     const area = areaOf(project, sources.footage[activity.footageId]!);
     const together =
-      last && last.footageId === activity.footageId && activity.start - last.end <= options.patience ? join(last, activity) : null;
-    if (together && viewOf(together, area, project.canvas, options)) groups[groups.length - 1] = together;
+      last && last.footageId === activity.footageId && activity.start - last.end <= options.patience
+        ? join(last, activity)
+        : null;
+    if (together && viewOf(together, area, project.canvas, options))
+      groups[groups.length - 1] = together;
     else groups.push(activity);
   }
   return groups;
@@ -147,16 +171,28 @@ interface Candidate {
  *
  * @returns all framings of the project afterwards, in order; places in footage pixels
  */
-export function planFramings(project: Project, sources: Sources, newId: () => string, options: PlanOptions = CALM): Framing[] {
+export function planFramings(
+  project: Project,
+  sources: Sources,
+  newId: () => string,
+  options: PlanOptions = CALM,
+): Framing[] {
   const pinned = project.framings.filter((f) => f.pinned);
   const rate = project.canvas.frameRate;
   const candidates: Candidate[] = [];
-  for (const group of groupActivities(placedActivities(project, sources), project, sources, options)) {
+  for (const group of groupActivities(
+    placedActivities(project, sources),
+    project,
+    sources,
+    options,
+  )) {
     const footage = sources.footage[group.footageId]!;
     const area = areaOf(project, footage);
     const view = viewOf(group, area, project.canvas, options);
     // A single glance (one scroll, one rest) does not earn a movement of its own.
-    const slight = group.kinds.every((k) => k === 'dwell' || k === 'scroll') && group.end - group.start < options.hold;
+    const slight =
+      group.kinds.every((k) => k === 'dwell' || k === 'scroll') &&
+      group.end - group.start < options.hold;
     if (!view || slight) continue;
     const ramp = rampFor(view, area, project.canvas) / TICKS_PER_SECOND;
     const start = Math.max(0, group.start - options.before - ramp);
@@ -167,7 +203,10 @@ export function planFramings(project: Project, sources: Sources, newId: () => st
     .map((c): Framing => {
       const start = snapToFrame(secondsToTicks(c.start), rate);
       const end = snapToFrame(secondsToTicks(c.end), rate);
-      const ramp = Math.min(rampFor(c.view, areaOf(project, c.footage), project.canvas), Math.floor((end - start) / 2));
+      const ramp = Math.min(
+        rampFor(c.view, areaOf(project, c.footage), project.canvas),
+        Math.floor((end - start) / 2),
+      );
       return {
         id: newId(),
         start,
@@ -180,15 +219,25 @@ export function planFramings(project: Project, sources: Sources, newId: () => st
         reason: c.reason,
       };
     })
-    .filter((f) => f.end - f.start >= secondsToTicks(options.hold) && !pinned.some((p) => overlaps(p, f)));
+    .filter(
+      (f) => f.end - f.start >= secondsToTicks(options.hold) && !pinned.some((p) => overlaps(p, f)),
+    );
   return [...pinned, ...planned].sort((a, b) => a.start - b.start);
 }
 
 /** Brings candidates in line with each other and with the shots they lie in. */
-function settle(candidates: readonly Candidate[], project: Project, options: PlanOptions): Candidate[] {
+function settle(
+  candidates: readonly Candidate[],
+  project: Project,
+  options: PlanOptions,
+): Candidate[] {
   const settled: Candidate[] = [];
   for (const candidate of candidates) {
-    const shot = shotAround(project, secondsToTicks((candidate.start + candidate.end) / 2), candidate.footage.id);
+    const shot = shotAround(
+      project,
+      secondsToTicks((candidate.start + candidate.end) / 2),
+      candidate.footage.id,
+    );
     if (!shot) continue;
     const next = {
       ...candidate,
@@ -220,7 +269,8 @@ function settle(candidates: readonly Candidate[], project: Project, options: Pla
 /** The stretch around an instant in which one screen recording is seen and nothing else takes the picture. */
 function shotAround(project: Project, time: Ticks, footageId: string): Range | null {
   const clip = visibleClip(project, 'screen', time);
-  if (!clip || clip.footageId !== footageId || spanAt(project.layouts, time)?.kind === 'presenter') return null;
+  if (!clip || clip.footageId !== footageId || spanAt(project.layouts, time)?.kind === 'presenter')
+    return null;
   let start = 0;
   let end = Infinity;
   const lane = project.lanes.find((l) => l.clips.includes(clip))!;

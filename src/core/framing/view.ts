@@ -17,14 +17,23 @@ export interface View {
  * @param framings of the project, in order; those of other footage are passed over
  * @param footage size of the recording, or the area of it that counts as the whole
  */
-export function viewAt(framings: readonly Framing[], footageId: string, footage: Size | InFootage, frame: Size, time: Ticks): View {
+export function viewAt(
+  framings: readonly Framing[],
+  footageId: string,
+  footage: Size | InFootage,
+  frame: Size,
+  time: Ticks,
+): View {
   const whole = wholeView(footage, frame);
-  const index = framings.findIndex((f) => f.footageId === footageId && time >= f.start && time < f.end);
+  const index = framings.findIndex(
+    (f) => f.footageId === footageId && time >= f.start && time < f.end,
+  );
   if (index < 0) return { rect: snapRestingView(whole, frame), moving: false };
   const framing = framings[index]!;
   const before = framings[index - 1];
   const after = framings[index + 1];
-  const joins = (a: Framing | undefined, b: Framing | undefined) => !!a && !!b && a.end === b.start && a.footageId === b.footageId;
+  const joins = (a: Framing | undefined, b: Framing | undefined) =>
+    !!a && !!b && a.end === b.start && a.footageId === b.footageId;
   if (time < framing.start + framing.rampIn) {
     const from = joins(before, framing) ? before!.rect : whole;
     const u = ease((time - framing.start) / framing.rampIn);

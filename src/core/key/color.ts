@@ -8,7 +8,8 @@ export type Yuv = readonly [y: number, u: number, v: number];
  * @throws RangeError for anything else.
  */
 export function parseColor(hex: string): Rgb {
-  if (!/^#[0-9a-f]{6}$/i.test(hex)) throw new RangeError(`"${hex}" is not a colour of the form #rrggbb.`);
+  if (!/^#[0-9a-f]{6}$/i.test(hex))
+    throw new RangeError(`"${hex}" is not a colour of the form #rrggbb.`);
   const n = parseInt(hex.slice(1), 16);
   return [n >> 16, (n >> 8) & 255, n & 255];
 }

@@ -8,14 +8,27 @@ import type { Rect, Size } from '../scale/rect';
  * @param part footage pixels
  * @returns `width * height` samples, row by row
  */
-export function sampleWall(map: WallMap, plane: 'y' | 'u' | 'v', footage: Size, part: Rect, width: number, height: number): Uint8Array {
+export function sampleWall(
+  map: WallMap,
+  plane: 'y' | 'u' | 'v',
+  footage: Size,
+  part: Rect,
+  width: number,
+  height: number,
+): Uint8Array {
   const cells = map[plane];
   const out = new Uint8Array(width * height);
   const columns = Array.from({ length: width }, (_, x) =>
-    between(((part.x + ((x + 0.5) * part.width) / width) / footage.width) * map.columns, map.columns),
+    between(
+      ((part.x + ((x + 0.5) * part.width) / width) / footage.width) * map.columns,
+      map.columns,
+    ),
   );
   for (let y = 0; y < height; y++) {
-    const row = between(((part.y + ((y + 0.5) * part.height) / height) / footage.height) * map.rows, map.rows);
+    const row = between(
+      ((part.y + ((y + 0.5) * part.height) / height) / footage.height) * map.rows,
+      map.rows,
+    );
     const [above, below] = [row.from * map.columns, row.to * map.columns];
     for (let x = 0; x < width; x++) {
       const { from, to, share } = columns[x]!;

@@ -5,11 +5,22 @@ import { sampleWall } from './wall-map';
 const [W, H] = [320, 180];
 
 /** A wall whose light falls off to the right by so much, with a person of a colour between two columns. */
-function scene(falloff: number, person: { color: string; from: number; to: number } | null, wall: Rgb = [0x2f, 0x9a, 0x4b]): ChromaPicture {
+function scene(
+  falloff: number,
+  person: { color: string; from: number; to: number } | null,
+  wall: Rgb = [0x2f, 0x9a, 0x4b],
+): ChromaPicture {
   const [cw, ch] = [W / 2, H / 2];
-  const picture = { y: new Uint8Array(W * H), u: new Uint8Array(cw * ch), v: new Uint8Array(cw * ch), width: W, height: H };
+  const picture = {
+    y: new Uint8Array(W * H),
+    u: new Uint8Array(cw * ch),
+    v: new Uint8Array(cw * ch),
+    width: W,
+    height: H,
+  };
   const at = (x: number, y: number) => {
-    if (person && x >= person.from && x < person.to && y > 30) return rgbToYuv(parseColor(person.color));
+    if (person && x >= person.from && x < person.to && y > 30)
+      return rgbToYuv(parseColor(person.color));
     const light = 1 - (falloff * x) / W;
     return rgbToYuv([wall[0] * light, wall[1] * light, wall[2] * light]);
   };
@@ -45,7 +56,9 @@ test('thresholds part wall and person, for green and for blue', () => {
     [[0x2f, 0x9a, 0x4b], '#c98d6c'],
     [[0x2c, 0x50, 0xb8], '#d8b090'],
   ] as const) {
-    const { tolerance, softness } = estimateWall([scene(0.2, { color, from: 100, to: 200 }, wall)])!;
+    const { tolerance, softness } = estimateWall([
+      scene(0.2, { color, from: 100, to: 200 }, wall),
+    ])!;
     const [, ku, kv] = rgbToYuv(wall);
     const [, pu, pv] = rgbToYuv(parseColor(color));
     const length = Math.hypot(ku - 128, kv - 128);
@@ -76,5 +89,6 @@ test('a map is flat between equal cells, straight between two, and a part of it 
   const all = sampleWall(map, 'v', whole, whole, W, H);
   const cut = sampleWall(map, 'v', whole, part, part.width, part.height);
   for (let y = 0; y < part.height; y += 7)
-    for (let x = 0; x < part.width; x += 5) expect(cut[y * 60 + x]).toBe(all[(y + 20) * W + x + 100]);
+    for (let x = 0; x < part.width; x += 5)
+      expect(cut[y * 60 + x]).toBe(all[(y + 20) * W + x + 100]);
 });

@@ -46,19 +46,28 @@ export function estimateWall(pictures: readonly ChromaPicture[]): WallEstimate |
   return { color: formatColor(yuvToRgb([y, u, v])), tolerance, softness, wall };
 }
 
-const chromaSize = ({ width, height }: ChromaPicture) => ({ cw: (width + 1) >> 1, ch: (height + 1) >> 1 });
-const lumaAt = ({ y, width }: ChromaPicture, column: number, row: number) => y[row * 2 * width + column * 2]!;
+const chromaSize = ({ width, height }: ChromaPicture) => ({
+  cw: (width + 1) >> 1,
+  ch: (height + 1) >> 1,
+});
+const lumaAt = ({ y, width }: ChromaPicture, column: number, row: number) =>
+  y[row * 2 * width + column * 2]!;
 
 /** The mean of the most frequent chroma along the border. */
-function borderColor(pictures: readonly ChromaPicture[]): { y: number; u: number; v: number; length: number } | null {
+function borderColor(
+  pictures: readonly ChromaPicture[],
+): { y: number; u: number; v: number; length: number } | null {
   const counts = new Uint32Array(64 * 64);
   let border = 0;
-  const each = (visit: (picture: ChromaPicture, column: number, row: number, i: number) => void) => {
+  const each = (
+    visit: (picture: ChromaPicture, column: number, row: number, i: number) => void,
+  ) => {
     for (const picture of pictures) {
       const { cw, ch } = chromaSize(picture);
       for (let row = 0; row < ch * 0.75; row++)
         for (let column = 0; column < cw; column++)
-          if (column < cw * 0.15 || column >= cw * 0.85 || row < ch * 0.08) visit(picture, column, row, row * cw + column);
+          if (column < cw * 0.15 || column >= cw * 0.85 || row < ch * 0.08)
+            visit(picture, column, row, row * cw + column);
     }
   };
   each(({ u, v }, _column, _row, i) => {
@@ -95,8 +104,13 @@ function mapWall(
         const i = row * cw + column;
         const [du, dv] = [picture.u[i]! - 128, picture.v[i]! - 128];
         const along = du * direction.u + dv * direction.v;
-        if (along < length * WALL_LIKE.along || Math.abs(dv * direction.u - du * direction.v) > along * WALL_LIKE.aside) continue;
-        const cell = sums[Math.floor((row * rows) / ch) * columns + Math.floor((column * columns) / cw)]!;
+        if (
+          along < length * WALL_LIKE.along ||
+          Math.abs(dv * direction.u - du * direction.v) > along * WALL_LIKE.aside
+        )
+          continue;
+        const cell =
+          sums[Math.floor((row * rows) / ch) * columns + Math.floor((column * columns) / cw)]!;
         cell[0]! += lumaAt(picture, column, row);
         cell[1]! += picture.u[i]!;
         cell[2]! += picture.v[i]!;
@@ -110,7 +124,12 @@ function mapWall(
 }
 
 /** Gives cells that nothing is known of the mean of their neighbours, from those that are known inwards. */
-function fillGaps(known: readonly (number[] | null)[], columns: number, rows: number, mean: readonly number[]): (readonly number[])[] {
+function fillGaps(
+  known: readonly (number[] | null)[],
+  columns: number,
+  rows: number,
+  mean: readonly number[],
+): (readonly number[])[] {
   let cells: (readonly number[] | null)[] = [...known];
   for (let round = 0; round < columns + rows && cells.includes(null); round++)
     cells = cells.map((cell, i) => {
@@ -122,17 +141,24 @@ function fillGaps(known: readonly (number[] | null)[], columns: number, rows: nu
         y > 0 && cells[i - columns],
         y < rows - 1 && cells[i + columns],
       ].filter((c): c is number[] => !!c);
-      return around.length ? [0, 1, 2].map((k) => around.reduce((sum, c) => sum + c[k]!, 0) / around.length) : null;
+      return around.length
+        ? [0, 1, 2].map((k) => around.reduce((sum, c) => sum + c[k]!, 0) / around.length)
+        : null;
     });
   return cells.map((cell) => cell ?? mean);
 }
 
 /** Tolerance from how far the wall's own samples fall short of it, softness from what of the wall's light the others have. */
-function thresholds(pictures: readonly ChromaPicture[], wall: WallMap): { tolerance: number; softness: number } {
+function thresholds(
+  pictures: readonly ChromaPicture[],
+  wall: WallMap,
+): { tolerance: number; softness: number } {
   const first = pictures[0]!;
   const { cw, ch } = chromaSize(first);
   const whole = { x: 0, y: 0, width: first.width, height: first.height };
-  const [wu, wv] = (['u', 'v'] as const).map((name) => sampleWall(wall, name, whole, whole, cw, ch)) as [Uint8Array, Uint8Array];
+  const [wu, wv] = (['u', 'v'] as const).map((name) =>
+    sampleWall(wall, name, whole, whole, cw, ch),
+  ) as [Uint8Array, Uint8Array];
   // Shares of the wall's light in hundredths, from -0.5 to 1.5.
   const shares = new Uint32Array(201);
   let chroma = 0;

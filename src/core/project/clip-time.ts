@@ -14,20 +14,27 @@ export const SPEED_LIMITS = [0.1, 16] as const;
 export type ClipTiming = Pick<Clip, 'start' | 'duration' | 'source' | 'speed'>;
 
 /** First instant after a clip on the timeline. */
-export const clipEnd = (clip: Pick<Clip, 'start' | 'duration'>): Ticks => clip.start + clip.duration;
+export const clipEnd = (clip: Pick<Clip, 'start' | 'duration'>): Ticks =>
+  clip.start + clip.duration;
 
 /** Footage time that a clip shows at an instant of the timeline, also outside of the clip; a frozen one always shows the same. */
-export const sourceTime = (clip: ClipTiming, time: Ticks): Ticks => clip.source + Math.round((time - clip.start) * clip.speed);
+export const sourceTime = (clip: ClipTiming, time: Ticks): Ticks =>
+  clip.source + Math.round((time - clip.start) * clip.speed);
 
 /** Footage time at which what a clip uses ends. */
 export const sourceEnd = (clip: ClipTiming): Ticks => sourceTime(clip, clipEnd(clip));
 
 /** Instant of the timeline at which a clip would show a footage time. Not for a frozen clip, which shows only one. */
-export const timelineTime = (clip: ClipTiming, source: Ticks): Ticks => clip.start + Math.round((source - clip.source) / clip.speed);
+export const timelineTime = (clip: ClipTiming, source: Ticks): Ticks =>
+  clip.start + Math.round((source - clip.source) / clip.speed);
 
 /** Footage that is left before and after what a clip uses, in timeline ticks; without limit for stills and frozen pictures. */
-export function handles(clip: ClipTiming, footage: Pick<FootageFacts, 'kind' | 'duration'> | undefined): { before: Ticks; after: Ticks } {
-  if (clip.speed === 0 || !footage || footage.kind === 'image') return { before: Infinity, after: Infinity };
+export function handles(
+  clip: ClipTiming,
+  footage: Pick<FootageFacts, 'kind' | 'duration'> | undefined,
+): { before: Ticks; after: Ticks } {
+  if (clip.speed === 0 || !footage || footage.kind === 'image')
+    return { before: Infinity, after: Infinity };
   return {
     before: Math.floor(clip.source / clip.speed),
     after: Math.max(0, Math.floor((footage.duration - sourceEnd(clip)) / clip.speed)),

@@ -21,7 +21,11 @@ const LANE_NAMES: Record<LaneKind, string> = {
 };
 
 /** An empty lane of a kind, with the kind's usual name. Music starts 16 dB down, under the voice. */
-export const createLane = (kind: LaneKind, id: string = kind, name: string = LANE_NAMES[kind]): Lane => ({
+export const createLane = (
+  kind: LaneKind,
+  id: string = kind,
+  name: string = LANE_NAMES[kind],
+): Lane => ({
   id,
   kind,
   name,
@@ -34,7 +38,9 @@ export const createLane = (kind: LaneKind, id: string = kind, name: string = LAN
 });
 
 /** A clip as it is when newly placed: at its own speed, with nothing set. */
-export const createClip = (clip: Pick<Clip, 'id' | 'footageId' | 'start' | 'duration' | 'source' | 'link'> & Partial<Clip>): Clip => ({
+export const createClip = (
+  clip: Pick<Clip, 'id' | 'footageId' | 'start' | 'duration' | 'source' | 'link'> & Partial<Clip>,
+): Clip => ({
   id: clip.id,
   footageId: clip.footageId,
   start: clip.start,
@@ -53,10 +59,17 @@ export const createClip = (clip: Pick<Clip, 'id' | 'footageId' | 'start' | 'dura
 });
 
 /** How a recording joins what lies behind it unless its look says otherwise. */
-export const DEFAULT_JOINING = { opacity: 1, blend: 'normal', tilt: 0 } as const satisfies Partial<FootageLook>;
+export const DEFAULT_JOINING = {
+  opacity: 1,
+  blend: 'normal',
+  tilt: 0,
+} as const satisfies Partial<FootageLook>;
 
 /** How a cover hides unless something else is said. */
-export const DEFAULT_COVER = { way: 'blur', color: '#1e2a32' } as const satisfies Partial<CoverCallout>;
+export const DEFAULT_COVER = {
+  way: 'blur',
+  color: '#1e2a32',
+} as const satisfies Partial<CoverCallout>;
 
 export const DEFAULT_MARKER_COLOR = '#8e3f66';
 
@@ -89,14 +102,18 @@ export function createProject(
 ): Project {
   const { id, loudness, captions } = targetOf(targetId);
   const even = (n: number) => Math.round(n / 2) * 2;
-  for (const side of [width, height]) if (!(side >= 16 && side <= 7680)) throw new RangeError('A picture is 16 to 7680 px wide and high.');
+  for (const side of [width, height])
+    if (!(side >= 16 && side <= 7680))
+      throw new RangeError('A picture is 16 to 7680 px wide and high.');
   return {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
     canvas: { width: even(width), height: even(height), frameRate, background: '#1e2a32' },
     target: { id, loudness, captions },
     script: { wordsPerMinute: DEFAULT_WORDS_PER_MINUTE },
-    lanes: (['presenter', 'screen', 'voice', 'music', 'computer'] as const).map((kind) => createLane(kind)),
+    lanes: (['presenter', 'screen', 'voice', 'music', 'computer'] as const).map((kind) =>
+      createLane(kind),
+    ),
     framings: [],
     layouts: [],
     pointer: [],

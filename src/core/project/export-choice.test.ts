@@ -1,7 +1,13 @@
 import fc from 'fast-check';
 import { LEAST_SIDE, MOST_SIDE, evenSize } from '../scale/export-size';
 import { secondsToTicks } from '../time/ticks';
-import { chooseFormat, choosePreset, exportRequest, suitedChoice, typedRange } from './export-choice';
+import {
+  chooseFormat,
+  choosePreset,
+  exportRequest,
+  suitedChoice,
+  typedRange,
+} from './export-choice';
 import { FORMATS } from './export-formats';
 import { presetsFor } from './export-presets';
 
@@ -9,7 +15,11 @@ const canvas = { width: 1920, height: 1080, frameRate: { num: 30, den: 1 } };
 const format = fc.constantFrom(...FORMATS);
 
 test('what suits the target is chosen at first, and the project’s own where none fits', () => {
-  expect(suitedChoice(canvas, 'deck')).toMatchObject({ format: 'mp4', size: { width: 1280, height: 720 }, quality: 'small' });
+  expect(suitedChoice(canvas, 'deck')).toMatchObject({
+    format: 'mp4',
+    size: { width: 1280, height: 720 },
+    quality: 'small',
+  });
   expect(suitedChoice({ ...canvas, width: 1000, height: 700 }, 'deck')).toMatchObject({
     size: { width: 1000, height: 700 },
     frameRate: canvas.frameRate,
@@ -20,9 +30,16 @@ test('what suits the target is chosen at first, and the project’s own where no
 test('whatever formats were tried, coming back from a GIF leaves the project’s size and rate', () => {
   fc.assert(
     fc.property(fc.array(format, { maxLength: 6 }), (tried) => {
-      const last = tried.reduce((choice, next) => chooseFormat(choice, next, canvas), suitedChoice(canvas, 'web'));
+      const last = tried.reduce(
+        (choice, next) => chooseFormat(choice, next, canvas),
+        suitedChoice(canvas, 'web'),
+      );
       const back = chooseFormat(chooseFormat(last, 'gif', canvas), 'mp4', canvas);
-      expect(back).toMatchObject({ format: 'mp4', size: { width: 1920, height: 1080 }, frameRate: canvas.frameRate });
+      expect(back).toMatchObject({
+        format: 'mp4',
+        size: { width: 1920, height: 1080 },
+        frameRate: canvas.frameRate,
+      });
     }),
   );
   const small = choosePreset(
@@ -33,15 +50,27 @@ test('whatever formats were tried, coming back from a GIF leaves the project’s
 });
 
 test('a preset keeps what it says nothing of', () => {
-  const own = { ...chooseFormat(suitedChoice(canvas, 'web'), 'gif', canvas), calm: true, bitRate: 3 };
+  const own = {
+    ...chooseFormat(suitedChoice(canvas, 'web'), 'gif', canvas),
+    calm: true,
+    bitRate: 3,
+  };
   const [preset] = presetsFor(canvas);
-  expect(choosePreset(own, preset!)).toMatchObject({ format: 'mp4', calm: true, bitRate: 3, size: preset!.size });
+  expect(choosePreset(own, preset!)).toMatchObject({
+    format: 'mp4',
+    calm: true,
+    bitRate: 3,
+    size: preset!.size,
+  });
 });
 
 test('a bit rate is asked for only where it was chosen and the format can be held to one', () => {
   fc.assert(
     fc.property(format, fc.constantFrom('small', 'good', 'high', 'rate'), (name, quality) => {
-      const request = exportRequest({ ...chooseFormat(suitedChoice(canvas, 'web'), name, canvas), quality }, null);
+      const request = exportRequest(
+        { ...chooseFormat(suitedChoice(canvas, 'web'), name, canvas), quality },
+        null,
+      );
       const moving = ['mp4', 'mov', 'webm', 'av1'].includes(name);
       expect(request.bitRate).toBe(quality === 'rate' && moving ? 8 : null);
       expect(request.quality).toBe(quality === 'rate' ? 'good' : quality);
@@ -52,7 +81,8 @@ test('a bit rate is asked for only where it was chosen and the format can be hel
 
 describe('a range that was typed', () => {
   const at = { playhead: secondsToTicks(12), length: secondsToTicks(60), still: false };
-  const read = (from: string, to: string, more = {}) => typedRange({ from, to }, canvas.frameRate, { ...at, ...more });
+  const read = (from: string, to: string, more = {}) =>
+    typedRange({ from, to }, canvas.frameRate, { ...at, ...more });
 
   test('is all of it when nothing was, and open ends are the timeline’s', () => {
     expect(read('', ' ')).toBeNull();
@@ -95,7 +125,9 @@ test('any size that can be asked for is even, within what can be exported, and n
         }
         // Rounding to even pixels moves a side by one at most.
         if (Math.min(size.width, size.height) > LEAST_SIDE)
-          expect(Math.abs(size.width / own.width - size.height / own.height)).toBeLessThan(1.5 / own.width + 1.5 / own.height);
+          expect(Math.abs(size.width / own.width - size.height / own.height)).toBeLessThan(
+            1.5 / own.width + 1.5 / own.height,
+          );
       },
     ),
   );

@@ -38,7 +38,10 @@ export function suitedChoice(canvas: Canvas, target: string): ExportChoice {
 }
 
 /** A choice with what a preset says in place of its own. */
-export const choosePreset = (choice: ExportChoice, { size, frameRate, quality }: ExportPreset): ExportChoice => ({
+export const choosePreset = (
+  choice: ExportChoice,
+  { size, frameRate, quality }: ExportPreset,
+): ExportChoice => ({
   ...choice,
   format: 'mp4',
   size,
@@ -49,8 +52,16 @@ export const choosePreset = (choice: ExportChoice, { size, frameRate, quality }:
 /** A choice of another format: a GIF is made small, and what was small for a GIF's sake becomes the project's own again. */
 export function chooseFormat(choice: ExportChoice, format: Format, canvas: Canvas): ExportChoice {
   const own: Size = { width: canvas.width, height: canvas.height };
-  if (format === 'gif') return { ...choice, format, size: evenSize(own, GIF.share), frameRate: rateFromNumber(GIF.rate) };
-  return choice.format === 'gif' ? { ...choice, format, size: own, frameRate: canvas.frameRate } : { ...choice, format };
+  if (format === 'gif')
+    return {
+      ...choice,
+      format,
+      size: evenSize(own, GIF.share),
+      frameRate: rateFromNumber(GIF.rate),
+    };
+  return choice.format === 'gif'
+    ? { ...choice, format, size: own, frameRate: canvas.frameRate }
+    : { ...choice, format };
 }
 
 /** Times as somebody has typed them; empty where they left it. */
@@ -68,20 +79,34 @@ export interface TypedRange {
 export function typedRange(
   { from, to }: TypedRange,
   rate: FrameRate,
-  { playhead, length, still }: { readonly playhead: Ticks; readonly length: Ticks; readonly still: boolean },
+  {
+    playhead,
+    length,
+    still,
+  }: { readonly playhead: Ticks; readonly length: Ticks; readonly still: boolean },
 ): { readonly start: number; readonly end: number } | null | string {
   const read = (text: string) => (text.trim() ? parseTimecode(text, rate) : undefined);
   const [start, end] = [read(from), still ? undefined : read(to)];
   if (start === null || end === null) return 'Type the range as times, for example 0:05 and 0:20.';
   if (start === undefined && end === undefined && !still) return null;
   const range = { start: start ?? (still ? playhead : 0), end: end ?? length };
-  if (range.start >= length) return 'The range starts after the end of the timeline. Choose an earlier start.';
+  if (range.start >= length)
+    return 'The range starts after the end of the timeline. Choose an earlier start.';
   if (range.end <= range.start) return 'The range ends before it starts. Choose a later end.';
   return { start: ticksToSeconds(range.start), end: ticksToSeconds(range.end) };
 }
 
 /** What is asked of the server for a choice and a range. */
-export function exportRequest({ size, quality, bitRate, ...rest }: ExportChoice, range: { start: number; end: number } | null) {
+export function exportRequest(
+  { size, quality, bitRate, ...rest }: ExportChoice,
+  range: { start: number; end: number } | null,
+) {
   const held = quality === 'rate' && FORMAT_FACTS[rest.format].bitRate;
-  return { ...rest, ...size, quality: quality === 'rate' ? ('good' as const) : quality, bitRate: held ? bitRate : null, range };
+  return {
+    ...rest,
+    ...size,
+    quality: quality === 'rate' ? ('good' as const) : quality,
+    bitRate: held ? bitRate : null,
+    range,
+  };
 }

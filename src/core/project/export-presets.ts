@@ -11,7 +11,10 @@ export interface ExportPreset {
   readonly quality: 'small' | 'good' | 'high';
 }
 
-const QUALITY: Partial<Record<TargetId, ExportPreset['quality']>> = { deck: 'small', archive: 'high' };
+const QUALITY: Partial<Record<TargetId, ExportPreset['quality']>> = {
+  deck: 'small',
+  archive: 'high',
+};
 
 /**
  * Presets for the targets that a project's shape fits. Where the target's size is not smaller than the project's, it is the project's own:
@@ -19,7 +22,9 @@ const QUALITY: Partial<Record<TargetId, ExportPreset['quality']>> = { deck: 'sma
  */
 export function presetsFor(canvas: Size & { readonly frameRate: FrameRate }): ExportPreset[] {
   const { width, height } = canvas;
-  return TARGETS.filter((target) => Math.abs(target.width * height - target.height * width) < Math.max(width, height)).map((target) => ({
+  return TARGETS.filter(
+    (target) => Math.abs(target.width * height - target.height * width) < Math.max(width, height),
+  ).map((target) => ({
     id: target.id,
     name: target.name,
     size: target.width < width ? { width: target.width, height: target.height } : { width, height },

@@ -1,4 +1,10 @@
-import { createClip, DEFAULT_COVER, DEFAULT_JOINING, DEFAULT_MARKER_COLOR, DEFAULT_WORDS_PER_MINUTE } from './create';
+import {
+  createClip,
+  DEFAULT_COVER,
+  DEFAULT_JOINING,
+  DEFAULT_MARKER_COLOR,
+  DEFAULT_WORDS_PER_MINUTE,
+} from './create';
 import { PROJECT_FORMAT, PROJECT_VERSION, type Clip } from './model';
 import { targetOf } from './targets';
 import type { Fault } from './validate';
@@ -42,23 +48,36 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
     keys: eachOf(keys, (key) => ({ ...key, choke: 0, feather: 0, garbage: null, wall: null })),
     looks: eachOf(looks, (look) => ({ ...look, ...DEFAULT_JOINING })),
     pointer: eachOf(pointer, (span) => ({ ...span, dim: null })),
-    callouts: eachOf(callouts, (callout) => (callout.kind === 'cover' ? { ...callout, ...DEFAULT_COVER } : callout)),
+    callouts: eachOf(callouts, (callout) =>
+      callout.kind === 'cover' ? { ...callout, ...DEFAULT_COVER } : callout,
+    ),
     presenter: typeof presenter === 'object' ? { ...presenter, feather: 0 } : presenter,
   }),
 };
 
 /** Changes the members of a list; what is no list is left for the check to refuse. */
 const eachOf = (list: unknown, change: (member: Document) => unknown): unknown =>
-  Array.isArray(list) ? list.map((member: unknown) => (typeof member === 'object' && member ? change(member as Document) : member)) : list;
+  Array.isArray(list)
+    ? list.map((member: unknown) =>
+        typeof member === 'object' && member ? change(member as Document) : member,
+      )
+    : list;
 
 /** Brings a document of any known version to the present one; says so when it is none or too new. */
 export function migrate(value: unknown): { value: unknown } | { fault: Fault } {
-  if (typeof value !== 'object' || value === null || Array.isArray(value)) return { fault: { path: '/', message: 'is not a JSON object' } };
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    return { fault: { path: '/', message: 'is not a JSON object' } };
   let document = value as Document;
-  if (document.format !== PROJECT_FORMAT) return { fault: { path: '/format', message: `is not "${PROJECT_FORMAT}"` } };
+  if (document.format !== PROJECT_FORMAT)
+    return { fault: { path: '/format', message: `is not "${PROJECT_FORMAT}"` } };
   let version = Number(document.version);
   if (!Number.isInteger(version) || version < 1 || version > PROJECT_VERSION)
-    return { fault: { path: '/version', message: `is not one that this Vistum reads (1 to ${PROJECT_VERSION})` } };
+    return {
+      fault: {
+        path: '/version',
+        message: `is not one that this Vistum reads (1 to ${PROJECT_VERSION})`,
+      },
+    };
   for (; version < PROJECT_VERSION; version++) document = MIGRATIONS[version]!(document);
   return { value: document };
 }

@@ -2,14 +2,25 @@ import { contains, type Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
 import { fitSize, type InFootage, type Size } from '../scale/rect';
 import { clipEnd } from './clip-time';
-import { PICTURE_LANES, type Clip, type FootageLook, type Lane, type LaneKind, type Project, type Step } from './model';
+import {
+  PICTURE_LANES,
+  type Clip,
+  type FootageLook,
+  type Lane,
+  type LaneKind,
+  type Project,
+  type Step,
+} from './model';
 
 /** Whether a lane is seen rather than heard. */
-export const isPictureLane = (lane: Lane): boolean => (PICTURE_LANES as readonly LaneKind[]).includes(lane.kind);
+export const isPictureLane = (lane: Lane): boolean =>
+  (PICTURE_LANES as readonly LaneKind[]).includes(lane.kind);
 
 /** Whether a lane is seen or heard: switched on, and not silenced by another one's solo. */
 export const isLaneOn = (project: Project, lane: Lane): boolean =>
-  !lane.off && (lane.solo || !project.lanes.some((other) => other.solo && isPictureLane(other) === isPictureLane(lane)));
+  !lane.off &&
+  (lane.solo ||
+    !project.lanes.some((other) => other.solo && isPictureLane(other) === isPictureLane(lane)));
 
 /** Where the last clip of a lane ends; 0 for an empty one. Clips are ordered and never overlap. */
 export function laneEnd(lane: Lane): Ticks {
@@ -18,7 +29,8 @@ export function laneEnd(lane: Lane): Ticks {
 }
 
 /** First instant at which nothing is left on any lane: the length of the tutorial. */
-export const projectDuration = (project: Project): Ticks => project.lanes.reduce((end, lane) => Math.max(end, laneEnd(lane)), 0);
+export const projectDuration = (project: Project): Ticks =>
+  project.lanes.reduce((end, lane) => Math.max(end, laneEnd(lane)), 0);
 
 /** The clip of a lane at an instant, if any. Clips are ordered, so the search halves. */
 export function clipAt(lane: Lane, time: Ticks): Clip | null {
@@ -40,7 +52,8 @@ export function lastStarted(lane: Lane, time: Ticks): number {
 
 /** A clip and its lane by the clip's id. */
 export function findClip(project: Project, id: string): { lane: Lane; clip: Clip } | null {
-  for (const lane of project.lanes) for (const clip of lane.clips) if (clip.id === id) return { lane, clip };
+  for (const lane of project.lanes)
+    for (const clip of lane.clips) if (clip.id === id) return { lane, clip };
   return null;
 }
 
@@ -55,7 +68,8 @@ export function visibleClip(project: Project, kind: LaneKind, time: Ticks): Clip
 }
 
 /** The span that covers an instant, out of spans that never overlap. */
-export const spanAt = <S extends Range>(spans: readonly S[], time: Ticks): S | null => spans.find((span) => contains(span, time)) ?? null;
+export const spanAt = <S extends Range>(spans: readonly S[], time: Ticks): S | null =>
+  spans.find((span) => contains(span, time)) ?? null;
 
 /** A step that stands on the timeline. */
 export type PlacedStep = Step & { readonly start: Ticks };
@@ -65,7 +79,8 @@ export const placedSteps = (project: Project): PlacedStep[] =>
   project.steps.filter((s): s is PlacedStep => s.start !== null).sort((a, b) => a.start - b.start);
 
 /** The step that an instant belongs to. */
-export const stepAt = (project: Project, time: Ticks): PlacedStep | null => placedSteps(project).findLast((s) => s.start <= time) ?? null;
+export const stepAt = (project: Project, time: Ticks): PlacedStep | null =>
+  placedSteps(project).findLast((s) => s.start <= time) ?? null;
 
 /** The time of a step: until the next one, or the end of the tutorial. Null while it is only planned. */
 export function stepRange(project: Project, id: string): Range | null {
@@ -73,7 +88,10 @@ export function stepRange(project: Project, id: string): Range | null {
   const index = placed.findIndex((s) => s.id === id);
   const step = placed[index];
   if (!step) return null;
-  return { start: step.start, end: placed[index + 1]?.start ?? Math.max(step.start, projectDuration(project)) };
+  return {
+    start: step.start,
+    end: placed[index + 1]?.start ?? Math.max(step.start, projectDuration(project)),
+  };
 }
 
 /** How a recording is shown, if that was ever set. */
@@ -87,5 +105,9 @@ export function areaOf(project: Project, footage: Size & { readonly id: string }
   const area = look?.area ?? { x: 0, y: 0, width, height };
   if (look?.fit !== 'fill') return area;
   const part = fitSize(project.canvas, area);
-  return { x: area.x + (area.width - part.width) / 2, y: area.y + (area.height - part.height) / 2, ...part };
+  return {
+    x: area.x + (area.width - part.width) / 2,
+    y: area.y + (area.height - part.height) / 2,
+    ...part,
+  };
 }

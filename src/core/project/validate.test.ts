@@ -19,17 +19,30 @@ test('a project that the program made is sound', () => {
 
 test('a document of the first version is brought up to date', () => {
   const { target: _t, script: _s, markers: _m, looks: _l, ...rest } = sound();
-  const old = { ...rest, version: 1, steps: [{ id: 'a', start: 0, title: 'Open', narration: '', action: '' }] };
+  const old = {
+    ...rest,
+    version: 1,
+    steps: [{ id: 'a', start: 0, title: 'Open', narration: '', action: '' }],
+  };
   const checked = validateProject(old, SOURCES);
   expect(checked).toMatchObject({
-    project: { version: 4, target: { id: 'web' }, steps: [{ id: 'a', notes: '' }], markers: [], looks: [] },
+    project: {
+      version: 4,
+      target: { id: 'web' },
+      steps: [{ id: 'a', notes: '' }],
+      markers: [],
+      looks: [],
+    },
   });
 });
 
 test('keys, looks, covers and halos of the version before keep what they do', () => {
   const span = { id: 'p', start: 0, end: 10 };
   const halo = { size: 100, color: '#ffcc00', softness: 0.5, opacity: 0.5 };
-  const { presenter, ...rest } = structuredClone(emptyProject()) as unknown as Record<string, unknown> & {
+  const { presenter, ...rest } = structuredClone(emptyProject()) as unknown as Record<
+    string,
+    unknown
+  > & {
     presenter: Record<string, unknown>;
   };
   delete presenter.feather;
@@ -38,9 +51,20 @@ test('keys, looks, covers and halos of the version before keep what they do', ()
     presenter,
     version: 3,
     keys: [{ footageId: 'camera', on: true, color: '#2f9a4b', tolerance: 20, softness: 10 }],
-    looks: [{ footageId: 'screen', area: null, brightness: 0.1, contrast: 1, fit: 'fit', bars: 'plain' }],
+    looks: [
+      { footageId: 'screen', area: null, brightness: 0.1, contrast: 1, fit: 'fit', bars: 'plain' },
+    ],
     pointer: [{ ...span, halo }],
-    callouts: [{ ...span, id: 'c', footageId: 'screen', kind: 'cover', rect: { x: 0, y: 0, width: 50, height: 50 }, strength: 16 }],
+    callouts: [
+      {
+        ...span,
+        id: 'c',
+        footageId: 'screen',
+        kind: 'cover',
+        rect: { x: 0, y: 0, width: 50, height: 50 },
+        strength: 16,
+      },
+    ],
   };
   expect(validateProject(old, SOURCES)).toMatchObject({
     project: {
@@ -56,7 +80,11 @@ test('keys, looks, covers and halos of the version before keep what they do', ()
 
 test('planned steps have no time; two that have one never share it', () => {
   const project = sound();
-  project.steps.push({ ...STEP, id: 'a', start: null }, { ...STEP, id: 'b', start: null }, { ...STEP, id: 'c', start: 9 });
+  project.steps.push(
+    { ...STEP, id: 'a', start: null },
+    { ...STEP, id: 'b', start: null },
+    { ...STEP, id: 'c', start: 9 },
+  );
   expect(faultsOf(project)).toEqual([]);
   project.steps.push({ ...STEP, id: 'd', start: 9 });
   expect(faultsOf(project)).toEqual(['/steps/3/start']);
@@ -68,10 +96,26 @@ test.each<[string, (p: ReturnType<typeof sound>) => unknown, string]>([
   ['a version of the future', (p) => ({ ...p, version: 99 }), '/version'],
   ['an odd width', (p) => ({ ...p, canvas: { ...p.canvas, width: 1921 } }), '/canvas/width'],
   ['an unknown property', (p) => ({ ...p, extra: 1 }), '/'],
-  ['a fraction of a tick', (p) => ((p.lanes[1]!.clips[0]!.start = 0.5), p), '/lanes/1/clips/0/start'],
-  ['a clip beyond its footage', (p) => ((p.lanes[1]!.clips[0]!.source = 5e9), p), '/lanes/1/clips/0/duration'],
-  ['footage that is not there', (p) => ((p.lanes[1]!.clips[0]!.footageId = 'gone'), p), '/lanes/1/clips/0/footageId'],
-  ['two clips over each other', (p) => (p.lanes[1]!.clips.push({ ...p.lanes[1]!.clips[0]!, id: 'b' }), p), '/lanes/1/clips/1/start'],
+  [
+    'a fraction of a tick',
+    (p) => ((p.lanes[1]!.clips[0]!.start = 0.5), p),
+    '/lanes/1/clips/0/start',
+  ],
+  [
+    'a clip beyond its footage',
+    (p) => ((p.lanes[1]!.clips[0]!.source = 5e9), p),
+    '/lanes/1/clips/0/duration',
+  ],
+  [
+    'footage that is not there',
+    (p) => ((p.lanes[1]!.clips[0]!.footageId = 'gone'), p),
+    '/lanes/1/clips/0/footageId',
+  ],
+  [
+    'two clips over each other',
+    (p) => (p.lanes[1]!.clips.push({ ...p.lanes[1]!.clips[0]!, id: 'b' }), p),
+    '/lanes/1/clips/1/start',
+  ],
   ['an id used twice', (p) => ((p.lanes[0]!.id = 'screen'), p), '/lanes/1/id'],
 ])('%s is refused with its place', (_name, break_, path) => {
   expect(faultsOf(break_(sound()))).toContain(path);

@@ -42,11 +42,17 @@ function* structuralFaults(project: Project, sources: Sources): Generator<Fault>
     for (const [c, clip] of lane.clips.entries()) {
       const path = `/lanes/${l}/clips/${c}`;
       yield* claim(clip.id, path);
-      if (clip.start < end) yield { path: `${path}/start`, message: 'overlaps the clip before it, or is out of order' };
+      if (clip.start < end)
+        yield { path: `${path}/start`, message: 'overlaps the clip before it, or is out of order' };
       end = clipEnd(clip);
-      if (clip.group && !groups.has(clip.group)) yield { path: `${path}/group`, message: 'names a group that is not there' };
+      if (clip.group && !groups.has(clip.group))
+        yield { path: `${path}/group`, message: 'names a group that is not there' };
       const footage = sources.footage[clip.footageId];
-      if (!footage) yield { path: `${path}/footageId`, message: `names footage that the project does not have ("${clip.footageId}")` };
+      if (!footage)
+        yield {
+          path: `${path}/footageId`,
+          message: `names footage that the project does not have ("${clip.footageId}")`,
+        };
       else if (footage.kind !== 'image' && sourceEnd(clip) > footage.duration + ROUNDING)
         yield { path: `${path}/duration`, message: 'goes beyond the end of its footage' };
     }
@@ -56,28 +62,37 @@ function* structuralFaults(project: Project, sources: Sources): Generator<Fault>
     for (const [i, span] of project[name].entries()) {
       const path = `/${name}/${i}`;
       yield* claim(span.id, path);
-      if (span.end <= span.start) yield { path: `${path}/end`, message: 'does not lie after its start' };
+      if (span.end <= span.start)
+        yield { path: `${path}/end`, message: 'does not lie after its start' };
       if (name !== 'callouts' && span.start < end)
         yield { path: `${path}/start`, message: 'overlaps the one before it, or is out of order' };
       end = span.end;
       if ('footageId' in span && !sources.footage[span.footageId])
-        yield { path: `${path}/footageId`, message: `names footage that the project does not have ("${span.footageId}")` };
+        yield {
+          path: `${path}/footageId`,
+          message: `names footage that the project does not have ("${span.footageId}")`,
+        };
     }
   }
   for (const [i, framing] of project.framings.entries())
     if (framing.rampIn + framing.rampOut > framing.end - framing.start)
-      yield { path: `/framings/${i}/rampIn`, message: 'and the ramp out are longer than the framing' };
+      yield {
+        path: `/framings/${i}/rampIn`,
+        message: 'and the ramp out are longer than the framing',
+      };
   const begun = new Set<number>();
   for (const [i, step] of project.steps.entries()) {
     yield* claim(step.id, `/steps/${i}`);
     if (step.start === null) continue;
-    if (begun.has(step.start)) yield { path: `/steps/${i}/start`, message: 'is where another step begins' };
+    if (begun.has(step.start))
+      yield { path: `/steps/${i}/start`, message: 'is where another step begins' };
     begun.add(step.start);
   }
   let passed = 0;
   for (const [i, marker] of project.markers.entries()) {
     yield* claim(marker.id, `/markers/${i}`);
-    if (marker.time < passed) yield { path: `/markers/${i}/time`, message: 'lies before the marker before it' };
+    if (marker.time < passed)
+      yield { path: `/markers/${i}/time`, message: 'lies before the marker before it' };
     passed = marker.time;
   }
 }

@@ -18,10 +18,20 @@ test('a recording of the advised size is sharp at the closest view', () => {
 });
 
 test('known bars: 4:3 and ultra-wide in a 16:9 frame', () => {
-  expect(barsOf({ width: 1600, height: 1200 }, FULL_HD)).toEqual({ side: 240, above: 0, share: 0.25, lost: 0.25 });
+  expect(barsOf({ width: 1600, height: 1200 }, FULL_HD)).toEqual({
+    side: 240,
+    above: 0,
+    share: 0.25,
+    lost: 0.25,
+  });
   const wide = barsOf({ width: 3440, height: 1440 }, FULL_HD);
   expect([wide.side, wide.above]).toEqual([0, 138]);
-  expect(barsOf({ width: 2560, height: 1440 }, FULL_HD)).toEqual({ side: 0, above: 0, share: 0, lost: 0 });
+  expect(barsOf({ width: 2560, height: 1440 }, FULL_HD)).toEqual({
+    side: 0,
+    above: 0,
+    share: 0,
+    lost: 0,
+  });
 });
 
 test('the area that is advised has the frame’s shape, lies inside and leaves no bars to speak of', () => {
@@ -44,8 +54,18 @@ test('the camera that fills the frame without bars', () => {
 
 test('an area is brought inside the screen it is used on, on even pixels', () => {
   const screen = { width: 1367, height: 769 };
-  expect(tidyArea({ x: 1000, y: 701, width: 801.5, height: 600 }, screen)).toEqual({ x: 564, y: 168, width: 802, height: 600 });
-  expect(tidyArea({ x: -40, y: 3, width: 9999, height: 1 }, screen)).toEqual({ x: 0, y: 4, width: 1366, height: 16 });
+  expect(tidyArea({ x: 1000, y: 701, width: 801.5, height: 600 }, screen)).toEqual({
+    x: 564,
+    y: 168,
+    width: 802,
+    height: 600,
+  });
+  expect(tidyArea({ x: -40, y: 3, width: 9999, height: 1 }, screen)).toEqual({
+    x: 0,
+    y: 4,
+    width: 1366,
+    height: 16,
+  });
 });
 
 test('tidying what is tidy changes nothing', () => {

@@ -32,14 +32,27 @@ export function barsOf(source: Size, frame: Size): Bars {
   const fill = Math.max(frame.width / source.width, frame.height / source.height);
   const seen = (frame.width / fill / source.width) * (frame.height / fill / source.height);
   if (!side && !above) return { side: 0, above: 0, share: 0, lost: 0 };
-  return { side, above, share: (2 * (side * frame.height + above * frame.width)) / (frame.width * frame.height), lost: 1 - seen };
+  return {
+    side,
+    above,
+    share: (2 * (side * frame.height + above * frame.width)) / (frame.width * frame.height),
+    lost: 1 - seen,
+  };
 }
 
 /** The largest part of a source, on even pixels in its middle, that has the frame's shape. */
-export function areaOfShape(source: Size, frame: Size): { x: number; y: number; width: number; height: number } {
+export function areaOfShape(
+  source: Size,
+  frame: Size,
+): { x: number; y: number; width: number; height: number } {
   const width = evenDown(Math.min(source.width, (source.height * frame.width) / frame.height));
   const height = evenDown(Math.min(source.height, (source.width * frame.height) / frame.width));
-  return { x: evenDown((source.width - width) / 2), y: evenDown((source.height - height) / 2), width, height };
+  return {
+    x: evenDown((source.width - width) / 2),
+    y: evenDown((source.height - height) / 2),
+    width,
+    height,
+  };
 }
 
 /** Sizes that cameras commonly offer. */

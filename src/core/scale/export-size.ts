@@ -25,7 +25,10 @@ export function wholeSizes(canvas: Size): Size[] {
     .map((scale) => ({ width: canvas.width * scale, height: canvas.height * scale }))
     .filter(
       ({ width, height }) =>
-        isWhole(width / 2) && isWhole(height / 2) && Math.min(width, height) >= LEAST_SIDE && Math.max(width, height) <= MOST_SIDE,
+        isWhole(width / 2) &&
+        isWhole(height / 2) &&
+        Math.min(width, height) >= LEAST_SIDE &&
+        Math.max(width, height) <= MOST_SIDE,
     )
     .map(({ width, height }) => ({ width: Math.round(width), height: Math.round(height) }));
 }
@@ -33,9 +36,11 @@ export function wholeSizes(canvas: Size): Size[] {
 /** The size nearest to a share of a picture with even sides, none of them shorter or longer than an export's may be. */
 export const evenSize = ({ width, height }: Size, scale: number): Size => {
   const most = MOST_SIDE / Math.max(width, height);
-  const side = (length: number) => Math.max(LEAST_SIDE, Math.round((length * Math.min(scale, most)) / 2) * 2);
+  const side = (length: number) =>
+    Math.max(LEAST_SIDE, Math.round((length * Math.min(scale, most)) / 2) * 2);
   return { width: side(width), height: side(height) };
 };
 
 /** The size of a picture's shape that is so wide, as nearly as even sides allow. */
-export const sizeOfWidth = (own: Size, width: number): Size => evenSize(own, (Math.round(width / 2) * 2) / own.width);
+export const sizeOfWidth = (own: Size, width: number): Size =>
+  evenSize(own, (Math.round(width / 2) * 2) / own.width);

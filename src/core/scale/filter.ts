@@ -13,15 +13,20 @@ const SHARPNESS = 0.45;
 
 /** The cardinal cubic of two lobes. */
 const cubic = (x: number) =>
-  x < 1 ? (2 - SHARPNESS) * x ** 3 + (SHARPNESS - 3) * x ** 2 + 1 : -SHARPNESS * (x ** 3 - 5 * x ** 2 + 8 * x - 4);
+  x < 1
+    ? (2 - SHARPNESS) * x ** 3 + (SHARPNESS - 3) * x ** 2 + 1
+    : -SHARPNESS * (x ** 3 - 5 * x ** 2 + 8 * x - 4);
 /** The kernel for 0 to 2, tabled: tables are made anew for each picture of a moving view. */
-const KERNEL = Float64Array.from({ length: LOBES * STEPS + 1 }, (_, i) => (i > 0 && i % STEPS === 0 ? 0 : cubic(i / STEPS)));
+const KERNEL = Float64Array.from({ length: LOBES * STEPS + 1 }, (_, i) =>
+  i > 0 && i % STEPS === 0 ? 0 : cubic(i / STEPS),
+);
 /** The window as the pixel kernels take it: its values at `steps` places a lobe, over `lobes` lobes. */
 export const FILTER_WINDOW = { lobes: LOBES, steps: STEPS, values: KERNEL } as const;
 const kernelAt = (x: number) => KERNEL[Math.round(Math.abs(x) * STEPS)] ?? 0;
 
 /** Weights for each output sample when `span` source samples become `count`; an even number, since kernels take two at a time. */
-export const filterTaps = (span: number, count: number): number => Math.ceil(LOBES * Math.max(1, span / count)) * 2;
+export const filterTaps = (span: number, count: number): number =>
+  Math.ceil(LOBES * Math.max(1, span / count)) * 2;
 
 /**
  * Weights for resampling one axis of a plane by cubic convolution (R. G. Keys, "Cubic Convolution Interpolation for
@@ -38,7 +43,13 @@ export const filterTaps = (span: number, count: number): number => Math.ceil(LOB
  * @param count samples wanted, at least 1
  * @param mirror reverse the order of the output
  */
-export function filterTable(length: number, origin: number, span: number, count: number, mirror = false): FilterTable {
+export function filterTable(
+  length: number,
+  origin: number,
+  span: number,
+  count: number,
+  mirror = false,
+): FilterTable {
   const step = span / count;
   const stretch = Math.max(1, step);
   const support = LOBES * stretch;
@@ -100,7 +111,8 @@ export function phaseTable(stretch: number, phases: number): PhaseTable {
   const exact = new Float64Array(taps);
   for (let phase = 0; phase <= phases; phase++) {
     let sum = 0;
-    for (let k = 0; k < taps; k++) sum += exact[k] = kernelAt((k - reach - phase / phases) / stretch);
+    for (let k = 0; k < taps; k++)
+      sum += exact[k] = kernelAt((k - reach - phase / phases) / stretch);
     quantise(exact, sum, weights, phase * taps);
   }
   return { taps, reach, weights };

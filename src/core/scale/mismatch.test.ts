@@ -16,9 +16,18 @@ test('another rate, a varying one, another shape and a small size are each told 
   expect(kinds({ frameRate: rateFromNumber(25) }, true)).toEqual(['variable']);
   expect(kinds({ width: 1600, height: 1200 })).toEqual(['shape']);
   expect(kinds({ width: 1280, height: 720 })).toEqual(['small']);
-  expect(kinds({ width: 800, height: 600, frameRate: rateFromNumber(60) })).toEqual(['rate', 'shape', 'small']);
-  const [small] = findMismatches({ ...facts('a', 'screen', 9, { width: 1279, height: 719 }), variableRate: false }, canvas);
-  expect(small!.remedies).toEqual([{ label: 'Make the project 1280×720 px', kind: 'size', width: 1280, height: 720 }]);
+  expect(kinds({ width: 800, height: 600, frameRate: rateFromNumber(60) })).toEqual([
+    'rate',
+    'shape',
+    'small',
+  ]);
+  const [small] = findMismatches(
+    { ...facts('a', 'screen', 9, { width: 1279, height: 719 }), variableRate: false },
+    canvas,
+  );
+  expect(small!.remedies).toEqual([
+    { label: 'Make the project 1280×720 px', kind: 'size', width: 1280, height: 720 },
+  ]);
   expect(small!.text).toContain('1.50×');
 });
 
@@ -28,10 +37,10 @@ test('shape and size of a presenter do not matter, sound has neither', () => {
 });
 
 test('shapes by their usual names', () => {
-  expect([shapeName(2560, 1440), shapeName(640, 480), shapeName(1080, 1920), shapeName(1000, 540)]).toEqual([
-    '16:9',
-    '4:3',
-    '9:16',
-    '1.85:1',
-  ]);
+  expect([
+    shapeName(2560, 1440),
+    shapeName(640, 480),
+    shapeName(1080, 1920),
+    shapeName(1000, 540),
+  ]).toEqual(['16:9', '4:3', '9:16', '1.85:1']);
 });

@@ -5,8 +5,17 @@ import { framesPerSecond, type FrameRate } from '../time/ticks';
 /** What can be done about a mismatch, at one press; nothing of it happens by itself. */
 export type Remedy =
   | { readonly label: string; readonly kind: 'rate'; readonly frameRate: FrameRate }
-  | { readonly label: string; readonly kind: 'size'; readonly width: number; readonly height: number }
-  | { readonly label: string; readonly kind: 'look'; readonly look: Pick<FootageLook, 'fit' | 'bars'> };
+  | {
+      readonly label: string;
+      readonly kind: 'size';
+      readonly width: number;
+      readonly height: number;
+    }
+  | {
+      readonly label: string;
+      readonly kind: 'look';
+      readonly look: Pick<FootageLook, 'fit' | 'bars'>;
+    };
 
 export interface Mismatch {
   readonly kind: 'rate' | 'variable' | 'shape' | 'small';
@@ -15,7 +24,9 @@ export interface Mismatch {
   readonly remedies: readonly Remedy[];
 }
 
-type Facts = Pick<FootageFacts, 'kind' | 'role' | 'width' | 'height' | 'frameRate' | 'hasVideo'> & { readonly variableRate: boolean };
+type Facts = Pick<FootageFacts, 'kind' | 'role' | 'width' | 'height' | 'frameRate' | 'hasVideo'> & {
+  readonly variableRate: boolean;
+};
 
 /** Shapes nearer to each other than this are the same: a bar of a few pixels is not worth a word. */
 const SHAPE_TOLERANCE = 0.01;
@@ -50,11 +61,17 @@ export function findMismatches(facts: Facts, canvas: Canvas): Mismatch[] {
       text: 'Its frame rate varies, as that of screen recorders does. Every frame is shown at its own time, so it stays in step with the sound.',
       remedies: [],
     });
-  else if (frameRate && facts.kind === 'video' && Math.abs(framesPerSecond(frameRate) - framesPerSecond(canvas.frameRate)) > 0.05)
+  else if (
+    frameRate &&
+    facts.kind === 'video' &&
+    Math.abs(framesPerSecond(frameRate) - framesPerSecond(canvas.frameRate)) > 0.05
+  )
     found.push({
       kind: 'rate',
       text: `It has ${fps(frameRate)}, the project ${fps(canvas.frameRate)}. It plays in its own time; ${
-        framesPerSecond(frameRate) > framesPerSecond(canvas.frameRate) ? 'some frames are left out' : 'some frames are shown twice'
+        framesPerSecond(frameRate) > framesPerSecond(canvas.frameRate)
+          ? 'some frames are left out'
+          : 'some frames are shown twice'
       }, which can make movement uneven.`,
       remedies: [{ label: `Use ${fps(frameRate)} for the project`, kind: 'rate', frameRate }],
     });
@@ -77,7 +94,14 @@ export function findMismatches(facts: Facts, canvas: Canvas): Mismatch[] {
       text: `It is ${width}×${height} px, smaller than the picture of ${canvas.width}×${canvas.height} px: it is enlarged ${scale.toFixed(2)}× and looks soft.`,
       remedies:
         width >= 16 && height >= 16
-          ? [{ label: `Make the project ${even(width)}×${even(height)} px`, kind: 'size', width: even(width), height: even(height) }]
+          ? [
+              {
+                label: `Make the project ${even(width)}×${even(height)} px`,
+                kind: 'size',
+                width: even(width),
+                height: even(height),
+              },
+            ]
           : [],
     });
   return found;

@@ -23,7 +23,13 @@ describe('filter tables', () => {
   test('weights add up to one exactly, so that flat areas stay flat; taps lie within the source or weigh nothing', () => {
     fc.assert(
       fc.property(ranges, ({ length, from, share, count, mirror }) => {
-        const { taps, starts, weights } = filterTable(length, from * length, Math.max(0.01, share * (1 - from) * length), count, mirror);
+        const { taps, starts, weights } = filterTable(
+          length,
+          from * length,
+          Math.max(0.01, share * (1 - from) * length),
+          count,
+          mirror,
+        );
         for (let i = 0; i < count; i++) {
           let sum = 0;
           for (let k = 0; k < taps; k++) {
@@ -62,13 +68,17 @@ describe('sharpness', () => {
 
   test('the whole view has the frame’s shape and holds the footage', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 16, max: 5000 }), fc.integer({ min: 16, max: 5000 }), (width, height) => {
-        const view = wholeView({ width, height }, FULL_HD);
-        expect(view.width / view.height).toBeCloseTo(16 / 9);
-        expect(view.x).toBeLessThanOrEqual(1e-9);
-        expect(view.y).toBeLessThanOrEqual(1e-9);
-        expect(magnification(view, { width, height }, FULL_HD)).toBeCloseTo(1);
-      }),
+      fc.property(
+        fc.integer({ min: 16, max: 5000 }),
+        fc.integer({ min: 16, max: 5000 }),
+        (width, height) => {
+          const view = wholeView({ width, height }, FULL_HD);
+          expect(view.width / view.height).toBeCloseTo(16 / 9);
+          expect(view.x).toBeLessThanOrEqual(1e-9);
+          expect(view.y).toBeLessThanOrEqual(1e-9);
+          expect(magnification(view, { width, height }, FULL_HD)).toBeCloseTo(1);
+        },
+      ),
     );
   });
 
@@ -82,7 +92,11 @@ describe('sharpness', () => {
 
 describe('placement in the output', () => {
   test('a 4:3 recording gets bars at the sides and keeps its shape', () => {
-    const placed = placeScreen(wholeView({ width: 960, height: 720 }, FULL_HD), { width: 960, height: 720 }, FULL_HD)!;
+    const placed = placeScreen(
+      wholeView({ width: 960, height: 720 }, FULL_HD),
+      { width: 960, height: 720 },
+      FULL_HD,
+    )!;
     expect(placed.destination).toEqual({ x: 240, y: 0, width: 1440, height: 1080 });
     expect(placed.source.width / placed.source.height).toBeCloseTo(4 / 3, 2);
   });
@@ -99,7 +113,12 @@ describe('placement in the output', () => {
           const footage = { width, height };
           const all = [
             placeScreen(wholeView(footage, output), footage, output),
-            placePresenter('corner', { ...DEFAULT_PLACEMENT, corner, shape, size: 0.25 } as never, { x: 0, y: 0, ...footage }, output),
+            placePresenter(
+              'corner',
+              { ...DEFAULT_PLACEMENT, corner, shape, size: 0.25 } as never,
+              { x: 0, y: 0, ...footage },
+              output,
+            ),
             placePresenter('presenter', DEFAULT_PLACEMENT, { x: 0, y: 0, ...footage }, output),
           ];
           for (const placed of all) {
@@ -119,18 +138,40 @@ describe('placement in the output', () => {
 
 test('the plan of a frame lists screen, halo and presenter from back to front, and the reading agrees with it', () => {
   const sources = {
-    footage: { screen: facts('screen', 'screen', 20), camera: facts('camera', 'presenter', 20, { width: 1280, height: 720 }) },
-    pointers: { screen: { format: 'vistum-pointer', version: 1, width: 2560, height: 1440, samples: [[0, 1280, 720]], events: [] } },
+    footage: {
+      screen: facts('screen', 'screen', 20),
+      camera: facts('camera', 'presenter', 20, { width: 1280, height: 720 }),
+    },
+    pointers: {
+      screen: {
+        format: 'vistum-pointer',
+        version: 1,
+        width: 2560,
+        height: 1440,
+        samples: [[0, 1280, 720]],
+        events: [],
+      },
+    },
   } as const;
   const project = emptyProject();
   placeFootage(project, sources.footage.screen, 0, counter());
   placeFootage(project, sources.footage.camera, 0, counter());
-  project.pointer.push({ id: 'p', start: 0, end: 1e9, halo: { size: 100, color: '#ffcc00', softness: 0.5, opacity: 0.5 }, dim: null });
+  project.pointer.push({
+    id: 'p',
+    start: 0,
+    end: 1e9,
+    halo: { size: 100, color: '#ffcc00', softness: 0.5, opacity: 0.5 },
+    dim: null,
+  });
   changeKey(project, 'camera', { color: '#2f9a4b' });
   const plan = planFrame(project, sources, 1000, FULL_HD);
   expect(plan.layers.map((l) => l.kind)).toEqual(['video', 'halo', 'video', 'shape']);
   expect(plan.layers[1]).toMatchObject({ center: { x: 960, y: 540 }, diameter: 100 });
-  expect(readScale(project, sources, 1000)).toMatchObject({ magnification: 1, scale: 0.75, sharpness: 'sharp' });
+  expect(readScale(project, sources, 1000)).toMatchObject({
+    magnification: 1,
+    scale: 0.75,
+    sharpness: 'sharp',
+  });
   // Half the size: everything in the same places.
   expect(planFrame(project, sources, 1000, { width: 960, height: 540 }).layers[1]).toMatchObject({
     center: { x: 480, y: 270 },

@@ -8,7 +8,12 @@ export function wholeView(footage: Size | InFootage, frame: Size): InFootage {
   const { x, y } = 'x' in footage ? footage : { x: 0, y: 0 };
   const width = Math.max(footage.width, (footage.height * frame.width) / frame.height);
   const height = (width * frame.height) / frame.width;
-  return { x: x + (footage.width - width) / 2, y: y + (footage.height - height) / 2, width, height };
+  return {
+    x: x + (footage.width - width) / 2,
+    y: y + (footage.height - height) / 2,
+    width,
+    height,
+  };
 }
 
 /** How much larger a view shows things than the whole view does. */
@@ -23,7 +28,8 @@ export const viewScale = (view: InFootage, output: Size): number => output.width
  * spread over more than one pixel of the frame. Below 1 when the recording is
  * smaller than the frame, so that even the whole view is soft.
  */
-export const sharpLimit = (footage: Size | InFootage, frame: Size): number => wholeView(footage, frame).width / frame.width;
+export const sharpLimit = (footage: Size | InFootage, frame: Size): number =>
+  wholeView(footage, frame).width / frame.width;
 
 export type Sharpness = 'exact' | 'sharp' | 'soft';
 

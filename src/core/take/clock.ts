@@ -28,20 +28,28 @@ export function fitClock(pairs: readonly ClockPair[]): ClockFit {
   const last = pairs[pairs.length - 1];
   if (!first || !last) throw new RangeError('A clock can’t be fitted to nothing.');
   const span = last.device - first.device;
-  if (span < LEAST_SPAN_MS) return { offset: Math.min(...pairs.map((p) => p.arrival - p.device)), rate: 1 };
+  if (span < LEAST_SPAN_MS)
+    return { offset: Math.min(...pairs.map((p) => p.arrival - p.device)), rate: 1 };
   const hull: ClockPair[] = [];
   for (const pair of pairs) {
     while (hull.length > 1) {
       const a = hull[hull.length - 2]!;
       const b = hull[hull.length - 1]!;
       // A point that does not lie below the line past it is not on the lower hull.
-      if ((b.arrival - a.arrival) * (pair.device - a.device) < (pair.arrival - a.arrival) * (b.device - a.device)) break;
+      if (
+        (b.arrival - a.arrival) * (pair.device - a.device) <
+        (pair.arrival - a.arrival) * (b.device - a.device)
+      )
+        break;
       hull.pop();
     }
     hull.push(pair);
   }
   const middle = pairs.reduce((sum, p) => sum + p.device, 0) / pairs.length;
-  const index = Math.max(0, Math.min(hull.length - 2, hull.findIndex((p) => p.device > middle) - 1));
+  const index = Math.max(
+    0,
+    Math.min(hull.length - 2, hull.findIndex((p) => p.device > middle) - 1),
+  );
   const [a, b] = [hull[index]!, hull[index + 1]!];
   const rate = (b.arrival - a.arrival) / (b.device - a.device);
   return { offset: a.arrival - a.device * rate, rate };

@@ -10,7 +10,13 @@ export type Drawn = { readonly id: string; readonly color: string } & (
       readonly width: number;
       readonly see: boolean;
     }
-  | { readonly kind: 'words'; readonly text: string; readonly x: number; readonly y: number; readonly size: number }
+  | {
+      readonly kind: 'words';
+      readonly text: string;
+      readonly x: number;
+      readonly y: number;
+      readonly size: number;
+    }
 );
 
 /**
@@ -21,17 +27,31 @@ export type Drawn = { readonly id: string; readonly color: string } & (
  */
 export function drawnAt(events: readonly TakeEvent[], ms: number, hold: number | null): Drawn[] {
   const gone = new Set<string>();
-  for (const event of events) if (event.type === 'erase' && event.t <= ms) for (const id of event.ids) gone.add(id);
+  for (const event of events)
+    if (event.type === 'erase' && event.t <= ms) for (const id of event.ids) gone.add(id);
   return events.flatMap((event): Drawn[] => {
     if (event.t > ms || !('id' in event) || gone.has(event.id)) return [];
     const drawn = event.type === 'stroke' ? (event.points.at(-1)?.[0] ?? 0) : 0;
     if (hold !== null && ms > event.t + drawn + hold * 1000) return [];
     if (event.type === 'words')
-      return [{ kind: 'words', id: event.id, text: event.text, x: event.x, y: event.y, size: event.size, color: event.color }];
+      return [
+        {
+          kind: 'words',
+          id: event.id,
+          text: event.text,
+          x: event.x,
+          y: event.y,
+          size: event.size,
+          color: event.color,
+        },
+      ];
     const base = { id: event.id, start: 0, end: 0, footageId: '' };
     const paths =
       event.type === 'stroke'
-        ? strokePaths({ ...base, ...event.drawn, points: event.points.map(([t, x, y]) => [t, x, y]) }, ms - event.t)
+        ? strokePaths(
+            { ...base, ...event.drawn, points: event.points.map(([t, x, y]) => [t, x, y]) },
+            ms - event.t,
+          )
         : strokePaths({ ...base, ...event.drawn }, ms - event.t);
     return [
       {
@@ -48,7 +68,10 @@ export function drawnAt(events: readonly TakeEvent[], ms: number, hold: number |
 }
 
 /** Where the pointer was at a take time; null when it was not followed until then. */
-export function pointerDuring(events: readonly TakeEvent[], ms: number): { x: number; y: number } | null {
+export function pointerDuring(
+  events: readonly TakeEvent[],
+  ms: number,
+): { x: number; y: number } | null {
   const last = events.findLast((e) => e.type === 'pointer' && e.t <= ms);
   return last?.type === 'pointer' ? { x: last.x, y: last.y } : null;
 }

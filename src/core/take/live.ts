@@ -34,11 +34,18 @@ const RAMP = secondsToTicks(0.8);
 const INK = '#ffffff';
 
 /** Turns what was done live into callouts, framings, layouts and markers on the timeline. */
-export function liveData(events: readonly TakeEvent[], place: LivePlace, newId: () => string): LiveData {
+export function liveData(
+  events: readonly TakeEvent[],
+  place: LivePlace,
+  newId: () => string,
+): LiveData {
   const { rate, start, end, from, footageId } = place;
-  const at = (ms: number): Ticks => Math.min(end, Math.max(start, start + snapToFrame(secondsToTicks((ms - from) / 1000), rate)));
+  const at = (ms: number): Ticks =>
+    Math.min(end, Math.max(start, start + snapToFrame(secondsToTicks((ms - from) / 1000), rate)));
   const erased = new Map<string, number>();
-  for (const event of events) if (event.type === 'erase') for (const id of event.ids) if (!erased.has(id)) erased.set(id, event.t);
+  for (const event of events)
+    if (event.type === 'erase')
+      for (const id of event.ids) if (!erased.has(id)) erased.set(id, event.t);
   const until = (id: string, t: number, drawnMs = 0): Ticks => {
     const gone = erased.get(id);
     const held = place.hold === null ? end : at(t + drawnMs + place.hold * 1000);
@@ -54,7 +61,12 @@ export function liveData(events: readonly TakeEvent[], place: LivePlace, newId: 
       case 'mark':
       case 'join':
         if (!markers.some((m) => m.time === when))
-          markers.push({ id: newId(), time: when, name: event.type === 'mark' ? event.name : 'Pause', color: DEFAULT_MARKER_COLOR });
+          markers.push({
+            id: newId(),
+            time: when,
+            name: event.type === 'mark' ? event.name : 'Pause',
+            color: DEFAULT_MARKER_COLOR,
+          });
         break;
       case 'layout':
         if (layout) layout.end = when;
@@ -68,10 +80,19 @@ export function liveData(events: readonly TakeEvent[], place: LivePlace, newId: 
         const base = {
           id: newId(),
           start: when,
-          end: until(event.id, event.t, event.type === 'stroke' ? (event.points.at(-1)?.[0] ?? 0) : 0),
+          end: until(
+            event.id,
+            event.t,
+            event.type === 'stroke' ? (event.points.at(-1)?.[0] ?? 0) : 0,
+          ),
           footageId,
         };
-        if (event.type === 'stroke') callouts.push({ ...base, ...event.drawn, points: event.points.map(([t, x, y]) => [t, x, y]) });
+        if (event.type === 'stroke')
+          callouts.push({
+            ...base,
+            ...event.drawn,
+            points: event.points.map(([t, x, y]) => [t, x, y]),
+          });
         else if (event.type === 'figure') callouts.push({ ...base, ...event.drawn });
         else
           callouts.push({
@@ -123,7 +144,9 @@ function closerViews(
         rampIn: ramp,
         rampOut: ramp,
         footageId: place.footageId,
-        rect: { ...keepInside({ x: event.x - width / 2, y: event.y - height / 2, width, height }, whole) },
+        rect: {
+          ...keepInside({ x: event.x - width / 2, y: event.y - height / 2, width, height }, whole),
+        },
         pinned: true,
         reason: 'asked for while recording',
       },

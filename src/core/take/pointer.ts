@@ -8,7 +8,11 @@ import type { TakeEvent } from './take';
  * @param offset take time in ms of the recording's first frame
  * @returns null when the pointer was not followed
  */
-export function pointerTrackOf(events: readonly TakeEvent[], size: { width: number; height: number }, offset: number): PointerTrack | null {
+export function pointerTrackOf(
+  events: readonly TakeEvent[],
+  size: { width: number; height: number },
+  offset: number,
+): PointerTrack | null {
   const samples: PointerSample[] = [];
   const found: PointerEvent[] = [];
   for (const event of events) {
@@ -37,5 +41,12 @@ export function pointerTrackOf(events: readonly TakeEvent[], size: { width: numb
     }
   }
   if (!samples.length) return null;
-  return { format: 'vistum-pointer', version: 1, ...size, inPicture: false, samples, events: found };
+  return {
+    format: 'vistum-pointer',
+    version: 1,
+    ...size,
+    inPicture: false,
+    samples,
+    events: found,
+  };
 }

@@ -10,7 +10,12 @@ import { readTakeEvents, type TakeEvent } from './take';
 import { TrackClock } from './track-clock';
 
 describe('the clock of a device', () => {
-  const arrivals = (seconds: number, rate: number, offset: number, delays: readonly number[]): ClockPair[] =>
+  const arrivals = (
+    seconds: number,
+    rate: number,
+    offset: number,
+    delays: readonly number[],
+  ): ClockPair[] =>
     Array.from({ length: seconds * 4 }, (_, i) => {
       const device = i * 250;
       return { device, arrival: device * rate + offset + delays[i % delays.length]! };
@@ -86,7 +91,9 @@ describe('a take’s data', () => {
       [980, 'up'],
       [1900, 'join'],
     ]);
-    expect(pointerTrackOf([{ t: 0, type: 'mark', name: '' }], { width: 2, height: 2 }, 0)).toBeNull();
+    expect(
+      pointerTrackOf([{ t: 0, type: 'mark', name: '' }], { width: 2, height: 2 }, 0),
+    ).toBeNull();
   });
 
   test('over a join the pointer glides: no step is a jump, and it arrives', () => {
@@ -132,7 +139,14 @@ describe('what is done live', () => {
     t: 2200,
     type: 'figure',
     id: 'b',
-    drawn: { kind: 'shape', shape: 'box', from: { x: 0, y: 0 }, to: { x: 50, y: 50 }, width: 6, color: '#c2412d' },
+    drawn: {
+      kind: 'shape',
+      shape: 'box',
+      from: { x: 0, y: 0 },
+      to: { x: 50, y: 50 },
+      width: 6,
+      color: '#c2412d',
+    },
   };
 
   test('drawings begin where they were drawn, and end where they were erased or the take ends', () => {
@@ -180,7 +194,9 @@ describe('what is done live', () => {
 
   test('the live view shows what the project will', () => {
     expect(drawnAt([pen, box], 1300, null).map((d) => d.kind)).toEqual(['lines']);
-    expect(drawnAt([pen, box, { t: 4000, type: 'erase', ids: ['b'] }], 5000, null).map((d) => d.id)).toEqual(['p']);
+    expect(
+      drawnAt([pen, box, { t: 4000, type: 'erase', ids: ['b'] }], 5000, null).map((d) => d.id),
+    ).toEqual(['p']);
     expect(drawnAt([pen, box], 9000, 2)).toEqual([]);
     expect(pointerDuring([{ t: 5, type: 'pointer', x: 1, y: 2 }], 4)).toBeNull();
   });

@@ -9,7 +9,16 @@ export const TAKE_KINDS = ['all', 'voice', 'screen'] as const;
 export type TakeKind = (typeof TAKE_KINDS)[number];
 
 /** Why a take ended. */
-export const END_REASONS = ['stopped', 'time', 'sharing ended', 'unplugged', 'disk full', 'server away', 'crashed', 'failed'] as const;
+export const END_REASONS = [
+  'stopped',
+  'time',
+  'sharing ended',
+  'unplugged',
+  'disk full',
+  'server away',
+  'crashed',
+  'failed',
+] as const;
 export type EndReason = (typeof END_REASONS)[number];
 
 interface At {
@@ -35,7 +44,12 @@ export type TakeEvent = At &
     | { readonly type: 'mark'; readonly name: string }
     | { readonly type: 'layout'; readonly kind: LayoutKind }
     /** A closer view was asked for here; `null` asks for the whole again. */
-    | { readonly type: 'closer'; readonly x: number; readonly y: number; readonly magnification: number }
+    | {
+        readonly type: 'closer';
+        readonly x: number;
+        readonly y: number;
+        readonly magnification: number;
+      }
     | { readonly type: 'whole' }
     | {
         readonly type: 'stroke';
@@ -71,7 +85,12 @@ export function readTakeEvents(text: string): TakeEvent[] {
     if (!line) return [];
     try {
       const event = JSON.parse(line) as TakeEvent;
-      return typeof event === 'object' && event !== null && typeof event.type === 'string' && Number.isFinite(event.t) ? [event] : [];
+      return typeof event === 'object' &&
+        event !== null &&
+        typeof event.type === 'string' &&
+        Number.isFinite(event.t)
+        ? [event]
+        : [];
     } catch {
       return [];
     }

@@ -34,7 +34,11 @@ export class TrackClock {
       this.closeWindow();
       this.window = pair;
       this.windowEnd = arrival + WINDOW_MS;
-    } else if (!this.window || pair.arrival - pair.device < this.window.arrival - this.window.device) this.window = pair;
+    } else if (
+      !this.window ||
+      pair.arrival - pair.device < this.window.arrival - this.window.device
+    )
+      this.window = pair;
   }
 
   private closeWindow(): void {

@@ -55,14 +55,20 @@ function runsOf(track: PointerTrack, type: 'key' | 'wheel'): Burst[] {
   const runs: Burst[] = [];
   for (const { t } of track.events.filter((event) => event.type === type)) {
     const last = runs[runs.length - 1];
-    if (last && t - last.end <= BURST_GAP) runs[runs.length - 1] = { ...last, end: t, count: last.count + 1 };
+    if (last && t - last.end <= BURST_GAP)
+      runs[runs.length - 1] = { ...last, end: t, count: last.count + 1 };
     else runs.push({ start: t, end: t, count: 1 });
   }
   return runs;
 }
 
 const scrolls = (track: PointerTrack): Activity[] =>
-  runsOf(track, 'wheel').map(({ start, end }) => ({ kind: 'scroll', start, end, ...boxAround([pointerAt(track, start)]) }));
+  runsOf(track, 'wheel').map(({ start, end }) => ({
+    kind: 'scroll',
+    start,
+    end,
+    ...boxAround([pointerAt(track, start)]),
+  }));
 
 /** A single key is a command; several are text, which grows to the right of where the field was pressed. */
 const typing = (track: PointerTrack): Activity[] =>
@@ -71,7 +77,12 @@ const typing = (track: PointerTrack): Activity[] =>
     .map(({ start, end, count }) => {
       const at = pointerAt(track, start);
       const reach = Math.min(count * track.height * 0.011, track.width * 0.3);
-      return { kind: 'typing', start, end, ...boxAround([at, { x: Math.min(at.x + reach, track.width), y: at.y }]) };
+      return {
+        kind: 'typing',
+        start,
+        end,
+        ...boxAround([at, { x: Math.min(at.x + reach, track.width), y: at.y }]),
+      };
     });
 
 function dwells(track: PointerTrack, busy: readonly Activity[]): Activity[] {
@@ -83,7 +94,8 @@ function dwells(track: PointerTrack, busy: readonly Activity[]): Activity[] {
     if (here && Math.hypot(here[1] - x0, here[2] - y0) <= DWELL_RADIUS) continue;
     const end = here ? here[0] : track.samples[i - 1]![0];
     const alone = !busy.some((a) => a.start < end + 600 && a.end > t0 - 600);
-    if (end - t0 >= DWELL_TIME && alone) found.push({ kind: 'dwell', start: t0, end, ...boxAround([{ x: x0, y: y0 }]) });
+    if (end - t0 >= DWELL_TIME && alone)
+      found.push({ kind: 'dwell', start: t0, end, ...boxAround([{ x: x0, y: y0 }]) });
     from = i;
   }
   return found;

@@ -32,7 +32,11 @@ export function bridgeJoins(track: PointerTrack): PointerTrack {
       glide.push([t, before[1] + (to.x - before[1]) * u, before[2] + (to.y - before[2]) * u]);
     }
     glide.push([join + BRIDGE_MS, arrived.x, arrived.y]);
-    samples = [...samples.filter(([t]) => t < join), ...glide, ...samples.filter(([t]) => t > join + BRIDGE_MS)];
+    samples = [
+      ...samples.filter(([t]) => t < join),
+      ...glide,
+      ...samples.filter(([t]) => t > join + BRIDGE_MS),
+    ];
   }
   return { ...track, samples };
 }

@@ -1,7 +1,13 @@
 import Ajv from 'ajv';
 import Papa from 'papaparse';
 import pointerSchema from '../../../docs/schemas/pointer.schema.json';
-import { POINTER_EVENT_TYPES, type PointerEvent, type PointerEventType, type PointerSample, type PointerTrack } from './pointer-track';
+import {
+  POINTER_EVENT_TYPES,
+  type PointerEvent,
+  type PointerEventType,
+  type PointerSample,
+  type PointerTrack,
+} from './pointer-track';
 
 export interface ParsedTrack {
   readonly track: PointerTrack;
@@ -21,7 +27,10 @@ const matchesSchema = new Ajv({ strict: false }).compile<PointerTrack>(pointerSc
  * @param size of the recording in pixels, for a CSV, which does not say it.
  * @throws PointerTrackError with a sentence when it is neither, or holds no positions.
  */
-export function parsePointerTrack(text: string, size: { width: number; height: number }): ParsedTrack {
+export function parsePointerTrack(
+  text: string,
+  size: { width: number; height: number },
+): ParsedTrack {
   const trimmed = text.replace(/^\uFEFF/, '').trimStart();
   return tidy(trimmed.startsWith('{') ? parseJson(trimmed) : parseCsv(trimmed, size));
 }
@@ -31,7 +40,9 @@ function parseJson(text: string): PointerTrack {
   try {
     value = JSON.parse(text);
   } catch {
-    throw new PointerTrackError('The pointer track is not valid JSON. Export it again, or bring it as CSV (ms,x,y,event).');
+    throw new PointerTrackError(
+      'The pointer track is not valid JSON. Export it again, or bring it as CSV (ms,x,y,event).',
+    );
   }
   if (matchesSchema(value)) return value;
   const error = matchesSchema.errors?.[0];
@@ -48,12 +59,16 @@ function parseCsv(text: string, size: { width: number; height: number }): Pointe
   for (const [index, row] of rows.entries()) {
     const [ms, x, y] = row.slice(0, 3).map((cell) => (cell.trim() === '' ? NaN : Number(cell)));
     if (![ms, x, y].every(Number.isFinite))
-      throw new PointerTrackError(`Row ${index + 1} of the pointer track does not begin with three numbers (ms,x,y).`);
+      throw new PointerTrackError(
+        `Row ${index + 1} of the pointer track does not begin with three numbers (ms,x,y).`,
+      );
     samples.push([ms!, x!, y!]);
     const [type, detail] = (row[3] ?? '').trim().split(' ', 2);
     if (!type) continue;
     if (!(POINTER_EVENT_TYPES as readonly string[]).includes(type))
-      throw new PointerTrackError(`Row ${index + 1} of the pointer track names an unknown event "${type.slice(0, 40)}".`);
+      throw new PointerTrackError(
+        `Row ${index + 1} of the pointer track names an unknown event "${type.slice(0, 40)}".`,
+      );
     events.push({
       t: ms!,
       type: type as PointerEventType,
@@ -69,7 +84,8 @@ function tidy(track: PointerTrack): ParsedTrack {
   if (!track.samples.length) throw new PointerTrackError('The pointer track holds no positions.');
   const notes: string[] = [];
   const count = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
-  const backwards = (times: readonly number[]) => times.filter((t, i) => i > 0 && t < times[i - 1]!).length;
+  const backwards = (times: readonly number[]) =>
+    times.filter((t, i) => i > 0 && t < times[i - 1]!).length;
   const late = backwards(track.samples.map((s) => s[0])) + backwards(track.events.map((e) => e.t));
   if (late) notes.push(`${count(late, 'time')} ran backwards; the track was sorted by time.`);
   let outside = 0;
@@ -81,6 +97,12 @@ function tidy(track: PointerTrack): ParsedTrack {
       if (px !== x || py !== y) outside++;
       return [ms, px, py];
     });
-  if (outside) notes.push(`${count(outside, 'position')} lay outside the picture and were brought to its edge.`);
-  return { track: { ...track, samples, events: [...track.events].sort((a, b) => a.t - b.t) }, notes };
+  if (outside)
+    notes.push(
+      `${count(outside, 'position')} lay outside the picture and were brought to its edge.`,
+    );
+  return {
+    track: { ...track, samples, events: [...track.events].sort((a, b) => a.t - b.t) },
+    notes,
+  };
 }

@@ -36,5 +36,10 @@ export function scaleTrack(track: PointerTrack, width: number, height: number): 
   if (track.width === width && track.height === height) return track;
   const sx = width / track.width;
   const sy = height / track.height;
-  return { ...track, width, height, samples: track.samples.map(([t, x, y]) => [t, x * sx, y * sy]) };
+  return {
+    ...track,
+    width,
+    height,
+    samples: track.samples.map(([t, x, y]) => [t, x * sx, y * sy]),
+  };
 }

@@ -14,7 +14,12 @@ const SHAKE = 3;
  *
  * @param least shorter ones are left out, in ms
  */
-export function findStillness(track: PointerTrack, from: number, to: number, least: number): Stretch[] {
+export function findStillness(
+  track: PointerTrack,
+  from: number,
+  to: number,
+  least: number,
+): Stretch[] {
   const busy: number[] = track.events.filter((e) => e.type !== 'shape').map((e) => e.t);
   let at = track.samples[0];
   for (const sample of track.samples) {

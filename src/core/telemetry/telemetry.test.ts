@@ -20,7 +20,10 @@ test('JSON and CSV of the same path give the same track', () => {
     [16, 3, 4.5],
     [32, 9, 9],
   ] as const;
-  const json = parsePointerTrack(JSON.stringify(track({ samples, events: [{ t: 16, type: 'down' }] })), SIZE);
+  const json = parsePointerTrack(
+    JSON.stringify(track({ samples, events: [{ t: 16, type: 'down' }] })),
+    SIZE,
+  );
   const csv = parsePointerTrack('ms,x,y,event\n0,1,2,\n16,3,4.5,down\n32,9,9\n', SIZE);
   expect(csv).toEqual(json);
   expect(csv.notes).toEqual([]);
@@ -39,7 +42,10 @@ test('times that run backwards and places outside are mended, and it is said', (
 test.each([
   ['', /no positions/],
   ['{"format":', /not valid JSON/],
-  ['{"format":"vistum-pointer","version":1,"width":0,"height":5,"samples":[],"events":[]}', /not in the expected form/],
+  [
+    '{"format":"vistum-pointer","version":1,"width":0,"height":5,"samples":[],"events":[]}',
+    /not in the expected form/,
+  ],
   ['0,abc,3', /three numbers/],
   ['hello\nworld', /three numbers/],
   ['0,1,2,explode', /unknown event/],
@@ -70,7 +76,8 @@ test('the pointer is on the way between two samples and never outside them', () 
 
 test('presses, drags, typing, scrolling and rests are told apart', () => {
   const samples: [number, number, number][] = [];
-  for (let ms = 0; ms <= 12000; ms += 20) samples.push([ms, ms < 3000 ? 100 : ms < 4000 ? 100 + (ms - 3000) / 4 : 350, 200]);
+  for (let ms = 0; ms <= 12000; ms += 20)
+    samples.push([ms, ms < 3000 ? 100 : ms < 4000 ? 100 + (ms - 3000) / 4 : 350, 200]);
   const events = [
     { t: 1000, type: 'down' },
     { t: 1080, type: 'up' },
@@ -82,5 +89,8 @@ test('presses, drags, typing, scrolling and rests are told apart', () => {
   const found = findActivities(track({ samples, events }));
   expect(found.map((a) => a.kind)).toEqual(['press', 'drag', 'typing', 'scroll']);
   expect(found[1]!.right - found[1]!.left).toBeCloseTo(250, 0);
-  expect(findActivities(track({ samples, events: [] })).map((a) => a.kind)).toEqual(['dwell', 'dwell']);
+  expect(findActivities(track({ samples, events: [] })).map((a) => a.kind)).toEqual([
+    'dwell',
+    'dwell',
+  ]);
 });

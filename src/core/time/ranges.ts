@@ -7,7 +7,8 @@ export interface Range {
 }
 
 /** Whether an instant lies in a range; its end does not. */
-export const contains = (range: Range, time: Ticks): boolean => time >= range.start && time < range.end;
+export const contains = (range: Range, time: Ticks): boolean =>
+  time >= range.start && time < range.end;
 
 /** Whether two ranges share any time; touching ends do not count. */
 export const overlaps = (a: Range, b: Range): boolean => a.start < b.end && b.start < a.end;

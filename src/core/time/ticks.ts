@@ -23,16 +23,19 @@ export interface FrameRate {
 export const framesPerSecond = (rate: FrameRate): number => rate.num / rate.den;
 
 /** Length of one frame in ticks, rounded where a rate does not divide the tick (none of the usual ones). */
-export const frameDuration = (rate: FrameRate): Ticks => Math.round((TICKS_PER_SECOND * rate.den) / rate.num);
+export const frameDuration = (rate: FrameRate): Ticks =>
+  Math.round((TICKS_PER_SECOND * rate.den) / rate.num);
 
 /** Index of the frame shown at a time: the last one that begins at or before it. */
-export const frameAt = (time: Ticks, rate: FrameRate): number => Math.floor(time / frameDuration(rate));
+export const frameAt = (time: Ticks, rate: FrameRate): number =>
+  Math.floor(time / frameDuration(rate));
 
 /** Start of a frame. */
 export const frameStart = (index: number, rate: FrameRate): Ticks => index * frameDuration(rate);
 
 /** The frame boundary nearest to a time. */
-export const snapToFrame = (time: Ticks, rate: FrameRate): Ticks => Math.round(time / frameDuration(rate)) * frameDuration(rate);
+export const snapToFrame = (time: Ticks, rate: FrameRate): Ticks =>
+  Math.round(time / frameDuration(rate)) * frameDuration(rate);
 
 const NTSC = [24, 30, 48, 60, 120];
 
@@ -44,7 +47,8 @@ const NTSC = [24, 30, 48, 60, 120];
  */
 export function rateFromNumber(fps: number): FrameRate {
   if (!(fps >= 1 && fps <= 240)) throw new RangeError('A frame rate lies between 1 and 240 fps.');
-  for (const whole of NTSC) if (Math.abs(fps - (whole * 1000) / 1001) < 0.005) return { num: whole * 1000, den: 1001 };
+  for (const whole of NTSC)
+    if (Math.abs(fps - (whole * 1000) / 1001) < 0.005) return { num: whole * 1000, den: 1001 };
   if (Math.abs(fps - Math.round(fps)) < 0.005) return { num: Math.round(fps), den: 1 };
   return { num: Math.round(fps * 1000), den: 1000 };
 }

@@ -1,4 +1,11 @@
-import { frameAt, framesPerSecond, frameStart, secondsToTicks, type FrameRate, type Ticks } from './ticks';
+import {
+  frameAt,
+  framesPerSecond,
+  frameStart,
+  secondsToTicks,
+  type FrameRate,
+  type Ticks,
+} from './ticks';
 
 const two = (n: number) => String(n).padStart(2, '0');
 
@@ -7,7 +14,9 @@ export function formatTimecode(time: Ticks, rate: FrameRate): string {
   const nominal = Math.round(framesPerSecond(rate));
   const frame = Math.max(0, frameAt(time, rate));
   const seconds = Math.floor(frame / nominal);
-  return [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60, frame % nominal].map(two).join(':');
+  return [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60, frame % nominal]
+    .map(two)
+    .join(':');
 }
 
 /**
@@ -20,7 +29,10 @@ export function parseTimecode(text: string, rate: FrameRate): Ticks | null {
   const numbers = parts.map((part) => Number(part.replace(',', '.')));
   if (numbers.length === 4) {
     const [h, m, s, f] = numbers as [number, number, number, number];
-    return frameStart((h * 3600 + m * 60 + s) * Math.round(framesPerSecond(rate)) + Math.floor(f), rate);
+    return frameStart(
+      (h * 3600 + m * 60 + s) * Math.round(framesPerSecond(rate)) + Math.floor(f),
+      rate,
+    );
   }
   return secondsToTicks(numbers.reduce((sum, n) => sum * 60 + n, 0));
 }

@@ -17,10 +17,12 @@ export interface Crossing {
 }
 
 /** Whether pictures of both clips are seen at once, so that footage beyond the cut is needed. */
-export const needsHandles = (transition: Pick<Transition, 'kind'>): boolean => transition.kind !== 'fade';
+export const needsHandles = (transition: Pick<Transition, 'kind'>): boolean =>
+  transition.kind !== 'fade';
 
 /** Two clips with nothing between them. */
-export const touch = (a: Clip | undefined, b: Clip | undefined): boolean => !!a && !!b && clipEnd(a) === b.start;
+export const touch = (a: Clip | undefined, b: Clip | undefined): boolean =>
+  !!a && !!b && clipEnd(a) === b.start;
 
 /** What limits a transition at a cut, in timeline ticks on each side of it. */
 export interface TransitionRoom {
@@ -34,11 +36,21 @@ export interface TransitionRoom {
 }
 
 /** How much room there is for a transition at the start of a clip that touches the one before. */
-export function roomAtCut(a: Clip, b: Clip, kind: Transition['kind'], sources: Sources): TransitionRoom {
+export function roomAtCut(
+  a: Clip,
+  b: Clip,
+  kind: Transition['kind'],
+  sources: Sources,
+): TransitionRoom {
   const after = handles(a, sources.footage[a.footageId]).after;
   const before = handles(b, sources.footage[b.footageId]).before;
   const clips = Math.floor(Math.min(a.duration, b.duration) / 2);
-  return { after, before, clips, half: Math.max(0, needsHandles({ kind }) ? Math.min(after, before, clips) : clips) };
+  return {
+    after,
+    before,
+    clips,
+    half: Math.max(0, needsHandles({ kind }) ? Math.min(after, before, clips) : clips),
+  };
 }
 
 /** The time that the transition at a clip's start really takes; null where it has none or there is no room. */
@@ -47,8 +59,15 @@ export function startRange(lane: Lane, index: number, sources: Sources): Range |
   const before = lane.clips[index - 1];
   const { transitionIn } = clip;
   if (!transitionIn) return null;
-  if (!touch(before, clip)) return { start: clip.start, end: clip.start + Math.min(transitionIn.duration, Math.floor(clip.duration / 2)) };
-  const half = Math.min(Math.floor(transitionIn.duration / 2), roomAtCut(before!, clip, transitionIn.kind, sources).half);
+  if (!touch(before, clip))
+    return {
+      start: clip.start,
+      end: clip.start + Math.min(transitionIn.duration, Math.floor(clip.duration / 2)),
+    };
+  const half = Math.min(
+    Math.floor(transitionIn.duration / 2),
+    roomAtCut(before!, clip, transitionIn.kind, sources).half,
+  );
   return half > 0 ? { start: clip.start - half, end: clip.start + half } : null;
 }
 
@@ -70,15 +89,22 @@ export function crossingAt(lane: Lane, time: Ticks, sources: Sources): Crossing 
   const opening = startRange(lane, index, sources);
   if (opening && time < opening.end) {
     const before = lane.clips[index - 1];
-    return { from: touch(before, clip) ? before! : null, to: clip, transition: clip.transitionIn, amount: share(opening, time) };
+    return {
+      from: touch(before, clip) ? before! : null,
+      to: clip,
+      transition: clip.transitionIn,
+      amount: share(opening, time),
+    };
   }
   const next = lane.clips[index + 1];
   if (next && touch(clip, next)) {
     const closing = startRange(lane, index + 1, sources);
-    if (closing && time >= closing.start) return { from: clip, to: next, transition: next.transitionIn, amount: share(closing, time) };
+    if (closing && time >= closing.start)
+      return { from: clip, to: next, transition: next.transitionIn, amount: share(closing, time) };
   } else {
     const closing = endRange(lane, index);
-    if (closing && time >= closing.start) return { from: clip, to: null, transition: clip.transitionOut, amount: share(closing, time) };
+    if (closing && time >= closing.start)
+      return { from: clip, to: null, transition: clip.transitionOut, amount: share(closing, time) };
   }
   return { from: null, to: clip, transition: null, amount: 1 };
 }

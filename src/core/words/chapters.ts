@@ -16,11 +16,19 @@ export interface Chapter {
  */
 export function chaptersOf(project: Project, range: Range, rate: FrameRate): Chapter[] {
   const placed = placedSteps(project);
-  const seen = placed.filter((step, i) => step.start < range.end && (placed[i + 1]?.start ?? Infinity) > range.start);
+  const seen = placed.filter(
+    (step, i) => step.start < range.end && (placed[i + 1]?.start ?? Infinity) > range.start,
+  );
   if (seen.length < 2) return [];
-  const starts = seen.map((step, i) => (i ? snapToFrame(Math.max(step.start, range.start) - range.start, rate) : 0));
+  const starts = seen.map((step, i) =>
+    i ? snapToFrame(Math.max(step.start, range.start) - range.start, rate) : 0,
+  );
   return seen.flatMap((step, i) => {
-    const chapter = { start: starts[i]!, end: starts[i + 1] ?? range.end - range.start, title: step.title || `Step ${i + 1}` };
+    const chapter = {
+      start: starts[i]!,
+      end: starts[i + 1] ?? range.end - range.start,
+      title: step.title || `Step ${i + 1}`,
+    };
     return chapter.end > chapter.start ? [chapter] : [];
   });
 }

@@ -19,7 +19,10 @@ const MOST_COLUMNS = 12;
 
 const emptyWords = (): StepWords => ({ title: '', narration: '', action: '', notes: '' });
 const add = (words: StepWords, column: keyof StepWords, text: string) => {
-  if (text) words[column] = words[column] ? `${words[column]}${column === 'narration' ? '\n\n' : '\n'}${text}` : text;
+  if (text)
+    words[column] = words[column]
+      ? `${words[column]}${column === 'narration' ? '\n\n' : '\n'}${text}`
+      : text;
 };
 
 /**
@@ -31,7 +34,8 @@ export function parseScript(source: string): ParsedScript {
   const text = source.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n');
   const grid = gridOf(text);
   if (grid) return { kind: 'table', steps: stepsFromTable(grid) };
-  if (/^#{1,6} \S/m.test(text) || /^\|.+\|\s*\n\|[\s:|-]+\|/m.test(text)) return { kind: 'markdown', steps: fromMarkdown(text) };
+  if (/^#{1,6} \S/m.test(text) || /^\|.+\|\s*\n\|[\s:|-]+\|/m.test(text))
+    return { kind: 'markdown', steps: fromMarkdown(text) };
   return { kind: 'text', steps: fromText(text) };
 }
 
@@ -44,16 +48,28 @@ function gridOf(text: string): string[][] | null {
     const even = data.filter((row) => row.length > 1).length;
     return even >= data.length * 0.8 ? data : null;
   }
-  const first = trimmed.slice(0, trimmed.indexOf('\n') < 0 ? trimmed.length : trimmed.indexOf('\n'));
+  const first = trimmed.slice(
+    0,
+    trimmed.indexOf('\n') < 0 ? trimmed.length : trimmed.indexOf('\n'),
+  );
   for (const delimiter of [',', ';']) {
     // Prose has commas too: a table without quotes is taken for one only when it has a heading row that is known.
     if (!first.includes(delimiter)) continue;
     const { data, errors } = Papa.parse<string[]>(trimmed, { delimiter, skipEmptyLines: 'greedy' });
     const width = data[0]?.length ?? 0;
     const named = (data[0] ?? []).filter((cell) =>
-      /^(title|step|narration|voice|script|on screen|screen|action|visual|notes?)$/i.test(cell.trim()),
+      /^(title|step|narration|voice|script|on screen|screen|action|visual|notes?)$/i.test(
+        cell.trim(),
+      ),
     ).length;
-    if (width >= 2 && width <= MOST_COLUMNS && named >= 2 && !errors.some((e) => e.type === 'Quotes') && data.length > 1) return data;
+    if (
+      width >= 2 &&
+      width <= MOST_COLUMNS &&
+      named >= 2 &&
+      !errors.some((e) => e.type === 'Quotes') &&
+      data.length > 1
+    )
+      return data;
   }
   return null;
 }
@@ -63,7 +79,10 @@ function plain(token: Token): string {
   if ('tokens' in token && token.tokens?.length) return token.tokens.map(plain).join('');
   if (token.type === 'br') return '\n';
   return 'text' in token
-    ? String(token.text).replace(/&(amp|lt|gt|quot|#39);/g, (_, e: string) => ({ amp: '&', lt: '<', gt: '>', quot: '"', '#39': "'" })[e]!)
+    ? String(token.text).replace(
+        /&(amp|lt|gt|quot|#39);/g,
+        (_, e: string) => ({ amp: '&', lt: '<', gt: '>', quot: '"', '#39': "'" })[e]!,
+      )
     : token.raw;
 }
 
@@ -114,7 +133,8 @@ function fromMarkdown(text: string): StepWords[] {
         add(current(), 'action', (token as Tokens.Blockquote).tokens.map(plain).join('\n').trim());
         break;
       case 'list':
-        for (const item of (token as Tokens.List).items) sort(current(), item.tokens.map(plain).join('\n').trim());
+        for (const item of (token as Tokens.List).items)
+          sort(current(), item.tokens.map(plain).join('\n').trim());
         break;
       default:
         sort(current(), plain(token).trim());

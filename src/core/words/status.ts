@@ -22,7 +22,11 @@ export function stepStatus(project: Project, step: Step): StepStatus {
   const range = stepRange(project, step.id);
   const lane = (kind: 'voice' | 'screen' | 'presenter') =>
     !!range &&
-    project.lanes.some((l) => l.kind === kind && l.clips.some((c) => overlaps({ start: c.start, end: c.start + c.duration }, range)));
+    project.lanes.some(
+      (l) =>
+        l.kind === kind &&
+        l.clips.some((c) => overlaps({ start: c.start, end: c.start + c.duration }, range)),
+    );
   return {
     has: {
       voice: lane('voice'),

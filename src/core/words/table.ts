@@ -5,15 +5,38 @@ type Column = keyof StepWords;
 /** Headings by which the columns of a brought table are known; compared without case. */
 const HEADINGS: Readonly<Record<Column, readonly string[]>> = {
   title: ['title', 'step', 'heading', 'name', 'scene', 'section'],
-  narration: ['narration', 'voice', 'script', 'spoken', 'text', 'words', 'audio', 'voice over', 'voiceover', 'what is said'],
-  action: ['on screen', 'screen', 'action', 'video', 'visual', 'visuals', 'picture', 'shot', 'what happens on screen'],
+  narration: [
+    'narration',
+    'voice',
+    'script',
+    'spoken',
+    'text',
+    'words',
+    'audio',
+    'voice over',
+    'voiceover',
+    'what is said',
+  ],
+  action: [
+    'on screen',
+    'screen',
+    'action',
+    'video',
+    'visual',
+    'visuals',
+    'picture',
+    'shot',
+    'what happens on screen',
+  ],
   notes: ['notes', 'note', 'remarks', 'comments', 'comment'],
 };
 const NUMBERING = /^(#|no\.?|nr\.?|number|\d+[.)]?)$/i;
 
 const columnOf = (heading: string): Column | null => {
   const said = heading.trim().toLowerCase();
-  return (Object.keys(HEADINGS) as Column[]).find((column) => HEADINGS[column].includes(said)) ?? null;
+  return (
+    (Object.keys(HEADINGS) as Column[]).find((column) => HEADINGS[column].includes(said)) ?? null
+  );
 };
 
 /** A cell of a table that may reach over several rows or columns. */
@@ -31,7 +54,8 @@ export function spreadCells(rows: readonly (readonly SpanningCell[])[]): string[
     for (const cell of row) {
       while (grid[r]![c] !== undefined) c++;
       for (let dr = 0; dr < Math.max(1, cell.rows) && r + dr < rows.length; dr++)
-        for (let dc = 0; dc < Math.max(1, cell.columns); dc++) grid[r + dr]![c + dc] = dr || dc ? '' : cell.text;
+        for (let dc = 0; dc < Math.max(1, cell.columns); dc++)
+          grid[r + dr]![c + dc] = dr || dc ? '' : cell.text;
     }
   });
   return grid.map((row) => Array.from(row, (cell) => cell ?? ''));
@@ -59,7 +83,12 @@ export function stepsFromTable(grid: readonly (readonly string[])[]): StepWords[
       if (column && text) words[column] = words[column] ? `${words[column]}\n${text}` : text;
     });
     const last = steps[steps.length - 1];
-    const continues = last && columns.includes('narration') && !words.narration && !words.title && (words.action || words.notes);
+    const continues =
+      last &&
+      columns.includes('narration') &&
+      !words.narration &&
+      !words.title &&
+      (words.action || words.notes);
     if (continues) {
       last.action = [last.action, words.action].filter(Boolean).join('\n');
       last.notes = [last.notes, words.notes].filter(Boolean).join('\n');
@@ -69,7 +98,8 @@ export function stepsFromTable(grid: readonly (readonly string[])[]): StepWords[
 }
 
 function withoutHeading(rows: readonly (readonly string[])[], width: number): (Column | null)[] {
-  const numbered = width > 1 && rows.every((row) => !row[0]?.trim() || NUMBERING.test(row[0].trim()));
+  const numbered =
+    width > 1 && rows.every((row) => !row[0]?.trim() || NUMBERING.test(row[0].trim()));
   const left = width - (numbered ? 1 : 0);
   const columns: Column[] =
     left === 1

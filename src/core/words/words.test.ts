@@ -5,7 +5,13 @@ import { outlineCsv, outlineMarkdown } from './export';
 import { parseScript } from './parse';
 import { spreadCells, stepsFromTable } from './table';
 
-const words = (narration: string, more: Partial<StepWords> = {}): StepWords => ({ title: '', narration, action: '', notes: '', ...more });
+const words = (narration: string, more: Partial<StepWords> = {}): StepWords => ({
+  title: '',
+  narration,
+  action: '',
+  notes: '',
+  ...more,
+});
 
 describe('counting', () => {
   test.each([
@@ -17,9 +23,11 @@ describe('counting', () => {
     ['— … !', 0],
   ])('%s', (text, count) => expect(countWords(text)).toBe(count));
 
-  test('words without spaces between them are counted too', () => expect(countWords('窯を予約します')).toBeGreaterThanOrEqual(3));
+  test('words without spaces between them are counted too', () =>
+    expect(countWords('窯を予約します')).toBeGreaterThanOrEqual(3));
 
-  test('reading time follows the speed', () => expect(readingSeconds('one two three four', 120)).toBeCloseTo(2));
+  test('reading time follows the speed', () =>
+    expect(readingSeconds('one two three four', 120)).toBeCloseTo(2));
 });
 
 describe('plain text', () => {
@@ -36,13 +44,17 @@ describe('plain text', () => {
   });
 
   test('prose with commas and numbers in it stays prose', () => {
-    const { kind, steps } = parseScript('First, open the menu, then, if you like, close it.\n\nIn 2019, nothing happened.');
+    const { kind, steps } = parseScript(
+      'First, open the menu, then, if you like, close it.\n\nIn 2019, nothing happened.',
+    );
     expect(kind).toBe('text');
     expect(steps).toHaveLength(2);
   });
 
   test('nothing of a text is lost', () => {
-    const paragraph = fc.array(fc.stringMatching(/^[a-z]{1,8}$/), { minLength: 1, maxLength: 12 }).map((w) => w.join(' '));
+    const paragraph = fc
+      .array(fc.stringMatching(/^[a-z]{1,8}$/), { minLength: 1, maxLength: 12 })
+      .map((w) => w.join(' '));
     fc.assert(
       fc.property(fc.array(paragraph, { minLength: 1, maxLength: 30 }), (paragraphs) => {
         const { steps } = parseScript(paragraphs.join('\n\n'));
@@ -117,7 +129,21 @@ describe('tables', () => {
 
 describe('what is saved is read again', () => {
   const text = fc
-    .array(fc.constantFrom('Open', 'it', '"quoted"', 'a|b', 'c,d', 'x;y', 'über', 'قائمة', '\\n', '100 %'), { minLength: 1, maxLength: 6 })
+    .array(
+      fc.constantFrom(
+        'Open',
+        'it',
+        '"quoted"',
+        'a|b',
+        'c,d',
+        'x;y',
+        'über',
+        'قائمة',
+        '\\n',
+        '100 %',
+      ),
+      { minLength: 1, maxLength: 6 },
+    )
     .map((w) => w.join(' '));
   const step = fc.record({
     title: fc.oneof(fc.constant(''), text),
@@ -128,12 +154,17 @@ describe('what is saved is read again', () => {
 
   test('as CSV', () => {
     fc.assert(
-      fc.property(fc.array(step, { minLength: 1, maxLength: 12 }), (steps) => expect(parseScript(outlineCsv(steps)).steps).toEqual(steps)),
+      fc.property(fc.array(step, { minLength: 1, maxLength: 12 }), (steps) =>
+        expect(parseScript(outlineCsv(steps)).steps).toEqual(steps),
+      ),
     );
   });
 
   test('as Markdown', () => {
-    const said = outlineMarkdown('Glaze firing', [words('Open it.\nNow.', { title: 'a|b', action: 'menu' }), words('Done.')]);
+    const said = outlineMarkdown('Glaze firing', [
+      words('Open it.\nNow.', { title: 'a|b', action: 'menu' }),
+      words('Done.'),
+    ]);
     expect(parseScript(said)).toEqual({
       kind: 'markdown',
       steps: [words('Open it.\nNow.', { title: 'a|b', action: 'menu' }), words('Done.')],

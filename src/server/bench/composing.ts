@@ -15,7 +15,10 @@ export interface ComposingTimes {
 }
 
 /** Renders pictures as an export does, but for the encoder, and tells where this process's own time goes. */
-export async function timeComposing(task: RenderTask, times: readonly Ticks[]): Promise<ComposingTimes> {
+export async function timeComposing(
+  task: RenderTask,
+  times: readonly Ticks[],
+): Promise<ComposingTimes> {
   const heap = await loadKernels();
   const began = performance.now();
   const plans = times.map((time) => planFrame(task.project, task.sources, time, task.output));
@@ -31,7 +34,11 @@ export async function timeComposing(task: RenderTask, times: readonly Ticks[]): 
   renderer.expect(neededParts(plans));
   try {
     const { own } = await costOf(() => plans.forEach((p, i) => renderer.render(i, p)));
-    return { compose, plan, read: (own * 1000 - compose.reduce((a, b) => a + b, 0)) / plans.length };
+    return {
+      compose,
+      plan,
+      read: (own * 1000 - compose.reduce((a, b) => a + b, 0)) / plans.length,
+    };
   } finally {
     renderer.close();
     Compositor.prototype.compose = original;

@@ -22,7 +22,9 @@ const SOURCES: Sources = { footage: { long: facts('long', 'screen', 7200 * 3) },
 
 function longProject(count: number): Project {
   const project = structuredClone(createProject(1920, 1080, rateFromNumber(30)));
-  const lanes = (['presenter', 'screen', 'voice'] as const).map((kind) => project.lanes.find((l) => l.kind === kind)!);
+  const lanes = (['presenter', 'screen', 'voice'] as const).map((kind) =>
+    project.lanes.find((l) => l.kind === kind)!,
+  );
   for (const lane of lanes)
     lane.clips = Array.from({ length: Math.floor(count / 3) }, (_, i) =>
       createClip({
@@ -66,18 +68,28 @@ export function benchEdits(): void {
     const state: Versioned = { project: longProject(count), history: EMPTY_HISTORY };
     const middle = (round: number) => frame(Math.floor(count / 6) * LENGTH + 20 + round);
     const at = Math.floor(count / 6);
-    const cut = doEdit(state, 'Ripple delete', (p) => rippleDelete(p, { start: middle(0), end: middle(40) }, newId));
+    const cut = doEdit(state, 'Ripple delete', (p) =>
+      rippleDelete(p, { start: middle(0), end: middle(40) }, newId),
+    );
     note(
       'split all lanes',
       time((round) => doEdit(state, 'Split', (p) => splitAll(p, middle(round), newId))),
     );
     note(
       'trim a clip',
-      time(() => doEdit(state, 'Trim', (p) => trimClip(p, SOURCES, `screen${at}`, 'end', frame(at * LENGTH + 50), FRAME))),
+      time(() =>
+        doEdit(state, 'Trim', (p) =>
+          trimClip(p, SOURCES, `screen${at}`, 'end', frame(at * LENGTH + 50), FRAME),
+        ),
+      ),
     );
     note(
       'ripple delete',
-      time((round) => doEdit(state, 'Ripple', (p) => rippleDelete(p, { start: middle(round), end: middle(40) }, newId))),
+      time((round) =>
+        doEdit(state, 'Ripple', (p) =>
+          rippleDelete(p, { start: middle(round), end: middle(40) }, newId),
+        ),
+      ),
     );
     note(
       'open a join',
@@ -85,7 +97,11 @@ export function benchEdits(): void {
     );
     note(
       'dissolve',
-      time(() => doEdit(state, 'Dissolve', (p) => setTransition(p, SOURCES, `screen${at}`, 'start', DEFAULT_TRANSITION, FRAME))),
+      time(() =>
+        doEdit(state, 'Dissolve', (p) =>
+          setTransition(p, SOURCES, `screen${at}`, 'start', DEFAULT_TRANSITION, FRAME),
+        ),
+      ),
     );
     note(
       'undo a ripple delete',
@@ -93,7 +109,9 @@ export function benchEdits(): void {
     );
     note(
       'describe a picture',
-      time((round) => planFrame(state.project, SOURCES, middle(round), { width: 1280, height: 720 })),
+      time((round) =>
+        planFrame(state.project, SOURCES, middle(round), { width: 1280, height: 720 }),
+      ),
     );
     note(
       'plan the sound',

@@ -30,7 +30,8 @@ const PARTS = ['decode', 'encode'];
 /** A folder in memory, so that reading from it costs next to nothing. */
 const MEMORY = '/dev/shm/vistum-bench';
 const run = promisify(execFile);
-const ffmpeg = (...args: string[]) => run('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args], { maxBuffer: 1 << 26 });
+const ffmpeg = (...args: string[]) =>
+  run('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args], { maxBuffer: 1 << 26 });
 
 interface Scene {
   readonly name: string;
@@ -41,7 +42,10 @@ interface Scene {
   readonly others: Readonly<Record<string, (out: string) => Promise<unknown>>>;
 }
 
-const settingsOf = ({ task, start, seconds }: Scene, more: Partial<ExportSettings> = {}): ExportSettings => ({
+const settingsOf = (
+  { task, start, seconds }: Scene,
+  more: Partial<ExportSettings> = {},
+): ExportSettings => ({
   ...DEFAULT_SETTINGS,
   ...task.output,
   frameRate: RATE,
@@ -53,41 +57,58 @@ const framesOf = ({ start, seconds }: Pick<Scene, 'start' | 'seconds'>): Ticks[]
   Array.from({ length: seconds * 30 }, (_, i) => secondsToTicks(start) + i * frameDuration(RATE));
 
 /** Arguments for FFmpeg that decode a stretch of a recording and throw it away. */
-const decoding = (path: string, from: number, seconds: number, streams: '-an' | '-vn'): string[] => [
-  '-ss',
-  String(from),
-  '-t',
-  String(seconds),
-  '-i',
-  path,
-  streams,
-  '-f',
-  'null',
-  '-',
-];
+const decoding = (
+  path: string,
+  from: number,
+  seconds: number,
+  streams: '-an' | '-vn',
+): string[] => ['-ss', String(from), '-t', String(seconds), '-i', path, streams, '-f', 'null', '-'];
 
 /** The stretch of each clip that the scene shows or plays, as arguments for FFmpeg. */
 function stretches({ task, start, seconds }: Scene): string[][] {
   const seen = new Map<string, { path: string; from: number; to: number }>();
   for (const time of framesOf({ start, seconds }))
-    for (const layer of videoLayers(planFrame(task.project, task.sources, time, task.output).layers)) {
+    for (const layer of videoLayers(
+      planFrame(task.project, task.sources, time, task.output).layers,
+    )) {
       const at = ticksToSeconds(layer.time);
       const known = seen.get(layer.clipId);
-      seen.set(layer.clipId, { path: task.originals[layer.footageId]!.path, from: known?.from ?? at, to: at + 1 / 30 });
+      seen.set(layer.clipId, {
+        path: task.originals[layer.footageId]!.path,
+        from: known?.from ?? at,
+        to: at + 1 / 30,
+      });
     }
   const heard = planSound(task.project, task.sources).flatMap((segment) => {
-    const [first, last] = [Math.max(start, segment.start / SAMPLE_RATE), Math.min(start + seconds, segment.end / SAMPLE_RATE)];
-    const from = segment.source / SAMPLE_RATE + (first - segment.start / SAMPLE_RATE) * segment.speed;
-    return first < last ? [decoding(task.originals[segment.footageId]!.path, from, (last - first) * segment.speed, '-vn')] : [];
+    const [first, last] = [
+      Math.max(start, segment.start / SAMPLE_RATE),
+      Math.min(start + seconds, segment.end / SAMPLE_RATE),
+    ];
+    const from =
+      segment.source / SAMPLE_RATE + (first - segment.start / SAMPLE_RATE) * segment.speed;
+    return first < last
+      ? [
+          decoding(
+            task.originals[segment.footageId]!.path,
+            from,
+            (last - first) * segment.speed,
+            '-vn',
+          ),
+        ]
+      : [];
   });
-  return [...[...seen.values()].map(({ path, from, to }) => decoding(path, from, to - from, '-an')), ...heard];
+  return [
+    ...[...seen.values()].map(({ path, from, to }) => decoding(path, from, to - from, '-an')),
+    ...heard,
+  ];
 }
 
 const renderTo = (scene: Scene, out: string, more: Partial<ExportSettings> = {}) => {
   const work = mkdtempSync(join(tmpdir(), 'vistum-bench-work-'));
-  return exportFile(scene.task, settingsOf(scene, more), work, out, { signal: new AbortController().signal, onProgress: () => {} }).finally(
-    () => rmSync(work, { recursive: true, force: true }),
-  );
+  return exportFile(scene.task, settingsOf(scene, more), work, out, {
+    signal: new AbortController().signal,
+    onProgress: () => {},
+  }).finally(() => rmSync(work, { recursive: true, force: true }));
 };
 
 /** Costs a frame in milliseconds, and how many times as fast Vistum was in each round, the least first. */
@@ -104,30 +125,52 @@ async function measure(scene: Scene, folder: string): Promise<Record<string, Mea
   await ffmpeg('-i', out, '-an', '-f', 'rawvideo', '-pix_fmt', 'yuv420p', raw);
   const encoder = videoEncoder(settingsOf(scene));
   const encodeRaw = () =>
-    ffmpeg(...rawInput(scene.task.output, RATE).map((a) => (a === 'pipe:0' ? raw : a)), ...encoder, join(folder, 'floor.mp4'));
+    ffmpeg(
+      ...rawInput(scene.task.output, RATE).map((a) => (a === 'pipe:0' ? raw : a)),
+      ...encoder,
+      join(folder, 'floor.mp4'),
+    );
   const decodes = stretches(scene);
   // What is heard is decoded and encoded as well.
   const mix = join(MEMORY, 'mix.raw');
   const sounds = planSound(scene.task.project, scene.task.sources).length > 0;
   if (sounds) await ffmpeg('-i', out, '-vn', '-f', 'f32le', '-ar', '48000', '-ac', '2', mix);
   const encodeMix = () =>
-    sounds ? ffmpeg(...SOUND_INPUT.map((a) => (a === 'pipe:0' ? mix : a)), ...soundEncoder('mp4'), join(folder, 'floor.m4a')) : null;
+    sounds
+      ? ffmpeg(
+          ...SOUND_INPUT.map((a) => (a === 'pipe:0' ? mix : a)),
+          ...soundEncoder('mp4'),
+          join(folder, 'floor.m4a'),
+        )
+      : null;
   const ways: Record<string, () => Promise<unknown>> = {
     vistum: () => renderTo(scene, out),
     floor: () => Promise.all([...decodes.map((args) => ffmpeg(...args)), encodeRaw(), encodeMix()]),
     decode: () => Promise.all(decodes.map((args) => ffmpeg(...args))),
     encode: () => Promise.all([encodeRaw(), encodeMix()]),
-    ...Object.fromEntries(Object.entries(scene.others).map(([name, way]) => [name, () => way(join(folder, `${name}.mp4`))])),
+    ...Object.fromEntries(
+      Object.entries(scene.others).map(([name, way]) => [
+        name,
+        () => way(join(folder, `${name}.mp4`)),
+      ]),
+    ),
   };
   const costs: Record<string, Cost[]> = {};
   for (let round = 0; round < ROUNDS; round++)
-    for (const [name, way] of Object.entries(ways)) if (!round || !PARTS.includes(name)) (costs[name] ??= []).push(await costOf(way));
+    for (const [name, way] of Object.entries(ways))
+      if (!round || !PARTS.includes(name)) (costs[name] ??= []).push(await costOf(way));
   const per = (list: Cost[], key: keyof Cost) => (median(list.map((c) => c[key])) / frames) * 1000;
-  const faster = (list: Cost[]) => list.map(({ wall }, round) => wall / costs.vistum![round]!.wall).sort((a, b) => a - b);
+  const faster = (list: Cost[]) =>
+    list.map(({ wall }, round) => wall / costs.vistum![round]!.wall).sort((a, b) => a - b);
   return Object.fromEntries(
     Object.entries(costs).map(([name, list]) => [
       name,
-      { wall: per(list, 'wall'), own: per(list, 'own'), children: per(list, 'children'), faster: faster(list) },
+      {
+        wall: per(list, 'wall'),
+        own: per(list, 'own'),
+        children: per(list, 'children'),
+        faster: faster(list),
+      },
     ]),
   );
 }
@@ -150,7 +193,9 @@ async function report(scene: Scene, folder: string): Promise<void> {
           name,
           fps(cost),
           processor(cost),
-          name === 'vistum' ? '' : `${median(cost.faster).toFixed(2)} (${cost.faster[0]!.toFixed(2)} to ${cost.faster.at(-1)!.toFixed(2)})`,
+          name === 'vistum'
+            ? ''
+            : `${median(cost.faster).toFixed(2)} (${cost.faster[0]!.toFixed(2)} to ${cost.faster.at(-1)!.toFixed(2)})`,
         ]),
     ),
   );
@@ -165,7 +210,13 @@ async function report(scene: Scene, folder: string): Promise<void> {
 /** One FFmpeg filter graph for the moving view: it zooms in whole pixels, and its words have no arrow. */
 function filterGraph(task: RenderTask, folder: string, seconds: number) {
   const half = (seconds * 30) / 2;
-  const closest = viewAt(task.project.framings, 'screen', task.sources.footage.screen!, FULL_HD, secondsToTicks(seconds / 2)).rect;
+  const closest = viewAt(
+    task.project.framings,
+    'screen',
+    task.sources.footage.screen!,
+    FULL_HD,
+    secondsToTicks(seconds / 2),
+  ).rect;
   const ramp = `if(lt(on,${half}),on/${half},1-(on-${half})/${half})`;
   const ease = `(st(0,${ramp})*0+ld(0)*ld(0)*(3-2*ld(0)))`;
   const color = task.project.keys[0]!.color.replace('#', '0x');
@@ -186,9 +237,30 @@ function filterGraph(task: RenderTask, folder: string, seconds: number) {
       '1',
       mask,
     );
-    const inputs = ['-i', task.originals.screen!.path, '-i', task.originals.camera!.path, '-loop', '1', '-r', '30', '-i', mask];
+    const inputs = [
+      '-i',
+      task.originals.screen!.path,
+      '-i',
+      task.originals.camera!.path,
+      '-loop',
+      '1',
+      '-r',
+      '30',
+      '-i',
+      mask,
+    ];
     const encoder = videoEncoder({ ...DEFAULT_SETTINGS, frameRate: RATE });
-    return ffmpeg(...inputs, '-filter_complex', graph, '-map', '[o]', '-frames:v', String(seconds * 30), ...encoder, out);
+    return ffmpeg(
+      ...inputs,
+      '-filter_complex',
+      graph,
+      '-map',
+      '[o]',
+      '-frames:v',
+      String(seconds * 30),
+      ...encoder,
+      out,
+    );
   };
 }
 
@@ -224,12 +296,23 @@ async function inFolder(work: (folder: string) => Promise<void>): Promise<void> 
 const SCENES: Readonly<Record<string, (folder: string) => Promise<Scene>>> = {
   demo: async () => {
     const demo = await demoScene();
-    return { ...demo, name: 'The demo from 8 s to 56 s, 1080p30', others: { plain: plain(demo, 'kilnbook-screen.mp4') } };
+    return {
+      ...demo,
+      name: 'The demo from 8 s to 56 s, 1080p30',
+      others: { plain: plain(demo, 'kilnbook-screen.mp4') },
+    };
   },
   view: async (folder) => {
     const zoom = { task: await zoomTask(folder, 20), start: 0, seconds: 20 };
-    const others = { 'filter graph': filterGraph(zoom.task, folder, 20), plain: plain(zoom, 'screen') };
-    return { ...zoom, name: 'A view that moves all the time, keyed round presenter, blur, words', others };
+    const others = {
+      'filter graph': filterGraph(zoom.task, folder, 20),
+      plain: plain(zoom, 'screen'),
+    };
+    return {
+      ...zoom,
+      name: 'A view that moves all the time, keyed round presenter, blur, words',
+      others,
+    };
   },
   worst: async (folder) => {
     const moving = { task: await movingTask(folder, 16, FULL_HD), start: 0, seconds: 16 };
@@ -240,7 +323,8 @@ const SCENES: Readonly<Record<string, (folder: string) => Promise<Scene>>> = {
 export const benchExport = (): Promise<void> =>
   inFolder(async (folder) => {
     const chosen = process.env.VISTUM_BENCH_SCENE;
-    for (const [name, scene] of Object.entries(SCENES)) if (!chosen || chosen === name) await report(await scene(folder), folder);
+    for (const [name, scene] of Object.entries(SCENES))
+      if (!chosen || chosen === name) await report(await scene(folder), folder);
   });
 
 /** The demo with a noisy presenter, and what taking the noise out brings. */
@@ -259,7 +343,18 @@ async function withNoise(task: RenderTask, folder: string): Promise<RenderTask> 
   for (const [id, original] of Object.entries(originals)) {
     if (task.sources.footage[id]?.role !== 'presenter') continue;
     const path = join(folder, `noisy-${id}`);
-    const picture = ['-vf', `noise=alls=${NOISE}:allf=t`, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '18', '-pix_fmt', 'yuv420p'];
+    const picture = [
+      '-vf',
+      `noise=alls=${NOISE}:allf=t`,
+      '-c:v',
+      'libx264',
+      '-preset',
+      'veryfast',
+      '-crf',
+      '18',
+      '-pix_fmt',
+      'yuv420p',
+    ];
     await ffmpeg('-i', original.path, ...picture, ...COLOR_TAGS, '-c:a', 'copy', path);
     originals[id] = { ...original, path };
   }
@@ -273,7 +368,8 @@ async function benchCalm(scene: Scene, folder: string): Promise<void> {
   for (const calm of [false, true]) {
     const out = join(folder, `calm-${calm}.mp4`);
     const costs: Cost[] = [];
-    for (let round = 0; round < ROUNDS; round++) costs.push(await costOf(() => renderTo(scene, out, { calm })));
+    for (let round = 0; round < ROUNDS; round++)
+      costs.push(await costOf(() => renderTo(scene, out, { calm })));
     const per = (of: (cost: Cost) => number) => median(costs.map(of)) / frames;
     rows.push([
       calm ? 'taken out' : 'left',
@@ -282,5 +378,7 @@ async function benchCalm(scene: Scene, folder: string): Promise<void> {
       (statSync(out).size / 1e6).toFixed(2),
     ]);
   }
-  console.log(`\n### The presenter's noise, same stretch\n\n${table(['noise', 'fps', 'processor ms a frame', 'MB'], rows)}`);
+  console.log(
+    `\n### The presenter's noise, same stretch\n\n${table(['noise', 'fps', 'processor ms a frame', 'MB'], rows)}`,
+  );
 }

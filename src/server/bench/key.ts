@@ -20,7 +20,8 @@ const FRAMES = 8;
 const GREY = 128;
 const { width, height } = MADE;
 const SIZE = width * height;
-const ffmpeg = (...args: string[]) => execFileSync('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args], { maxBuffer: 1 << 30 });
+const ffmpeg = (...args: string[]) =>
+  execFileSync('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args], { maxBuffer: 1 << 30 });
 
 /** Opacity, 0 to 255, and the picture over grey as 4:2:0, of every frame. */
 interface Keyed {
@@ -35,7 +36,13 @@ interface Truth {
 
 function planesOf(bytes: Uint8Array): ChromaPicture {
   const quarter = SIZE / 4;
-  return { y: bytes.subarray(0, SIZE), u: bytes.subarray(SIZE, SIZE + quarter), v: bytes.subarray(SIZE + quarter), width, height };
+  return {
+    y: bytes.subarray(0, SIZE),
+    u: bytes.subarray(SIZE, SIZE + quarter),
+    v: bytes.subarray(SIZE + quarter),
+    width,
+    height,
+  };
 }
 
 async function vistum(frames: readonly Uint8Array[], wall: WallEstimate): Promise<Keyed> {
@@ -61,12 +68,17 @@ async function vistum(frames: readonly Uint8Array[], wall: WallEstimate): Promis
   frames.forEach((bytes, n) => {
     frameBytes(heap, picture).set(bytes);
     const draw = (matte: boolean) => {
-      const plan = { size: MADE, background: formatColor([GREY, GREY, GREY]), layers: [{ ...layer, matte }] };
+      const plan = {
+        size: MADE,
+        background: formatColor([GREY, GREY, GREY]),
+        layers: [{ ...layer, matte }],
+      };
       compositor.compose(plan, () => ({ picture, part: null, before: null, marks: null }), target);
       return frameBytes(heap, target).slice();
     };
     const matte = draw(true);
-    for (let i = 0; i < SIZE; i++) alpha[n * SIZE + i] = Math.min(255, Math.max(0, Math.round(((matte[i]! - 16) * 255) / 219)));
+    for (let i = 0; i < SIZE; i++)
+      alpha[n * SIZE + i] = Math.min(255, Math.max(0, Math.round(((matte[i]! - 16) * 255) / 219)));
     over.push(draw(false));
   });
   return { alpha, over };
@@ -81,12 +93,17 @@ const error = (alpha: Uint8Array, truth: Float32Array) => {
 /** Mean change of opacity from frame to frame that is not the truth's own. */
 function flicker(alpha: Uint8Array, truth: Float32Array): number {
   let sum = 0;
-  for (let i = SIZE; i < truth.length; i++) sum += Math.abs((alpha[i]! - alpha[i - SIZE]!) / 255 - (truth[i]! - truth[i - SIZE]!));
+  for (let i = SIZE; i < truth.length; i++)
+    sum += Math.abs((alpha[i]! - alpha[i - SIZE]!) / 255 - (truth[i]! - truth[i - SIZE]!));
   return sum / (truth.length - SIZE);
 }
 
 /** What the picture over grey has more of the wall's direction than the truth, mean over where the presenter is, in code values of chroma. */
-function spill(over: readonly Uint8Array[], truth: Truth, direction: { u: number; v: number }): number {
+function spill(
+  over: readonly Uint8Array[],
+  truth: Truth,
+  direction: { u: number; v: number },
+): number {
   let sum = 0;
   let count = 0;
   over.forEach((bytes, n) => {
@@ -95,19 +112,36 @@ function spill(over: readonly Uint8Array[], truth: Truth, direction: { u: number
       for (let x = 0; x < width / 2; x++) {
         if (truth.alpha[n * SIZE + y * 2 * width + x * 2]! < 0.05) continue;
         const i = (y * width) / 2 + x;
-        sum += Math.max(0, (got.u[i]! - want.u[i]!) * direction.u + (got.v[i]! - want.v[i]!) * direction.v);
+        sum += Math.max(
+          0,
+          (got.u[i]! - want.u[i]!) * direction.u + (got.v[i]! - want.v[i]!) * direction.v,
+        );
         count++;
       }
   });
   return sum / count;
 }
 
-function search(path: string, color: string, truth: Float32Array): { filter: string; alpha: Uint8Array } {
+function search(
+  path: string,
+  color: string,
+  truth: Float32Array,
+): { filter: string; alpha: Uint8Array } {
   const tried = new Map<string, { filter: string; alpha: Uint8Array; error: number }>();
   const attempt = (similarity: number, blend: number) => {
     const filter = `chromakey=${color}:${similarity.toFixed(3)}:${blend.toFixed(3)}`;
     if (!tried.has(filter)) {
-      const alpha = ffmpeg('-i', path, '-vf', `${filter},format=yuva420p,alphaextract`, '-f', 'rawvideo', '-pix_fmt', 'gray', '-');
+      const alpha = ffmpeg(
+        '-i',
+        path,
+        '-vf',
+        `${filter},format=yuva420p,alphaextract`,
+        '-f',
+        'rawvideo',
+        '-pix_fmt',
+        'gray',
+        '-',
+      );
       tried.set(filter, { filter, alpha, error: error(alpha, truth) });
     }
     return tried.get(filter)!;
@@ -148,17 +182,56 @@ export async function benchKey(): Promise<void> {
       const frame = madeFrame(n);
       alpha.set(frame.alpha, n * SIZE);
       frame.rgb.forEach((value, i) => (rgb[n * SIZE * 3 + i] = Math.round(value)));
-      frame.person.forEach((value, i) => (person[n * SIZE * 3 + i] = Math.round(value + (1 - frame.alpha[(i / 3) | 0]!) * GREY)));
+      frame.person.forEach(
+        (value, i) =>
+          (person[n * SIZE * 3 + i] = Math.round(value + (1 - frame.alpha[(i / 3) | 0]!) * GREY)),
+      );
     }
     writeFileSync(raw('in.rgb'), rgb);
     writeFileSync(raw('person.rgb'), person);
-    const input = (file: string) => ['-f', 'rawvideo', '-pix_fmt', 'rgb24', '-s', `${width}x${height}`, '-r', '30', '-i', file];
+    const input = (file: string) => [
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'rgb24',
+      '-s',
+      `${width}x${height}`,
+      '-r',
+      '30',
+      '-i',
+      file,
+    ];
     const toYuv = ['-vf', 'scale=out_color_matrix=bt709:out_range=tv', '-pix_fmt', 'yuv420p'];
-    const tags = ['-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv'];
-    ffmpeg(...input(raw('in.rgb')), ...toYuv, '-c:v', 'libx264', '-crf', '20', '-preset', 'veryfast', ...tags, path);
+    const tags = [
+      '-colorspace',
+      'bt709',
+      '-color_primaries',
+      'bt709',
+      '-color_trc',
+      'bt709',
+      '-color_range',
+      'tv',
+    ];
+    ffmpeg(
+      ...input(raw('in.rgb')),
+      ...toYuv,
+      '-c:v',
+      'libx264',
+      '-crf',
+      '20',
+      '-preset',
+      'veryfast',
+      ...tags,
+      path,
+    );
     const split = (bytes: Buffer) =>
-      Array.from({ length: FRAMES }, (_, n) => bytes.subarray(n * planarSize(width, height), (n + 1) * planarSize(width, height)));
-    const truth: Truth = { alpha, over: split(ffmpeg(...input(raw('person.rgb')), ...toYuv, '-f', 'rawvideo', '-')) };
+      Array.from({ length: FRAMES }, (_, n) =>
+        bytes.subarray(n * planarSize(width, height), (n + 1) * planarSize(width, height)),
+      );
+    const truth: Truth = {
+      alpha,
+      over: split(ffmpeg(...input(raw('person.rgb')), ...toYuv, '-f', 'rawvideo', '-')),
+    };
     const frames = split(ffmpeg('-i', path, '-f', 'rawvideo', '-pix_fmt', 'yuv420p', '-'));
     const wall = estimateWall([0, 2, 4, 6].map((n) => planesOf(frames[n]!)))!;
     const ours = await vistum(frames, wall);
@@ -167,10 +240,24 @@ export async function benchKey(): Promise<void> {
     const theirs: Keyed = {
       alpha: best.alpha,
       over: split(
-        ffmpeg('-i', path, '-filter_complex', overGrey, '-frames:v', String(FRAMES), '-f', 'rawvideo', '-pix_fmt', 'yuv420p', '-'),
+        ffmpeg(
+          '-i',
+          path,
+          '-filter_complex',
+          overGrey,
+          '-frames:v',
+          String(FRAMES),
+          '-f',
+          'rawvideo',
+          '-pix_fmt',
+          'yuv420p',
+          '-',
+        ),
       ),
     };
-    const middle = [0, 1].map((k) => wall.wall[k ? 'v' : 'u'].reduce((a, b) => a + b, 0) / wall.wall.u.length - 128) as [number, number];
+    const middle = [0, 1].map(
+      (k) => wall.wall[k ? 'v' : 'u'].reduce((a, b) => a + b, 0) / wall.wall.u.length - 128,
+    ) as [number, number];
     const length = Math.hypot(...middle);
     const direction = { u: middle[0] / length, v: middle[1] / length };
     const row = (name: string, keyed: Keyed) => [

@@ -12,4 +12,5 @@ const parts: Readonly<Record<string, () => Promise<void>>> = {
   noise: benchNoise,
 };
 const asked = process.argv.slice(2);
-for (const [name, part] of Object.entries(parts)) if (!asked.length || asked.includes(name)) await part();
+for (const [name, part] of Object.entries(parts))
+  if (!asked.length || asked.includes(name)) await part();

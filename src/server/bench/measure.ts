@@ -9,7 +9,10 @@ export function processorSeconds(): { own: number; children: number } {
     .replace(/^.*\) /, '')
     .split(' ')
     .map(Number);
-  return { own: (fields[11]! + fields[12]!) / CLOCK, children: (fields[13]! + fields[14]!) / CLOCK };
+  return {
+    own: (fields[11]! + fields[12]!) / CLOCK,
+    children: (fields[13]! + fields[14]!) / CLOCK,
+  };
 }
 
 export interface Cost {
@@ -30,8 +33,12 @@ export async function costOf(work: () => unknown): Promise<Cost> {
   return { wall, own: after.own - before.own, children: after.children - before.children };
 }
 
-export const median = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[list.length >> 1]!;
+export const median = (list: readonly number[]): number =>
+  [...list].sort((a, b) => a - b)[list.length >> 1]!;
 
 /** Rows as a table in Markdown. */
-export const table = (head: readonly string[], rows: readonly (readonly (string | number)[])[]): string =>
+export const table = (
+  head: readonly string[],
+  rows: readonly (readonly (string | number)[])[],
+): string =>
   [head, head.map(() => '---'), ...rows].map((row) => `| ${row.join(' | ')} |`).join('\n');

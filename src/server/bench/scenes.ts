@@ -55,17 +55,28 @@ export async function demoTask(output: Size = FULL_HD): Promise<RenderTask> {
     Object.fromEntries(
       DEMO_FOOTAGE.map((item) => [
         item.file,
-        { path: join(MEDIA, item.file), role: item.role, ...('pointer' in item && { pointer: join(MEDIA, item.pointer) }) },
+        {
+          path: join(MEDIA, item.file),
+          role: item.role,
+          ...('pointer' in item && { pointer: join(MEDIA, item.pointer) }),
+        },
       ]),
     ),
   );
   const scenario = JSON.parse(await readFile(join(MEDIA, 'scenario.json'), 'utf8')) as Scenario;
   const take = 'presenter-take-2.mp4';
   const wall = await wallOf(join(MEDIA, take), originals[take]!.facts);
-  return { project: assembleDemo((file) => file, sources, scenario, wall, counter()), sources, originals, output, rate: RATE };
+  return {
+    project: assembleDemo((file) => file, sources, scenario, wall, counter()),
+    sources,
+    originals,
+    output,
+    rate: RATE,
+  };
 }
 
-const ffmpeg = (...args: string[]) => runMedia('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args]);
+const ffmpeg = (...args: string[]) =>
+  runMedia('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args]);
 
 /** A project over two recordings, the presenter keyed, round and in the corner. */
 function cornerProject(sources: Sources, key: Partial<FootageKey>): Project {
@@ -98,8 +109,22 @@ async function shortRecordings(folder: string, seconds: number) {
     ...KEY_FRAMES,
     screen,
   );
-  await ffmpeg('-stream_loop', '3', '-i', join(MEDIA, 'presenter-take-2.mp4'), '-t', String(seconds), '-an', '-c', 'copy', camera);
-  return readRecordings({ screen: { path: screen, role: 'screen' }, camera: { path: camera, role: 'presenter' } });
+  await ffmpeg(
+    '-stream_loop',
+    '3',
+    '-i',
+    join(MEDIA, 'presenter-take-2.mp4'),
+    '-t',
+    String(seconds),
+    '-an',
+    '-c',
+    'copy',
+    camera,
+  );
+  return readRecordings({
+    screen: { path: screen, role: 'screen' },
+    camera: { path: camera, role: 'presenter' },
+  });
 }
 
 /** The view moves all the time; a keyed round presenter, a blur and words with it: what one filter graph can do as well. */
@@ -149,28 +174,75 @@ export async function zoomTask(folder: string, seconds: number): Promise<RenderT
 }
 
 /** Layers of `movingTask` from back to front, each added to those before. */
-export const LAYERS = ['screen', 'presenter', 'blur', 'second blur', 'halo', 'pointer', 'words', 'drawing'] as const;
+export const LAYERS = [
+  'screen',
+  'presenter',
+  'blur',
+  'second blur',
+  'halo',
+  'pointer',
+  'words',
+  'drawing',
+] as const;
 
 /**
  * A synthetic worst case: a screen on which every pixel changes in every frame, a view that moves all the time, and up to
  * seven layers above it that move with it.
  */
-export async function movingTask(folder: string, seconds: number, output: Size, layers: number = LAYERS.length): Promise<RenderTask> {
-  const [screen, camera] = [join(folder, `moving-${output.height}.mp4`), join(folder, 'camera.mp4')];
+export async function movingTask(
+  folder: string,
+  seconds: number,
+  output: Size,
+  layers: number = LAYERS.length,
+): Promise<RenderTask> {
+  const [screen, camera] = [
+    join(folder, `moving-${output.height}.mp4`),
+    join(folder, 'camera.mp4'),
+  ];
   const even = (n: number) => Math.round(n / 2) * 2;
   const size = { width: even((output.width * 4) / 3), height: even((output.height * 4) / 3) };
   const noise = `testsrc2=s=${size.width}x${size.height}:r=30:d=${seconds},scroll=h=0.004:v=0.003,format=yuv420p`;
-  await ffmpeg('-f', 'lavfi', '-i', noise, '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '20', ...KEY_FRAMES, screen);
-  await ffmpeg('-stream_loop', '3', '-i', join(MEDIA, 'presenter-take-2.mp4'), '-t', String(seconds), '-an', '-c', 'copy', camera);
+  await ffmpeg(
+    '-f',
+    'lavfi',
+    '-i',
+    noise,
+    '-c:v',
+    'libx264',
+    '-preset',
+    'veryfast',
+    '-crf',
+    '20',
+    ...KEY_FRAMES,
+    screen,
+  );
+  await ffmpeg(
+    '-stream_loop',
+    '3',
+    '-i',
+    join(MEDIA, 'presenter-take-2.mp4'),
+    '-t',
+    String(seconds),
+    '-an',
+    '-c',
+    'copy',
+    camera,
+  );
   const { sources, originals } = await readRecordings({
     screen: { path: screen, role: 'screen' },
     ...(layers > 1 && { camera: { path: camera, role: 'presenter' } }),
   });
   const has = (name: (typeof LAYERS)[number]) => LAYERS.indexOf(name) < layers;
-  const project = cornerProject(sources, (has('presenter') && (await wallOf(camera, originals.camera!.facts))) || DEFAULT_KEY);
+  const project = cornerProject(
+    sources,
+    (has('presenter') && (await wallOf(camera, originals.camera!.facts))) || DEFAULT_KEY,
+  );
   Object.assign(project.canvas, output);
   const end = secondsToTicks(seconds);
-  const at = (x: number, y: number) => ({ x: Math.round(x * size.width), y: Math.round(y * size.height) });
+  const at = (x: number, y: number) => ({
+    x: Math.round(x * size.width),
+    y: Math.round(y * size.height),
+  });
   const rect = (x: number, y: number, width: number, height: number) => ({
     ...at(x, y),
     width: Math.round((width * size.width) / 2) * 2,
@@ -189,9 +261,23 @@ export async function movingTask(folder: string, seconds: number, output: Size, 
   });
   const callout = { start: 0, end, footageId: 'screen' };
   if (has('blur'))
-    project.callouts.push({ ...callout, id: 'c1', kind: 'cover', ...DEFAULT_COVER, rect: rect(0.3, 0.3, 0.2, 0.2), strength: 16 });
+    project.callouts.push({
+      ...callout,
+      id: 'c1',
+      kind: 'cover',
+      ...DEFAULT_COVER,
+      rect: rect(0.3, 0.3, 0.2, 0.2),
+      strength: 16,
+    });
   if (has('second blur'))
-    project.callouts.push({ ...callout, id: 'c2', kind: 'cover', ...DEFAULT_COVER, rect: rect(0.55, 0.5, 0.15, 0.2), strength: 16 });
+    project.callouts.push({
+      ...callout,
+      id: 'c2',
+      kind: 'cover',
+      ...DEFAULT_COVER,
+      rect: rect(0.55, 0.5, 0.15, 0.2),
+      strength: 16,
+    });
   if (has('halo')) project.pointer.push({ id: 'p', start: 0, end, halo: DEFAULT_HALO, dim: null });
   if (has('words'))
     project.callouts.push({
@@ -222,6 +308,19 @@ export async function movingTask(folder: string, seconds: number, output: Size, 
     const { x, y } = at(0.45 + 0.2 * Math.cos(angle), 0.45 + 0.2 * Math.sin(angle));
     return [(i * 1000) / 60, x, y];
   });
-  const pointer: PointerTrack = { format: 'vistum-pointer', version: 1, ...size, samples, events: [], inPicture: !has('pointer') };
-  return { project, sources: { ...sources, pointers: { screen: pointer } }, originals, output, rate: RATE };
+  const pointer: PointerTrack = {
+    format: 'vistum-pointer',
+    version: 1,
+    ...size,
+    samples,
+    events: [],
+    inPicture: !has('pointer'),
+  };
+  return {
+    project,
+    sources: { ...sources, pointers: { screen: pointer } },
+    originals,
+    output,
+    rate: RATE,
+  };
 }

@@ -17,7 +17,8 @@ const CASES: readonly { readonly name: string; readonly view: Rect }[] = [
   { name: '1:1', view: { x: 320, y: 180, ...FULL_HD } },
   { name: 'zoom of 1.5', view: { x: 500, y: 300, width: 1280, height: 720 } },
 ];
-const WORDS = 'Ramp 120 °C/h, soak 15 min, cone 6: celadon over slip. Book the small electric kiln for Friday, 9:00. ';
+const WORDS =
+  'Ramp 120 °C/h, soak 15 min, cone 6: celadon over slip. Book the small electric kiln for Friday, 9:00. ';
 
 /** Samples a pixel in both directions: drawn so much larger, letters are neither hinted nor made bolder, and their edges are their coverage. */
 const FINE = 4;
@@ -42,7 +43,8 @@ function page(view: Rect, { width, height }: Size): Uint8ClampedArray {
           for (let c = 0; c < 3; c++) {
             let sum = 0;
             for (let v = 0; v < FINE; v++)
-              for (let u = 0; u < FINE; u++) sum += fine[((y * FINE + v) * TILE.width * FINE + x * FINE + u) * 4 + c]!;
+              for (let u = 0; u < FINE; u++)
+                sum += fine[((y * FINE + v) * TILE.width * FINE + x * FINE + u) * 4 + c]!;
             out[((top + y) * width + left + x) * 4 + c] = sum / FINE / FINE;
           }
     }
@@ -61,7 +63,11 @@ function write(pen: SKRSContext2D): void {
 
 const luma = (rgba: Uint8ClampedArray): Uint8Array =>
   Uint8Array.from({ length: rgba.length / 4 }, (_, i) =>
-    Math.round(16 + ((rgba[i * 4]! * 0.2126 + rgba[i * 4 + 1]! * 0.7152 + rgba[i * 4 + 2]! * 0.0722) * 219) / 255),
+    Math.round(
+      16 +
+        ((rgba[i * 4]! * 0.2126 + rgba[i * 4 + 1]! * 0.7152 + rgba[i * 4 + 2]! * 0.0722) * 219) /
+          255,
+    ),
   );
 
 /** Luma scaled by FFmpeg's filter of a name. */
@@ -69,8 +75,22 @@ const byFfmpeg = (source: Uint8Array, { x, y, width, height }: Rect, flags: stri
   execFileSync(
     'ffmpeg',
     [
-      ...['-v', 'error', '-f', 'rawvideo', '-pix_fmt', 'gray', '-s', `${RECORDING.width}x${RECORDING.height}`, '-i', '-'],
-      ...['-vf', `crop=${width}:${height}:${x}:${y},scale=${FULL_HD.width}:${FULL_HD.height}:flags=${flags}+accurate_rnd+full_chroma_int`],
+      ...[
+        '-v',
+        'error',
+        '-f',
+        'rawvideo',
+        '-pix_fmt',
+        'gray',
+        '-s',
+        `${RECORDING.width}x${RECORDING.height}`,
+        '-i',
+        '-',
+      ],
+      ...[
+        '-vf',
+        `crop=${width}:${height}:${x}:${y},scale=${FULL_HD.width}:${FULL_HD.height}:flags=${flags}+accurate_rnd+full_chroma_int`,
+      ],
       ...['-f', 'rawvideo', '-pix_fmt', 'gray', '-'],
     ],
     { input: source, maxBuffer: 1 << 26 },
@@ -100,7 +120,11 @@ export async function benchSharpness(): Promise<void> {
   const source = { at: heap.put(recording), stride: RECORDING.width, ...RECORDING };
   const target = { at: heap.allocate(width * height + 64), stride: width, width, height };
   const byVistum = ({ x, y, width: w, height: h }: Rect): Uint8Array => {
-    resampler.resample(source, { columns: { origin: x, span: w }, rows: { origin: y, span: h }, mirror: false }, target);
+    resampler.resample(
+      source,
+      { columns: { origin: x, span: w }, rows: { origin: y, span: h }, mirror: false },
+      target,
+    );
     return heap.bytes(target.at, width * height).slice();
   };
   const rows: (string | number)[][] = [];

@@ -8,13 +8,20 @@ import { defineModels } from './models';
 export type Database = ReturnType<typeof defineModels> & { readonly sequelize: Sequelize };
 
 async function open(): Promise<Database> {
-  const sequelize = new Sequelize({ dialect: 'sqlite', storage: join(dataFolder(), 'vistum.sqlite'), logging: false });
+  const sequelize = new Sequelize({
+    dialect: 'sqlite',
+    storage: join(dataFolder(), 'vistum.sqlite'),
+    logging: false,
+  });
   // WAL lets the web server read while the worker writes; a writer waits for another one for a while.
   await sequelize.query('PRAGMA journal_mode = WAL');
   await sequelize.query('PRAGMA busy_timeout = 8000');
   await sequelize.query('PRAGMA foreign_keys = ON');
   const umzug = new Umzug({
-    migrations: MIGRATIONS.map(({ name, up }) => ({ name, up: () => up(sequelize.getQueryInterface()) })),
+    migrations: MIGRATIONS.map(({ name, up }) => ({
+      name,
+      up: () => up(sequelize.getQueryInterface()),
+    })),
     storage: new SequelizeStorage({ sequelize }),
     logger: undefined,
   });

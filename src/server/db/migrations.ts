@@ -6,7 +6,10 @@ interface Migration {
 }
 
 const run = (queries: QueryInterface, statements: readonly string[]) =>
-  statements.reduce<Promise<unknown>>((before, sql) => before.then(() => queries.sequelize.query(sql)), Promise.resolve());
+  statements.reduce<Promise<unknown>>(
+    (before, sql) => before.then(() => queries.sequelize.query(sql)),
+    Promise.resolve(),
+  );
 
 /** The schema's history; one that has shipped is never changed. */
 export const MIGRATIONS: readonly Migration[] = [

@@ -1,5 +1,11 @@
 import type { Model } from 'sequelize';
-import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Sequelize } from 'sequelize';
+import {
+  DataTypes,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Sequelize,
+} from 'sequelize';
 
 type Row<M extends Model> = Model<InferAttributes<M>, InferCreationAttributes<M>>;
 
@@ -174,7 +180,15 @@ export function defineModels(sequelize: Sequelize) {
     ),
     exports: sequelize.define<ExportRow>(
       'export',
-      { id: id(), projectId: text(), name: text(), settings: text(), document: text(), result: DataTypes.TEXT, ...dates() },
+      {
+        id: id(),
+        projectId: text(),
+        name: text(),
+        settings: text(),
+        document: text(),
+        result: DataTypes.TEXT,
+        ...dates(),
+      },
       { tableName: 'exports' },
     ),
     takes: sequelize.define<TakeRow>(

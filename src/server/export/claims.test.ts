@@ -19,10 +19,17 @@ function handOut(items: number, threads: number, order: (turn: number) => number
 
 test('each item is handed out once, whatever the order of the threads', () => {
   fc.assert(
-    fc.property(fc.nat(40), fc.integer({ min: 1, max: 5 }), fc.infiniteStream(fc.nat(99)), (items, threads, order) => {
-      const got = handOut(items, threads, () => order.next().value as number);
-      expect(got.flat().sort((a, b) => a - b)).toEqual(Array.from({ length: items }, (_, i) => i));
-    }),
+    fc.property(
+      fc.nat(40),
+      fc.integer({ min: 1, max: 5 }),
+      fc.infiniteStream(fc.nat(99)),
+      (items, threads, order) => {
+        const got = handOut(items, threads, () => order.next().value as number);
+        expect(got.flat().sort((a, b) => a - b)).toEqual(
+          Array.from({ length: items }, (_, i) => i),
+        );
+      },
+    ),
   );
 });
 

@@ -50,7 +50,9 @@ const vp9 = ({ quality, bitRate }: Coding, threads: number): string[] => [
   '1',
   '-tune-content',
   'screen',
-  ...(bitRate === null ? ['-b:v', '0', '-crf', String(RATE_FACTOR.vp9[quality])] : rateOptions(0, bitRate)),
+  ...(bitRate === null
+    ? ['-b:v', '0', '-crf', String(RATE_FACTOR.vp9[quality])]
+    : rateOptions(0, bitRate)),
   ...(threads ? ['-threads', String(threads)] : []),
 ];
 
@@ -59,7 +61,9 @@ const av1 = ({ quality, bitRate }: Coding, threads: number): string[] => [
   'libsvtav1',
   '-preset',
   '10',
-  ...(bitRate === null ? ['-crf', String(RATE_FACTOR.av1[quality])] : ['-b:v', `${Math.round(bitRate * 1000)}k`]),
+  ...(bitRate === null
+    ? ['-crf', String(RATE_FACTOR.av1[quality])]
+    : ['-b:v', `${Math.round(bitRate * 1000)}k`]),
   '-svtav1-params',
   `scm=1${threads ? `:lp=${threads}` : ''}`,
 ];
@@ -79,10 +83,12 @@ const CODERS: Partial<Record<Format, (coding: Coding, threads: number) => string
 export const cutsAnywhere = (format: Format): boolean => format !== 'av1';
 
 /** Frames from one key frame to the next, at most. */
-export const keyInterval = (rate: FrameRate): number => Math.round(framesPerSecond(rate) * KEY_SECONDS);
+export const keyInterval = (rate: FrameRate): number =>
+  Math.round(framesPerSecond(rate) * KEY_SECONDS);
 
 /** Container of a segment by format; segments join only within their own. */
-export const segmentContainer = (format: Format): 'mp4' | 'webm' => (format === 'webm' || format === 'av1' ? 'webm' : 'mp4');
+export const segmentContainer = (format: Format): 'mp4' | 'webm' =>
+  format === 'webm' || format === 'av1' ? 'webm' : 'mp4';
 
 /**
  * Encoder settings, the same for every segment so that they join without a second encode.
@@ -90,14 +96,20 @@ export const segmentContainer = (format: Format): 'mp4' | 'webm' => (format === 
  * @param keyFrames seconds after the start at which a key frame must be, so that a player can jump there at once
  * @param threads of the encoder; 0 lets it choose
  */
-export function videoEncoder(coding: Coding, keyFrames: readonly number[] = [], threads = 0): string[] {
+export function videoEncoder(
+  coding: Coding,
+  keyFrames: readonly number[] = [],
+  threads = 0,
+): string[] {
   return [
     ...CODERS[coding.format]!(coding, threads),
     '-pix_fmt',
     'yuv420p',
     '-g',
     String(keyInterval(coding.frameRate)),
-    ...(keyFrames.length ? ['-force_key_frames', keyFrames.map((t) => t.toFixed(6)).join(',')] : []),
+    ...(keyFrames.length
+      ? ['-force_key_frames', keyFrames.map((t) => t.toFixed(6)).join(',')]
+      : []),
     ...COLOR_TAGS,
   ];
 }
@@ -169,7 +181,11 @@ export class Encoder {
     private readonly path: string,
   ) {
     this.part = `${path}.part`;
-    this.process = new MediaProcess('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args, this.part], ['pipe', 'ignore', 'pipe']);
+    this.process = new MediaProcess(
+      'ffmpeg',
+      ['-v', 'error', '-nostdin', '-y', ...args, this.part],
+      ['pipe', 'ignore', 'pipe'],
+    );
     // A closed pipe is told by the process's end, with its reason.
     this.process.child.stdin!.on('error', () => (this.failed = true));
   }

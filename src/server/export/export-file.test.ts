@@ -13,7 +13,13 @@ import { FORMAT_FACTS, type Format } from '@/core/project/export-formats';
 import type { Project } from '@/core/project/model';
 import { frameDuration, frameStart, rateFromNumber, secondsToTicks } from '@/core/time/ticks';
 import { probeMedia } from '../media/probe';
-import { ffmpeg, numberedFrames, readNumbers, scratchFolder, startedProcesses } from '../testing/media';
+import {
+  ffmpeg,
+  numberedFrames,
+  readNumbers,
+  scratchFolder,
+  startedProcesses,
+} from '../testing/media';
 import { exportFile, segmentsOf } from './export-file';
 import type { RenderTask } from './render-frames';
 import { DEFAULT_SETTINGS, type ExportSettings } from './settings';
@@ -41,7 +47,13 @@ async function taskOf(
     placeFootage(project, footage[name]!, null, newId);
   }
   change(project);
-  return { project, sources: { footage, pointers: {} }, originals, output: settings, rate: settings.frameRate };
+  return {
+    project,
+    sources: { footage, pointers: {} },
+    originals,
+    output: settings,
+    rate: settings.frameRate,
+  };
 }
 
 beforeAll(() => {
@@ -82,12 +94,15 @@ test('a cut export has exactly the frames that the timeline says, across cuts an
   for (const second of [1, 2, 3, 6, 11, 12]) {
     const from = second * 48000 - 2400;
     let peak = from;
-    for (let i = from; i < from + 4800; i++) if (Math.abs(sound[i]!) > Math.abs(sound[peak]!)) peak = i;
+    for (let i = from; i < from + 4800; i++)
+      if (Math.abs(sound[i]!) > Math.abs(sound[peak]!)) peak = i;
     expect(Math.abs(sound[peak]!)).toBeGreaterThan(0.2);
     // Well within one frame (1600 samples), up to the end.
     expect(Math.abs(peak - second * 48000)).toBeLessThan(480);
   }
-  const probe = JSON.parse(execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-of', 'json', target]).toString()) as {
+  const probe = JSON.parse(
+    execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-of', 'json', target]).toString(),
+  ) as {
     streams: Record<string, string>[];
   };
   expect(probe.streams[0]).toMatchObject({
@@ -114,7 +129,15 @@ test('speed, a frozen frame, a stretch laid over and a dissolve show exactly the
     const [first, second, third] = lane.clips;
     // From its last 30 frames on: twice as fast.
     setSpeed(p, third!.id, 2, 'stay', frameDuration(RATE), newId);
-    freezeOver(p, { footage: {}, pointers: {} }, first!.id, f(30), f(10), frameDuration(RATE), newId);
+    freezeOver(
+      p,
+      { footage: {}, pointers: {} },
+      first!.id,
+      f(30),
+      f(10),
+      frameDuration(RATE),
+      newId,
+    );
     pasteSnippet(
       p,
       { footage: { 'counted.mp4': {} as never }, pointers: {} },
@@ -124,7 +147,14 @@ test('speed, a frozen frame, a stretch laid over and a dissolve show exactly the
       'front',
       newId,
     );
-    setTransition(p, { footage: {}, pointers: {} }, second!.id, 'start', { ...DEFAULT_TRANSITION, duration: f(8) }, frameDuration(RATE));
+    setTransition(
+      p,
+      { footage: {}, pointers: {} },
+      second!.id,
+      'start',
+      { ...DEFAULT_TRANSITION, duration: f(8) },
+      frameDuration(RATE),
+    );
   });
   const target = file('tools.mp4');
   const result = await exportFile(task, settings, file('work-tools'), target, control());
@@ -142,10 +172,22 @@ test('speed, a frozen frame, a stretch laid over and a dissolve show exactly the
   const clear = (list: number[]) => list.filter((_, i) => i < 56 || i >= 64);
   expect(clear(got)).toEqual(clear(expected));
   // Half way, cells that only one of the two pictures has are half as bright.
-  const gray = ffmpeg('-i', target, '-vf', "select='eq(n,60)',format=gray", '-frames:v', '1', '-f', 'rawvideo', '-');
+  const gray = ffmpeg(
+    '-i',
+    target,
+    '-vf',
+    "select='eq(n,60)',format=gray",
+    '-frames:v',
+    '1',
+    '-f',
+    'rawvideo',
+    '-',
+  );
   const cells = Array.from({ length: 8 }, (_, bit) => gray[20 * 1280 + bit * 40 + 20]!);
   const both = [60, 120].map((n) => Array.from({ length: 8 }, (_, bit) => (n >> bit) & 1));
-  cells.forEach((v, bit) => expect(Math.abs(v - (255 * (both[0]![bit]! + both[1]![bit]!)) / 2)).toBeLessThan(12));
+  cells.forEach((v, bit) =>
+    expect(Math.abs(v - (255 * (both[0]![bit]! + both[1]![bit]!)) / 2)).toBeLessThan(12),
+  );
 });
 
 test('steps become chapters, each with a key frame at its start', async () => {
@@ -158,8 +200,15 @@ test('steps become chapters, each with a key frame at its start', async () => {
     ];
   });
   const target = file('chapters.mp4');
-  await exportFile(task, { ...settings, range: { start: 1, end: 13 } }, file('work-chapters'), target, control());
-  const probe = (...args: string[]) => execFileSync('ffprobe', ['-v', 'error', ...args, target]).toString();
+  await exportFile(
+    task,
+    { ...settings, range: { start: 1, end: 13 } },
+    file('work-chapters'),
+    target,
+    control(),
+  );
+  const probe = (...args: string[]) =>
+    execFileSync('ffprobe', ['-v', 'error', ...args, target]).toString();
   const { chapters } = JSON.parse(probe('-show_chapters', '-of', 'json')) as {
     chapters: { start_time: string; end_time: string; tags: { title: string } }[];
   };
@@ -168,7 +217,16 @@ test('steps become chapters, each with a key frame at its start', async () => {
     [2.367, 10.1, 'Ramp = 120; soak #2'],
     [10.1, 12, 'Book it'],
   ]);
-  const keys = probe('-select_streams', 'v', '-skip_frame', 'nokey', '-show_entries', 'frame=pts_time', '-of', 'csv=p=0')
+  const keys = probe(
+    '-select_streams',
+    'v',
+    '-skip_frame',
+    'nokey',
+    '-show_entries',
+    'frame=pts_time',
+    '-of',
+    'csv=p=0',
+  )
     .trim()
     .split('\n')
     .map((t) => Math.round(Number.parseFloat(t) * 30));
@@ -195,7 +253,10 @@ test('an export that was stopped goes on with the segments it has', async () => 
   for (const more of whole.slice(1)) rmSync(join(work, more));
   const [, from, to] = /^segment-(\d{7})-(\d{7})\.mp4$/.exec(whole[0]!)!;
   let first = 0;
-  const result = await exportFile(task, settings, work, file('resumed.mp4'), { ...control(), onProgress: (share) => (first ||= share) });
+  const result = await exportFile(task, settings, work, file('resumed.mp4'), {
+    ...control(),
+    onProgress: (share) => (first ||= share),
+  });
   expect(first).toBeGreaterThanOrEqual(((Number(to) - Number(from)) / 420) * 0.96);
   expect(result.frames).toBe(420);
   expect(readNumbers(file('resumed.mp4'))).toEqual(Array.from({ length: 420 }, (_, i) => i));
@@ -204,7 +265,13 @@ test('an export that was stopped goes on with the segments it has', async () => 
 
 test('a range, another size and another rate', async () => {
   const task = await taskOf({ 'counted.mp4': 'screen' });
-  const small = { ...settings, width: 640, height: 360, frameRate: rateFromNumber(15), range: { start: 2, end: 4 } };
+  const small = {
+    ...settings,
+    width: 640,
+    height: 360,
+    frameRate: rateFromNumber(15),
+    range: { start: 2, end: 4 },
+  };
   const result = await exportFile(
     { ...task, output: small, rate: small.frameRate },
     small,
@@ -213,7 +280,9 @@ test('a range, another size and another rate', async () => {
     control(),
   );
   expect(result).toMatchObject({ width: 640, height: 360, frames: 30, duration: 2 });
-  expect(readNumbers(file('range.mp4'), 0.5)).toEqual(Array.from({ length: 30 }, (_, i) => 60 + i * 2));
+  expect(readNumbers(file('range.mp4'), 0.5)).toEqual(
+    Array.from({ length: 30 }, (_, i) => 60 + i * 2),
+  );
 });
 
 test('colours come out as they went in, and a keyed wall is gone', async () => {
@@ -253,7 +322,13 @@ test('colours come out as they went in, and a keyed wall is gone', async () => {
   );
   const task = await taskOf({ 'blue.mp4': 'screen', 'person.mp4': 'presenter' }, (p) => {
     changeKey(p, 'person.mp4', { color: '#2f9a4b', tolerance: 20, softness: 10 });
-    Object.assign(p.presenter, { shape: 'rectangle', backdrop: null, size: 0.5, margin: 0, ring: { width: 0, color: '#000000' } });
+    Object.assign(p.presenter, {
+      shape: 'rectangle',
+      backdrop: null,
+      size: 0.5,
+      margin: 0,
+      ring: { width: 0, color: '#000000' },
+    });
   });
   await exportFile(task, settings, file('work-key'), file('key.mp4'), control());
   const rgb = ffmpeg(
@@ -267,8 +342,11 @@ test('colours come out as they went in, and a keyed wall is gone', async () => {
     'rawvideo',
     '-',
   );
-  const at = (x: number, y: number) => [...rgb.subarray((y * 1280 + x) * 3, (y * 1280 + x) * 3 + 3)];
-  const near = (got: number[], want: number[]) => got.forEach((v, i) => expect(Math.abs(v - want[i]!)).toBeLessThanOrEqual(6));
+  const at = (x: number, y: number) => [
+    ...rgb.subarray((y * 1280 + x) * 3, (y * 1280 + x) * 3 + 3),
+  ];
+  const near = (got: number[], want: number[]) =>
+    got.forEach((v, i) => expect(Math.abs(v - want[i]!)).toBeLessThanOrEqual(6));
   near(at(100, 100), [0x3d, 0x67, 0x85]);
   // Where the wall was, the screen is seen.
   near(at(700, 400), [0x3d, 0x67, 0x85]);
@@ -276,7 +354,19 @@ test('colours come out as they went in, and a keyed wall is gone', async () => {
 });
 
 test('a framing at the sharp limit copies the recording’s pixels', async () => {
-  ffmpeg('-f', 'lavfi', '-i', 'testsrc2=s=2560x1440:r=30:d=0.5', '-c:v', 'libx264', '-qp', '0', '-pix_fmt', 'yuv420p', file('large.mp4'));
+  ffmpeg(
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc2=s=2560x1440:r=30:d=0.5',
+    '-c:v',
+    'libx264',
+    '-qp',
+    '0',
+    '-pix_fmt',
+    'yuv420p',
+    file('large.mp4'),
+  );
   const task = await taskOf({ 'large.mp4': 'screen' }, (p) =>
     addSpan(p, 'framings', {
       id: 'f',
@@ -290,9 +380,35 @@ test('a framing at the sharp limit copies the recording’s pixels', async () =>
       reason: '',
     }),
   );
-  await exportFile(task, { ...settings, quality: 'high' }, file('work-large'), file('large-out.mp4'), control());
-  const result = ffmpeg('-i', file('large-out.mp4'), '-frames:v', '1', '-vf', 'format=gray', '-f', 'rawvideo', '-');
-  const source = ffmpeg('-i', file('large.mp4'), '-frames:v', '1', '-vf', 'crop=1280:720:640:360,format=gray', '-f', 'rawvideo', '-');
+  await exportFile(
+    task,
+    { ...settings, quality: 'high' },
+    file('work-large'),
+    file('large-out.mp4'),
+    control(),
+  );
+  const result = ffmpeg(
+    '-i',
+    file('large-out.mp4'),
+    '-frames:v',
+    '1',
+    '-vf',
+    'format=gray',
+    '-f',
+    'rawvideo',
+    '-',
+  );
+  const source = ffmpeg(
+    '-i',
+    file('large.mp4'),
+    '-frames:v',
+    '1',
+    '-vf',
+    'crop=1280:720:640:360,format=gray',
+    '-f',
+    'rawvideo',
+    '-',
+  );
   let error = 0;
   for (let i = 0; i < source.length; i++) error += Math.abs(result[i]! - source[i]!);
   expect(error / source.length).toBeLessThan(1.5);
@@ -302,17 +418,26 @@ describe('formats', () => {
   const range = { start: 2, end: 3 };
   const streams = (path: string) =>
     (
-      JSON.parse(execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-of', 'json', path]).toString()) as {
+      JSON.parse(
+        execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-of', 'json', path]).toString(),
+      ) as {
         streams: Record<string, string>[];
       }
     ).streams;
   const make = async (format: Format, more: Partial<ExportSettings> = {}) => {
     const target = file(`format-${format}.${FORMAT_FACTS[format].extension}`);
     const wanted = { ...settings, width: 640, height: 360, format, range, ...more };
-    const task = { ...(await taskOf({ 'counted.mp4': 'screen' })), output: wanted, rate: wanted.frameRate };
+    const task = {
+      ...(await taskOf({ 'counted.mp4': 'screen' })),
+      output: wanted,
+      rate: wanted.frameRate,
+    };
     // Computer sound is muted when it comes with a screen recording.
     for (const lane of task.project.lanes) lane.off = false;
-    return { result: await exportFile(task, wanted, file(`work-${format}`), target, control()), target };
+    return {
+      result: await exportFile(task, wanted, file(`work-${format}`), target, control()),
+      target,
+    };
   };
 
   test.each([
@@ -321,7 +446,10 @@ describe('formats', () => {
     ['av1', 'av1', 'opus'],
   ] as const)('%s has the frames, the colours and the sound', async (format, picture, sound) => {
     const { result, target } = await make(format);
-    expect(streams(target)).toMatchObject([{ codec_name: picture, width: 640, height: 360, color_space: 'bt709' }, { codec_name: sound }]);
+    expect(streams(target)).toMatchObject([
+      { codec_name: picture, width: 640, height: 360, color_space: 'bt709' },
+      { codec_name: sound },
+    ]);
     expect(result).toMatchObject({ frames: 30, duration: 1 });
     expect(readNumbers(target, 0.5)).toEqual(Array.from({ length: 30 }, (_, i) => 60 + i));
   });
@@ -343,7 +471,10 @@ describe('formats', () => {
     expect(result).toMatchObject({ frames: 0, duration: 1 });
     const pcm = ffmpeg('-i', target, '-ac', '1', '-ar', '48000', '-f', 'f32le', '-');
     const sound = new Float32Array(pcm.buffer.slice(pcm.byteOffset, pcm.byteOffset + pcm.length));
-    const loudest = sound.reduce((best, v, i) => (Math.abs(v) > Math.abs(sound[best]!) ? i : best), 0);
+    const loudest = sound.reduce(
+      (best, v, i) => (Math.abs(v) > Math.abs(sound[best]!) ? i : best),
+      0,
+    );
     expect(loudest).toBeLessThan(200);
   });
 
@@ -362,7 +493,10 @@ describe('formats', () => {
 });
 
 describe('runs of frames are cut into segments', () => {
-  const [cut, alone] = [{ format: 'mp4', frameRate: RATE } as const, { format: 'av1', frameRate: RATE } as const];
+  const [cut, alone] = [
+    { format: 'mp4', frameRate: RATE } as const,
+    { format: 'av1', frameRate: RATE } as const,
+  ];
 
   test('from key frame to key frame', () => {
     expect(segmentsOf(130, cut, 2)).toEqual([
@@ -401,11 +535,19 @@ describe('runs of frames are cut into segments', () => {
 
 test('nothing to export, or a range without a frame, is said', async () => {
   const empty = { ...(await taskOf({})), project: emptyProject() };
-  await expect(exportFile(empty, settings, file('w'), file('x.mp4'), control())).rejects.toThrow(/timeline is empty/);
-  const task = await taskOf({ 'counted.mp4': 'screen' });
-  await expect(exportFile(task, { ...settings, range: { start: 100, end: 101 } }, file('w'), file('x.mp4'), control())).rejects.toThrow(
-    /range/,
+  await expect(exportFile(empty, settings, file('w'), file('x.mp4'), control())).rejects.toThrow(
+    /timeline is empty/,
   );
+  const task = await taskOf({ 'counted.mp4': 'screen' });
+  await expect(
+    exportFile(
+      task,
+      { ...settings, range: { start: 100, end: 101 } },
+      file('w'),
+      file('x.mp4'),
+      control(),
+    ),
+  ).rejects.toThrow(/range/);
   rmSync(folder, { recursive: true, force: true });
   expect(frameDuration(RATE)).toBe(23_520_000);
 });

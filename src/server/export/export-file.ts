@@ -1,7 +1,13 @@
 import { access, mkdir, readdir, rename, rm, stat, statfs, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Range } from '@/core/time/ranges';
-import { frameDuration, framesPerSecond, snapToFrame, secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
+import {
+  frameDuration,
+  framesPerSecond,
+  snapToFrame,
+  secondsToTicks,
+  ticksToSeconds,
+} from '@/core/time/ticks';
 import { projectDuration } from '@/core/project/query';
 import { chaptersOf } from '@/core/words/chapters';
 import { Problem } from '../problem';
@@ -24,7 +30,9 @@ const ROOM = 0.02;
 /** The stretch of the timeline that is exported, on whole frames of the export. */
 export function exportRange(task: Pick<RenderTask, 'project'>, settings: ExportSettings): Range {
   const end = projectDuration(task.project);
-  const start = settings.range ? snapToFrame(secondsToTicks(settings.range.start), settings.frameRate) : 0;
+  const start = settings.range
+    ? snapToFrame(secondsToTicks(settings.range.start), settings.frameRate)
+    : 0;
   const stop = settings.range ? Math.min(secondsToTicks(settings.range.end), end) : end;
   if (stop - start < frameDuration(settings.frameRate) / 2)
     throw new Problem(
@@ -39,7 +47,10 @@ export function exportRange(task: Pick<RenderTask, 'project'>, settings: ExportS
 async function checkRoom(folder: string, pixels: number): Promise<void> {
   const { bavail, bsize } = await statfs(folder);
   if (bavail * bsize < pixels * ROOM + (8 << 20))
-    throw new Problem(507, 'The disk is full, or nearly so. Free some space, then export again; the project is as it was.');
+    throw new Problem(
+      507,
+      'The disk is full, or nearly so. Free some space, then export again; the project is as it was.',
+    );
 }
 
 /**
@@ -53,7 +64,10 @@ export function segmentsOf(
 ): { first: number; last: number }[] {
   if (cutsAnywhere(format)) {
     const length = keyInterval(frameRate);
-    return Array.from({ length: Math.ceil(frames / length) }, (_, i) => ({ first: i * length, last: Math.min(frames, (i + 1) * length) }));
+    return Array.from({ length: Math.ceil(frames / length) }, (_, i) => ({
+      first: i * length,
+      last: Math.min(frames, (i + 1) * length),
+    }));
   }
   const perSecond = framesPerSecond(frameRate);
   const needed = Math.ceil(frames / (ALONE.most * perSecond));
@@ -76,17 +90,28 @@ export async function exportFile(
   const range = exportRange(task, settings);
   const frame = frameDuration(settings.frameRate);
   const { picture } = FORMAT_FACTS[settings.format];
-  const frames = picture === 'video' ? Math.max(1, Math.round((range.end - range.start) / frame)) : 0;
+  const frames =
+    picture === 'video' ? Math.max(1, Math.round((range.end - range.start) / frame)) : 0;
   if (picture === 'video')
-    await exportVideo(task, settings, { start: range.start, end: range.start + frames * frame }, frames, folder, target, control);
-  else if (picture === 'still') await writeWhole(target, await renderStill(task, ticksToSeconds(range.start)));
+    await exportVideo(
+      task,
+      settings,
+      { start: range.start, end: range.start + frames * frame },
+      frames,
+      folder,
+      target,
+      control,
+    );
+  else if (picture === 'still')
+    await writeWhole(target, await renderStill(task, ticksToSeconds(range.start)));
   else await exportSound(task, settings, range, target, control);
   const { size } = await stat(target);
   return {
     width: picture ? settings.width : 0,
     height: picture ? settings.height : 0,
     frames: picture === 'still' ? 1 : frames,
-    duration: picture === 'still' ? 0 : ticksToSeconds(picture ? frames * frame : range.end - range.start),
+    duration:
+      picture === 'still' ? 0 : ticksToSeconds(picture ? frames * frame : range.end - range.start),
     wallSeconds: (Date.now() - started) / 1000,
     bytes: size,
   };
@@ -117,10 +142,15 @@ async function exportVideo(
   const chapters = chaptersOf(task.project, whole, rate);
   const digits = (n: number) => String(n).padStart(7, '0');
   const segments: Segment[] = segmentsOf(frames, settings, threads).map(({ first, last }) => ({
-    path: join(folder, `segment-${digits(first)}-${digits(last)}.${segmentContainer(settings.format)}`),
+    path: join(
+      folder,
+      `segment-${digits(first)}-${digits(last)}.${segmentContainer(settings.format)}`,
+    ),
     first,
     last,
-    keyFrames: chapters.map((c) => Math.round(c.start / frame)).filter((n) => n > first && n < last),
+    keyFrames: chapters
+      .map((c) => Math.round(c.start / frame))
+      .filter((n) => n > first && n < last),
   }));
   const there = await Promise.all(segments.map((s) => exists(s.path)));
   const kept = segments.reduce((sum, s, i) => sum + (there[i] ? s.last - s.first : 0), 0);
@@ -131,7 +161,10 @@ async function exportVideo(
   // The first to fail stops the other.
   const failed = new AbortController();
   const stop = AbortSignal.any([signal, failed.signal]);
-  const sound = settings.format === 'gif' ? Promise.resolve(false) : writeSoundPart(task, settings.format, whole, soundPart, stop);
+  const sound =
+    settings.format === 'gif'
+      ? Promise.resolve(false)
+      : writeSoundPart(task, settings.format, whole, soundPart, stop);
   const picture = renderSegments(
     { task, settings, origin: whole.start, frames, threads: share },
     segments.filter((_, i) => !there[i]),
@@ -139,7 +172,10 @@ async function exportVideo(
     stop,
     (fresh) => {
       const fps = (fresh * 1000) / Math.max(1, Date.now() - began);
-      onProgress(((kept + fresh) / frames) * 0.96, `Frame ${kept + fresh} of ${frames}, ${fps.toFixed(0)} fps`);
+      onProgress(
+        ((kept + fresh) / frames) * 0.96,
+        `Frame ${kept + fresh} of ${frames}, ${fps.toFixed(0)} fps`,
+      );
     },
   );
   try {
@@ -151,13 +187,26 @@ async function exportVideo(
   }
   onProgress(0.97, settings.format === 'gif' ? 'Choosing colours' : 'Joining');
   const list = await listSegments(
-    segments.map(({ path, first, last }) => ({ path, seconds: ticksToSeconds((last - first) * frame) })),
+    segments.map(({ path, first, last }) => ({
+      path,
+      seconds: ticksToSeconds((last - first) * frame),
+    })),
     folder,
   );
   if (settings.format === 'gif') await joinToGif(list, folder, target, signal);
-  else await joinWithSound(settings.format, list, (await sound) ? soundPart : null, chapters, folder, target, signal);
+  else
+    await joinWithSound(
+      settings.format,
+      list,
+      (await sound) ? soundPart : null,
+      chapters,
+      folder,
+      target,
+      signal,
+    );
   for (const name of await readdir(folder))
-    if (/^(segment-|run-|sound|list|chapters|palette)/.test(name)) await rm(join(folder, name), { force: true });
+    if (/^(segment-|run-|sound|list|chapters|palette)/.test(name))
+      await rm(join(folder, name), { force: true });
 }
 
 const exists = (path: string) =>

@@ -22,7 +22,10 @@ export const exportPath = ({ id, settings }: { id: string; settings: ExportSetti
   join(exportFolder(id), `video.${FORMAT_FACTS[settings.format].extension}`);
 
 /** Settings as they were stored; those of older exports lack what came later. */
-const readSettings = (text: string): ExportSettings => ({ ...DEFAULT_SETTINGS, ...(JSON.parse(text) as ExportSettings) });
+const readSettings = (text: string): ExportSettings => ({
+  ...DEFAULT_SETTINGS,
+  ...(JSON.parse(text) as ExportSettings),
+});
 
 /** A project with all that rendering it takes: footage facts, tracks, and where the originals are. */
 export async function renderTask(
@@ -33,18 +36,30 @@ export async function renderTask(
 ): Promise<RenderTask> {
   const originals: Record<string, Original> = {};
   for (const view of await listFootage(projectId))
-    if (view.facts) originals[view.id] = { path: originalPath(await findFootage(view.id)), facts: view.facts };
+    if (view.facts)
+      originals[view.id] = { path: originalPath(await findFootage(view.id)), facts: view.facts };
   return { project, sources: await loadSources(projectId), originals, output: size, rate };
 }
 
 /** Queues an export of a project as it is now. */
-export async function requestExport(projectId: string, settings: ExportSettings): Promise<{ exportId: string; jobId: string }> {
+export async function requestExport(
+  projectId: string,
+  settings: ExportSettings,
+): Promise<{ exportId: string; jobId: string }> {
   const { exports } = await database();
-  if (settings.width % 2 || settings.height % 2) throw new Problem(400, 'Width and height of a video are even numbers.');
+  if (settings.width % 2 || settings.height % 2)
+    throw new Problem(400, 'Width and height of a video are even numbers.');
   const { name, project } = await openProject(projectId);
   exportRange({ project }, settings);
   const id = nanoid();
-  await exports.create({ id, projectId, name, settings: JSON.stringify(settings), document: JSON.stringify(project), result: null });
+  await exports.create({
+    id,
+    projectId,
+    name,
+    settings: JSON.stringify(settings),
+    document: JSON.stringify(project),
+    result: null,
+  });
   return { exportId: id, jobId: await enqueue('export', projectId, id) };
 }
 
@@ -54,10 +69,21 @@ export async function runExport(exportId: string, { signal, report }: JobContext
   const row = await exports.findByPk(exportId);
   if (!row) return;
   const settings = readSettings(row.settings);
-  const task = await renderTask(row.projectId, JSON.parse(row.document) as Project, settings, settings.frameRate);
+  const task = await renderTask(
+    row.projectId,
+    JSON.parse(row.document) as Project,
+    settings,
+    settings.frameRate,
+  );
   const folder = join(exportFolder(exportId), 'work');
   try {
-    const result = await exportFile(task, settings, folder, exportPath({ id: exportId, settings }), { signal, onProgress: report });
+    const result = await exportFile(
+      task,
+      settings,
+      folder,
+      exportPath({ id: exportId, settings }),
+      { signal, onProgress: report },
+    );
     await row.update({ result: JSON.stringify(result) });
   } catch (error) {
     // What a cancelled export has made goes; that of an interrupted one is kept to go on from.

@@ -13,20 +13,51 @@ export async function listSegments(
 ): Promise<string> {
   const list = join(folder, 'list.txt');
   const quote = (path: string) => `'${path.replaceAll("'", "'\\''")}'`;
-  const lines = segments.flatMap(({ path, seconds }) => [`file ${quote(path)}`, `duration ${seconds.toFixed(6)}`]);
+  const lines = segments.flatMap(({ path, seconds }) => [
+    `file ${quote(path)}`,
+    `duration ${seconds.toFixed(6)}`,
+  ]);
   await writeFile(list, ['ffconcat version 1.0', ...lines].join('\n') + '\n');
   return list;
 }
 
-const listInput = (list: string) => ['-protocol_whitelist', 'file,pipe', '-f', 'concat', '-safe', '0', '-i', list];
+const listInput = (list: string) => [
+  '-protocol_whitelist',
+  'file,pipe',
+  '-f',
+  'concat',
+  '-safe',
+  '0',
+  '-i',
+  list,
+];
 
 /** One palette for the whole, chosen by what changes; two passes, so that memory does not grow with the length. */
-export async function joinToGif(list: string, folder: string, target: string, signal: AbortSignal): Promise<void> {
+export async function joinToGif(
+  list: string,
+  folder: string,
+  target: string,
+  signal: AbortSignal,
+): Promise<void> {
   const palette = join(folder, 'palette.png');
   const quiet = ['-v', 'error', '-nostdin', '-y'];
-  await runMedia('ffmpeg', [...quiet, ...listInput(list), '-vf', 'palettegen=stats_mode=diff', '-frames:v', '1', '-update', '1', palette], {
-    signal,
-  });
+  await runMedia(
+    'ffmpeg',
+    [
+      ...quiet,
+      ...listInput(list),
+      '-vf',
+      'palettegen=stats_mode=diff',
+      '-frames:v',
+      '1',
+      '-update',
+      '1',
+      palette,
+    ],
+    {
+      signal,
+    },
+  );
   await runMedia(
     'ffmpeg',
     [

@@ -82,7 +82,11 @@ export class FrameRenderer {
     const videos = videoLayers(plan.layers);
     for (const layer of videos) this.advance(layer, index);
     this.closeUnused(videos);
-    this.compositor.compose(plan, (layer) => this.streams.get(layer.clipId)?.source ?? null, this.target);
+    this.compositor.compose(
+      plan,
+      (layer) => this.streams.get(layer.clipId)?.source ?? null,
+      this.target,
+    );
     return this.target;
   }
 
@@ -99,7 +103,8 @@ export class FrameRenderer {
     const placed = JSON.stringify([layer.source, layer.destination]);
     if (open && (layer.speed === 0 || open.next === index)) {
       // Only what fills a rectangle and stays where it is can be drawn again in part.
-      if (layer.speed !== 0) open.source = open.stream.next(isSolid(layer) && open.placed === placed);
+      if (layer.speed !== 0)
+        open.source = open.stream.next(isSolid(layer) && open.placed === placed);
       open.next = index + 1;
       open.placed = placed;
       return;
@@ -115,7 +120,12 @@ export class FrameRenderer {
       calm: calm && this.task.sources.footage[layer.footageId]?.role === 'presenter',
     });
     try {
-      this.streams.set(layer.clipId, { stream, next: index + 1, source: stream.next(false), placed });
+      this.streams.set(layer.clipId, {
+        stream,
+        next: index + 1,
+        source: stream.next(false),
+        placed,
+      });
     } catch (error) {
       this.streams.delete(layer.clipId);
       stream.close();

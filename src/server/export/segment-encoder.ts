@@ -50,7 +50,9 @@ export class SegmentEncoder {
       return;
     }
     await this.finish();
-    this.run = this.start(cutsAnywhere(this.settings.format) ? neighbours([segment, ...following]) : [segment]);
+    this.run = this.start(
+      cutsAnywhere(this.settings.format) ? neighbours([segment, ...following]) : [segment],
+    );
   }
 
   /** @throws Problem with the process's reason when it ended early */
@@ -65,7 +67,10 @@ export class SegmentEncoder {
     await run.writer.finish();
     this.keepWhole(run);
     if (run.kept !== run.begun)
-      throw new Problem(500, 'The encoder did not cut where it was told to. Export again; the project is as it was.');
+      throw new Problem(
+        500,
+        'The encoder did not cut where it was told to. Export again; the project is as it was.',
+      );
     this.close();
   }
 
@@ -75,15 +80,22 @@ export class SegmentEncoder {
     if (!run) return;
     this.run = null;
     run.writer.close();
-    for (const path of [run.list, ...run.segments.slice(run.kept, run.begun).map((_, i) => run.pieceOf(run.kept + i))])
+    for (const path of [
+      run.list,
+      ...run.segments.slice(run.kept, run.begun).map((_, i) => run.pieceOf(run.kept + i)),
+    ])
       rmSync(path, { force: true });
   }
 
   private start(segments: readonly Segment[]): Run {
     const { settings, threads } = this;
     const { first: origin, path } = segments[0]!;
-    const seconds = (frame: number) => ticksToSeconds((frame - origin) * frameDuration(settings.frameRate));
-    const keyFrames = segments.flatMap((segment, i) => [...(i ? [segment.first] : []), ...segment.keyFrames]);
+    const seconds = (frame: number) =>
+      ticksToSeconds((frame - origin) * frameDuration(settings.frameRate));
+    const keyFrames = segments.flatMap((segment, i) => [
+      ...(i ? [segment.first] : []),
+      ...segment.keyFrames,
+    ]);
     // Another process of an export that was killed may still be writing.
     const name = join(dirname(path), `run-${randomUUID()}`);
     const list = `${name}.txt`;
@@ -109,13 +121,21 @@ export class SegmentEncoder {
       'flat',
       `${name.replaceAll('%', '%%')}-%d.part`,
     ]);
-    return { writer, segments, list, pieceOf: (index) => `${name}-${index}.part`, begun: 1, kept: 0 };
+    return {
+      writer,
+      segments,
+      list,
+      pieceOf: (index) => `${name}-${index}.part`,
+      begun: 1,
+      kept: 0,
+    };
   }
 
   /** Gives their names to the files that are complete. */
   private keepWhole(run: Run): void {
     const whole = lines(run.list);
-    for (; run.kept < Math.min(whole, run.begun); run.kept++) renameSync(run.pieceOf(run.kept), run.segments[run.kept]!.path);
+    for (; run.kept < Math.min(whole, run.begun); run.kept++)
+      renameSync(run.pieceOf(run.kept), run.segments[run.kept]!.path);
   }
 }
 

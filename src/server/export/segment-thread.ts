@@ -15,7 +15,9 @@ export interface ThreadData extends SegmentWork {
 }
 
 /** How a thread ended, also when it was told to; errors lose their class on the way between threads. */
-export type Outcome = { readonly problem: { readonly status: number; readonly message: string } | null };
+export type Outcome = {
+  readonly problem: { readonly status: number; readonly message: string } | null;
+};
 
 const data = workerData as ThreadData;
 const { done, stopped } = threadState(data.shared);
@@ -38,7 +40,8 @@ export default async function work(): Promise<Outcome> {
     return { problem: null };
   } catch (error) {
     if (error instanceof Stopped) return { problem: null };
-    if (error instanceof Problem) return { problem: { status: error.status, message: error.message } };
+    if (error instanceof Problem)
+      return { problem: { status: error.status, message: error.message } };
     throw error;
   } finally {
     renderer.close();

@@ -45,7 +45,10 @@ export class SegmentRenderer {
   static async open(work: SegmentWork): Promise<SegmentRenderer> {
     const { task, settings, threads } = work;
     const heap = await loadKernels();
-    const renderer = new FrameRenderer(task, heap, await nodeRasterizer(), { threads, calm: settings.calm });
+    const renderer = new FrameRenderer(task, heap, await nodeRasterizer(), {
+      threads,
+      calm: settings.calm,
+    });
     return new SegmentRenderer(work, heap, renderer, new SegmentEncoder(settings, threads));
   }
 
@@ -55,13 +58,21 @@ export class SegmentRenderer {
    *
    * @param following other segments in their order, of which some may be asked for next
    */
-  async render(segment: Segment, following: readonly Segment[], onFrame: () => void): Promise<void> {
+  async render(
+    segment: Segment,
+    following: readonly Segment[],
+    onFrame: () => void,
+  ): Promise<void> {
     const { task, settings, origin } = this.work;
     const { first, last } = segment;
     const frame = frameDuration(settings.frameRate);
-    const planned = (n: number) => planFrame(task.project, task.sources, origin + n * frame, task.output);
+    const planned = (n: number) =>
+      planFrame(task.project, task.sources, origin + n * frame, task.output);
     const plans = Array.from({ length: last - first }, (_, i) => planned(first + i));
-    this.renderer.expect(neededParts(plans), neededParts([...plans, ...this.ahead(last).map(planned)]));
+    this.renderer.expect(
+      neededParts(plans),
+      neededParts([...plans, ...this.ahead(last).map(planned)]),
+    );
     await this.encoder.begin(segment, following);
     await processesGone();
     for (const [i, plan] of plans.entries()) {
@@ -79,7 +90,9 @@ export class SegmentRenderer {
   private ahead(from: number): number[] {
     const perSecond = framesPerSecond(this.work.settings.frameRate);
     const step = Math.max(1, Math.round(perSecond * AHEAD.step));
-    const count = Math.ceil((Math.min(this.work.frames, from + perSecond * AHEAD.seconds) - from) / step);
+    const count = Math.ceil(
+      (Math.min(this.work.frames, from + perSecond * AHEAD.seconds) - from) / step,
+    );
     return Array.from({ length: Math.max(0, count) }, (_, i) => from + i * step);
   }
 

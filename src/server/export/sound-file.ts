@@ -21,12 +21,21 @@ export async function exportSound(
   control: ExportControl,
 ): Promise<void> {
   if (!planSound(task.project, task.sources).length)
-    throw new Problem(422, 'There is no sound on the timeline. Unmute a lane, or choose a format with a picture.');
+    throw new Problem(
+      422,
+      'There is no sound on the timeline. Unmute a lane, or choose a format with a picture.',
+    );
   control.onProgress(0, 'Mixing');
   const length = range.end - range.start;
-  const encoder = new Encoder([...SOUND_INPUT, ...soundEncoder(format), ...container(format)], target);
+  const encoder = new Encoder(
+    [...SOUND_INPUT, ...soundEncoder(format), ...container(format)],
+    target,
+  );
   await feedSound(encoder, task, range, control.signal, (share) =>
-    control.onProgress(share * 0.98, `${ticksToSeconds(share * length).toFixed(0)} s of ${ticksToSeconds(length).toFixed(0)} s`),
+    control.onProgress(
+      share * 0.98,
+      `${ticksToSeconds(share * length).toFixed(0)} s of ${ticksToSeconds(length).toFixed(0)} s`,
+    ),
   );
 }
 
@@ -43,7 +52,10 @@ export async function writeSoundPart(
 ): Promise<boolean> {
   if (!planSound(task.project, task.sources).length) return false;
   if (existsSync(target)) return true;
-  const encoder = new Encoder([...SOUND_INPUT, ...soundEncoder(format), '-f', segmentContainer(format)], target);
+  const encoder = new Encoder(
+    [...SOUND_INPUT, ...soundEncoder(format), '-f', segmentContainer(format)],
+    target,
+  );
   await feedSound(encoder, task, range, signal);
   return true;
 }

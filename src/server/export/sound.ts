@@ -1,4 +1,11 @@
-import { addToMix, planSound, SAMPLE_RATE, silence, tameClipping, type SoundSegment } from '@/core/audio/mix';
+import {
+  addToMix,
+  planSound,
+  SAMPLE_RATE,
+  silence,
+  tameClipping,
+  type SoundSegment,
+} from '@/core/audio/mix';
 import { segmentReader, type ReadSound } from '@/core/audio/stretch';
 import { ticksToSeconds } from '@/core/time/ticks';
 import type { Range } from '@/core/time/ranges';

@@ -19,7 +19,10 @@ const GRACE_MS = 5000;
 /** How many segments to render at once: one for each processor, as far as half of the memory goes. */
 export function threadsFor({ width, height }: { width: number; height: number }): number {
   const each = (150 << 20) + width * height * 1.5 * MEMORY_PICTURES;
-  return Math.max(1, Math.min(availableParallelism(), MOST_THREADS, Math.floor(totalmem() / 2 / each)));
+  return Math.max(
+    1,
+    Math.min(availableParallelism(), MOST_THREADS, Math.floor(totalmem() / 2 / each)),
+  );
 }
 
 /**
@@ -41,13 +44,20 @@ export async function renderSegments(
   const count = Math.min(threads, segments.length);
   const pool = new Piscina({
     filename: join(programRoot(), 'dist', 'segment-thread.mjs'),
-    workerData: { ...work, segments, claims: Claims.memoryFor(segments.length), shared } satisfies ThreadData,
+    workerData: {
+      ...work,
+      segments,
+      claims: Claims.memoryFor(segments.length),
+      shared,
+    } satisfies ThreadData,
     minThreads: count,
     maxThreads: count,
   });
   // A thread that can't even start says so by an event.
   const broken = new Promise<never>((_, reject) => pool.on('error', reject));
-  const aborted = new Promise<never>((_, reject) => signal.addEventListener('abort', reject, { once: true }));
+  const aborted = new Promise<never>((_, reject) =>
+    signal.addEventListener('abort', reject, { once: true }),
+  );
   const tell = () => onFrames(Atomics.load(done, 0));
   const timer = setInterval(tell, TICK_MS);
   const runs: Promise<Outcome>[] = [];
@@ -63,7 +73,11 @@ export async function renderSegments(
   } catch (error) {
     // Threads look for this after each picture; one that waits for a decoder that hangs is ended.
     Atomics.store(stopped, 0, 1);
-    await Promise.race([Promise.allSettled(runs), broken.catch(() => {}), delay(GRACE_MS, null, { ref: false })]);
+    await Promise.race([
+      Promise.allSettled(runs),
+      broken.catch(() => {}),
+      delay(GRACE_MS, null, { ref: false }),
+    ]);
     signal.throwIfAborted();
     throw error;
   } finally {

@@ -24,7 +24,14 @@ import { LAYOUT_KINDS, type LayoutKind } from '@/core/project/model';
 import { ROLES, type Role } from '@/core/project/sources';
 import { TARGET_IDS, type TargetId } from '@/core/project/targets';
 import { LEAST_SIDE, MOST_SIDE } from '@/core/scale/export-size';
-import { END_REASONS, TAKE_KINDS, TRACK_NAMES, type EndReason, type TakeKind, type TrackName } from '@/core/take/take';
+import {
+  END_REASONS,
+  TAKE_KINDS,
+  TRACK_NAMES,
+  type EndReason,
+  type TakeKind,
+  type TrackName,
+} from '@/core/take/take';
 import { FORMATS, QUALITIES, type Format, type Quality } from '@/core/project/export-formats';
 
 export class FrameRateBody {
@@ -60,13 +67,23 @@ export class ChangeFootageBody {
   @IsOptional() @IsString() @MinLength(1) @MaxLength(200) name?: string;
   @IsOptional() @IsIn(ROLES) role?: Role;
   @IsOptional() @IsBoolean() deleted?: boolean;
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) @MaxLength(40, { each: true }) tags?: string[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @IsString({ each: true })
+  @MaxLength(40, { each: true })
+  tags?: string[];
   @IsOptional() @IsInt() @Min(0) inPoint?: number | null;
   @IsOptional() @IsInt() @Min(0) outPoint?: number | null;
 }
 
 export class BringFootageBody {
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(500) @IsString({ each: true }) @MaxLength(64, { each: true }) footageIds!: string[];
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(500)
+  @IsString({ each: true })
+  @MaxLength(64, { each: true })
+  footageIds!: string[];
 }
 
 export class BedBody {
@@ -115,7 +132,12 @@ class CameraLookBody {
 }
 
 class TakeSetupBody {
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(4) @ValidateNested({ each: true }) @Type(() => TrackBody) tracks!: TrackBody[];
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(4)
+  @ValidateNested({ each: true })
+  @Type(() => TrackBody)
+  tracks!: TrackBody[];
   @IsOptional() @ValidateNested() @Type(() => AreaBody) area!: AreaBody | null;
   @IsNumber() @Min(-96) @Max(24) gain!: number;
   @ValidateNested() @Type(() => CameraLookBody) camera!: CameraLookBody;

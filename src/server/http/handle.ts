@@ -7,10 +7,13 @@ type Work<C> = (request: Request, context: C) => Promise<Response | object | nul
 
 /** A JSON problem (RFC 9457). */
 const problemResponse = (status: number, detail: string, more: object = {}): Response =>
-  new Response(JSON.stringify({ type: 'about:blank', title: 'Not done', status, detail, ...more }), {
-    status,
-    headers: { 'content-type': 'application/problem+json' },
-  });
+  new Response(
+    JSON.stringify({ type: 'about:blank', title: 'Not done', status, detail, ...more }),
+    {
+      status,
+      headers: { 'content-type': 'application/problem+json' },
+    },
+  );
 
 /** Requests that change something must come from our own pages. */
 function checkOrigin(request: Request): void {
@@ -31,11 +34,15 @@ export function handle<C>(work: Work<C>): (request: Request, context: C) => Prom
       if (answer instanceof Response) return answer;
       return answer === null ? new Response(null, { status: 204 }) : Response.json(answer);
     } catch (error) {
-      if (error instanceof Problem) return problemResponse(error.status, error.message, error.details);
+      if (error instanceof Problem)
+        return problemResponse(error.status, error.message, error.details);
       const system = describeSystemError(error);
       if (system) return problemResponse(507, system);
       console.error(error);
-      return problemResponse(500, 'Something unexpected happened on the server. Try again; the log of the server says more.');
+      return problemResponse(
+        500,
+        'Something unexpected happened on the server. Try again; the log of the server says more.',
+      );
     }
   };
 }
@@ -48,7 +55,8 @@ export async function readBody<T extends object>(request: Request, type: new () 
   } catch {
     throw new Problem(400, 'The request is not valid JSON.');
   }
-  if (typeof body !== 'object' || body === null || Array.isArray(body)) throw new Problem(400, 'The request is not a JSON object.');
+  if (typeof body !== 'object' || body === null || Array.isArray(body))
+    throw new Problem(400, 'The request is not a JSON object.');
   const instance = plainToInstance(type, body);
   const errors = await validate(instance, { whitelist: true, forbidNonWhitelisted: true });
   if (errors.length) throw new Problem(400, `${firstMessage(errors[0]!)}.`);
@@ -57,5 +65,7 @@ export async function readBody<T extends object>(request: Request, type: new () 
 
 function firstMessage(error: ValidationError): string {
   const own = Object.values(error.constraints ?? {})[0];
-  return own ?? (error.children?.[0] ? firstMessage(error.children[0]) : `${error.property} is wrong`);
+  return (
+    own ?? (error.children?.[0] ? firstMessage(error.children[0]) : `${error.property} is wrong`)
+  );
 }

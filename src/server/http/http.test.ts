@@ -9,7 +9,8 @@ const path = join(scratchFolder(), 'file.bin');
 const bytes = Uint8Array.from({ length: 700_000 }, (_, i) => i % 251);
 beforeAll(() => writeFileSync(path, bytes));
 
-const get = (range?: string) => new Request('http://127.0.0.1/x', { headers: range ? { range } : {} });
+const get = (range?: string) =>
+  new Request('http://127.0.0.1/x', { headers: range ? { range } : {} });
 const body = async (response: Response) => new Uint8Array(await response.arrayBuffer());
 
 describe('files with ranges', () => {
@@ -32,8 +33,12 @@ describe('files with ranges', () => {
   });
 
   test('beyond the end is refused, a file that is gone is not found', async () => {
-    await expect(sendFile(get('bytes=700000-'), path, 'video/mp4')).rejects.toMatchObject({ status: 416 });
-    await expect(sendFile(get(), `${path}.gone`, 'video/mp4')).rejects.toMatchObject({ status: 404 });
+    await expect(sendFile(get('bytes=700000-'), path, 'video/mp4')).rejects.toMatchObject({
+      status: 416,
+    });
+    await expect(sendFile(get(), `${path}.gone`, 'video/mp4')).rejects.toMatchObject({
+      status: 404,
+    });
   });
 
   test('a name with quotes and accents is safe in a download', async () => {
@@ -69,15 +74,20 @@ describe('handlers', () => {
     ['a width that is a word', { ...good, width: 'wide' }, {}, 400, /width/],
     ['a broken frame rate', { ...good, frameRate: { num: 0, den: 1 } }, {}, 400, /num/],
     ['an unknown property', { ...good, admin: true }, {}, 400, /admin/],
-  ])('%s is refused with a sentence as a JSON problem', async (_name, value, headers, status, message) => {
-    const response = await make(post(value, headers), {});
-    expect(response.status).toBe(status);
-    expect(response.headers.get('content-type')).toBe('application/problem+json');
-    expect(((await response.json()) as { detail: string }).detail).toMatch(message);
-  });
+  ])(
+    '%s is refused with a sentence as a JSON problem',
+    async (_name, value, headers, status, message) => {
+      const response = await make(post(value, headers), {});
+      expect(response.status).toBe(status);
+      expect(response.headers.get('content-type')).toBe('application/problem+json');
+      expect(((await response.json()) as { detail: string }).detail).toMatch(message);
+    },
+  );
 
   test('a full disk has a sentence, a bug does not leak', async () => {
-    const full = await handle(() => Promise.reject(Object.assign(new Error('write'), { code: 'ENOSPC' })))(get(), {});
+    const full = await handle(() =>
+      Promise.reject(Object.assign(new Error('write'), { code: 'ENOSPC' })),
+    )(get(), {});
     expect(full.status).toBe(507);
     const log = jest.spyOn(console, 'error').mockImplementation(() => {});
     const bug = await handle(() => Promise.reject(new Error('secret path /root')))(get(), {});

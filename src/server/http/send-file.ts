@@ -11,7 +11,12 @@ function fileStream(path: string, start: number, end: number): ReadableStream<Ui
     {
       async pull(controller) {
         handle ??= await open(path);
-        const { bytesRead, buffer } = await handle.read(new Uint8Array(Math.min(CHUNK, end - at)), 0, Math.min(CHUNK, end - at), at);
+        const { bytesRead, buffer } = await handle.read(
+          new Uint8Array(Math.min(CHUNK, end - at)),
+          0,
+          Math.min(CHUNK, end - at),
+          at,
+        );
         at += bytesRead;
         if (bytesRead) controller.enqueue(buffer.subarray(0, bytesRead));
         if (!bytesRead || at >= end) {
@@ -28,7 +33,12 @@ function fileStream(path: string, start: number, end: number): ReadableStream<Ui
 }
 
 /** A file with support for ranges (RFC 9110, section 14). */
-export async function sendFile(request: Request, path: string, type: string, downloadAs?: string): Promise<Response> {
+export async function sendFile(
+  request: Request,
+  path: string,
+  type: string,
+  downloadAs?: string,
+): Promise<Response> {
   const info = await stat(path).catch(() => null);
   if (!info) throw notFound('file');
   const headers: Record<string, string> = {
@@ -46,7 +56,9 @@ export async function sendFile(request: Request, path: string, type: string, dow
   const range = /^bytes=(\d*)-(\d*)$/.exec(request.headers.get('range') ?? '');
   if (!range || (!range[1] && !range[2])) {
     headers['content-length'] = String(info.size);
-    return new Response(request.method === 'HEAD' ? null : fileStream(path, 0, info.size), { headers });
+    return new Response(request.method === 'HEAD' ? null : fileStream(path, 0, info.size), {
+      headers,
+    });
   }
   const start = range[1] ? Number(range[1]) : Math.max(0, info.size - Number(range[2]));
   const end = range[1] && range[2] ? Math.min(Number(range[2]) + 1, info.size) : info.size;

@@ -13,7 +13,10 @@ import { relinkFootage } from '../relink';
 const LARGEST = 64 * 2 ** 30;
 
 /** What the upload library takes as a refusal. */
-const refusal = (error: unknown) => ({ status_code: error instanceof Problem ? error.status : 500, body: sentenceFor(error) });
+const refusal = (error: unknown) => ({
+  status_code: error instanceof Problem ? error.status : 500,
+  body: sentenceFor(error),
+});
 
 function createServer(): Server {
   const directory = dataFolder('uploads');
@@ -34,7 +37,12 @@ function createServer(): Server {
       return {};
     },
     async onUploadFinish(_request, upload) {
-      const { filename = 'recording', project = '', role = '', relink = '' } = (upload.metadata ?? {}) as Record<string, string>;
+      const {
+        filename = 'recording',
+        project = '',
+        role = '',
+        relink = '',
+      } = (upload.metadata ?? {}) as Record<string, string>;
       try {
         if (relink) {
           await relinkFootage(relink, join(directory, upload.id), filename);

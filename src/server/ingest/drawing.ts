@@ -18,8 +18,16 @@ export const isDrawing = (file: string): boolean => file.toLowerCase().endsWith(
  */
 export async function rasteriseDrawing(row: FootageRow): Promise<string> {
   const bytes = await readFile(originalPath(row));
-  if (bytes.length > LARGEST_FILE) throw new Problem(413, `${row.name} is larger than 20 MB. Save the drawing as a PNG and bring that.`);
-  const unreadable = () => new Problem(422, `${row.name} is not an SVG drawing that can be read. Save it as a PNG and bring that.`);
+  if (bytes.length > LARGEST_FILE)
+    throw new Problem(
+      413,
+      `${row.name} is larger than 20 MB. Save the drawing as a PNG and bring that.`,
+    );
+  const unreadable = () =>
+    new Problem(
+      422,
+      `${row.name} is not an SVG drawing that can be read. Save it as a PNG and bring that.`,
+    );
   const image = await loadImage(bytes).catch(() => Promise.reject(unreadable()));
   if (!(image.width > 0 && image.height > 0)) throw unreadable();
   const scale = SIDE / Math.max(image.width, image.height);

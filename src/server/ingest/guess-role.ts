@@ -19,17 +19,27 @@ export function guessRole(name: string, facts: MediaFacts): Role {
   if (facts.kind === 'image') return 'still';
   const named = NAMED.find(([pattern]) => pattern.test(name))?.[1];
   if (facts.kind === 'audio')
-    return named === 'music' || named === 'voice' ? named : facts.channels > 1 && ticksToSeconds(facts.duration) > 60 ? 'music' : 'voice';
+    return named === 'music' || named === 'voice'
+      ? named
+      : facts.channels > 1 && ticksToSeconds(facts.duration) > 60
+        ? 'music'
+        : 'voice';
   if (named === 'presenter' || named === 'screen') return named;
-  return CAMERA_SIZES.has(`${facts.width}x${facts.height}`) && facts.hasAudio ? 'presenter' : 'screen';
+  return CAMERA_SIZES.has(`${facts.width}x${facts.height}`) && facts.hasAudio
+    ? 'presenter'
+    : 'screen';
 }
 
 /** A role that the file can play; a sound can't be a screen. */
 export function fitRole(wanted: Role, facts: MediaFacts): { role: Role; note: string | null } {
   if (facts.kind === 'audio' && wanted !== 'voice' && wanted !== 'music')
-    return { role: 'voice', note: `It holds sound only, so it can’t be the ${wanted}; it was added as voice.` };
+    return {
+      role: 'voice',
+      note: `It holds sound only, so it can’t be the ${wanted}; it was added as voice.`,
+    };
   if (facts.kind === 'image' && wanted !== 'still')
     return { role: 'still', note: 'It is a picture that does not move; it was added as a still.' };
-  if (facts.kind === 'video' && wanted === 'still') return { role: 'screen', note: 'It moves, so it was added as a screen recording.' };
+  if (facts.kind === 'video' && wanted === 'still')
+    return { role: 'screen', note: 'It moves, so it was added as a screen recording.' };
   return { role: wanted, note: null };
 }

@@ -19,7 +19,10 @@ export async function runIngest(footageId: string, { signal, report }: JobContex
     report(0.01, 'Looking at the file');
     const original = isDrawing(row.file) ? await rasteriseDrawing(row) : originalPath(row);
     const { facts, notes } = await probeMedia(original, signal);
-    const { role, note } = row.role === UNDECIDED ? { role: guessRole(row.name, facts), note: null } : fitRole(row.role as Role, facts);
+    const { role, note } =
+      row.role === UNDECIDED
+        ? { role: guessRole(row.name, facts), note: null }
+        : fitRole(row.role as Role, facts);
     const task: IngestTask = {
       folder: footageFolder(row.id),
       original,

@@ -20,23 +20,54 @@ const KEY_FRAMES = 15;
 export const THUMB_HEIGHT = 72;
 
 /** Size of the stand-in: 720 lines at most, even sides. */
-export function proxySize({ width, height }: Pick<MediaFacts, 'width' | 'height'>): { width: number; height: number } {
-  const scale = Math.min(1, PROXY_SIDE / Math.min(width, height), (PROXY_SIDE * 2) / Math.max(width, height));
+export function proxySize({ width, height }: Pick<MediaFacts, 'width' | 'height'>): {
+  width: number;
+  height: number;
+} {
+  const scale = Math.min(
+    1,
+    PROXY_SIDE / Math.min(width, height),
+    (PROXY_SIDE * 2) / Math.max(width, height),
+  );
   const even = (n: number) => Math.max(2, Math.round((n * scale) / 2) * 2);
   return { width: even(width), height: even(height) };
 }
 
-async function encode(task: IngestTask, args: readonly string[], target: string, share: [number, number]): Promise<void> {
+async function encode(
+  task: IngestTask,
+  args: readonly string[],
+  target: string,
+  share: [number, number],
+): Promise<void> {
   const part = join(task.folder, `part-${target}`);
   const length = ticksToSeconds(task.facts.duration) || 1;
-  await runMedia('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...GUARDED_INPUT, '-i', task.original, ...args, '-progress', 'pipe:1', part], {
-    signal: task.signal,
-    seconds: 600 + length * 20,
-    onOutput: (text) => {
-      const done = /out_time_us=(\d+)/.exec(text)?.[1];
-      if (done) task.onProgress(share[0] + (share[1] - share[0]) * Math.min(1, Number(done) / 1e6 / length));
+  await runMedia(
+    'ffmpeg',
+    [
+      '-v',
+      'error',
+      '-nostdin',
+      '-y',
+      ...GUARDED_INPUT,
+      '-i',
+      task.original,
+      ...args,
+      '-progress',
+      'pipe:1',
+      part,
+    ],
+    {
+      signal: task.signal,
+      seconds: 600 + length * 20,
+      onOutput: (text) => {
+        const done = /out_time_us=(\d+)/.exec(text)?.[1];
+        if (done)
+          task.onProgress(
+            share[0] + (share[1] - share[0]) * Math.min(1, Number(done) / 1e6 / length),
+          );
+      },
     },
-  });
+  );
   await rename(part, join(task.folder, target));
 }
 
@@ -48,7 +79,17 @@ export async function makeProxy(task: IngestTask): Promise<void> {
   if (facts.kind === 'image') {
     await encode(
       task,
-      ['-vf', [...colorFilters(facts), scale].join(','), '-frames:v', '1', '-c:v', 'libx264', '-crf', '14', ...COLOR_TAGS],
+      [
+        '-vf',
+        [...colorFilters(facts), scale].join(','),
+        '-frames:v',
+        '1',
+        '-c:v',
+        'libx264',
+        '-crf',
+        '14',
+        ...COLOR_TAGS,
+      ],
       'proxy.mp4',
       [0, 1],
     );
@@ -110,13 +151,20 @@ export const makeSound = (task: IngestTask): Promise<void> =>
 /** One picture with small views of the recording side by side, evenly spread. */
 export async function makeThumbs(task: IngestTask): Promise<number> {
   const { facts } = task;
-  const seconds = ticksToSeconds(Math.max(facts.duration, frameDuration(facts.frameRate ?? { num: 30, den: 1 })));
+  const seconds = ticksToSeconds(
+    Math.max(facts.duration, frameDuration(facts.frameRate ?? { num: 30, den: 1 })),
+  );
   const count = facts.kind === 'image' ? 1 : thumbCount(seconds);
   const small = `scale=-2:${THUMB_HEIGHT}`;
   const filters =
     count === 1
       ? [small]
-      : ['tpad=stop_mode=clone:stop_duration=4', `fps=${(count / seconds).toFixed(6)}:round=down`, small, `tile=${count}x1`];
+      : [
+          'tpad=stop_mode=clone:stop_duration=4',
+          `fps=${(count / seconds).toFixed(6)}:round=down`,
+          small,
+          `tile=${count}x1`,
+        ];
   // From the proxy, which is quicker to read and already in the right colours.
   await encode(
     { ...task, original: join(task.folder, 'proxy.mp4') },

@@ -9,7 +9,11 @@ import { runJob } from './runner';
  * Sees a job through: does it here, or waits for the worker that has it already.
  * @throws Problem with the job's sentence when it fails or was cancelled
  */
-export async function completeJob(jobId: string, signal: AbortSignal, onReport?: JobContext['report']): Promise<void> {
+export async function completeJob(
+  jobId: string,
+  signal: AbortSignal,
+  onReport?: JobContext['report'],
+): Promise<void> {
   const { jobs } = await database();
   const owner = `command-${process.pid}-${nanoid(6)}`;
   for (;;) {

@@ -17,7 +17,11 @@ beforeEach(async () => {
 });
 
 test('jobs are taken in order, each by one worker only', async () => {
-  const ids = [await enqueue('ingest', 'p', 'a'), await enqueue('ingest', 'p', 'b'), await enqueue('export', 'p', 'c')];
+  const ids = [
+    await enqueue('ingest', 'p', 'a'),
+    await enqueue('ingest', 'p', 'b'),
+    await enqueue('export', 'p', 'c'),
+  ];
   const taken = await Promise.all(['w1', 'w2', 'w3', 'w4'].map((owner) => claim(owner)));
   expect(taken.flatMap((job) => (job ? [job.id] : [])).sort()).toEqual([...ids].sort());
   expect(await claim('w5')).toBeNull();

@@ -13,7 +13,12 @@ const WORK: Record<JobType, (subject: string, context: JobContext) => Promise<vo
 const BEAT_MS = 1000;
 
 /** Does one claimed job to its end, whatever end that is. Never throws. */
-export async function runJob(job: JobRow, owner: string, stop: AbortSignal, onReport?: JobContext['report']): Promise<void> {
+export async function runJob(
+  job: JobRow,
+  owner: string,
+  stop: AbortSignal,
+  onReport?: JobContext['report'],
+): Promise<void> {
   const abort = new AbortController();
   const onStop = () => abort.abort();
   stop.addEventListener('abort', onStop);
@@ -57,7 +62,12 @@ const wait = (ms: number, signal: AbortSignal) =>
   });
 
 /** Takes jobs of a type one after the other until asked to stop. */
-export async function workLoop(type: JobType, owner: string, stop: AbortSignal, onError: (error: unknown) => void): Promise<void> {
+export async function workLoop(
+  type: JobType,
+  owner: string,
+  stop: AbortSignal,
+  onError: (error: unknown) => void,
+): Promise<void> {
   while (!stop.aborted) {
     try {
       const job = await claim(owner, { type });

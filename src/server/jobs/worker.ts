@@ -18,6 +18,10 @@ process.on('disconnect', () => stop.abort());
 await database();
 log.info('ready');
 // Ingest and export side by side: an upload need not wait for a long render.
-await Promise.all((['ingest', 'export'] as const).map((type) => workLoop(type, owner, stop.signal, (error) => log.error(error))));
+await Promise.all(
+  (['ingest', 'export'] as const).map((type) =>
+    workLoop(type, owner, stop.signal, (error) => log.error(error)),
+  ),
+);
 await closeDatabase();
 process.exit(0);

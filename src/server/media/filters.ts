@@ -27,4 +27,13 @@ export const timingFilters = (startSeconds: number, rate: FrameRate, speed = 1):
 ];
 
 /** Output options that say what the colours are. */
-export const COLOR_TAGS = ['-colorspace', 'bt709', '-color_primaries', 'bt709', '-color_trc', 'bt709', '-color_range', 'tv'] as const;
+export const COLOR_TAGS = [
+  '-colorspace',
+  'bt709',
+  '-color_primaries',
+  'bt709',
+  '-color_trc',
+  'bt709',
+  '-color_range',
+  'tv',
+] as const;

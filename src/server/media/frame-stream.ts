@@ -39,10 +39,18 @@ export function frameArguments(
 ): string[] {
   const still = facts.kind === 'image';
   const crop = part ? [`crop=${part.width}:${part.height}:${part.x}:${part.y}`] : [];
-  const filters = [...(still ? [] : timingFilters(start, rate, speed || 1)), ...colorFilters(facts), ...crop, ...(calm ? [CALM] : [])];
+  const filters = [
+    ...(still ? [] : timingFilters(start, rate, speed || 1)),
+    ...colorFilters(facts),
+    ...crop,
+    ...(calm ? [CALM] : []),
+  ];
   // Seeking goes to the key frame before; the timing filter drops what comes too early but
   // keeps the frame that is still showing at the start.
-  const seek = still || start <= 0 ? [] : ['-ss', Math.max(0, start - 1 / framesPerSecond(rate)).toFixed(6), '-noaccurate_seek'];
+  const seek =
+    still || start <= 0
+      ? []
+      : ['-ss', Math.max(0, start - 1 / framesPerSecond(rate)).toFixed(6), '-noaccurate_seek'];
   return [
     ...(threads ? ['-threads', String(threads), '-filter_threads', '1'] : []),
     ...GUARDED_INPUT,
@@ -120,7 +128,12 @@ export class FrameStream {
    * @throws Problem when not a single frame could be decoded
    */
   next(compare: boolean): SourceFrame {
-    if (this.over || !(this.newest || this.reader.skipLine()) || !(compare ? this.take() : this.readWhole())) this.over = true;
+    if (
+      this.over ||
+      !(this.newest || this.reader.skipLine()) ||
+      !(compare ? this.take() : this.readWhole())
+    )
+      this.over = true;
     else if (compare) this.newest = this.history.push(this.picture, this.part, this.marks);
     else this.newest = this.history.leap(this.picture, this.part);
     if (!this.newest) throw this.reader.whyEmpty(this.path);
@@ -129,7 +142,9 @@ export class FrameStream {
 
   /** Reads a picture in the place of the one that was there; false at the end. */
   private readWhole(): boolean {
-    return this.reader.read(this.heap.bytes(this.picture.y.at - PICTURE_HEAD, PICTURE_HEAD + this.picture.size));
+    return this.reader.read(
+      this.heap.bytes(this.picture.y.at - PICTURE_HEAD, PICTURE_HEAD + this.picture.size),
+    );
   }
 
   /** Reads a picture by rows of tiles and takes what differs; false at the end. */
@@ -144,7 +159,14 @@ export class FrameStream {
         const count = Math.min(TILE.height / by, height - top);
         if (!reader.read(heap.bytes(into - head, head + width * count))) return false;
         head = 0;
-        heap.exports.takeRows(into, at + top * width, width, count, TILE.width / by, marks + row * across);
+        heap.exports.takeRows(
+          into,
+          at + top * width,
+          width,
+          count,
+          TILE.width / by,
+          marks + row * across,
+        );
       }
     return true;
   }

@@ -1,7 +1,13 @@
 import { planesOf, TILE, tilesOf } from '@/compositor/tiles';
 import { readFileSync, truncateSync, writeFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { frameDuration, framesPerSecond, rateFromNumber, secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
+import {
+  frameDuration,
+  framesPerSecond,
+  rateFromNumber,
+  secondsToTicks,
+  ticksToSeconds,
+} from '@/core/time/ticks';
 import { frameBytes } from '@/kernels/planar';
 import { ffmpeg, numberedFrames, scratchFolder } from '../testing/media';
 import { FrameStream } from './frame-stream';
@@ -36,11 +42,17 @@ beforeAll(() => {
 /** The number that a decoded frame carries. */
 function numberOf(luma: Uint8Array, width: number): number {
   let number = 0;
-  for (let bit = 0; bit < 12; bit++) if (luma[20 * width + bit * 40 + 20]! > 128) number += 2 ** bit;
+  for (let bit = 0; bit < 12; bit++)
+    if (luma[20 * width + bit * 40 + 20]! > 128) number += 2 ** bit;
   return number;
 }
 
-async function decodeNumbers(path: string, start: number, count: number, fps = 30): Promise<number[]> {
+async function decodeNumbers(
+  path: string,
+  start: number,
+  count: number,
+  fps = 30,
+): Promise<number[]> {
   const heap = await loadKernels();
   const { facts } = await probeMedia(path);
   const stream = new FrameStream(heap, path, facts, { start, rate: rateFromNumber(fps) });
@@ -57,7 +69,9 @@ describe('exact frames', () => {
   test.each([0, 1 / 30, 1.5, 1.5166, 50 / 30, 5.9])('from %f s on', async (start) => {
     const first = Math.floor(start * 30 + 0.061);
     const count = Math.min(6, 180 - first);
-    expect(await decodeNumbers(numbered, start, count)).toEqual(Array.from({ length: count }, (_, i) => first + i));
+    expect(await decodeNumbers(numbered, start, count)).toEqual(
+      Array.from({ length: count }, (_, i) => first + i),
+    );
   });
 
   test('the last frame stays beyond the end', async () => {
@@ -66,7 +80,17 @@ describe('exact frames', () => {
 
   test('comparing with the frame before changes nothing, and marks exactly the tiles that differ', async () => {
     const path = file('odd-moving.mkv');
-    ffmpeg('-f', 'lavfi', '-i', 'testsrc=s=421x203:r=30:d=0.3', '-c:v', 'ffv1', '-pix_fmt', 'yuv420p', path);
+    ffmpeg(
+      '-f',
+      'lavfi',
+      '-i',
+      'testsrc=s=421x203:r=30:d=0.3',
+      '-c:v',
+      'ffv1',
+      '-pix_fmt',
+      'yuv420p',
+      path,
+    );
     const heap = await loadKernels();
     const { facts } = await probeMedia(path);
     const open = () => new FrameStream(heap, path, facts, { start: 0, rate: rateFromNumber(30) });
@@ -82,7 +106,8 @@ describe('exact frames', () => {
         for (let at = 0; at < plane.width * plane.height; at++) {
           const offset = plane.at - picture.y.at + at;
           const [x, y] = [(at % plane.width) * by, Math.floor(at / plane.width) * by];
-          if (want[offset] !== before![offset]) differ[Math.floor(y / TILE.height) * across + Math.floor(x / TILE.width)] = 1;
+          if (want[offset] !== before![offset])
+            differ[Math.floor(y / TILE.height) * across + Math.floor(x / TILE.width)] = 1;
         }
       if (before) expect([...heap.bytes(marks!, across * down)]).toEqual([...differ]);
       before = want;
@@ -99,7 +124,18 @@ describe('exact frames', () => {
   test('a varying frame rate is shown by its own times, also across a long still stretch', async () => {
     const path = file('varying.mkv');
     // Frames 0-29 at their times, then nothing until frame 120.
-    ffmpeg('-i', numbered, '-vf', "select='lt(n,30)+gte(n,120)'", '-fps_mode', 'passthrough', '-an', '-c:v', 'libx264', path);
+    ffmpeg(
+      '-i',
+      numbered,
+      '-vf',
+      "select='lt(n,30)+gte(n,120)'",
+      '-fps_mode',
+      'passthrough',
+      '-an',
+      '-c:v',
+      'libx264',
+      path,
+    );
     expect(await decodeNumbers(path, 2.5, 3)).toEqual([29, 29, 29]);
     expect(await decodeNumbers(path, 3.9333, 4)).toEqual([29, 29, 120, 121]);
   });
@@ -128,7 +164,10 @@ describe('what probing finds', () => {
     });
     // Not a tick less: the last frame would be lost.
     expect(facts.duration).toBe(secondsToTicks(6));
-    expect((await probeMedia('demo/media/presenter-take-1.mp4')).facts.duration % frameDuration(rateFromNumber(30))).toBe(0);
+    expect(
+      (await probeMedia('demo/media/presenter-take-1.mp4')).facts.duration %
+        frameDuration(rateFromNumber(30)),
+    ).toBe(0);
     expect(notes).toEqual([]);
   });
 
@@ -158,29 +197,61 @@ describe('what probing finds', () => {
 
   test('odd sides, rotation and a single frame', async () => {
     const odd = file('odd.mkv');
-    ffmpeg('-f', 'lavfi', '-i', 'testsrc=s=1023x577:r=30:d=0.2', '-c:v', 'ffv1', '-pix_fmt', 'yuv444p', odd);
+    ffmpeg(
+      '-f',
+      'lavfi',
+      '-i',
+      'testsrc=s=1023x577:r=30:d=0.2',
+      '-c:v',
+      'ffv1',
+      '-pix_fmt',
+      'yuv444p',
+      odd,
+    );
     expect((await probeMedia(odd)).facts).toMatchObject({ width: 1023, height: 577 });
     const heap = await loadKernels();
-    const stream = new FrameStream(heap, odd, (await probeMedia(odd)).facts, { start: 0, rate: rateFromNumber(30) });
+    const stream = new FrameStream(heap, odd, (await probeMedia(odd)).facts, {
+      start: 0,
+      rate: rateFromNumber(30),
+    });
     expect(stream.next(false).picture.size).toBe(1023 * 577 + 2 * 512 * 289);
     stream.close();
     const turned = file('turned.mp4');
     ffmpeg('-i', numbered, '-c', 'copy', '-metadata:s:v', 'rotate=90', turned);
     expect((await probeMedia(turned)).facts).toMatchObject({ width: 360, height: 640 });
     const one = file('one.mp4');
-    ffmpeg('-f', 'lavfi', '-i', 'testsrc=s=320x240:r=30', '-frames:v', '1', '-pix_fmt', 'yuv420p', one);
+    ffmpeg(
+      '-f',
+      'lavfi',
+      '-i',
+      'testsrc=s=320x240:r=30',
+      '-frames:v',
+      '1',
+      '-pix_fmt',
+      'yuv420p',
+      one,
+    );
     expect(ticksToSeconds((await probeMedia(one)).facts.duration)).toBeCloseTo(1 / 30, 3);
   });
 
   test('mono sound at 44.1 kHz', async () => {
     const path = file('mono.wav');
     ffmpeg('-f', 'lavfi', '-i', 'sine=440:r=44100:d=2', '-ac', '1', path);
-    expect((await probeMedia(path)).facts).toMatchObject({ kind: 'audio', channels: 1, sampleRate: 44100, hasVideo: false });
+    expect((await probeMedia(path)).facts).toMatchObject({
+      kind: 'audio',
+      channels: 1,
+      sampleRate: 44100,
+      hasVideo: false,
+    });
   });
 
   test('timing of frames with rounded, dropped and single times', () => {
-    const at = (n: number, fps: number) => Array.from({ length: n }, (_, i) => Math.round((i / fps) * 1000) / 1000);
-    expect(timingOf(at(300, 30), 0.033)).toMatchObject({ rate: { num: 30, den: 1 }, variable: false });
+    const at = (n: number, fps: number) =>
+      Array.from({ length: n }, (_, i) => Math.round((i / fps) * 1000) / 1000);
+    expect(timingOf(at(300, 30), 0.033)).toMatchObject({
+      rate: { num: 30, den: 1 },
+      variable: false,
+    });
     expect(framesPerSecond(timingOf(at(300, 30000 / 1001), 0.033).rate)).toBeCloseTo(29.97, 2);
     expect(timingOf([0, 0.033, 0.5, 0.533, 1.4], 0.033).variable).toBe(true);
     expect(timingOf([0], 0)).toMatchObject({ count: 1, variable: false });
@@ -197,7 +268,10 @@ describe('files that can’t be used are refused with a sentence', () => {
   test('text named .mp4, a playlist, a cut-off file', async () => {
     writeFileSync(file('text.mp4'), 'This is not a video.\n'.repeat(50));
     expect(await refused(file('text.mp4'))).toMatch(/not a video, sound or picture file/);
-    writeFileSync(file('list.mp4'), `#EXTM3U\n#EXT-X-TARGETDURATION:6\n#EXTINF:6,\n${numbered}\n#EXT-X-ENDLIST\n`);
+    writeFileSync(
+      file('list.mp4'),
+      `#EXTM3U\n#EXT-X-TARGETDURATION:6\n#EXTINF:6,\n${numbered}\n#EXT-X-ENDLIST\n`,
+    );
     expect(await refused(file('list.mp4'))).not.toBe('accepted');
     writeFileSync(file('concat.mp4'), `ffconcat version 1.0\nfile '${numbered}'\n`);
     expect(await refused(file('concat.mp4'))).not.toBe('accepted');
@@ -216,7 +290,9 @@ describe('files that can’t be used are refused with a sentence', () => {
   });
 
   test('a full disk and missing FFmpeg have sentences of their own', () => {
-    expect(mediaProblem('av_interleaved_write_frame(): No space left on device').message).toMatch(/disk is full/);
+    expect(mediaProblem('av_interleaved_write_frame(): No space left on device').message).toMatch(
+      /disk is full/,
+    );
     expect(mediaProblem('Error: spawn ffmpeg ENOENT').message).toMatch(/not installed/);
   });
 });

@@ -5,13 +5,18 @@ import { PICTURE_FONT, type Pen, type Rasterizer } from '@/compositor/rasterizer
 import { KernelHeap } from '@/kernels/heap';
 import { programRoot } from '../places';
 
-const FONT = 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2';
+const FONT =
+  'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2';
 
 /** The kernels, freshly started, with a memory of their own. */
-export const loadKernels = async (): Promise<KernelHeap> => KernelHeap.load(await readFile(join(programRoot(), 'public', 'kernels.wasm')));
+export const loadKernels = async (): Promise<KernelHeap> =>
+  KernelHeap.load(await readFile(join(programRoot(), 'public', 'kernels.wasm')));
 
 let fontReady: Promise<unknown> | null = null;
-const registerFont = () => (fontReady ??= readFile(join(programRoot(), FONT)).then((bytes) => GlobalFonts.register(bytes, PICTURE_FONT)));
+const registerFont = () =>
+  (fontReady ??= readFile(join(programRoot(), FONT)).then((bytes) =>
+    GlobalFonts.register(bytes, PICTURE_FONT),
+  ));
 
 /** Draws overlays in Node. */
 export async function nodeRasterizer(): Promise<Rasterizer> {

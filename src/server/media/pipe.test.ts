@@ -63,7 +63,10 @@ test('an encoder that ends early says why', async () => {
 test('processes that were closed are gone for good when that is waited for', async () => {
   await processesGone();
   const before = startedProcesses();
-  const readers = Array.from({ length: 3 }, () => new PipeReader(['-f', 'lavfi', '-i', 'testsrc2=s=160x120', '-f', 'rawvideo', 'pipe:1']));
+  const readers = Array.from(
+    { length: 3 },
+    () => new PipeReader(['-f', 'lavfi', '-i', 'testsrc2=s=160x120', '-f', 'rawvideo', 'pipe:1']),
+  );
   expect(startedProcesses()).toHaveLength(before.length + 3);
   for (const reader of readers) reader.close();
   await processesGone();

@@ -1,5 +1,14 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { closeSync, constants, fstatSync, mkdtempSync, openSync, readSync, rmSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  constants,
+  fstatSync,
+  mkdtempSync,
+  openSync,
+  readSync,
+  rmSync,
+  writeSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { mediaProblem } from './process';
@@ -40,7 +49,10 @@ abstract class PipedProcess {
     execFileSync('mkfifo', ['-m', '600', path]);
     // Opened for both first: a pipe opened for one only waits for the other end.
     const both = openSync(path, constants.O_RDWR);
-    const [reading, writing] = [openSync(path, constants.O_RDONLY), openSync(path, constants.O_WRONLY)];
+    const [reading, writing] = [
+      openSync(path, constants.O_RDONLY),
+      openSync(path, constants.O_WRONLY),
+    ];
     this.said = openSync(join(folder, 'said'), 'w+');
     // Open ends outlive their names: whatever becomes of us, nothing is left behind.
     rmSync(folder, { recursive: true });
@@ -61,7 +73,9 @@ abstract class PipedProcess {
     const { size } = fstatSync(this.said);
     const text = Buffer.alloc(Math.min(size, SAID));
     readSync(this.said, text, 0, text.length, size - text.length);
-    return mediaProblem(size ? text.toString() : this.child.pid ? otherwise : 'spawn ffmpeg ENOENT');
+    return mediaProblem(
+      size ? text.toString() : this.child.pid ? otherwise : 'spawn ffmpeg ENOENT',
+    );
   }
 
   protected closePipe(): void {
@@ -120,7 +134,9 @@ export class PipeWriter extends PipedProcess {
     try {
       for (let at = 0; at < bytes.length;) at += writeSync(this.fd, bytes, at, bytes.length - at);
     } catch (error) {
-      throw (error as { code?: string }).code === 'EPIPE' ? this.problem('The encoder ended early') : error;
+      throw (error as { code?: string }).code === 'EPIPE'
+        ? this.problem('The encoder ended early')
+        : error;
     }
   }
 

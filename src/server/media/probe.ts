@@ -1,6 +1,13 @@
 import { open } from 'node:fs/promises';
 import type { FootageKind } from '@/core/project/sources';
-import { framesPerSecond, frameStart, rateFromNumber, secondsToTicks, type FrameRate, type Ticks } from '@/core/time/ticks';
+import {
+  framesPerSecond,
+  frameStart,
+  rateFromNumber,
+  secondsToTicks,
+  type FrameRate,
+  type Ticks,
+} from '@/core/time/ticks';
 import { Problem } from '../problem';
 import { GUARDED_INPUT, NOT_MEDIA, runMedia } from './process';
 
@@ -80,10 +87,14 @@ const LARGEST_SIDE = 8192;
  * @throws Problem with a sentence for anything that can't be used
  */
 export async function probeMedia(path: string, signal?: AbortSignal): Promise<Probed> {
-  const output = await runMedia('ffprobe', ['-v', 'error', ...GUARDED_INPUT, '-show_format', '-show_streams', '-of', 'json', '-i', path], {
-    signal,
-    seconds: 120,
-  }).catch(async (error: unknown) => {
+  const output = await runMedia(
+    'ffprobe',
+    ['-v', 'error', ...GUARDED_INPUT, '-show_format', '-show_streams', '-of', 'json', '-i', path],
+    {
+      signal,
+      seconds: 120,
+    },
+  ).catch(async (error: unknown) => {
     // A text file named .mp4 fails like a recording without its index; its first bytes tell the two apart.
     throw (await beginsLikeMedia(path)) ? error : new Problem(422, NOT_MEDIA);
   });
@@ -91,7 +102,9 @@ export async function probeMedia(path: string, signal?: AbortSignal): Promise<Pr
     streams?: ProbeStream[];
     format?: { duration?: string; format_name?: string };
   };
-  const video = streams.find((s) => s.codec_type === 'video' && !s.disposition?.attached_pic && s.width && s.height);
+  const video = streams.find(
+    (s) => s.codec_type === 'video' && !s.disposition?.attached_pic && s.width && s.height,
+  );
   const audio = streams.find((s) => s.codec_type === 'audio');
   if (!video && !audio) throw new Problem(422, 'The file holds neither picture nor sound.');
   if (video && !VIDEO_CODECS.has(video.codec_name ?? ''))
@@ -105,22 +118,45 @@ export async function probeMedia(path: string, signal?: AbortSignal): Promise<Pr
       `Its sound is coded as ${audio.codec_name ?? 'something unknown'}, which Vistum does not read. Save it as AAC, Opus, MP3, FLAC or WAV.`,
     );
   if (video && Math.max(video.width!, video.height!) > LARGEST_SIDE)
-    throw new Problem(422, `It is ${video.width} by ${video.height} px; the largest side Vistum takes is ${LARGEST_SIDE} px.`);
+    throw new Problem(
+      422,
+      `It is ${video.width} by ${video.height} px; the largest side Vistum takes is ${LARGEST_SIDE} px.`,
+    );
   const notes: string[] = [];
   const still = !!video && STILL_FORMATS.test(format.format_name ?? '');
   const said = Number(format.duration ?? audio?.duration);
   const timing = video && !still ? await scanPackets(path, signal) : null;
   if (timing && timing.count === 0)
-    throw new Problem(422, 'The file announces a picture but holds none. It may be cut off; copy it again.');
-  const duration = timing ? timing.duration : still ? 0 : Number.isFinite(said) && said > 0 ? said : await audioLength(path, signal);
-  if (!still && !(duration > 0)) throw new Problem(422, 'The file has no length: nothing was recorded in it.');
+    throw new Problem(
+      422,
+      'The file announces a picture but holds none. It may be cut off; copy it again.',
+    );
+  const duration = timing
+    ? timing.duration
+    : still
+      ? 0
+      : Number.isFinite(said) && said > 0
+        ? said
+        : await audioLength(path, signal);
+  if (!still && !(duration > 0))
+    throw new Problem(422, 'The file has no length: nothing was recorded in it.');
   if (timing && Number.isFinite(said) && said - timing.duration > Math.max(1, said * 0.1))
     notes.push(
       `The file says it lasts ${said.toFixed(1)} s but its picture ends after ${timing.duration.toFixed(1)} s. It may have been cut off; what is there can be used.`,
     );
-  if (timing?.variable) notes.push('Its frame rate varies, as screen recorders and browsers do. Frames are shown at their own times.');
+  if (timing?.variable)
+    notes.push(
+      'Its frame rate varies, as screen recorders and browsers do. Frames are shown at their own times.',
+    );
   if (video && !audio && !still) notes.push('It has no sound.');
-  const turned = Math.abs(Math.round((video?.side_data_list?.find((d) => d.rotation !== undefined)?.rotation ?? 0) / 90)) % 2 === 1;
+  const turned =
+    Math.abs(
+      Math.round(
+        (video?.side_data_list?.find((d) => d.rotation !== undefined)?.rotation ?? 0) / 90,
+      ),
+    ) %
+      2 ===
+    1;
   return {
     notes,
     facts: {
@@ -132,7 +168,10 @@ export async function probeMedia(path: string, signal?: AbortSignal): Promise<Pr
       // Containers round times; a steady recording lasts a whole number of its frames, or its last one would be lost when placed.
       duration:
         timing && !timing.variable
-          ? frameStart(Math.max(1, Math.round(duration * framesPerSecond(timing.rate))), timing.rate)
+          ? frameStart(
+              Math.max(1, Math.round(duration * framesPerSecond(timing.rate))),
+              timing.rate,
+            )
           : secondsToTicks(duration),
       hasVideo: !!video,
       hasAudio: !!audio,
@@ -152,18 +191,25 @@ async function beginsLikeMedia(path: string): Promise<boolean> {
   const { buffer } = await handle.read(Buffer.alloc(12), 0, 12, 0);
   await handle.close();
   const text = buffer.toString('latin1');
-  return /^....(ftyp|moov|mdat|free|wide|skip)/s.test(text) || /^(\x1aE\xdf\xa3|OggS|RIFF|fLaC|ID3|\x89PNG|\xff[\xd8-\xff])/.test(text);
+  return (
+    /^....(ftyp|moov|mdat|free|wide|skip)/s.test(text) ||
+    /^(\x1aE\xdf\xa3|OggS|RIFF|fLaC|ID3|\x89PNG|\xff[\xd8-\xff])/.test(text)
+  );
 }
 
 /** Untagged video is taken for BT.709 from 720 lines on and for BT.601 below, as players do. */
 function conversionOf(video: ProbeStream): MediaFacts['convertColor'] {
   const rgb = /^(rgb|bgr|gbr|argb|abgr|pal8|0rgb|ya|gray)/.test(video.pix_fmt ?? '');
   const full = video.color_range === 'pc' || /^yuvj/.test(video.pix_fmt ?? '');
-  const known = video.color_space && video.color_space !== 'unknown' && video.color_space !== 'reserved';
+  const known =
+    video.color_space && video.color_space !== 'unknown' && video.color_space !== 'reserved';
   const matrix = known ? video.color_space! : video.height! >= 720 ? 'bt709' : 'smpte170m';
   if (rgb) return { matrix: 'auto', range: 'full' };
   if (matrix === 'bt709' && !full) return null;
-  return { matrix: matrix === 'bt709' ? 'bt709' : matrix.startsWith('bt2020') ? 'bt2020' : 'bt601', range: full ? 'full' : 'limited' };
+  return {
+    matrix: matrix === 'bt709' ? 'bt709' : matrix.startsWith('bt2020') ? 'bt2020' : 'bt601',
+    range: full ? 'full' : 'limited',
+  };
 }
 
 interface Timing {
@@ -249,7 +295,19 @@ async function audioLength(path: string, signal?: AbortSignal): Promise<number> 
   let last = 0;
   await runMedia(
     'ffprobe',
-    ['-v', 'fatal', ...GUARDED_INPUT, '-select_streams', 'a:0', '-show_entries', 'packet=pts_time', '-of', 'csv=p=0', '-i', path],
+    [
+      '-v',
+      'fatal',
+      ...GUARDED_INPUT,
+      '-select_streams',
+      'a:0',
+      '-show_entries',
+      'packet=pts_time',
+      '-of',
+      'csv=p=0',
+      '-i',
+      path,
+    ],
     {
       signal,
       onOutput: (text) => {

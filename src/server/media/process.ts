@@ -2,10 +2,16 @@ import { spawn, type ChildProcess, type SpawnOptions } from 'node:child_process'
 import { describeSystemError, Problem } from '../problem';
 
 /** Demuxers that may open a file from outside; playlists, which point at other files, are not among them. */
-const FORMATS = 'mov,mp4,m4a,3gp,matroska,webm,ogg,avi,wav,mp3,flac,aac,png_pipe,jpeg_pipe,webp_pipe,image2';
+const FORMATS =
+  'mov,mp4,m4a,3gp,matroska,webm,ogg,avi,wav,mp3,flac,aac,png_pipe,jpeg_pipe,webp_pipe,image2';
 
 /** Input options that keep FFmpeg to the one file it was given. */
-export const GUARDED_INPUT = ['-protocol_whitelist', 'file,pipe', '-format_whitelist', FORMATS] as const;
+export const GUARDED_INPUT = [
+  '-protocol_whitelist',
+  'file,pipe',
+  '-format_whitelist',
+  FORMATS,
+] as const;
 
 const STDERR_KEPT = 8192;
 
@@ -17,7 +23,11 @@ export class MediaProcess {
   private said = '';
   private killed = false;
 
-  constructor(program: 'ffmpeg' | 'ffprobe', args: readonly string[], stdio: SpawnOptions['stdio']) {
+  constructor(
+    program: 'ffmpeg' | 'ffprobe',
+    args: readonly string[],
+    stdio: SpawnOptions['stdio'],
+  ) {
     // No shell: file names are passed as they are.
     this.child = spawn(program, [...args], { stdio });
     this.child.stderr?.on('data', (data: Buffer) => {
@@ -25,7 +35,11 @@ export class MediaProcess {
     });
     this.ended = new Promise((resolve) => {
       this.child.on('error', (error) => resolve(String(error)));
-      this.child.on('close', (code) => resolve(code === 0 || this.killed ? null : this.said || `${program} ended with code ${code}`));
+      this.child.on('close', (code) =>
+        resolve(
+          code === 0 || this.killed ? null : this.said || `${program} ended with code ${code}`,
+        ),
+      );
     });
   }
 
@@ -45,7 +59,12 @@ export async function runMedia(
     seconds = 3600,
     most = 64 << 20,
     onOutput,
-  }: { signal?: AbortSignal; seconds?: number; most?: number; onOutput?: (text: string) => void } = {},
+  }: {
+    signal?: AbortSignal;
+    seconds?: number;
+    most?: number;
+    onOutput?: (text: string) => void;
+  } = {},
 ): Promise<Buffer> {
   const process = new MediaProcess(program, args, ['ignore', 'pipe', 'pipe']);
   const chunks: Buffer[] = [];
@@ -71,7 +90,10 @@ export async function runMedia(
   signal?.removeEventListener('abort', abort);
   signal?.throwIfAborted();
   if (late || tooMuch)
-    throw new Problem(422, 'Reading the file took too long. It may be damaged; try to save it again in the program it came from.');
+    throw new Problem(
+      422,
+      'Reading the file took too long. It may be damaged; try to save it again in the program it came from.',
+    );
   if (failure !== null) throw mediaProblem(failure);
   return Buffer.concat(chunks);
 }
@@ -85,11 +107,25 @@ export function mediaProblem(said: string): Problem {
   const system = describeSystemError(said);
   if (system) return new Problem(507, system);
   if (/moov atom not found/i.test(said))
-    return new Problem(422, 'The recording is incomplete: its end, with the index, is missing. Copy it again from where it was recorded.');
+    return new Problem(
+      422,
+      'The recording is incomplete: its end, with the index, is missing. Copy it again from where it was recorded.',
+    );
   if (/ENOENT.*(ffmpeg|ffprobe)|spawn (ffmpeg|ffprobe)/i.test(said))
-    return new Problem(500, 'FFmpeg is not installed. Run `npm run demo` once, which installs it, or `apt-get install ffmpeg`.');
-  if (/No such file or directory/i.test(said)) return new Problem(410, 'The file is no longer where it was. Add it again.');
-  if (/Invalid data found|not in whitelist|not on whitelist|Unknown input format|could not find codec/i.test(said))
+    return new Problem(
+      500,
+      'FFmpeg is not installed. Run `npm run demo` once, which installs it, or `apt-get install ffmpeg`.',
+    );
+  if (/No such file or directory/i.test(said))
+    return new Problem(410, 'The file is no longer where it was. Add it again.');
+  if (
+    /Invalid data found|not in whitelist|not on whitelist|Unknown input format|could not find codec/i.test(
+      said,
+    )
+  )
     return new Problem(422, NOT_MEDIA);
-  return new Problem(422, `The file could not be read: ${said.trim().split('\n').pop()?.slice(0, 200)}`);
+  return new Problem(
+    422,
+    `The file could not be read: ${said.trim().split('\n').pop()?.slice(0, 200)}`,
+  );
 }

@@ -47,7 +47,14 @@ export async function conformTracks(takeId: string, setup: TakeSetup): Promise<n
     if (track.type === 'audio' && !drifts) await rename(written, target);
     else {
       const part = `${target}.part.${track.type === 'audio' ? 'wav' : 'mp4'}`;
-      const done = await runMedia('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...finishing(track, written, drifts ? rate : 1), part]).then(
+      const done = await runMedia('ffmpeg', [
+        '-v',
+        'error',
+        '-nostdin',
+        '-y',
+        ...finishing(track, written, drifts ? rate : 1),
+        part,
+      ]).then(
         () => true,
         // Where there is no room for a second copy, what was written is good enough to be kept.
         () => false,
@@ -66,14 +73,31 @@ function finishing(track: TrackSetup, written: string, rate: number): string[] {
   if (track.type === 'video')
     return [
       ...(rate === 1 ? [] : ['-itsscale', rate.toFixed(9)]),
-      ...[...GUARDED_INPUT, '-i', written, '-map', '0:v:0', '-c', 'copy', '-video_track_timescale', '90000', '-movflags', '+faststart'],
+      ...[
+        ...GUARDED_INPUT,
+        '-i',
+        written,
+        '-map',
+        '0:v:0',
+        '-c',
+        'copy',
+        '-video_track_timescale',
+        '90000',
+        '-movflags',
+        '+faststart',
+      ],
     ];
   return [
     ...[...GUARDED_INPUT, '-i', written],
-    ...['-af', `asetrate=${(track.sampleRate / rate).toFixed(3)},aresample=${track.sampleRate}:precision=28`],
+    ...[
+      '-af',
+      `asetrate=${(track.sampleRate / rate).toFixed(3)},aresample=${track.sampleRate}:precision=28`,
+    ],
   ];
 }
 
 /** Whether a track came to anything. */
-export const isFinished = async (takeId: string, track: Pick<TrackSetup, 'name' | 'type'>): Promise<boolean> =>
-  !!(await stat(finishedPath(takeId, track)).catch(() => null))?.size;
+export const isFinished = async (
+  takeId: string,
+  track: Pick<TrackSetup, 'name' | 'type'>,
+): Promise<boolean> => !!(await stat(finishedPath(takeId, track)).catch(() => null))?.size;

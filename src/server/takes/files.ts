@@ -19,7 +19,10 @@ export const partPath = (takeId: string, part: PartName, setup: TrackSetup | und
   join(takeFolder(takeId), fileName(part, setup));
 
 /** A WAV header for 16-bit samples; lengths are written when the recording ends. */
-export function wavHeader({ sampleRate, channels }: Pick<TrackSetup, 'sampleRate' | 'channels'>, bytes: number): Buffer {
+export function wavHeader(
+  { sampleRate, channels }: Pick<TrackSetup, 'sampleRate' | 'channels'>,
+  bytes: number,
+): Buffer {
   const header = Buffer.alloc(WAV_HEADER);
   header.write('RIFF', 0);
   header.writeUInt32LE(Math.min(0xffffffff, WAV_HEADER - 8 + bytes), 4);
@@ -39,7 +42,11 @@ export function wavHeader({ sampleRate, channels }: Pick<TrackSetup, 'sampleRate
 const headLength = (setup: TrackSetup | undefined) => (setup?.type === 'audio' ? WAV_HEADER : 0);
 
 /** Bytes of a part that have arrived, without what the server wrote before them. */
-export async function partSize(takeId: string, part: PartName, setup: TrackSetup | undefined): Promise<number> {
+export async function partSize(
+  takeId: string,
+  part: PartName,
+  setup: TrackSetup | undefined,
+): Promise<number> {
   const info = await stat(partPath(takeId, part, setup)).catch(() => null);
   return info ? Math.max(0, info.size - headLength(setup)) : 0;
 }
@@ -91,4 +98,5 @@ export async function closeSound(takeId: string, setup: TrackSetup): Promise<voi
 }
 
 /** The text of a take's data as far as it was written. */
-export const readEvents = (takeId: string): Promise<string> => readFile(partPath(takeId, EVENTS, undefined), 'utf8').catch(() => '');
+export const readEvents = (takeId: string): Promise<string> =>
+  readFile(partPath(takeId, EVENTS, undefined), 'utf8').catch(() => '');

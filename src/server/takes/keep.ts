@@ -13,8 +13,18 @@ import { clocksOf, finishedPath, isFinished } from './conform';
 import { readEvents } from './files';
 import { findTake, setupOf } from './takes';
 
-const ROLE_OF: Record<TrackName, Role> = { screen: 'screen', camera: 'presenter', voice: 'voice', computer: 'computer' };
-const NAME_OF: Record<TrackName, string> = { screen: 'screen', camera: 'camera', voice: 'voice', computer: 'computer sound' };
+const ROLE_OF: Record<TrackName, Role> = {
+  screen: 'screen',
+  camera: 'presenter',
+  voice: 'voice',
+  computer: 'computer',
+};
+const NAME_OF: Record<TrackName, string> = {
+  screen: 'screen',
+  camera: 'camera',
+  voice: 'voice',
+  computer: 'computer sound',
+};
 
 /** All that the project needs to place a take. */
 export interface TakePlacement {
@@ -36,7 +46,8 @@ export interface TakePlacement {
 export async function keepTake(id: string): Promise<TakePlacement> {
   const { takes } = await database();
   const row = await findTake(id);
-  if (row.status === 'recording') throw new Problem(409, 'The take is still being recorded. Stop it first.');
+  if (row.status === 'recording')
+    throw new Problem(409, 'The take is still being recorded. Stop it first.');
   const setup = setupOf(row);
   const footage = JSON.parse(row.footage) as Partial<Record<TrackName, string>>;
   const events = readTakeEvents(await readEvents(id));
@@ -65,7 +76,10 @@ export async function keepTake(id: string): Promise<TakePlacement> {
     }
   }
   if (!Object.keys(footage).length)
-    throw new Problem(422, 'Nothing was recorded in this take: it ended before its first picture or sound was written.');
+    throw new Problem(
+      422,
+      'Nothing was recorded in this take: it ended before its first picture or sound was written.',
+    );
   await takes.update({ status: 'kept' }, { where: { id } });
   return placementOf(id);
 }
@@ -85,7 +99,11 @@ async function placementOf(id: string): Promise<TakePlacement> {
   return { takeId: id, stepId: row.stepId, setup, tracks, events };
 }
 
-async function placedTrack(name: TrackName, footageId: string, offsetMs: number): Promise<TakePlacement['tracks'][number]> {
+async function placedTrack(
+  name: TrackName,
+  footageId: string,
+  offsetMs: number,
+): Promise<TakePlacement['tracks'][number]> {
   const facts = JSON.parse((await findFootage(footageId)).facts!) as MediaFacts;
   return {
     name,

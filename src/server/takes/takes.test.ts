@@ -15,7 +15,15 @@ import { deletePreset, listPresets, renamePreset, savePreset } from '../presets'
 import { newProject } from '../projects';
 import { finishedPath } from './conform';
 import { keepTake } from './keep';
-import { addPiece, beginTake, closeTake, findTake, listTakes, partSizes, setTakeDiscarded } from './takes';
+import {
+  addPiece,
+  beginTake,
+  closeTake,
+  findTake,
+  listTakes,
+  partSizes,
+  setTakeDiscarded,
+} from './takes';
 
 const voice: TrackSetup = {
   name: 'voice',
@@ -50,14 +58,39 @@ let project: string;
 let count = 0;
 const takeId = () => `take-number-${++count}`;
 const line = (event: object) => `${JSON.stringify(event)}\n`;
-const pcm = (seconds: number) => Buffer.from(Int16Array.from({ length: seconds * 48_000 }, (_, i) => 8000 * Math.sin(i / 20)).buffer);
+const pcm = (seconds: number) =>
+  Buffer.from(
+    Int16Array.from({ length: seconds * 48_000 }, (_, i) => 8000 * Math.sin(i / 20)).buffer,
+  );
 
 /** A fragmented MP4 as the recorder writes it. */
 function fragmented(seconds: number): Buffer {
   const path = join(folder, `fragmented-${seconds}.mp4`);
   execFileSync('ffmpeg', [
-    ...['-v', 'error', '-y', '-f', 'lavfi', '-i', `testsrc2=s=320x180:r=30:d=${seconds}`, '-c:v', 'libx264', '-preset', 'ultrafast'],
-    ...['-g', '15', '-bf', '0', '-pix_fmt', 'yuv420p', '-movflags', 'frag_keyframe+empty_moov+default_base_moof', path],
+    ...[
+      '-v',
+      'error',
+      '-y',
+      '-f',
+      'lavfi',
+      '-i',
+      `testsrc2=s=320x180:r=30:d=${seconds}`,
+      '-c:v',
+      'libx264',
+      '-preset',
+      'ultrafast',
+    ],
+    ...[
+      '-g',
+      '15',
+      '-bf',
+      '0',
+      '-pix_fmt',
+      'yuv420p',
+      '-movflags',
+      'frag_keyframe+empty_moov+default_base_moof',
+      path,
+    ],
   ]);
   return readFileSync(path);
 }
@@ -82,7 +115,15 @@ test('pieces may come twice, overlap, or leave a hole that is asked for again', 
   expect((await partSizes(id)).voice).toBe(bytes.length);
   const closed = await closeTake(id, 'stopped');
   expect(closed.seconds).toBeCloseTo(1, 3);
-  const heard = execFileSync('ffmpeg', ['-v', 'error', '-i', finishedPath(id, voice), '-f', 's16le', '-']);
+  const heard = execFileSync('ffmpeg', [
+    '-v',
+    'error',
+    '-i',
+    finishedPath(id, voice),
+    '-f',
+    's16le',
+    '-',
+  ]);
   expect(heard.equals(bytes)).toBe(true);
   await expect(addPiece(id, 'voice', bytes.length, bytes)).rejects.toMatchObject({ status: 410 });
   await expect(addPiece(id, 'camera', 0, bytes)).rejects.toMatchObject({ status: 410 });
@@ -98,7 +139,9 @@ test('a take that was broken off is rescued up to its last whole piece', async (
     id,
     'events',
     0,
-    Buffer.from(`${line({ t: 100, type: 'pointer', x: 160, y: 90 })}${line({ t: 3000, type: 'join' })}{"t":31`),
+    Buffer.from(
+      `${line({ t: 100, type: 'pointer', x: 160, y: 90 })}${line({ t: 3000, type: 'join' })}{"t":31`,
+    ),
   );
   const closed = await closeTake(id, 'crashed');
   expect(closed).toMatchObject({ status: 'stopped', reason: 'crashed' });
@@ -124,7 +167,8 @@ test('a device that ran too fast is brought to the take’s clock', async () => 
   await beginTake(project, id, null, 'all', setup(screen, voice));
   await addPiece(id, 'screen', 0, fragmented(6));
   await addPiece(id, 'voice', 0, pcm(6));
-  const clock = (track: string) => line({ t: 6000, type: 'clock', track, offset: 12, rate: 1.005, pieces: 1, dropped: 0 });
+  const clock = (track: string) =>
+    line({ t: 6000, type: 'clock', track, offset: 12, rate: 1.005, pieces: 1, dropped: 0 });
   await addPiece(id, 'events', 0, Buffer.from(clock('screen') + clock('voice')));
   await closeTake(id, 'stopped');
   for (const track of [screen, voice]) {
@@ -147,18 +191,25 @@ test('two tabs do not record over each other, a silent one is forgotten, and tak
   const { takes } = await database();
   const first = takeId();
   await beginTake(project, first, 'counted', 'voice', setup(voice));
-  await expect(beginTake(project, takeId(), 'counted', 'voice', setup(voice))).rejects.toMatchObject({ status: 409 });
+  await expect(
+    beginTake(project, takeId(), 'counted', 'voice', setup(voice)),
+  ).rejects.toMatchObject({ status: 409 });
   // The same tab asking again is answered.
   expect((await beginTake(project, first, 'counted', 'voice', setup(voice))).id).toBe(first);
   await takes.update({ seenAt: Date.now() - 60_000 }, { where: { id: first } });
   const second = await beginTake(project, takeId(), 'counted', 'voice', setup(voice));
   expect(second.number).toBe(2);
-  expect((await listTakes(project)).find((t) => t.id === first)).toMatchObject({ status: 'recording', live: false });
+  expect((await listTakes(project)).find((t) => t.id === first)).toMatchObject({
+    status: 'recording',
+    live: false,
+  });
 });
 
 test('discarding is taken back, also of a kept take', async () => {
   const id = takeId();
-  await database().then(({ takes }) => takes.update({ seenAt: 0 }, { where: { status: 'recording' } }));
+  await database().then(({ takes }) =>
+    takes.update({ seenAt: 0 }, { where: { status: 'recording' } }),
+  );
   await beginTake(project, id, null, 'voice', setup(voice));
   await addPiece(id, 'voice', 0, pcm(1));
   await expect(setTakeDiscarded(id, true)).rejects.toMatchObject({ status: 409 });
@@ -173,7 +224,9 @@ test('discarding is taken back, also of a kept take', async () => {
 
 test('a piece that could be written only in part does not shift what follows', async () => {
   const id = takeId();
-  await database().then(({ takes }) => takes.update({ seenAt: 0 }, { where: { status: 'recording' } }));
+  await database().then(({ takes }) =>
+    takes.update({ seenAt: 0 }, { where: { status: 'recording' } }),
+  );
   await beginTake(project, id, null, 'voice', setup(voice));
   await addPiece(id, 'voice', 0, pcm(1));
   // As a full disk leaves it: the file ends in the middle of a piece.
@@ -188,7 +241,9 @@ test('saved areas are replaced by name, renamed and deleted', async () => {
   const value = { x: 0, y: 0, width: 1280, height: 720 };
   const id = await savePreset('area', ' Work area ', value);
   expect(await savePreset('area', 'Work area', { ...value, x: 10 })).toBe(id);
-  expect(await listPresets('area')).toEqual([{ id, name: 'Work area', value: { ...value, x: 10 } }]);
+  expect(await listPresets('area')).toEqual([
+    { id, name: 'Work area', value: { ...value, x: 10 } },
+  ]);
   await renamePreset(id, 'Table');
   await expect(renamePreset(id, '  ')).rejects.toMatchObject({ status: 400 });
   await expect(renamePreset('none', 'x')).rejects.toMatchObject({ status: 404 });

@@ -30,7 +30,8 @@ export interface TakeView {
 }
 
 export const setupOf = (row: TakeRow): TakeSetup => JSON.parse(row.setup) as TakeSetup;
-export const trackOf = (row: TakeRow, name: string): TrackSetup | undefined => setupOf(row).tracks.find((t) => t.name === name);
+export const trackOf = (row: TakeRow, name: string): TrackSetup | undefined =>
+  setupOf(row).tracks.find((t) => t.name === name);
 
 const isLive = (row: TakeRow) => row.status === 'recording' && Date.now() - row.seenAt < SILENT_MS;
 
@@ -69,14 +70,23 @@ export async function findTake(id: string): Promise<TakeRow> {
 export const viewTake = async (id: string): Promise<TakeView> => viewOf(await findTake(id));
 
 /** Begins a take under an id that the recording tab chose; asking twice does no harm. */
-export async function beginTake(projectId: string, id: string, stepId: string | null, kind: TakeKind, setup: TakeSetup): Promise<TakeView> {
+export async function beginTake(
+  projectId: string,
+  id: string,
+  stepId: string | null,
+  kind: TakeKind,
+  setup: TakeSetup,
+): Promise<TakeView> {
   const { takes } = await database();
   await findProject(projectId);
   const there = await takes.findByPk(id);
   if (there) return viewOf(there);
   const others = await takes.findAll({ where: { projectId, status: 'recording' } });
   if (others.some(isLive))
-    throw new Problem(409, 'Another tab is recording for this project. Stop it there first, so that the two don’t disturb each other.');
+    throw new Problem(
+      409,
+      'Another tab is recording for this project. Stop it there first, so that the two don’t disturb each other.',
+    );
   const number = (await takes.count({ where: { projectId, stepId } })) + 1;
   return viewOf(
     await takes.create({
@@ -111,7 +121,8 @@ function inTurn<T>(takeId: string, work: () => Promise<T>): Promise<T> {
 /** A part by its name in an address. */
 export function partOf(row: TakeRow, name: string): PartName {
   if (name === EVENTS) return EVENTS;
-  if (!(TRACK_NAMES as readonly string[]).includes(name) || !trackOf(row, name)) throw notFound('track');
+  if (!(TRACK_NAMES as readonly string[]).includes(name) || !trackOf(row, name))
+    throw notFound('track');
   return name as TrackName;
 }
 
@@ -119,11 +130,18 @@ export function partOf(row: TakeRow, name: string): PartName {
  * Adds a piece to one part of a take.
  * @returns its size afterwards; smaller than `offset` when something before the piece is missing
  */
-export async function addPiece(id: string, name: string, offset: number, bytes: Uint8Array): Promise<number> {
-  if (bytes.length > LARGEST_PIECE) throw new Problem(413, 'That piece of the recording is too large to be sent at once.');
+export async function addPiece(
+  id: string,
+  name: string,
+  offset: number,
+  bytes: Uint8Array,
+): Promise<number> {
+  if (bytes.length > LARGEST_PIECE)
+    throw new Problem(413, 'That piece of the recording is too large to be sent at once.');
   return inTurn(id, async () => {
     const row = await findTake(id);
-    if (row.status !== 'recording') throw new Problem(410, 'This take has ended; nothing more can be added to it.');
+    if (row.status !== 'recording')
+      throw new Problem(410, 'This take has ended; nothing more can be added to it.');
     const part = partOf(row, name);
     const size = await appendPart(id, part, trackOf(row, name), offset, bytes);
     if (Date.now() - row.seenAt > 500) await row.update({ seenAt: Date.now() });
@@ -135,7 +153,11 @@ export async function addPiece(id: string, name: string, offset: number, bytes: 
 export async function partSizes(id: string): Promise<Record<string, number>> {
   const row = await findTake(id);
   const names: PartName[] = [...setupOf(row).tracks.map((t) => t.name), EVENTS];
-  return Object.fromEntries(await Promise.all(names.map(async (name) => [name, await partSize(id, name, trackOf(row, name))])));
+  return Object.fromEntries(
+    await Promise.all(
+      names.map(async (name) => [name, await partSize(id, name, trackOf(row, name))]),
+    ),
+  );
 }
 
 /** Ends a take properly, whatever ended it, so that it can be played and decided on. Asking twice does no harm. */
@@ -154,7 +176,8 @@ export async function closeTake(id: string, reason: EndReason): Promise<TakeView
 /** Puts a take away, or takes that back. */
 export async function setTakeDiscarded(id: string, discarded: boolean): Promise<TakeView> {
   const row = await findTake(id);
-  if (row.status === 'recording') throw new Problem(409, 'The take is still being recorded. Stop it first.');
+  if (row.status === 'recording')
+    throw new Problem(409, 'The take is still being recorded. Stop it first.');
   const kept = row.footage !== '{}';
   await row.update({ status: discarded ? 'discarded' : kept ? 'kept' : 'stopped' });
   return viewOf(row);

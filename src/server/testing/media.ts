@@ -7,7 +7,8 @@ import { join } from 'node:path';
 export const scratchFolder = (): string => mkdtempSync(join(tmpdir(), 'vistum-test-'));
 
 /** Runs FFmpeg for a test and answers its standard output. */
-export const ffmpeg = (...args: string[]): Buffer => execFileSync('ffmpeg', ['-v', 'error', '-y', ...args], { maxBuffer: 1 << 30 });
+export const ffmpeg = (...args: string[]): Buffer =>
+  execFileSync('ffmpeg', ['-v', 'error', '-y', ...args], { maxBuffer: 1 << 30 });
 
 /** FFmpegs that this process began and that are still in the system's table, whether they work or have ended. */
 export const startedProcesses = (): string[] =>
@@ -25,7 +26,8 @@ const CELL = 40;
 export const numberedFrames = (seconds: number, rate: string, size = '640x360'): string[] => {
   const cells = Array.from(
     { length: BITS },
-    (_, bit) => `drawbox=x=${bit * CELL}:y=0:w=${CELL}:h=${CELL}:c=white:t=fill:enable='mod(floor(n/${2 ** bit})\\,2)'`,
+    (_, bit) =>
+      `drawbox=x=${bit * CELL}:y=0:w=${CELL}:h=${CELL}:c=white:t=fill:enable='mod(floor(n/${2 ** bit})\\,2)'`,
   );
   return ['-f', 'lavfi', '-i', `color=c=black:s=${size}:r=${rate}:d=${seconds},${cells.join(',')}`];
 };

@@ -18,7 +18,9 @@ export function CommandList({ open, onClose, player }: Props) {
   const [filter, setFilter] = useState('');
   const [marked, setMarked] = useState(0);
   const words = filter.toLowerCase().split(/\s+/);
-  const found = editorCommands(store, player).filter((c) => c.id !== 'commands' && words.every((w) => c.label.toLowerCase().includes(w)));
+  const found = editorCommands(store, player).filter(
+    (c) => c.id !== 'commands' && words.every((w) => c.label.toLowerCase().includes(w)),
+  );
   const close = () => {
     setFilter('');
     setMarked(0);
@@ -31,7 +33,12 @@ export function CommandList({ open, onClose, player }: Props) {
     if (command) setTimeout(command.run);
   };
   return (
-    <Dialog open={open} onClose={close} title="Commands" description="Type to narrow the list, Enter to do the marked one.">
+    <Dialog
+      open={open}
+      onClose={close}
+      title="Commands"
+      description="Type to narrow the list, Enter to do the marked one."
+    >
       <input
         autoFocus
         aria-label="Command"
@@ -68,4 +75,5 @@ export function CommandList({ open, onClose, player }: Props) {
 }
 
 /** Keys as they are printed. */
-export const showKeys = (keys: string): string => keys.replace('Mod', 'Ctrl').replace('ArrowLeft', '←').replace('ArrowRight', '→');
+export const showKeys = (keys: string): string =>
+  keys.replace('Mod', 'Ctrl').replace('ArrowLeft', '←').replace('ArrowRight', '→');

@@ -47,7 +47,10 @@ function Workbench() {
         </Button>
       </PlaceHeader>
       <div className="grid h-[max(300px,calc(100vh-384px))] grid-cols-[minmax(0,58fr)_minmax(340px,42fr)] border-b border-line">
-        <section aria-label="Picture" className="grid min-h-0 grid-rows-[minmax(0,1fr)_36px] border-r border-line">
+        <section
+          aria-label="Picture"
+          className="grid min-h-0 grid-rows-[minmax(0,1fr)_36px] border-r border-line"
+        >
           <Picture canvasRef={canvasRef} player={player} />
           <Transport player={player} />
         </section>

@@ -46,7 +46,11 @@ export function FreezeDialog({ open, onClose }: { open: boolean; onClose: () => 
       open={open}
       onClose={onClose}
       title="Freeze frame"
-      description={name ? `Holds the picture of “${name}” at the playhead.` : 'Put the playhead on a picture first.'}
+      description={
+        name
+          ? `Holds the picture of “${name}” at the playhead.`
+          : 'Put the playhead on a picture first.'
+      }
     >
       <form
         noValidate
@@ -56,7 +60,15 @@ export function FreezeDialog({ open, onClose }: { open: boolean; onClose: () => 
           freeze();
         }}
       >
-        <NumberField label="Length" unit="s" value={seconds} min={0.04} max={600} step={0.1} onDone={setSeconds} />
+        <NumberField
+          label="Length"
+          unit="s"
+          value={seconds}
+          min={0.04}
+          max={600}
+          step={0.1}
+          onDone={setSeconds}
+        />
         <SelectField label="Hold" value={way} options={WAYS} onChange={setWay} />
         <Button look="primary" type="submit" disabled={!name}>
           Freeze
@@ -67,9 +79,14 @@ export function FreezeDialog({ open, onClose }: { open: boolean; onClose: () => 
 }
 
 /** The picture clip that is meant: the selected one if the playhead is on it, else the frontmost screen, else any picture. */
-function pictureHere({ project, selection, playhead }: Parameters<Parameters<typeof useEditor>[0]>[0]) {
+function pictureHere({
+  project,
+  selection,
+  playhead,
+}: Parameters<Parameters<typeof useEditor>[0]>[0]) {
   const selected = selection?.kind === 'clip' ? findClip(project, selection.id) : null;
-  if (selected && isPictureLane(selected.lane) && clipAt(selected.lane, playhead) === selected.clip) return selected.clip;
+  if (selected && isPictureLane(selected.lane) && clipAt(selected.lane, playhead) === selected.clip)
+    return selected.clip;
   const lanes = project.lanes.filter((l) => isPictureLane(l) && !l.locked);
   for (const kind of ['screen', 'presenter'])
     for (const lane of lanes) {

@@ -10,7 +10,9 @@ export function HistoryDialog({ open, onClose }: { open: boolean; onClose: () =>
   const rows = [
     { label: 'As it was opened first', count: 0 },
     ...done.map((entry, i) => ({ label: entry.label, count: i + 1 })),
-    ...[...undone].reverse().map((entry, i) => ({ label: entry.label, count: done.length + i + 1 })),
+    ...[...undone]
+      .reverse()
+      .map((entry, i) => ({ label: entry.label, count: done.length + i + 1 })),
   ];
   return (
     <Dialog

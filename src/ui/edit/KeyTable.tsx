@@ -22,7 +22,15 @@ const GESTURES = [
   ['Place footage', 'drag it here; Shift makes room, Alt overwrites'],
 ] as const;
 
-export function KeyTable({ open, onClose, player }: { open: boolean; onClose: () => void; player: Player | null }) {
+export function KeyTable({
+  open,
+  onClose,
+  player,
+}: {
+  open: boolean;
+  onClose: () => void;
+  player: Player | null;
+}) {
   const store = useEditorStore();
   const commands = editorCommands(store, player).filter((c) => c.keys.length);
   return (

@@ -5,7 +5,13 @@ import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { api } from '../shell/api';
 import { savesDone, startAutosave } from './autosave';
 import { listen, sourcesOf } from './server-state';
-import { createEditor, EditorProvider, useEditorStore, type EditorState, type OpenedProject } from './store';
+import {
+  createEditor,
+  EditorProvider,
+  useEditorStore,
+  type EditorState,
+  type OpenedProject,
+} from './store';
 
 /** Opens a project for one of its places: what is inside can read and edit it, and it is saved by itself. */
 export function OpenProject({ id, children }: { id: string; children: ReactNode }) {
@@ -52,7 +58,8 @@ function useServerState() {
   useEffect(() => {
     const pointers: Record<string, PointerTrack> = {};
     const loading = new Set<string>();
-    const refresh = () => store.setState({ sources: sourcesOf(store.getState().footage, { ...pointers }) });
+    const refresh = () =>
+      store.setState({ sources: sourcesOf(store.getState().footage, { ...pointers }) });
     const { id } = store.getState();
     return listen(
       id,
@@ -60,7 +67,14 @@ function useServerState() {
         const known = store.getState();
         const newer = revision > known.revision && known.save !== 'saving';
         const changed = JSON.stringify(known.footage) !== JSON.stringify(footage);
-        store.setState({ name, exports, jobs, takes, ...(changed ? { footage } : {}), ...(newer ? { save: 'stale' as const } : {}) });
+        store.setState({
+          name,
+          exports,
+          jobs,
+          takes,
+          ...(changed ? { footage } : {}),
+          ...(newer ? { save: 'stale' as const } : {}),
+        });
         if (changed) refresh();
         for (const view of footage) {
           const key = `${view.id}`;

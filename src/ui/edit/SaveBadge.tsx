@@ -30,7 +30,10 @@ export function StaleBanner() {
       role="alert"
       className="fixed top-12 left-1/2 z-40 flex -translate-x-1/2 items-center gap-3 border border-caution bg-sheet px-4 py-2 shadow-md"
     >
-      <span>This project was changed in another tab or by a command. What you do here is no longer saved.</span>
+      <span>
+        This project was changed in another tab or by a command. What you do here is no longer
+        saved.
+      </span>
       <Button look="primary" onClick={() => window.location.reload()}>
         Load the newer version
       </Button>

@@ -28,7 +28,10 @@ export function startAutosave(store: StoreApi<EditorState>): () => void {
     saving = true;
     store.setState({ save: 'saving' });
     try {
-      const answer = await api<{ revision: number }>(`/api/projects/${id}`, { method: 'PUT', body: { revision, project, history } });
+      const answer = await api<{ revision: number }>(`/api/projects/${id}`, {
+        method: 'PUT',
+        body: { revision, project, history },
+      });
       const changed = store.getState().project !== project;
       store.setState({ revision: answer.revision, save: changed ? 'waiting' : 'saved' });
       if (changed) later(PAUSE_MS);

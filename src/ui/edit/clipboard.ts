@@ -41,8 +41,10 @@ export async function readClipboard(store: StoreApi<EditorState>): Promise<Snipp
       body: { footageIds: missing },
     });
     await waitFor(store, Object.values(names));
-    if (restored.length) tell(`${restored.join(', ')} had been deleted from Footage and was brought back.`);
-    if (added.length) tell(`${added.join(', ')} ${added.length === 1 ? 'was' : 'were'} added to Footage.`);
+    if (restored.length)
+      tell(`${restored.join(', ')} had been deleted from Footage and was brought back.`);
+    if (added.length)
+      tell(`${added.join(', ')} ${added.length === 1 ? 'was' : 'were'} added to Footage.`);
     return withFootage(snippet, names);
   } catch (error) {
     tellFault(error);

@@ -21,19 +21,28 @@ export function placeParts(
 ): boolean {
   const { sources, footage, edit } = store.getState();
   const ids: string[] = [];
-  const done = edit(footageIds.length > 1 ? `Place ${footageIds.length} recordings` : 'Place footage', (draft) => {
-    let time = at;
-    for (const footageId of footageIds) {
-      const facts = sources.footage[footageId];
-      if (!facts) throw new EditError('The recording is not ready yet. Wait until it is prepared, then place it.');
-      const view = footage.find((f) => f.id === footageId);
-      const part =
-        view && (view.inPoint !== null || view.outPoint !== null) ? { from: view.inPoint ?? 0, to: view.outPoint ?? facts.duration } : null;
-      const placed = placeFootage(draft, facts, time, newId, { mode, part, laneId });
-      ids.push(...placed);
-      if (time !== null) time = Math.max(...placed.map((id) => clipEnd(findClip(draft, id)!.clip)));
-    }
-  });
+  const done = edit(
+    footageIds.length > 1 ? `Place ${footageIds.length} recordings` : 'Place footage',
+    (draft) => {
+      let time = at;
+      for (const footageId of footageIds) {
+        const facts = sources.footage[footageId];
+        if (!facts)
+          throw new EditError(
+            'The recording is not ready yet. Wait until it is prepared, then place it.',
+          );
+        const view = footage.find((f) => f.id === footageId);
+        const part =
+          view && (view.inPoint !== null || view.outPoint !== null)
+            ? { from: view.inPoint ?? 0, to: view.outPoint ?? facts.duration }
+            : null;
+        const placed = placeFootage(draft, facts, time, newId, { mode, part, laneId });
+        ids.push(...placed);
+        if (time !== null)
+          time = Math.max(...placed.map((id) => clipEnd(findClip(draft, id)!.clip)));
+      }
+    },
+  );
   if (done && ids[0]) {
     const { panel, select, set } = store.getState();
     select({ kind: 'clip', id: ids[0] }, ids.slice(1));

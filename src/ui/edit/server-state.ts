@@ -11,20 +11,32 @@ export interface ServerState {
   readonly footage: readonly FootageView[];
   readonly exports: readonly ExportView[];
   readonly takes: readonly TakeView[];
-  readonly jobs: readonly { readonly subject: string; readonly progress: number; readonly message: string }[];
+  readonly jobs: readonly {
+    readonly subject: string;
+    readonly progress: number;
+    readonly message: string;
+  }[];
 }
 
 /** Listens to a project's state; the answer ends it. The browser connects again by itself. */
-export function listen(projectId: string, onState: (state: ServerState) => void, onConnection: (connected: boolean) => void): () => void {
+export function listen(
+  projectId: string,
+  onState: (state: ServerState) => void,
+  onConnection: (connected: boolean) => void,
+): () => void {
   const events = new EventSource(`/api/projects/${projectId}/events`);
-  events.onmessage = (message: MessageEvent<string>) => onState(JSON.parse(message.data) as ServerState);
+  events.onmessage = (message: MessageEvent<string>) =>
+    onState(JSON.parse(message.data) as ServerState);
   events.onopen = () => onConnection(true);
   events.onerror = () => onConnection(false);
   return () => events.close();
 }
 
 /** Ready footage as `core` knows it, with the tracks loaded so far. */
-export function sourcesOf(footage: readonly FootageView[], pointers: Readonly<Record<string, PointerTrack>>): Sources {
+export function sourcesOf(
+  footage: readonly FootageView[],
+  pointers: Readonly<Record<string, PointerTrack>>,
+): Sources {
   const facts: Record<string, FootageFacts> = {};
   for (const view of footage)
     if (view.facts && view.status === 'ready')

@@ -29,7 +29,11 @@ export interface EditorState extends Versioned {
   readonly revision: number;
   readonly save: SaveState;
   readonly connected: boolean;
-  readonly suggestion: { readonly width: number; readonly height: number; readonly frameRate: { num: number; den: number } | null } | null;
+  readonly suggestion: {
+    readonly width: number;
+    readonly height: number;
+    readonly frameRate: { num: number; den: number } | null;
+  } | null;
   readonly footage: readonly FootageView[];
   readonly jobs: ServerState['jobs'];
   readonly exports: ServerState['exports'];
@@ -87,7 +91,10 @@ const itemIds = (project: Project): string[] => [
 const MOST_COME_BACK = 12;
 
 /** What an undo or redo brought back, as a selection. */
-function cameBack(before: Project, after: Project): { selection: Selection; also: readonly string[] } | null {
+function cameBack(
+  before: Project,
+  after: Project,
+): { selection: Selection; also: readonly string[] } | null {
   const known = new Set(itemIds(before));
   const ids = itemIds(after).filter((id) => !known.has(id));
   const [first, ...also] = ids;
@@ -120,7 +127,9 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
       const { selection: before, panel, save } = get();
       const selection = stillThere(next.project, before);
       const gone = before !== null && selection === null;
-      const also = get().also.length ? get().also.filter((id) => findClip(next.project, id) ?? findSpan(next.project, id)) : get().also;
+      const also = get().also.length
+        ? get().also.filter((id) => findClip(next.project, id) ?? findSpan(next.project, id))
+        : get().also;
       set({
         project: next.project,
         history: next.history,
@@ -214,20 +223,33 @@ export function useEditorStore(): StoreApi<EditorState> {
 }
 
 /** A part of the editor's state; the component is drawn again when it changes. */
-export const useEditor = <T>(select: (state: EditorState) => T): T => useStore(useEditorStore(), useShallow(select));
+export const useEditor = <T>(select: (state: EditorState) => T): T =>
+  useStore(useEditorStore(), useShallow(select));
 
 /** Ids of all clips that are selected. */
-export function selectedClips({ selection, also, project }: Pick<EditorState, 'selection' | 'also' | 'project'>): string[] {
+export function selectedClips({
+  selection,
+  also,
+  project,
+}: Pick<EditorState, 'selection' | 'also' | 'project'>): string[] {
   const ids = selection && 'id' in selection ? [selection.id, ...also] : [];
   return ids.filter((id) => findClip(project, id));
 }
 
 /** Ids of all spans that are selected. */
-export function selectedSpans({ selection, also, project }: Pick<EditorState, 'selection' | 'also' | 'project'>): string[] {
+export function selectedSpans({
+  selection,
+  also,
+  project,
+}: Pick<EditorState, 'selection' | 'also' | 'project'>): string[] {
   const ids = selection && 'id' in selection ? [selection.id, ...also] : [];
   return ids.filter((id) => findSpan(project, id));
 }
 
 /** The range between the in and out points, if both are set. */
-export const rangeOf = ({ range }: Pick<EditorState, 'range'>): { start: Ticks; end: Ticks } | null =>
-  range.in !== null && range.out !== null && range.out > range.in ? { start: range.in, end: range.out } : null;
+export const rangeOf = ({
+  range,
+}: Pick<EditorState, 'range'>): { start: Ticks; end: Ticks } | null =>
+  range.in !== null && range.out !== null && range.out > range.in
+    ? { start: range.in, end: range.out }
+    : null;

@@ -34,9 +34,19 @@ export const useUploads = create<UploadState>((set) => {
       removeFingerprintOnSuccess: true,
       // The same file in another project is another upload.
       fingerprint: (f) =>
-        Promise.resolve(['vistum', projectId, relink ?? '', (f as File).name, (f as File).size, (f as File).lastModified].join('-')),
+        Promise.resolve(
+          [
+            'vistum',
+            projectId,
+            relink ?? '',
+            (f as File).name,
+            (f as File).size,
+            (f as File).lastModified,
+          ].join('-'),
+        ),
       metadata: { filename: file.name, project: projectId, ...(relink ? { relink } : {}) },
-      onProgress: (sent, total) => change(id, { share: total ? sent / total : 0, state: 'going', message: '' }),
+      onProgress: (sent, total) =>
+        change(id, { share: total ? sent / total : 0, state: 'going', message: '' }),
       onShouldRetry: (error) => {
         const status = (error as tus.DetailedError).originalResponse?.getStatus() ?? 0;
         const again = !(status >= 400 && status < 500 && status !== 409 && status !== 423);
@@ -45,7 +55,8 @@ export const useUploads = create<UploadState>((set) => {
       },
       onSuccess: () => {
         remove(id);
-        if (relink) tell(`${file.name} stands for the missing file. Its preview is being made again.`);
+        if (relink)
+          tell(`${file.name} stands for the missing file. Its preview is being made again.`);
       },
       onError: (error) => {
         const said = (error as tus.DetailedError).originalResponse?.getBody();
@@ -60,7 +71,14 @@ export const useUploads = create<UploadState>((set) => {
     set((s) => ({
       items: [
         ...s.items,
-        { id, name: file.name, share: 0, state: 'going', message: '', cancel: () => void upload.abort(true).finally(() => remove(id)) },
+        {
+          id,
+          name: file.name,
+          share: 0,
+          state: 'going',
+          message: '',
+          cancel: () => void upload.abort(true).finally(() => remove(id)),
+        },
       ],
     }));
     void upload.findPreviousUploads().then((previous) => {
@@ -68,5 +86,8 @@ export const useUploads = create<UploadState>((set) => {
       upload.start();
     });
   };
-  return { items: [], add: (projectId, files, relink) => files.forEach((file) => start(projectId, file, relink)) };
+  return {
+    items: [],
+    add: (projectId, files, relink) => files.forEach((file) => start(projectId, file, relink)),
+  };
 });

@@ -14,7 +14,9 @@ export function CaptureAdvice() {
   const [closest, setClosest] = useState(1.4);
   const [source, setSource] = useState(0);
   const wanted = captureSize(canvas, closest);
-  const fits = SCREEN_SIZES.find((s) => s.width >= wanted.width && s.height >= wanted.height && barsOf(s, canvas).share < 0.001);
+  const fits = SCREEN_SIZES.find(
+    (s) => s.width >= wanted.width && s.height >= wanted.height && barsOf(s, canvas).share < 0.001,
+  );
   const camera = bestCamera(canvas);
   const other = SCREEN_SIZES[source]!;
   const bars = barsOf(other, canvas);
@@ -43,8 +45,11 @@ export function CaptureAdvice() {
       <p className="mb-3">
         {camera ? (
           <>
-            Camera: <strong className="numbers">{`${camera.width}×${camera.height} px`}</strong> fills the frame without bars
-            {camera.fills ? '.' : ', though it has to be enlarged for a full picture; in the corner it is sharp.'}
+            Camera: <strong className="numbers">{`${camera.width}×${camera.height} px`}</strong>{' '}
+            fills the frame without bars
+            {camera.fills
+              ? '.'
+              : ', though it has to be enlarged for a full picture; in the corner it is sharp.'}
           </>
         ) : (
           'No usual camera size has this shape: full, the presenter is cropped at the sides; in the corner nothing is lost.'
@@ -74,12 +79,14 @@ export function CaptureAdvice() {
           </div>
           <ul className="mt-2 list-disc pl-4 text-xs">
             <li>
-              Fit: bars of {bars.side ? `${bars.side} px at each side` : `${bars.above} px above and below`}, {percent(bars.share)} of the
-              picture.
+              Fit: bars of{' '}
+              {bars.side ? `${bars.side} px at each side` : `${bars.above} px above and below`},{' '}
+              {percent(bars.share)} of the picture.
             </li>
             <li>Fill: {percent(bars.lost)} of the screen is cut off.</li>
             <li>
-              Best: record an area of {area.width}×{area.height} px at {area.x}, {area.y}, which has the frame’s shape. Set it in Record.
+              Best: record an area of {area.width}×{area.height} px at {area.x}, {area.y}, which has
+              the frame’s shape. Set it in Record.
             </li>
           </ul>
         </>
@@ -89,7 +96,17 @@ export function CaptureAdvice() {
 }
 
 /** Frame and source to scale: what is seen, the bars (hatched), and what is cut off (dashed). */
-function Drawing({ frame, source, fill, label }: { frame: Size; source: Size; fill: boolean; label: string }) {
+function Drawing({
+  frame,
+  source,
+  fill,
+  label,
+}: {
+  frame: Size;
+  source: Size;
+  fill: boolean;
+  label: string;
+}) {
   const unit = DRAWN / Math.max(frame.height, (source.height * frame.width) / source.width);
   const w = frame.width * unit;
   const h = frame.height * unit;
@@ -100,14 +117,32 @@ function Drawing({ frame, source, fill, label }: { frame: Size; source: Size; fi
   const boxH = Math.max(h, sh) + 2;
   return (
     <figure className="text-center text-xs text-ink-2">
-      <svg width={Math.min(150, boxW)} viewBox={`0 0 ${boxW} ${boxH}`} role="img" aria-label={`${label}, drawn to scale`}>
+      <svg
+        width={Math.min(150, boxW)}
+        viewBox={`0 0 ${boxW} ${boxH}`}
+        role="img"
+        aria-label={`${label}, drawn to scale`}
+      >
         <defs>
-          <pattern id={`bars-${label}`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <pattern
+            id={`bars-${label}`}
+            width="6"
+            height="6"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
             <rect width="6" height="6" fill="var(--paper)" />
             <line x1="0" y1="0" x2="0" y2="6" stroke="var(--ink-2)" strokeWidth="2" />
           </pattern>
         </defs>
-        <rect x={(boxW - w) / 2} y={(boxH - h) / 2} width={w} height={h} fill={`url(#bars-${label})`} stroke="var(--ink)" />
+        <rect
+          x={(boxW - w) / 2}
+          y={(boxH - h) / 2}
+          width={w}
+          height={h}
+          fill={`url(#bars-${label})`}
+          stroke="var(--ink)"
+        />
         <rect
           x={(boxW - sw) / 2}
           y={(boxH - sh) / 2}
@@ -118,7 +153,16 @@ function Drawing({ frame, source, fill, label }: { frame: Size; source: Size; fi
           stroke="var(--ink-2)"
           strokeDasharray={fill ? '3 3' : undefined}
         />
-        {fill && <rect x={(boxW - w) / 2} y={(boxH - h) / 2} width={w} height={h} fill="var(--lane-screen)" stroke="var(--ink)" />}
+        {fill && (
+          <rect
+            x={(boxW - w) / 2}
+            y={(boxH - h) / 2}
+            width={w}
+            height={h}
+            fill="var(--lane-screen)"
+            stroke="var(--ink)"
+          />
+        )}
       </svg>
       <figcaption>{label}</figcaption>
     </figure>

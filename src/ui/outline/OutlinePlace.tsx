@@ -30,7 +30,10 @@ function Outline() {
       <PlaceHeader id={id} name={name} place="Outline">
         <SaveBadge />
       </PlaceHeader>
-      <OutlineToolbar onPaste={() => setPasting({ text: '', grid: null })} onPrompter={() => setPrompting(true)} />
+      <OutlineToolbar
+        onPaste={() => setPasting({ text: '', grid: null })}
+        onPrompter={() => setPrompting(true)}
+      />
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_340px]">
         <StepTable onPaste={() => setPasting({ text: '', grid: null })} />
         <TargetPanel />

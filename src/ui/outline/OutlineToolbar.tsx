@@ -22,7 +22,13 @@ function download(name: string, type: string, text: string): void {
   setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }
 
-export function OutlineToolbar({ onPaste, onPrompter }: { onPaste: () => void; onPrompter: () => void }) {
+export function OutlineToolbar({
+  onPaste,
+  onPrompter,
+}: {
+  onPaste: () => void;
+  onPrompter: () => void;
+}) {
   const store = useEditorStore();
   const id = useEditor((s) => s.id);
   const name = useEditor((s) => s.name);
@@ -31,9 +37,14 @@ export function OutlineToolbar({ onPaste, onPrompter }: { onPaste: () => void; o
   const recorded = useEditor((s) => ticksToSeconds(projectDuration(s.project)));
   const undoLabel = useEditor((s) => s.history.done.at(-1)?.label);
   const redoLabel = useEditor((s) => s.history.undone.at(-1)?.label);
-  const words = useMemo(() => steps.reduce((sum, step) => sum + countWords(step.narration), 0), [steps]);
-  const add = () => store.getState().edit('Add step', (draft) => insertSteps(draft, null, [emptyStep(nanoid())]));
-  const item = 'cursor-pointer px-3 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action';
+  const words = useMemo(
+    () => steps.reduce((sum, step) => sum + countWords(step.narration), 0),
+    [steps],
+  );
+  const add = () =>
+    store.getState().edit('Add step', (draft) => insertSteps(draft, null, [emptyStep(nanoid())]));
+  const item =
+    'cursor-pointer px-3 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action';
   return (
     <div className="flex items-center gap-2 border-b border-line bg-sheet px-3">
       <Button look="primary" onClick={add}>
@@ -52,14 +63,27 @@ export function OutlineToolbar({ onPaste, onPrompter }: { onPaste: () => void; o
           </Button>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content align="start" sideOffset={4} className="z-50 border border-line bg-sheet py-1 shadow-md">
-            <DropdownMenu.Item className={item} onSelect={() => download(`${name}.md`, 'text/markdown', outlineMarkdown(name, steps))}>
+          <DropdownMenu.Content
+            align="start"
+            sideOffset={4}
+            className="z-50 border border-line bg-sheet py-1 shadow-md"
+          >
+            <DropdownMenu.Item
+              className={item}
+              onSelect={() => download(`${name}.md`, 'text/markdown', outlineMarkdown(name, steps))}
+            >
               Markdown
             </DropdownMenu.Item>
-            <DropdownMenu.Item className={item} onSelect={() => download(`${name}.csv`, 'text/csv', `\uFEFF${outlineCsv(steps)}`)}>
+            <DropdownMenu.Item
+              className={item}
+              onSelect={() => download(`${name}.csv`, 'text/csv', `\uFEFF${outlineCsv(steps)}`)}
+            >
               CSV, for a spreadsheet
             </DropdownMenu.Item>
-            <DropdownMenu.Item className={item} onSelect={() => window.open(`/projects/${id}/outline/print`, '_blank')}>
+            <DropdownMenu.Item
+              className={item}
+              onSelect={() => window.open(`/projects/${id}/outline/print`, '_blank')}
+            >
               Page to print
             </DropdownMenu.Item>
           </DropdownMenu.Content>
@@ -81,7 +105,8 @@ export function OutlineToolbar({ onPaste, onPrompter }: { onPaste: () => void; o
       />
       <span className="flex-1" />
       <span className="numbers text-xs text-ink-2" data-testid="outline-totals">
-        {steps.length} steps · {words} words · planned {formatClock((words / speed) * 60)} · recorded {formatClock(recorded)}
+        {steps.length} steps · {words} words · planned {formatClock((words / speed) * 60)} ·
+        recorded {formatClock(recorded)}
       </span>
     </div>
   );

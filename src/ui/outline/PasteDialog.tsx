@@ -33,12 +33,22 @@ export function PasteDialog({ pasted, onClose }: { pasted: Pasted; onClose: () =
   const [replace, setReplace] = useState(false);
   const deferred = useDeferredValue(now);
   const { kind, steps } = useMemo(
-    () => (deferred.grid ? { kind: 'table' as const, steps: stepsFromTable(deferred.grid) } : parseScript(deferred.text)),
+    () =>
+      deferred.grid
+        ? { kind: 'table' as const, steps: stepsFromTable(deferred.grid) }
+        : parseScript(deferred.text),
     [deferred],
   );
-  const seconds = useMemo(() => steps.reduce((sum, s) => sum + readingSeconds(s.narration, speed), 0), [steps, speed]);
+  const seconds = useMemo(
+    () => steps.reduce((sum, s) => sum + readingSeconds(s.narration, speed), 0),
+    [steps, speed],
+  );
   const make = () => {
-    const made = steps.map((words) => ({ ...emptyStep(nanoid()), ...words, title: words.title.slice(0, 500) }));
+    const made = steps.map((words) => ({
+      ...emptyStep(nanoid()),
+      ...words,
+      title: words.title.slice(0, 500),
+    }));
     const done = store.getState().edit('Paste script', (draft) => {
       if (replace) draft.steps = draft.steps.filter((s) => s.start !== null);
       insertSteps(draft, null, made);
@@ -52,7 +62,8 @@ export function PasteDialog({ pasted, onClose }: { pasted: Pasted; onClose: () =
   };
   const open = (file: File | undefined) => {
     if (!file) return;
-    if (file.size > LARGEST_FILE) return tellFault(`${file.name} is larger than 32 MB. Save it as plain text or CSV first.`);
+    if (file.size > LARGEST_FILE)
+      return tellFault(`${file.name} is larger than 32 MB. Save it as plain text or CSV first.`);
     void file.text().then(
       (text) => setNow({ text, grid: null }),
       () => tellFault(`${file.name} could not be read.`),
@@ -74,7 +85,9 @@ export function PasteDialog({ pasted, onClose }: { pasted: Pasted; onClose: () =
           rows={8}
           className={`${inputLook} resize-y`}
           value={now.text}
-          placeholder={'Hello, I am Ilse Varga.\n\nOpen the Firings menu and choose New firing.\nScreen: the menu, then New firing'}
+          placeholder={
+            'Hello, I am Ilse Varga.\n\nOpen the Firings menu and choose New firing.\nScreen: the menu, then New firing'
+          }
           onChange={(e) => setNow({ text: e.target.value, grid: null })}
           onPaste={(e) => {
             const read = readClipboard(e.clipboardData);
@@ -85,7 +98,11 @@ export function PasteDialog({ pasted, onClose }: { pasted: Pasted; onClose: () =
         />
         <label className="text-ink-2">
           or a file:{' '}
-          <input type="file" accept=".txt,.md,.markdown,.csv,.tsv,text/plain,text/csv" onChange={(e) => open(e.target.files?.[0])} />
+          <input
+            type="file"
+            accept=".txt,.md,.markdown,.csv,.tsv,text/plain,text/csv"
+            onChange={(e) => open(e.target.files?.[0])}
+          />
         </label>
         <div aria-live="polite">
           {steps.length > 0 ? (
@@ -93,18 +110,27 @@ export function PasteDialog({ pasted, onClose }: { pasted: Pasted; onClose: () =
               <strong>
                 {steps.length} {steps.length === 1 ? 'step' : 'steps'}
               </strong>{' '}
-              out of {KINDS[kind]}, about <span className="numbers">{formatClock(seconds)}</span> to read.
+              out of {KINDS[kind]}, about <span className="numbers">{formatClock(seconds)}</span> to
+              read.
             </p>
           ) : (
             <p className="text-ink-2">
-              {now.text.trim() ? 'No steps were found in it.' : 'The steps are shown here before they are made.'}
+              {now.text.trim()
+                ? 'No steps were found in it.'
+                : 'The steps are shown here before they are made.'}
             </p>
           )}
         </div>
         {steps.length > 0 && (
-          <ol className="max-h-44 overflow-auto border border-line" aria-label="Steps that will be made">
+          <ol
+            className="max-h-44 overflow-auto border border-line"
+            aria-label="Steps that will be made"
+          >
             {steps.slice(0, SHOWN).map((step, i) => (
-              <li key={i} className="grid grid-cols-[1.5rem_1fr_1fr] gap-2 border-b border-line/60 px-2 py-1 text-xs">
+              <li
+                key={i}
+                className="grid grid-cols-[1.5rem_1fr_1fr] gap-2 border-b border-line/60 px-2 py-1 text-xs"
+              >
                 <span className="numbers text-ink-2">{i + 1}</span>
                 <span dir="auto" className="line-clamp-2">
                   {step.title && <strong>{step.title}. </strong>}
@@ -115,19 +141,27 @@ export function PasteDialog({ pasted, onClose }: { pasted: Pasted; onClose: () =
                 </span>
               </li>
             ))}
-            {steps.length > SHOWN && <li className="px-2 py-1 text-xs text-ink-2">and {steps.length - SHOWN} more</li>}
+            {steps.length > SHOWN && (
+              <li className="px-2 py-1 text-xs text-ink-2">and {steps.length - SHOWN} more</li>
+            )}
           </ol>
         )}
         {planned > 0 && (
           <label className="flex items-center gap-2">
-            <input type="checkbox" checked={replace} onChange={(e) => setReplace(e.target.checked)} className="size-4 accent-(--action)" />
+            <input
+              type="checkbox"
+              checked={replace}
+              onChange={(e) => setReplace(e.target.checked)}
+              className="size-4 accent-(--action)"
+            />
             Instead of the {planned} {planned === 1 ? 'step' : 'steps'} not recorded yet
           </label>
         )}
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
           <Button look="primary" disabled={!steps.length || deferred !== now} onClick={make}>
-            {existing && !replace ? 'Add' : 'Make'} {steps.length || ''} {steps.length === 1 ? 'step' : 'steps'}
+            {existing && !replace ? 'Add' : 'Make'} {steps.length || ''}{' '}
+            {steps.length === 1 ? 'step' : 'steps'}
           </Button>
         </div>
       </div>

@@ -53,7 +53,12 @@ export function Prompter({ onClose }: { onClose: () => void }) {
     return () => window.removeEventListener('keydown', onKey);
   }, [onClose]);
   return (
-    <div role="dialog" aria-modal aria-label="Prompter" className="fixed inset-0 z-50 grid grid-rows-[1fr_48px] bg-black text-white">
+    <div
+      role="dialog"
+      aria-modal
+      aria-label="Prompter"
+      className="fixed inset-0 z-50 grid grid-rows-[1fr_48px] bg-black text-white"
+    >
       <div
         ref={scroller}
         className="relative overflow-auto"
@@ -61,7 +66,11 @@ export function Prompter({ onClose }: { onClose: () => void }) {
         data-testid="prompter-text"
       >
         <div style={{ height: `${READ_LINE * 100}vh` }} />
-        <div ref={text} className="mx-auto max-w-4xl px-8 leading-[1.45] font-semibold" style={{ fontSize: size }}>
+        <div
+          ref={text}
+          className="mx-auto max-w-4xl px-8 leading-[1.45] font-semibold"
+          style={{ fontSize: size }}
+        >
           {steps.map((step, i) => (
             <section key={step.id} className="mb-[0.8em]">
               {step.title && (
@@ -77,17 +86,42 @@ export function Prompter({ onClose }: { onClose: () => void }) {
         </div>
         <div style={{ height: '70vh' }} />
       </div>
-      <div className="pointer-events-none fixed left-2 text-2xl" style={{ top: `${READ_LINE * 100}vh` }} aria-hidden>
+      <div
+        className="pointer-events-none fixed left-2 text-2xl"
+        style={{ top: `${READ_LINE * 100}vh` }}
+        aria-hidden
+      >
         ▸
       </div>
       <div className="flex items-center gap-4 bg-sheet px-4 text-ink">
         <Button look="primary" onClick={() => setRunning(!running)}>
           {running ? 'Stop rolling' : 'Roll'} <kbd className="text-xs opacity-70">Space</kbd>
         </Button>
-        <Dial label="Speed" value={speed} min={40} max={300} step={5} unit="wpm" onChange={setSpeed} />
-        <Dial label="Letters" value={size} min={20} max={120} step={2} unit="px" onChange={setSize} />
+        <Dial
+          label="Speed"
+          value={speed}
+          min={40}
+          max={300}
+          step={5}
+          unit="wpm"
+          onChange={setSpeed}
+        />
+        <Dial
+          label="Letters"
+          value={size}
+          min={20}
+          max={120}
+          step={2}
+          unit="px"
+          onChange={setSize}
+        />
         <label className="flex items-center gap-1.5">
-          <input type="checkbox" checked={mirrored} onChange={(e) => setMirrored(e.target.checked)} className="size-4 accent-(--action)" />
+          <input
+            type="checkbox"
+            checked={mirrored}
+            onChange={(e) => setMirrored(e.target.checked)}
+            className="size-4 accent-(--action)"
+          />
           Mirrored <kbd className="text-xs text-ink-2">M</kbd>
         </label>
         <span className="flex-1" />
@@ -112,7 +146,13 @@ function Dial(props: {
   return (
     <label className="flex items-center gap-2">
       {label}
-      <input type="range" {...range} value={value} onChange={(e) => onChange(Number(e.target.value))} className="w-32 accent-(--action)" />
+      <input
+        type="range"
+        {...range}
+        value={value}
+        onChange={(e) => onChange(Number(e.target.value))}
+        className="w-32 accent-(--action)"
+      />
       <span className="numbers w-16 text-xs">
         {value} {unit}
       </span>

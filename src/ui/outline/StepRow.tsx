@@ -1,9 +1,24 @@
 'use client';
 import { useSortable } from '@dnd-kit/sortable';
-import { ArrowDown, ArrowUp, Combine, GripVertical, SquareSplitVertical, Trash2 } from 'lucide-react';
+import {
+  ArrowDown,
+  ArrowUp,
+  Combine,
+  GripVertical,
+  SquareSplitVertical,
+  Trash2,
+} from 'lucide-react';
 import { nanoid } from 'nanoid';
 import { memo, useRef, type KeyboardEvent } from 'react';
-import { changeStep, emptyStep, insertSteps, joinStep, moveStep, removeStep, splitStep } from '@/core/edit/outline';
+import {
+  changeStep,
+  emptyStep,
+  insertSteps,
+  joinStep,
+  moveStep,
+  removeStep,
+  splitStep,
+} from '@/core/edit/outline';
 import type { Step } from '@/core/project/model';
 import { useEditorStore } from '../edit/store';
 import { IconButton } from '../parts/IconButton';
@@ -12,18 +27,34 @@ import { DraftArea } from './DraftArea';
 import { StepStatusLine } from './StepStatusLine';
 
 /** One step of the script. */
-export const StepRow = memo(function StepRow({ step, index, onGo }: { step: Step; index: number; onGo: (index: number) => void }) {
+export const StepRow = memo(function StepRow({
+  step,
+  index,
+  onGo,
+}: {
+  step: Step;
+  index: number;
+  onGo: (index: number) => void;
+}) {
   const store = useEditorStore();
   const narration = useRef<HTMLTextAreaElement>(null);
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, isDragging } = useSortable({ id: step.id });
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, isDragging } =
+    useSortable({ id: step.id });
   const number = index + 1;
   const edit = store.getState().edit;
   const focus = (to: number) => {
     onGo(to);
-    setTimeout(() => document.querySelector<HTMLTextAreaElement>(`[data-narration="${to}"]`)?.focus(), 60);
+    setTimeout(
+      () => document.querySelector<HTMLTextAreaElement>(`[data-narration="${to}"]`)?.focus(),
+      60,
+    );
   };
   const change = (column: 'title' | 'narration' | 'action' | 'notes') => (value: string) =>
-    edit(`Words of step ${number}`, (draft) => changeStep(draft, step.id, { [column]: value }), true);
+    edit(
+      `Words of step ${number}`,
+      (draft) => changeStep(draft, step.id, { [column]: value }),
+      true,
+    );
   const split = () => {
     const at = narration.current?.selectionStart ?? 0;
     if (edit('Split step', (draft) => void splitStep(draft, step.id, at, nanoid))) focus(index + 1);
@@ -32,7 +63,8 @@ export const StepRow = memo(function StepRow({ step, index, onGo }: { step: Step
     if (edit('Join steps', (draft) => joinStep(draft, step.id))) focus(index - 1);
   };
   const move = (by: number) => {
-    if (edit('Move step', (draft) => moveStep(draft, step.id, Math.max(0, index + by)))) focus(Math.max(0, index + by));
+    if (edit('Move step', (draft) => moveStep(draft, step.id, Math.max(0, index + by))))
+      focus(Math.max(0, index + by));
   };
   const remove = () => {
     if (edit('Remove step', (draft) => removeStep(draft, step.id)))
@@ -54,7 +86,8 @@ export const StepRow = memo(function StepRow({ step, index, onGo }: { step: Step
     else if (event.target === narration.current) {
       const { selectionStart, selectionEnd } = narration.current!;
       if ((event.ctrlKey || event.metaKey) && event.key === 'Enter') act(split);
-      else if (event.key === 'Backspace' && selectionStart === 0 && selectionEnd === 0 && index > 0) act(join);
+      else if (event.key === 'Backspace' && selectionStart === 0 && selectionEnd === 0 && index > 0)
+        act(join);
     }
   };
   return (
@@ -78,14 +111,42 @@ export const StepRow = memo(function StepRow({ step, index, onGo }: { step: Step
           <GripVertical size={16} aria-hidden />
         </button>
       </div>
-      <DraftArea label={`Title of step ${number}`} value={step.title} onDone={change('title')} oneLine placeholder="Title" strong />
+      <DraftArea
+        label={`Title of step ${number}`}
+        value={step.title}
+        onDone={change('title')}
+        oneLine
+        placeholder="Title"
+        strong
+      />
       <div className="flex items-center justify-between gap-2">
         <StepStatusLine step={step} />
         <span className="flex opacity-60 group-focus-within:opacity-100 group-hover:opacity-100">
-          <IconButton icon={SquareSplitVertical} label={`Split step ${number} at the caret`} keys="Ctrl+Enter" onClick={split} />
-          <IconButton icon={Combine} label={`Join step ${number} to the one before`} disabled={!index} onClick={join} />
-          <IconButton icon={ArrowUp} label={`Move step ${number} up`} keys="Alt+↑" disabled={!index} onClick={() => move(-1)} />
-          <IconButton icon={ArrowDown} label={`Move step ${number} down`} keys="Alt+↓" onClick={() => move(1)} />
+          <IconButton
+            icon={SquareSplitVertical}
+            label={`Split step ${number} at the caret`}
+            keys="Ctrl+Enter"
+            onClick={split}
+          />
+          <IconButton
+            icon={Combine}
+            label={`Join step ${number} to the one before`}
+            disabled={!index}
+            onClick={join}
+          />
+          <IconButton
+            icon={ArrowUp}
+            label={`Move step ${number} up`}
+            keys="Alt+↑"
+            disabled={!index}
+            onClick={() => move(-1)}
+          />
+          <IconButton
+            icon={ArrowDown}
+            label={`Move step ${number} down`}
+            keys="Alt+↓"
+            onClick={() => move(1)}
+          />
           <IconButton icon={Trash2} label={`Remove step ${number}`} onClick={remove} />
         </span>
       </div>
@@ -97,9 +158,20 @@ export const StepRow = memo(function StepRow({ step, index, onGo }: { step: Step
         placeholder="What is said"
         data-narration={index}
       />
-      <DraftArea label={`On screen in step ${number}`} value={step.action} onDone={change('action')} placeholder="What happens on screen" />
+      <DraftArea
+        label={`On screen in step ${number}`}
+        value={step.action}
+        onDone={change('action')}
+        placeholder="What happens on screen"
+      />
       <div className="col-span-2 col-start-2">
-        <DraftArea label={`Notes of step ${number}`} value={step.notes} onDone={change('notes')} placeholder="Notes" small />
+        <DraftArea
+          label={`Notes of step ${number}`}
+          value={step.notes}
+          onDone={change('notes')}
+          placeholder="Notes"
+          small
+        />
       </div>
     </li>
   );

@@ -32,7 +32,10 @@ export function StepStatusLine({ step }: { step: Step }) {
           captions
         </span>
       )}
-      <span className="numbers" title={`${words} words at ${project.script.wordsPerMinute} words a minute`}>
+      <span
+        className="numbers"
+        title={`${words} words at ${project.script.wordsPerMinute} words a minute`}
+      >
         plan {formatClock(planned)}
         {recorded !== null && ` · is ${formatClock(recorded)}`}
       </span>

@@ -1,6 +1,18 @@
 'use client';
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef } from 'react';
 import { moveStep } from '@/core/edit/outline';
@@ -37,15 +49,17 @@ export function StepTable({ onPaste }: { onPaste: () => void }) {
     return (
       <div className="flex flex-col items-center justify-center gap-3 p-10 text-center">
         <p className="max-w-md text-ink-2">
-          Say what you will say, and what happens on screen meanwhile. A script that is read in pieces is recorded in pieces, and each piece
-          can be done again.
+          Say what you will say, and what happens on screen meanwhile. A script that is read in
+          pieces is recorded in pieces, and each piece can be done again.
         </p>
         <div className="flex gap-2">
           <Button look="primary" onClick={onPaste}>
             Paste a script
           </Button>
         </div>
-        <p className="max-w-md text-xs text-ink-2">Recordings made elsewhere need no script: drop them into Edit.</p>
+        <p className="max-w-md text-xs text-ink-2">
+          Recordings made elsewhere need no script: drop them into Edit.
+        </p>
       </div>
     );
   return (
@@ -66,7 +80,11 @@ export function StepTable({ onPaste }: { onPaste: () => void }) {
                 className="absolute inset-x-0 top-0"
                 style={{ transform: `translateY(${row.start}px)` }}
               >
-                <StepRow step={steps[row.index]!} index={row.index} onGo={(to) => rows.scrollToIndex(to)} />
+                <StepRow
+                  step={steps[row.index]!}
+                  index={row.index}
+                  onGo={(to) => rows.scrollToIndex(to)}
+                />
               </div>
             ))}
           </ol>

@@ -9,7 +9,11 @@ import { RATES } from '../projects/rates';
 import { inputLook, SelectField, SliderField } from '../parts/fields';
 import { CaptureAdvice } from './CaptureAdvice';
 
-const CAPTION_WORDS: Record<CaptionNeed, string> = { none: 'none', optional: 'welcome', needed: 'needed' };
+const CAPTION_WORDS: Record<CaptionNeed, string> = {
+  none: 'none',
+  optional: 'welcome',
+  needed: 'needed',
+};
 
 /** Where the video will be shown, what that asks for, and what size to capture for it. */
 export function TargetPanel() {
@@ -18,7 +22,9 @@ export function TargetPanel() {
   const speed = useEditor((s) => s.project.script.wordsPerMinute);
   const edit = useEditor((s) => s.edit);
   const usual = targetOf(target.id);
-  const rate = RATES.find(([, r]) => r.num * canvas.frameRate.den === canvas.frameRate.num * r.den)?.[0];
+  const rate = RATES.find(
+    ([, r]) => r.num * canvas.frameRate.den === canvas.frameRate.num * r.den,
+  )?.[0];
   const overridden =
     canvas.width !== usual.width ||
     canvas.height !== usual.height ||
@@ -51,12 +57,15 @@ export function TargetPanel() {
           label="Frame rate"
           value={rate ?? 'own'}
           options={[
-            ...(rate ? [] : [['own', `${framesPerSecond(canvas.frameRate).toFixed(2)} fps`] as const]),
+            ...(rate
+              ? []
+              : [['own', `${framesPerSecond(canvas.frameRate).toFixed(2)} fps`] as const]),
             ...RATES.map(([label]) => [label, `${label} fps`] as const),
           ]}
           onChange={(label) => {
             const found = RATES.find(([l]) => l === label);
-            if (found) edit('Frame rate', (draft) => changeCanvas(draft, { frameRate: { ...found[1] } }));
+            if (found)
+              edit('Frame rate', (draft) => changeCanvas(draft, { frameRate: { ...found[1] } }));
           }}
         />
         <SliderField
@@ -66,7 +75,9 @@ export function TargetPanel() {
           max={-12}
           step={1}
           unit="LUFS"
-          onChange={(loudness) => edit('Loudness goal', (draft) => changeTarget(draft, { loudness }), true)}
+          onChange={(loudness) =>
+            edit('Loudness goal', (draft) => changeTarget(draft, { loudness }), true)
+          }
         />
         <SelectField
           label="Captions"
@@ -89,7 +100,9 @@ export function TargetPanel() {
           max={220}
           step={5}
           unit="wpm"
-          onChange={(value) => edit('Reading speed', (draft) => setWordsPerMinute(draft, value), true)}
+          onChange={(value) =>
+            edit('Reading speed', (draft) => setWordsPerMinute(draft, value), true)
+          }
         />
       </div>
       <CaptureAdvice />
@@ -97,7 +110,15 @@ export function TargetPanel() {
   );
 }
 
-function SideField({ label, value, onDone }: { label: string; value: number; onDone: (value: number) => void }) {
+function SideField({
+  label,
+  value,
+  onDone,
+}: {
+  label: string;
+  value: number;
+  onDone: (value: number) => void;
+}) {
   const [draft, setDraft] = useState<string | null>(null);
   const done = () => {
     const side = Math.round(Number(draft) / 2) * 2;

@@ -19,7 +19,11 @@ export function gridOfHtml(html: string): string[][] | null {
   const table = new DOMParser().parseFromString(html, 'text/html').querySelector('table');
   if (!table) return null;
   const rows = [...table.rows].map((row) =>
-    [...row.cells].map((cell) => ({ text: cellText(cell), rows: cell.rowSpan || 1, columns: cell.colSpan || 1 })),
+    [...row.cells].map((cell) => ({
+      text: cellText(cell),
+      rows: cell.rowSpan || 1,
+      columns: cell.colSpan || 1,
+    })),
   );
   return spreadCells(rows);
 }

@@ -5,14 +5,20 @@ import { readClipboard } from './clipboard';
 import type { Pasted } from './PasteDialog';
 
 const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (/^(TEXTAREA|SELECT|INPUT)$/.test(target.tagName) || target.isContentEditable);
+  target instanceof HTMLElement &&
+  (/^(TEXTAREA|SELECT|INPUT)$/.test(target.tagName) || target.isContentEditable);
 
 /** Undo and redo outside of fields, and scripts that are pasted anywhere else. */
 export function useOutlineKeys(onPasted: (pasted: Pasted) => void): void {
   const store = useEditorStore();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (typing(event.target) || document.querySelector('[role="dialog"]') || !(event.ctrlKey || event.metaKey)) return;
+      if (
+        typing(event.target) ||
+        document.querySelector('[role="dialog"]') ||
+        !(event.ctrlKey || event.metaKey)
+      )
+        return;
       if (event.key.toLowerCase() !== 'z') return;
       event.preventDefault();
       if (event.shiftKey) store.getState().redo();

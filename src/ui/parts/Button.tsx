@@ -8,7 +8,11 @@ const LOOKS: Record<Look, string> = {
   quiet: 'border border-transparent hover:border-line',
 };
 
-export function Button({ look = 'plain', className = '', ...props }: ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look }) {
+export function Button({
+  look = 'plain',
+  className = '',
+  ...props
+}: ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look }) {
   return (
     <button
       type="button"

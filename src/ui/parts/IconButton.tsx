@@ -12,7 +12,15 @@ interface Props {
   readonly className?: string;
 }
 
-export function IconButton({ icon: Icon, label, keys, onClick, disabled, pressed, className = '' }: Props) {
+export function IconButton({
+  icon: Icon,
+  label,
+  keys,
+  onClick,
+  disabled,
+  pressed,
+  className = '',
+}: Props) {
   return (
     <Tooltip.Root>
       <Tooltip.Trigger asChild>
@@ -28,7 +36,10 @@ export function IconButton({ icon: Icon, label, keys, onClick, disabled, pressed
         </button>
       </Tooltip.Trigger>
       <Tooltip.Portal>
-        <Tooltip.Content sideOffset={4} className="z-50 border border-line bg-sheet px-2 py-1 text-ink shadow">
+        <Tooltip.Content
+          sideOffset={4}
+          className="z-50 border border-line bg-sheet px-2 py-1 text-ink shadow"
+        >
           {label}
           {keys && <span className="numbers ml-2 text-ink-2">{keys}</span>}
         </Tooltip.Content>

@@ -9,7 +9,11 @@ interface Light {
 }
 
 /** Brightness and contrast of a recording. */
-export function LightSliders({ brightness, contrast, onChange }: Light & { onChange: (change: Partial<Light>) => void }) {
+export function LightSliders({
+  brightness,
+  contrast,
+  onChange,
+}: Light & { onChange: (change: Partial<Light>) => void }) {
   return (
     <>
       <SliderField

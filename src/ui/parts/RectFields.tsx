@@ -16,7 +16,13 @@ const SIDES = [
 ] as const;
 
 /** A rectangle in numbers, whole even pixels. */
-export function RectFields({ rect, onSide }: { rect: Rect; onSide: (side: keyof Rect, value: number) => void }) {
+export function RectFields({
+  rect,
+  onSide,
+}: {
+  rect: Rect;
+  onSide: (side: keyof Rect, value: number) => void;
+}) {
   return (
     <div className="grid grid-cols-4 gap-1.5">
       {SIDES.map(([side, label]) => (

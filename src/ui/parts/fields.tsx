@@ -2,7 +2,15 @@
 import { useId, useState, type ReactNode } from 'react';
 
 /** A label beside its control. */
-export function Field({ label, children, hint }: { label: string; children: (id: string) => ReactNode; hint?: string }) {
+export function Field({
+  label,
+  children,
+  hint,
+}: {
+  label: string;
+  children: (id: string) => ReactNode;
+  hint?: string;
+}) {
   const id = useId();
   return (
     <div className="grid grid-cols-[7.5rem_1fr] items-center gap-x-2 gap-y-0.5">
@@ -60,7 +68,15 @@ export function SliderField({
   );
 }
 
-export function ColorField({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
+export function ColorField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+}) {
   return (
     <Field label={label}>
       {(id) => (
@@ -79,11 +95,25 @@ export function ColorField({ label, value, onChange }: { label: string; value: s
   );
 }
 
-export function CheckField({ label, value, onChange }: { label: string; value: boolean; onChange: (value: boolean) => void }) {
+export function CheckField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: boolean;
+  onChange: (value: boolean) => void;
+}) {
   return (
     <Field label={label}>
       {(id) => (
-        <input id={id} type="checkbox" checked={value} onChange={(e) => onChange(e.target.checked)} className="size-4 accent-(--action)" />
+        <input
+          id={id}
+          type="checkbox"
+          checked={value}
+          onChange={(e) => onChange(e.target.checked)}
+          className="size-4 accent-(--action)"
+        />
       )}
     </Field>
   );
@@ -103,7 +133,12 @@ export function SelectField<T extends string>({
   return (
     <Field label={label}>
       {(id) => (
-        <select id={id} value={value} onChange={(e) => onChange(e.target.value as T)} className={inputLook}>
+        <select
+          id={id}
+          value={value}
+          onChange={(e) => onChange(e.target.value as T)}
+          className={inputLook}
+        >
           {options.map(([key, text]) => (
             <option key={key} value={key}>
               {text}
@@ -145,7 +180,13 @@ export function TextField({
     },
     className: inputLook,
   };
-  return <Field label={label}>{(id) => (lines > 1 ? <textarea id={id} rows={lines} {...shared} /> : <input id={id} {...shared} />)}</Field>;
+  return (
+    <Field label={label}>
+      {(id) =>
+        lines > 1 ? <textarea id={id} rows={lines} {...shared} /> : <input id={id} {...shared} />
+      }
+    </Field>
+  );
 }
 
 /** A number with its unit, taken over when the field is left or Enter is pressed; what is no number is put back. */
@@ -169,7 +210,8 @@ export function NumberField({
   const [draft, setDraft] = useState<string | null>(null);
   const done = () => {
     const number = Number(draft?.replace(',', '.'));
-    if (draft !== null && draft.trim() !== '' && Number.isFinite(number)) onDone(Math.min(max, Math.max(min, number)));
+    if (draft !== null && draft.trim() !== '' && Number.isFinite(number))
+      onDone(Math.min(max, Math.max(min, number)));
     setDraft(null);
   };
   return (

@@ -68,7 +68,9 @@ export function NewProjectDialog({ open, onClose }: { open: boolean; onClose: ()
       description="The target decides shape and size. Both can be changed later, also to those of your footage."
     >
       <form onSubmit={(e) => void submit(e)} className="grid gap-3">
-        <Field label="Name">{(id) => <input id={id} autoFocus {...register('name')} className={inputLook} />}</Field>
+        <Field label="Name">
+          {(id) => <input id={id} autoFocus {...register('name')} className={inputLook} />}
+        </Field>
         <Field label="Target">
           {(id) => (
             <select
@@ -90,10 +92,24 @@ export function NewProjectDialog({ open, onClose }: { open: boolean; onClose: ()
           )}
         </Field>
         <Field label="Width (px)">
-          {(id) => <input id={id} type="number" {...register('width')} className={`${inputLook} numbers`} />}
+          {(id) => (
+            <input
+              id={id}
+              type="number"
+              {...register('width')}
+              className={`${inputLook} numbers`}
+            />
+          )}
         </Field>
         <Field label="Height (px)">
-          {(id) => <input id={id} type="number" {...register('height')} className={`${inputLook} numbers`} />}
+          {(id) => (
+            <input
+              id={id}
+              type="number"
+              {...register('height')}
+              className={`${inputLook} numbers`}
+            />
+          )}
         </Field>
         <Field label="Frame rate" hint="Screen recordings are usually 30 fps.">
           {(id) => (

@@ -17,16 +17,27 @@ import { RenameDialog } from './RenameDialog';
 
 export function ProjectsPage() {
   const client = useQueryClient();
-  const { data, error, isPending } = useQuery({ queryKey: ['projects'], queryFn: () => api<ProjectSummary[]>('/api/projects') });
+  const { data, error, isPending } = useQuery({
+    queryKey: ['projects'],
+    queryFn: () => api<ProjectSummary[]>('/api/projects'),
+  });
   const [creating, setCreating] = useState(false);
   const [renaming, setRenaming] = useState<ProjectSummary | null>(null);
   const refresh = () => client.invalidateQueries({ queryKey: ['projects'] });
-  const change = useMutation({ mutationFn: (work: () => Promise<unknown>) => work(), onSuccess: refresh, onError: tellFault });
-  const setDeleted = (id: string, deleted: boolean) => api(`/api/projects/${id}`, { method: 'PATCH', body: { deleted } });
+  const change = useMutation({
+    mutationFn: (work: () => Promise<unknown>) => work(),
+    onSuccess: refresh,
+    onError: tellFault,
+  });
+  const setDeleted = (id: string, deleted: boolean) =>
+    api(`/api/projects/${id}`, { method: 'PATCH', body: { deleted } });
   const remove = (project: ProjectSummary) =>
     change.mutate(async () => {
       await setDeleted(project.id, true);
-      tell(`“${project.name}” was deleted.`, { label: 'Undo', run: () => change.mutate(() => setDeleted(project.id, false)) });
+      tell(`“${project.name}” was deleted.`, {
+        label: 'Undo',
+        run: () => change.mutate(() => setDeleted(project.id, false)),
+      });
     });
   return (
     <div className="mx-auto max-w-5xl px-6 pb-16">
@@ -71,14 +82,26 @@ export function ProjectsPage() {
                 </span>
               </span>
             </Link>
-            <IconButton icon={Pencil} label={`Rename ${project.name}`} onClick={() => setRenaming(project)} />
+            <IconButton
+              icon={Pencil}
+              label={`Rename ${project.name}`}
+              onClick={() => setRenaming(project)}
+            />
             <IconButton
               icon={Copy}
               label={`Duplicate ${project.name}`}
               disabled={change.isPending}
-              onClick={() => change.mutate(() => api(`/api/projects/${project.id}/duplicate`, { method: 'POST' }))}
+              onClick={() =>
+                change.mutate(() =>
+                  api(`/api/projects/${project.id}/duplicate`, { method: 'POST' }),
+                )
+              }
             />
-            <IconButton icon={Trash2} label={`Delete ${project.name}`} onClick={() => remove(project)} />
+            <IconButton
+              icon={Trash2}
+              label={`Delete ${project.name}`}
+              onClick={() => remove(project)}
+            />
           </li>
         ))}
       </ul>
@@ -87,7 +110,11 @@ export function ProjectsPage() {
         <RenameDialog
           name={renaming.name}
           onClose={() => setRenaming(null)}
-          onRename={(name) => change.mutate(() => api(`/api/projects/${renaming.id}`, { method: 'PATCH', body: { name } }))}
+          onRename={(name) =>
+            change.mutate(() =>
+              api(`/api/projects/${renaming.id}`, { method: 'PATCH', body: { name } }),
+            )
+          }
         />
       )}
     </div>
@@ -101,7 +128,10 @@ function Poster({ project }: { project: ProjectSummary }) {
         // The strip's first view; its height is fixed, so that cutting it off at the side shows one.
         <span
           className="size-full bg-cover bg-left"
-          style={{ backgroundImage: `url(/api/footage/${project.poster}/thumbs)`, backgroundSize: 'auto 100%' }}
+          style={{
+            backgroundImage: `url(/api/footage/${project.poster}/thumbs)`,
+            backgroundSize: 'auto 100%',
+          }}
         />
       ) : (
         <Film size={18} className="text-ink-2" aria-hidden />

@@ -11,7 +11,12 @@ interface Props {
   readonly onRename: (name: string) => void;
 }
 
-export function RenameDialog({ name, hint = 'The name is also that of exported files.', onClose, onRename }: Props) {
+export function RenameDialog({
+  name,
+  hint = 'The name is also that of exported files.',
+  onClose,
+  onRename,
+}: Props) {
   const [draft, setDraft] = useState(name);
   return (
     <Dialog open onClose={onClose} title="Rename" description={hint}>
@@ -26,7 +31,14 @@ export function RenameDialog({ name, hint = 'The name is also that of exported f
       >
         <Field label="Name">
           {(id) => (
-            <input id={id} autoFocus maxLength={200} value={draft} onChange={(e) => setDraft(e.target.value)} className={inputLook} />
+            <input
+              id={id}
+              autoFocus
+              maxLength={200}
+              value={draft}
+              onChange={(e) => setDraft(e.target.value)}
+              className={inputLook}
+            />
           )}
         </Field>
         <div className="flex justify-end gap-2">

@@ -1,7 +1,14 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { chooseFormat, choosePreset, exportRequest, suitedChoice, typedRange, type ExportChoice } from '@/core/project/export-choice';
+import {
+  chooseFormat,
+  choosePreset,
+  exportRequest,
+  suitedChoice,
+  typedRange,
+  type ExportChoice,
+} from '@/core/project/export-choice';
 import { FORMAT_FACTS, type Format } from '@/core/project/export-formats';
 import { presetsFor } from '@/core/project/export-presets';
 import { projectDuration } from '@/core/project/query';
@@ -62,11 +69,18 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
     set(found ? choosePreset(chosen, found) : chosen, name);
   };
   const submit = async () => {
-    const stretch = typedRange(range, canvas.frameRate, { playhead, length, still: picture === 'still' });
+    const stretch = typedRange(range, canvas.frameRate, {
+      playhead,
+      length,
+      still: picture === 'still',
+    });
     if (typeof stretch === 'string') return tellFault(stretch);
     setBusy(true);
     try {
-      await api(`/api/projects/${id}/exports`, { method: 'POST', body: exportRequest(chosen, stretch) });
+      await api(`/api/projects/${id}/exports`, {
+        method: 'POST',
+        body: exportRequest(chosen, stretch),
+      });
       router.push(`/projects/${id}/publish`);
     } catch (error) {
       tellFault(error);
@@ -85,7 +99,10 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
           <SelectField
             label="For"
             value={preset ?? presets.find((p) => p.id === target)?.id ?? OWN}
-            options={[...presets.map((p) => [p.id, `${p.name} (${sizeName(p.size)}, MP4)`] as const), [OWN, 'Own settings'] as const]}
+            options={[
+              ...presets.map((p) => [p.id, `${p.name} (${sizeName(p.size)}, MP4)`] as const),
+              [OWN, 'Own settings'] as const,
+            ]}
             onChange={takePreset}
           />
         )}
@@ -95,7 +112,13 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
           options={FORMAT_NAMES}
           onChange={(format) => set(chooseFormat(chosen, format, canvas))}
         />
-        {picture && <ExportSizeField own={canvas} size={chosen.size} onChange={(size) => set({ ...chosen, size })} />}
+        {picture && (
+          <ExportSizeField
+            own={canvas}
+            size={chosen.size}
+            onChange={(size) => set({ ...chosen, size })}
+          />
+        )}
         {picture === 'video' && (
           <ExportRateField
             format={chosen.format}
@@ -105,7 +128,12 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
           />
         )}
         {holdsRate && (
-          <SelectField label="Quality" value={chosen.quality} options={QUALITY_NAMES} onChange={(quality) => set({ ...chosen, quality })} />
+          <SelectField
+            label="Quality"
+            value={chosen.quality}
+            options={QUALITY_NAMES}
+            onChange={(quality) => set({ ...chosen, quality })}
+          />
         )}
         {holdsRate && chosen.quality === 'rate' && (
           <NumberField
@@ -118,19 +146,41 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
             onDone={(bitRate) => set({ ...chosen, bitRate })}
           />
         )}
-        <ExportRangeField still={picture === 'still'} length={length} playhead={playhead} range={range} onChange={setRange} />
+        <ExportRangeField
+          still={picture === 'still'}
+          length={length}
+          playhead={playhead}
+          range={range}
+          onChange={setRange}
+        />
         {picture === 'video' && (
-          <CheckField label="Calm camera noise" value={chosen.calm} onChange={(calm) => setOwn({ ...chosen, calm })} />
+          <CheckField
+            label="Calm camera noise"
+            value={chosen.calm}
+            onChange={(calm) => setOwn({ ...chosen, calm })}
+          />
         )}
-        {!sound && picture === 'video' && <p className="text-xs text-ink-2">This format has no sound.</p>}
-        {save !== 'saved' && <p className="text-xs text-ink-2">Waiting for your last change to be saved…</p>}
+        {!sound && picture === 'video' && (
+          <p className="text-xs text-ink-2">This format has no sound.</p>
+        )}
+        {save !== 'saved' && (
+          <p className="text-xs text-ink-2">Waiting for your last change to be saved…</p>
+        )}
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
-          <Button look="primary" disabled={busy || save !== 'saved' || length === 0} onClick={() => void submit()}>
+          <Button
+            look="primary"
+            disabled={busy || save !== 'saved' || length === 0}
+            onClick={() => void submit()}
+          >
             {busy ? 'Starting…' : 'Start export'}
           </Button>
         </div>
-        {length === 0 && <p className="text-xs text-caution">The timeline is empty; there is nothing to export yet.</p>}
+        {length === 0 && (
+          <p className="text-xs text-caution">
+            The timeline is empty; there is nothing to export yet.
+          </p>
+        )}
       </div>
     </Dialog>
   );

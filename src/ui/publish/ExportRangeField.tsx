@@ -21,7 +21,10 @@ export function ExportRangeField({
   const clock = (time: Ticks) => formatClock(ticksToSeconds(time));
   const look = `${inputLook} numbers`;
   return (
-    <Field label={still ? 'At' : 'Range'} hint={still ? 'Empty is the playhead.' : `Empty is all of it, ${clock(length)}.`}>
+    <Field
+      label={still ? 'At' : 'Range'}
+      hint={still ? 'Empty is the playhead.' : `Empty is all of it, ${clock(length)}.`}
+    >
       {(id) => (
         <div className="flex items-center gap-2">
           <input

@@ -24,7 +24,9 @@ export function ExportRateField({
   const ownName = `${Number(framesPerSecond(own).toFixed(2))} fps, as the project`;
   const options = [
     ...(format === 'gif' && framesPerSecond(own) > 25 ? [] : [['own', ownName, own] as const]),
-    ...rates.filter(([, r]) => !same(r, own)).map(([label, r]) => [label, `${label} fps`, r] as const),
+    ...rates
+      .filter(([, r]) => !same(r, own))
+      .map(([label, r]) => [label, `${label} fps`, r] as const),
   ];
   const value = options.find(([, , r]) => same(r, rate))?.[0] ?? options[0]![0];
   return (

@@ -1,6 +1,13 @@
 'use client';
 import { useState } from 'react';
-import { evenSize, exportScale, LEAST_SIDE, MOST_SIDE, sizeOfWidth, wholeSizes } from '@/core/scale/export-size';
+import {
+  evenSize,
+  exportScale,
+  LEAST_SIDE,
+  MOST_SIDE,
+  sizeOfWidth,
+  wholeSizes,
+} from '@/core/scale/export-size';
 import type { Size } from '@/core/scale/rect';
 import { NumberField, SelectField } from '../parts/fields';
 
@@ -12,7 +19,15 @@ const keyOf = ({ width, height }: Size) => `${width}x${height}`;
 export const sizeName = ({ width, height }: Size) => `${width}×${height} px`;
 
 /** The size, what it does to text, and the sizes that leave text alone. */
-export function ExportSizeField({ own, size, onChange }: { own: Size; size: Size; onChange: (size: Size) => void }) {
+export function ExportSizeField({
+  own,
+  size,
+  onChange,
+}: {
+  own: Size;
+  size: Size;
+  onChange: (size: Size) => void;
+}) {
   const [other, setOther] = useState(false);
   const sizes = [...SHARES.map((share) => evenSize(own, share)), size].filter(
     (s, i, all) => all.findIndex((o) => keyOf(o) === keyOf(s)) === i,
@@ -28,7 +43,13 @@ export function ExportSizeField({ own, size, onChange }: { own: Size; size: Size
         label="Size"
         value={other ? OTHER : keyOf(size)}
         options={[
-          ...sizes.map((s) => [keyOf(s), `${sizeName(s)}${keyOf(s) === keyOf(own) ? ', as the project' : ''}`] as const),
+          ...sizes.map(
+            (s) =>
+              [
+                keyOf(s),
+                `${sizeName(s)}${keyOf(s) === keyOf(own) ? ', as the project' : ''}`,
+              ] as const,
+          ),
           [OTHER, 'Another width'] as const,
         ]}
         onChange={(key) => take(sizes.find((s) => keyOf(s) === key))}
@@ -46,7 +67,10 @@ export function ExportSizeField({ own, size, onChange }: { own: Size; size: Size
       )}
       {!whole && (
         <div className="grid gap-1 text-xs">
-          <p className="text-caution">Everything is scaled by {scale.toFixed(2)}, between whole pixels: small text gets softer.</p>
+          <p className="text-caution">
+            Everything is scaled by {scale.toFixed(2)}, between whole pixels: small text gets
+            softer.
+          </p>
           <p className="flex flex-wrap items-center gap-1">
             Sharp at:
             {wholeSizes(own)

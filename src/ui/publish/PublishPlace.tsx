@@ -19,15 +19,24 @@ export function PublishPlace({ id }: { id: string }) {
   const [shown, setShown] = useState<string | null>(null);
   useEffect(() => listen(id, setState, setConnected), [id]);
   const exports = state?.exports ?? [];
-  const playing = exports.find((e) => e.id === shown && e.status === 'done') ?? exports.find((e) => e.status === 'done');
+  const playing =
+    exports.find((e) => e.id === shown && e.status === 'done') ??
+    exports.find((e) => e.status === 'done');
   return (
     <div className="grid h-screen grid-rows-[40px_minmax(0,1fr)]">
       <PlaceHeader id={id} name={state?.name ?? ''} place="Publish">
         {!connected && <span className="text-xs font-semibold text-fault">server not reached</span>}
       </PlaceHeader>
       <div className="grid min-h-0 grid-cols-[minmax(0,58fr)_minmax(340px,42fr)]">
-        <section aria-label="Preview of the export" className="flex items-center justify-center bg-surround p-2">
-          {playing ? <Result key={playing.id} item={playing} /> : <p className="bg-sheet px-3 py-1">A finished export plays here.</p>}
+        <section
+          aria-label="Preview of the export"
+          className="flex items-center justify-center bg-surround p-2"
+        >
+          {playing ? (
+            <Result key={playing.id} item={playing} />
+          ) : (
+            <p className="bg-sheet px-3 py-1">A finished export plays here.</p>
+          )}
         </section>
         <section className="min-h-0 overflow-auto border-l border-line p-4">
           <h1 className="mb-3 text-lg font-semibold">Exports</h1>
@@ -43,7 +52,12 @@ export function PublishPlace({ id }: { id: string }) {
           )}
           <ul aria-label="Exports">
             {exports.map((item) => (
-              <ExportRow key={item.id} item={item} playing={item.id === playing?.id} onShow={() => setShown(item.id)} />
+              <ExportRow
+                key={item.id}
+                item={item}
+                playing={item.id === playing?.id}
+                onShow={() => setShown(item.id)}
+              />
             ))}
           </ul>
         </section>
@@ -58,7 +72,8 @@ function Result({ item }: { item: ExportView }) {
   const { picture } = FORMAT_FACTS[item.settings.format];
   if (!picture) return <audio controls src={src} aria-label={item.name} className="w-2/3" />;
   // eslint-disable-next-line @next/next/no-img-element -- the file itself is to be seen, not a copy made for the page
-  if (picture === 'still' || item.settings.format === 'gif') return <img src={src} alt={item.name} className="max-h-full max-w-full" />;
+  if (picture === 'still' || item.settings.format === 'gif')
+    return <img src={src} alt={item.name} className="max-h-full max-w-full" />;
   return <video controls src={src} className="max-h-full max-w-full" />;
 }
 
@@ -80,7 +95,15 @@ function summary({ settings, result, createdAt }: ExportView): string {
 
 const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(1)} MB`;
 
-function ExportRow({ item, playing, onShow }: { item: ExportView; playing: boolean; onShow: () => void }) {
+function ExportRow({
+  item,
+  playing,
+  onShow,
+}: {
+  item: ExportView;
+  playing: boolean;
+  onShow: () => void;
+}) {
   const { result, status } = item;
   const active = status === 'queued' || status === 'running';
   const cancel = () => void api(`/api/exports/${item.id}`, { method: 'POST' }).catch(tellFault);
@@ -111,8 +134,16 @@ function ExportRow({ item, playing, onShow }: { item: ExportView; playing: boole
       </div>
       {active && (
         <div className="mt-1">
-          <div role="progressbar" aria-label="Export" aria-valuenow={Math.round(item.progress * 100)} className="h-1.5 bg-line">
-            <div className="h-full bg-action transition-[width] duration-150" style={{ width: `${item.progress * 100}%` }} />
+          <div
+            role="progressbar"
+            aria-label="Export"
+            aria-valuenow={Math.round(item.progress * 100)}
+            className="h-1.5 bg-line"
+          >
+            <div
+              className="h-full bg-action transition-[width] duration-150"
+              style={{ width: `${item.progress * 100}%` }}
+            />
           </div>
           <span className="numbers text-xs text-ink-2">
             {Math.round(item.progress * 100)} % · {item.message}
@@ -120,7 +151,9 @@ function ExportRow({ item, playing, onShow }: { item: ExportView; playing: boole
         </div>
       )}
       {(status === 'failed' || status === 'cancelled') && (
-        <p className={`text-xs ${status === 'failed' ? 'text-fault' : 'text-ink-2'}`}>{item.message}</p>
+        <p className={`text-xs ${status === 'failed' ? 'text-fault' : 'text-ink-2'}`}>
+          {item.message}
+        </p>
       )}
     </li>
   );

@@ -25,7 +25,9 @@ export function AreaOverlay({ scale }: { scale: number }) {
       const [x, y] = [dx / scale, dy / scale];
       store.setState({
         area: tidyArea(
-          corner ? { ...from, width: from.width + x, height: from.height + y } : { ...from, x: from.x + x, y: from.y + y },
+          corner
+            ? { ...from, width: from.width + x, height: from.height + y }
+            : { ...from, x: from.x + x, y: from.y + y },
           size,
         ),
       });
@@ -45,8 +47,16 @@ export function AreaOverlay({ scale }: { scale: number }) {
         }}
       >
         {SAFE.map(([name, share]) => (
-          <span key={name} className="absolute border border-dashed border-ink/50" style={{ inset: `${((1 - share) / 2) * 100}%` }}>
-            <span className={`absolute left-1 text-[9px] text-ink/70 ${name === 'title-safe' ? 'top-0' : 'bottom-0'}`}>{name}</span>
+          <span
+            key={name}
+            className="absolute border border-dashed border-ink/50"
+            style={{ inset: `${((1 - share) / 2) * 100}%` }}
+          >
+            <span
+              className={`absolute left-1 text-[9px] text-ink/70 ${name === 'title-safe' ? 'top-0' : 'bottom-0'}`}
+            >
+              {name}
+            </span>
           </span>
         ))}
         {idle && (

@@ -38,12 +38,22 @@ export function AreaSettings() {
   const [own, setOwn] = useState({ width: 3, height: 2 });
   const [name, setName] = useState('');
   const [renaming, setRenaming] = useState<Preset<FootageRect> | null>(null);
-  const presets = useQuery({ queryKey: ['area-presets'], queryFn: () => api<Preset<FootageRect>[]>('/api/presets/area') });
+  const presets = useQuery({
+    queryKey: ['area-presets'],
+    queryFn: () => api<Preset<FootageRect>[]>('/api/presets/area'),
+  });
   const refresh = () => client.invalidateQueries({ queryKey: ['area-presets'] });
-  if (!size) return <p className="text-xs text-ink-2">Switch a screen on first. By default all of it counts.</p>;
+  if (!size)
+    return (
+      <p className="text-xs text-ink-2">Switch a screen on first. By default all of it counts.</p>
+    );
   const shape = () => {
     const found = RATIOS.find(([key]) => key === ratio)![2];
-    return found === -1 ? canvas.width / canvas.height : found === -2 ? own.width / Math.max(1, own.height) : found;
+    return found === -1
+      ? canvas.width / canvas.height
+      : found === -2
+        ? own.width / Math.max(1, own.height)
+        : found;
   };
   const setSide = (side: keyof FootageRect, value: number) => {
     if (!area || !Number.isFinite(value)) return;
@@ -57,15 +67,27 @@ export function AreaSettings() {
     setRatio(key);
     const found = RATIOS.find(([k]) => k === key)![2];
     if (!area || !found) return;
-    const wide = found === -1 ? canvas.width / canvas.height : found === -2 ? own.width / Math.max(1, own.height) : found;
+    const wide =
+      found === -1
+        ? canvas.width / canvas.height
+        : found === -2
+          ? own.width / Math.max(1, own.height)
+          : found;
     const inner = areaOfShape(area, { width: wide * 1000, height: 1000 });
     set({ area: tidyArea({ ...inner, x: area.x + inner.x, y: area.y + inner.y }, size) });
   };
   const use = ({ value, name: said }: Preset<FootageRect>) => {
     const tidy = tidyArea(value, size);
     set({ area: tidy });
-    if (tidy.width !== value.width || tidy.height !== value.height || tidy.x !== value.x || tidy.y !== value.y)
-      tell(`“${said}” did not fit on this screen of ${size.width}×${size.height} px and was moved inside.`);
+    if (
+      tidy.width !== value.width ||
+      tidy.height !== value.height ||
+      tidy.x !== value.x ||
+      tidy.y !== value.y
+    )
+      tell(
+        `“${said}” did not fit on this screen of ${size.width}×${size.height} px and was moved inside.`,
+      );
   };
   const save = () =>
     void api('/api/presets/area', { method: 'POST', body: { name, value: area } }).then(() => {
@@ -74,7 +96,11 @@ export function AreaSettings() {
     }, tellFault);
   return (
     <div className="grid gap-2">
-      <CheckField label="Only an area" value={!!area} onChange={(on) => set({ area: on ? areaOfShape(size, canvas) : null })} />
+      <CheckField
+        label="Only an area"
+        value={!!area}
+        onChange={(on) => set({ area: on ? areaOfShape(size, canvas) : null })}
+      />
       {area && (
         <>
           <RectFields rect={area} onSide={setSide} />
@@ -105,17 +131,29 @@ export function AreaSettings() {
       <ul aria-label="Saved areas" className="grid gap-1">
         {presets.data?.map((preset) => (
           <li key={preset.id} className="flex items-center gap-1">
-            <button className="min-w-0 flex-1 truncate text-left text-action underline" onClick={() => use(preset)}>
+            <button
+              className="min-w-0 flex-1 truncate text-left text-action underline"
+              onClick={() => use(preset)}
+            >
               {preset.name}
             </button>
             <span className="numbers text-xs text-ink-2">
               {preset.value.width}×{preset.value.height} px
             </span>
-            <IconButton icon={Pencil} label={`Rename ${preset.name}`} onClick={() => setRenaming(preset)} />
+            <IconButton
+              icon={Pencil}
+              label={`Rename ${preset.name}`}
+              onClick={() => setRenaming(preset)}
+            />
             <IconButton
               icon={Trash2}
               label={`Delete ${preset.name}`}
-              onClick={() => void api(`/api/presets/area/${preset.id}`, { method: 'DELETE' }).then(refresh, tellFault)}
+              onClick={() =>
+                void api(`/api/presets/area/${preset.id}`, { method: 'DELETE' }).then(
+                  refresh,
+                  tellFault,
+                )
+              }
             />
           </li>
         ))}
@@ -146,7 +184,10 @@ export function AreaSettings() {
           hint="Saved areas can be used in every project."
           onClose={() => setRenaming(null)}
           onRename={(next) =>
-            void api(`/api/presets/area/${renaming.id}`, { method: 'PATCH', body: { name: next } }).then(refresh, tellFault)
+            void api(`/api/presets/area/${renaming.id}`, {
+              method: 'PATCH',
+              body: { name: next },
+            }).then(refresh, tellFault)
           }
         />
       )}

@@ -9,7 +9,12 @@ import { useRecord } from './record-store';
 import { sizeOf } from './settings';
 
 /** The part of a camera's picture for a zoom and a pan, each pan -1 to 1. */
-function areaFor(size: { width: number; height: number }, zoom: number, panX: number, panY: number): FootageRect | null {
+function areaFor(
+  size: { width: number; height: number },
+  zoom: number,
+  panX: number,
+  panY: number,
+): FootageRect | null {
   if (zoom <= 1) return null;
   const even = (n: number) => Math.round(n / 2) * 2;
   const width = even(size.width / zoom);
@@ -31,11 +36,13 @@ export function CameraSettings() {
   const corner = useEditor((s) => s.project.presenter.corner);
   const edit = useEditor((s) => s.edit);
   if (!open) return <p className="text-xs text-ink-2">Switch a camera on first.</p>;
-  const { width = sizeOf(cameraSize).width, height = sizeOf(cameraSize).height } = open.track.getSettings();
+  const { width = sizeOf(cameraSize).width, height = sizeOf(cameraSize).height } =
+    open.track.getSettings();
   const size = { width, height };
   const change = (what: Partial<typeof look>) => set({ cameraLook: { ...look, ...what } });
   const zoom = look.area ? size.width / look.area.width : 1;
-  const pan = (at: number, length: number, whole: number) => (whole > length ? (at / (whole - length)) * 2 - 1 : 0);
+  const pan = (at: number, length: number, whole: number) =>
+    whole > length ? (at / (whole - length)) * 2 - 1 : 0;
   const panX = look.area ? pan(look.area.x, look.area.width, size.width) : 0;
   const panY = look.area ? pan(look.area.y, look.area.height, size.height) : 0;
   return (

@@ -1,7 +1,13 @@
 import type { Drawn } from '@/core/take/drawn';
 
 /** Live drawings in the recording's pixels; stands inside an SVG of that size. */
-export function DrawnShapes({ drawn, onErase }: { drawn: readonly Drawn[]; onErase?: (id: string) => void }) {
+export function DrawnShapes({
+  drawn,
+  onErase,
+}: {
+  drawn: readonly Drawn[];
+  onErase?: (id: string) => void;
+}) {
   return drawn.map((d) =>
     d.kind === 'words' ? (
       <text
@@ -39,7 +45,12 @@ export function DrawnShapes({ drawn, onErase }: { drawn: readonly Drawn[]; onEra
           ) : (
             <polyline
               key={i}
-              points={(path.length === 1 ? [path[0]!, { x: path[0]!.x + 0.1, y: path[0]!.y }] : path).map((p) => `${p.x},${p.y}`).join(' ')}
+              points={(path.length === 1
+                ? [path[0]!, { x: path[0]!.x + 0.1, y: path[0]!.y }]
+                : path
+              )
+                .map((p) => `${p.x},${p.y}`)
+                .join(' ')}
             />
           ),
         )}

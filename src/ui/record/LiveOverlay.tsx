@@ -53,7 +53,10 @@ export function LiveOverlay({
   const place = (event: { clientX: number; clientY: number }) => {
     const box = overlay.current!.getBoundingClientRect();
     const clamp = (v: number, most: number) => Math.max(0, Math.min(most - 1, v));
-    return { x: clamp((event.clientX - box.left) / scale, size.width), y: clamp((event.clientY - box.top) / scale, size.height) };
+    return {
+      x: clamp((event.clientX - box.left) / scale, size.width),
+      y: clamp((event.clientY - box.top) / scale, size.height),
+    };
   };
   const round = (n: number) => Math.round(n * 10) / 10;
   const note = store.getState().note;
@@ -65,10 +68,26 @@ export function LiveOverlay({
       tool === 'pen' || tool === 'marker'
         ? strokePaths({ ...base, kind: 'stroke', tool, points, width: line, color }, Infinity)
         : strokePaths(
-            { ...base, kind: 'shape', shape: tool as 'arrow', from: { x: x0, y: y0 }, to: { x: x1, y: y1 }, width: line, color },
+            {
+              ...base,
+              kind: 'shape',
+              shape: tool as 'arrow',
+              from: { x: x0, y: y0 },
+              to: { x: x1, y: y1 },
+              width: line,
+              color,
+            },
             Infinity,
           );
-    return { kind: 'lines', id: 'draft', paths, closed: tool === 'box' || tool === 'ellipse', width: line, color, see: tool === 'marker' };
+    return {
+      kind: 'lines',
+      id: 'draft',
+      paths,
+      closed: tool === 'box' || tool === 'ellipse',
+      width: line,
+      color,
+      see: tool === 'marker',
+    };
   };
 
   const onDown = (event: PointerEvent<HTMLDivElement>) => {
@@ -87,7 +106,11 @@ export function LiveOverlay({
   const onMove = (event: PointerEvent<HTMLDivElement>) => {
     const { x, y } = place(event);
     if (stroke.current) {
-      stroke.current.points.push([Math.round(event.timeStamp - stroke.current.at), round(x), round(y)]);
+      stroke.current.points.push([
+        Math.round(event.timeStamp - stroke.current.at),
+        round(x),
+        round(y),
+      ]);
       setDraft(draftOf(stroke.current.points));
     } else if (practice) setShape(practice.move(x, y, event.timeStamp));
   };
@@ -102,27 +125,58 @@ export function LiveOverlay({
     const [, x1, y1] = done.points.at(-1)!;
     const width = Math.round(line * 10) / 10;
     if (tool === 'pen' || tool === 'marker')
-      note({ type: 'stroke', id: nanoid(8), drawn: { kind: 'stroke', tool, width, color }, points: done.points }, done.at);
+      note(
+        {
+          type: 'stroke',
+          id: nanoid(8),
+          drawn: { kind: 'stroke', tool, width, color },
+          points: done.points,
+        },
+        done.at,
+      );
     else if (Math.hypot(x1 - x0, y1 - y0) > 4)
       note({
         type: 'figure',
         id: nanoid(8),
-        drawn: { kind: 'shape', shape: tool as 'arrow' | 'box' | 'ellipse', from: { x: x0, y: y0 }, to: { x: x1, y: y1 }, width, color },
+        drawn: {
+          kind: 'shape',
+          shape: tool as 'arrow' | 'box' | 'ellipse',
+          from: { x: x0, y: y0 },
+          to: { x: x1, y: y1 },
+          width,
+          color,
+        },
       });
   };
   const onDouble = (event: { clientX: number; clientY: number }) => {
-    const closer = store.getState().live.findLast((e) => e.type === 'closer' || e.type === 'whole')?.type === 'closer';
+    const closer =
+      store.getState().live.findLast((e) => e.type === 'closer' || e.type === 'whole')?.type ===
+      'closer';
     const { x, y } = place(event);
-    note(closer ? { type: 'whole' } : { type: 'closer', x: round(x), y: round(y), magnification: CLOSER });
+    note(
+      closer
+        ? { type: 'whole' }
+        : { type: 'closer', x: round(x), y: round(y), magnification: CLOSER },
+    );
   };
   const erase = (id: string) => note({ type: 'erase', ids: [id] });
   const drawn = drawnAt(live, Math.max(now, live.at(-1)?.t ?? 0), hold || null);
   const lastView = live.findLast((e) => e.type === 'closer' || e.type === 'whole');
   const view =
     lastView?.type === 'closer'
-      ? { width: size.width / lastView.magnification, height: size.height / lastView.magnification, x: lastView.x, y: lastView.y }
+      ? {
+          width: size.width / lastView.magnification,
+          height: size.height / lastView.magnification,
+          x: lastView.x,
+          y: lastView.y,
+        }
       : null;
-  const cursor = tool === 'operate' ? { arrow: 'default', text: 'text', hand: 'pointer' }[shape] : tool === 'text' ? 'text' : 'crosshair';
+  const cursor =
+    tool === 'operate'
+      ? { arrow: 'default', text: 'text', hand: 'pointer' }[shape]
+      : tool === 'text'
+        ? 'text'
+        : 'crosshair';
   return (
     <div
       ref={overlay}

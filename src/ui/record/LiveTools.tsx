@@ -1,5 +1,16 @@
 'use client';
-import { Circle, Eraser, Highlighter, MousePointer2, MoveUpRight, PenLine, Square, Trash2, Type, type LucideIcon } from 'lucide-react';
+import {
+  Circle,
+  Eraser,
+  Highlighter,
+  MousePointer2,
+  MoveUpRight,
+  PenLine,
+  Square,
+  Trash2,
+  Type,
+  type LucideIcon,
+} from 'lucide-react';
 import { LIVE_COLORS, LIVE_WIDTHS } from '@/core/take/palette';
 import type { LayoutKind } from '@/core/project/model';
 import { drawnAt } from '@/core/take/drawn';
@@ -19,7 +30,12 @@ const TOOLS: readonly (readonly [Tool, string, LucideIcon])[] = [
   ['eraser', 'Eraser', Eraser],
 ];
 
-const LAYOUT_SHORT: Record<LayoutKind, string> = { corner: 'Corner', side: 'Side by side', presenter: 'Presenter', screen: 'Screen' };
+const LAYOUT_SHORT: Record<LayoutKind, string> = {
+  corner: 'Corner',
+  side: 'Side by side',
+  presenter: 'Presenter',
+  screen: 'Screen',
+};
 
 /** What is drawn and switched live; it is kept as data and can be changed in Edit. */
 export function LiveTools() {
@@ -32,7 +48,11 @@ export function LiveTools() {
   const setLayout = useRecord((s) => s.setLayout);
   const keys = useRecord((s) => s.settings.keys);
   return (
-    <div className="flex h-9 items-center gap-0.5 overflow-hidden border-b border-line bg-sheet px-2" role="toolbar" aria-label="Live">
+    <div
+      className="flex h-9 items-center gap-0.5 overflow-hidden border-b border-line bg-sheet px-2"
+      role="toolbar"
+      aria-label="Live"
+    >
       {TOOLS.map(([key, label, icon]) => (
         <IconButton
           key={key}
@@ -43,7 +63,12 @@ export function LiveTools() {
           onClick={() => set({ tool: key })}
         />
       ))}
-      <IconButton icon={Trash2} label="Clear drawings" keys={keys.clear} onClick={() => clearDrawings(store.getState())} />
+      <IconButton
+        icon={Trash2}
+        label="Clear drawings"
+        keys={keys.clear}
+        onClick={() => clearDrawings(store.getState())}
+      />
       <span className="mx-1 h-4 border-l border-line" />
       {LIVE_COLORS.map(([name, value]) => (
         <button
@@ -85,7 +110,9 @@ export function LiveTools() {
 }
 
 /** Erases all that is drawn now. */
-export function clearDrawings(state: ReturnType<ReturnType<typeof useRecordStore>['getState']>): void {
+export function clearDrawings(
+  state: ReturnType<ReturnType<typeof useRecordStore>['getState']>,
+): void {
   const ids = drawnAt(state.live, state.takeTime(), state.settings.hold || null).map((d) => d.id);
   if (ids.length) state.note({ type: 'erase', ids });
 }

@@ -1,7 +1,11 @@
 'use client';
 import { useState } from 'react';
 import { listen } from '@/capture/meter';
-import { checkMicrophone, microphoneAdvice, type MicrophoneCheck } from '@/core/audio/microphone-check';
+import {
+  checkMicrophone,
+  microphoneAdvice,
+  type MicrophoneCheck,
+} from '@/core/audio/microphone-check';
 import { Button } from '../parts/Button';
 import { CheckField, SliderField } from '../parts/fields';
 import { tellFault } from '../shell/notices-store';
@@ -41,25 +45,49 @@ export function MicrophoneSettings() {
     <div className="grid gap-2">
       <LevelMeter track={track} gain={gain} />
       <Button disabled={!track || share !== null || busy} onClick={() => void test()}>
-        {share === null ? 'Test for five seconds' : `Speak now… ${Math.max(1, Math.ceil(SECONDS * (1 - share)))} s`}
+        {share === null
+          ? 'Test for five seconds'
+          : `Speak now… ${Math.max(1, Math.ceil(SECONDS * (1 - share)))} s`}
       </Button>
       {check && (
-        <div role="status" aria-label="Microphone test" className="border border-line bg-sheet p-2 text-xs">
-          <p className={`mb-1 text-sm font-semibold ${check.verdict === 'good' ? 'text-good' : 'text-fault'}`}>{check.verdict}</p>
+        <div
+          role="status"
+          aria-label="Microphone test"
+          className="border border-line bg-sheet p-2 text-xs"
+        >
+          <p
+            className={`mb-1 text-sm font-semibold ${check.verdict === 'good' ? 'text-good' : 'text-fault'}`}
+          >
+            {check.verdict}
+          </p>
           <p className="mb-1">{microphoneAdvice(check)}</p>
           <p className="numbers text-ink-2">
-            speech {check.speech.toFixed(0)} · between words {check.floor.toFixed(0)} · peak {check.peak.toFixed(0)} dBFS
+            speech {check.speech.toFixed(0)} · between words {check.floor.toFixed(0)} · peak{' '}
+            {check.peak.toFixed(0)} dBFS
           </p>
           {check.gain !== 0 && check.verdict !== 'silent' && check.verdict !== 'clipping' && (
-            <Button className="mt-1" onClick={() => set({ gain: Math.max(-24, Math.min(24, check.gain)) })}>
+            <Button
+              className="mt-1"
+              onClick={() => set({ gain: Math.max(-24, Math.min(24, check.gain)) })}
+            >
               Use a gain of {check.gain > 0 ? '+' : ''}
               {check.gain} dB
             </Button>
           )}
         </div>
       )}
-      <SliderField label="Gain" value={gain} min={-24} max={24} step={0.5} unit="dB" onChange={(value) => set({ gain: value })} />
-      <p className="text-xs text-ink-2">The gain is kept beside the recording and can be changed in Edit.</p>
+      <SliderField
+        label="Gain"
+        value={gain}
+        min={-24}
+        max={24}
+        step={0.5}
+        unit="dB"
+        onChange={(value) => set({ gain: value })}
+      />
+      <p className="text-xs text-ink-2">
+        The gain is kept beside the recording and can be changed in Edit.
+      </p>
       {deviceGain && (
         <CheckField
           label="Automatic gain"

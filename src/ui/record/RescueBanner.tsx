@@ -11,8 +11,12 @@ import { useRecord } from './record-store';
 
 const LOOK_MS = 3000;
 
-async function withRescue<T>(work: (rescue: ReturnType<typeof wrap<RescueApi>>) => Promise<T>): Promise<T> {
-  const worker = new Worker(new URL('../../capture/rescue-worker.ts', import.meta.url), { type: 'module' });
+async function withRescue<T>(
+  work: (rescue: ReturnType<typeof wrap<RescueApi>>) => Promise<T>,
+): Promise<T> {
+  const worker = new Worker(new URL('../../capture/rescue-worker.ts', import.meta.url), {
+    type: 'module',
+  });
   const remote = wrap<RescueApi>(worker);
   try {
     return await work(remote);
@@ -49,7 +53,9 @@ export function RescueBanner() {
   }, [projectId, idle]);
   if (!idle || busy) return busy ? <Bar>Rescuing the recording…</Bar> : <div />;
   const broken = takes.find((t) => t.status === 'recording' && !t.live && t.id !== takeId);
-  const local = stranded.find((s) => !takes.some((t) => t.id === s.takeId && (t.live || t.status !== 'recording')));
+  const local = stranded.find(
+    (s) => !takes.some((t) => t.id === s.takeId && (t.live || t.status !== 'recording')),
+  );
   const id = broken?.id ?? local?.takeId;
   const other = takes.some((t) => t.live && t.id !== takeId);
   if (!id) return other ? <Bar>Another tab is recording for this project.</Bar> : <div />;
@@ -58,17 +64,20 @@ export function RescueBanner() {
     try {
       if (keep) await withRescue((r) => r.send(id));
       else await withRescue((r) => r.forget(id));
-      const take = await api<TakeView>(`/api/takes/${id}/close`, { method: 'POST', body: { reason: 'crashed' } }).catch(
-        (error: unknown) => {
-          // A take that the server never heard of is forgotten by forgetting it here.
-          if (keep) throw error;
-          return null;
-        },
-      );
+      const take = await api<TakeView>(`/api/takes/${id}/close`, {
+        method: 'POST',
+        body: { reason: 'crashed' },
+      }).catch((error: unknown) => {
+        // A take that the server never heard of is forgotten by forgetting it here.
+        if (keep) throw error;
+        return null;
+      });
       if (keep && take) set({ phase: 'review', review: take, stepId: take.stepId ?? null });
       else {
         if (take) await api(`/api/takes/${id}`, { method: 'PATCH', body: { discarded: true } });
-        tell('The broken-off recording was put away. What the server has of it stays in the drawer of takes.');
+        tell(
+          'The broken-off recording was put away. What the server has of it stays in the drawer of takes.',
+        );
       }
     } catch (error) {
       tellFault(error);
@@ -78,7 +87,10 @@ export function RescueBanner() {
   };
   return (
     <Bar>
-      <span>A recording was broken off{broken && ` in take ${broken.number}`}. What was written until then can be rescued.</span>
+      <span>
+        A recording was broken off{broken && ` in take ${broken.number}`}. What was written until
+        then can be rescued.
+      </span>
       <Button look="primary" onClick={() => void rescue(true)}>
         Rescue it
       </Button>
@@ -88,7 +100,10 @@ export function RescueBanner() {
 }
 
 const Bar = ({ children }: { children: React.ReactNode }) => (
-  <div role="alert" className="flex items-center gap-3 border-b border-caution bg-sheet px-4 py-1.5">
+  <div
+    role="alert"
+    className="flex items-center gap-3 border-b border-caution bg-sheet px-4 py-1.5"
+  >
     {children}
   </div>
 );

@@ -30,11 +30,17 @@ export function Review() {
   if (!take) return null;
   const decided = take.status === 'kept';
   return (
-    <section aria-label="Review" className="row-span-2 grid min-h-0 grid-rows-[36px_minmax(0,1fr)_36px_48px]">
+    <section
+      aria-label="Review"
+      className="row-span-2 grid min-h-0 grid-rows-[36px_minmax(0,1fr)_36px_48px]"
+    >
       <header className="flex items-center justify-between border-b border-line bg-sheet px-3">
         <h2 className="font-semibold">
-          Take {take.number} <span className="numbers font-normal text-ink-2">{formatClock(take.seconds)}</span>
-          {take.reason && ENDS[take.reason] && <span className="ml-2 text-xs font-normal text-caution">{ENDS[take.reason]}</span>}
+          Take {take.number}{' '}
+          <span className="numbers font-normal text-ink-2">{formatClock(take.seconds)}</span>
+          {take.reason && ENDS[take.reason] && (
+            <span className="ml-2 text-xs font-normal text-caution">{ENDS[take.reason]}</span>
+          )}
         </h2>
         <Button look="quiet" onClick={() => set({ phase: 'ready', review: null })}>
           <X size={14} aria-hidden /> Back to the stage
@@ -50,7 +56,8 @@ export function Review() {
               {busy ? 'Keeping…' : 'Keep'}
             </Button>
             <Button disabled={busy} onClick={() => void keep(true)}>
-              <RotateCcw size={14} aria-hidden /> Keep and do it again <kbd className="numbers text-[10px] opacity-70">{keys.redo}</kbd>
+              <RotateCcw size={14} aria-hidden /> Keep and do it again{' '}
+              <kbd className="numbers text-[10px] opacity-70">{keys.redo}</kbd>
             </Button>
             <span className="flex-1" />
             <Button disabled={busy} onClick={() => void discard(take)}>
@@ -96,7 +103,8 @@ function TakePlayer({ take }: { take: TakeView }) {
         for (const [name, element] of media.current) {
           if (name === lead) continue;
           const wanted = now - latest.current(name);
-          if (wanted >= 0 && Math.abs(element.currentTime - wanted) > OFF_BY && !element.seeking) element.currentTime = wanted;
+          if (wanted >= 0 && Math.abs(element.currentTime - wanted) > OFF_BY && !element.seeking)
+            element.currentTime = wanted;
         }
         if (first.ended) setPlaying(false);
       }
@@ -112,7 +120,8 @@ function TakePlayer({ take }: { take: TakeView }) {
   }, [playing, lead]);
   const seek = (to: number) => {
     setMs(to);
-    for (const [name, element] of media.current) element.currentTime = Math.max(0, to / 1000 - offset(name));
+    for (const [name, element] of media.current)
+      element.currentTime = Math.max(0, to / 1000 - offset(name));
   };
   const screen = take.setup.tracks.find((t) => t.name === 'screen');
   const camera = take.setup.tracks.find((t) => t.name === 'camera');
@@ -126,7 +135,10 @@ function TakePlayer({ take }: { take: TakeView }) {
     <>
       <div className="relative flex min-h-0 items-center justify-center overflow-hidden bg-surround p-1">
         {screen && (
-          <div className="relative max-h-full" style={{ aspectRatio: `${screen.width} / ${screen.height}`, width: 'min(100%, 100vh)' }}>
+          <div
+            className="relative max-h-full"
+            style={{ aspectRatio: `${screen.width} / ${screen.height}`, width: 'min(100%, 100vh)' }}
+          >
             <video
               ref={bind('screen')}
               src={source('screen')}
@@ -136,7 +148,11 @@ function TakePlayer({ take }: { take: TakeView }) {
               className="block size-full"
               aria-label="Screen of the take"
             />
-            <svg viewBox={`0 0 ${screen.width} ${screen.height}`} className="absolute inset-0 size-full" aria-hidden>
+            <svg
+              viewBox={`0 0 ${screen.width} ${screen.height}`}
+              className="absolute inset-0 size-full"
+              aria-hidden
+            >
               <DrawnShapes drawn={drawnAt(events, ms, take.setup.hold)} />
               {pointer && (
                 <path
@@ -162,8 +178,12 @@ function TakePlayer({ take }: { take: TakeView }) {
           />
         )}
         {!screen && !camera && <p className="border border-line bg-sheet px-4 py-3">Voice only</p>}
-        {names.includes('voice') && <audio ref={bind('voice')} src={source('voice')} preload="auto" />}
-        {names.includes('computer') && <audio ref={bind('computer')} src={source('computer')} preload="auto" />}
+        {names.includes('voice') && (
+          <audio ref={bind('voice')} src={source('voice')} preload="auto" />
+        )}
+        {names.includes('computer') && (
+          <audio ref={bind('computer')} src={source('computer')} preload="auto" />
+        )}
       </div>
       <div className="flex items-center gap-3 border-t border-line px-3">
         <Button onClick={() => setPlaying(!playing)}>

@@ -31,13 +31,25 @@ export function SetupPanel() {
   );
 }
 
-function Section({ value, title, children }: { value: string; title: string; children: ReactNode }) {
+function Section({
+  value,
+  title,
+  children,
+}: {
+  value: string;
+  title: string;
+  children: ReactNode;
+}) {
   return (
     <Accordion.Item value={value} className="border-b border-line">
       <Accordion.Header>
         <Accordion.Trigger className="group flex w-full items-center justify-between px-3 py-2 text-left font-semibold">
           {title}
-          <ChevronDown size={14} className="transition-transform group-data-[state=open]:rotate-180" aria-hidden />
+          <ChevronDown
+            size={14}
+            className="transition-transform group-data-[state=open]:rotate-180"
+            aria-hidden
+          />
         </Accordion.Trigger>
       </Accordion.Header>
       <Accordion.Content className="px-3 pb-3">{children}</Accordion.Content>

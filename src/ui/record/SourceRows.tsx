@@ -1,5 +1,15 @@
 'use client';
-import { Camera, CircleCheck, CircleSlash, LoaderCircle, Mic, Monitor, TriangleAlert, Volume2, type LucideIcon } from 'lucide-react';
+import {
+  Camera,
+  CircleCheck,
+  CircleSlash,
+  LoaderCircle,
+  Mic,
+  Monitor,
+  TriangleAlert,
+  Volume2,
+  type LucideIcon,
+} from 'lucide-react';
 import type { ReactNode } from 'react';
 import { MICROPHONE_MOODS, type MicrophoneMood } from '@/capture/practice/microphone';
 import { inputLook } from '../parts/fields';
@@ -130,7 +140,10 @@ export function SourceRows() {
   );
 }
 
-const devices = (list: readonly { id: string; label: string }[], name: string): [string, string][] =>
+const devices = (
+  list: readonly { id: string; label: string }[],
+  name: string,
+): [string, string][] =>
   list.length ? list.map((d) => [d.id, d.label]) : [['default', `${name} of this computer`]];
 
 function Source({
@@ -151,7 +164,14 @@ function Source({
   const { state, message, choice } = useRecord((s) => s.sources[name]);
   const choose = useRecord((s) => s.choose);
   const fault = !['off', 'opening', 'ready'].includes(state);
-  const StateIcon = state === 'ready' ? CircleCheck : state === 'opening' ? LoaderCircle : fault ? TriangleAlert : CircleSlash;
+  const StateIcon =
+    state === 'ready'
+      ? CircleCheck
+      : state === 'opening'
+        ? LoaderCircle
+        : fault
+          ? TriangleAlert
+          : CircleSlash;
   return (
     <div className="grid grid-cols-[16px_1fr] items-center gap-x-2 gap-y-1">
       <Icon size={16} aria-hidden className={state === 'ready' ? 'text-action' : 'text-ink-2'} />
@@ -202,7 +222,13 @@ function Pick({
   onChange: (value: string) => void;
 }) {
   return (
-    <select aria-label={label} className={inputLook} value={value} disabled={disabled} onChange={(e) => onChange(e.target.value)}>
+    <select
+      aria-label={label}
+      className={inputLook}
+      value={value}
+      disabled={disabled}
+      onChange={(e) => onChange(e.target.value)}
+    >
       {options.map(([key, text]) => (
         <option key={key} value={key}>
           {text}

@@ -28,7 +28,9 @@ export function Stage() {
   const box = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 700, height: 400 });
   useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setRoom({ width: entry!.contentRect.width, height: entry!.contentRect.height }));
+    const observer = new ResizeObserver(([entry]) =>
+      setRoom({ width: entry!.contentRect.width, height: entry!.contentRect.height }),
+    );
     observer.observe(box.current!);
     return () => observer.disconnect();
   }, []);
@@ -41,18 +43,27 @@ export function Stage() {
   const scale = Math.min(room.width / shape.width, room.height / shape.height);
   const frame = { width: shape.width * scale, height: shape.height * scale };
   const cameraSettings = camera?.track.getSettings();
-  const cameraSize = { width: cameraSettings?.width ?? 1280, height: cameraSettings?.height ?? 720 };
+  const cameraSize = {
+    width: cameraSettings?.width ?? 1280,
+    height: cameraSettings?.height ?? 720,
+  };
   const onFrame = areaOnStage(area, frame, scale);
-  const corner = camera && screen ? cameraPlace(layout, placement, look.area ?? { x: 0, y: 0, ...cameraSize }, onFrame) : null;
+  const corner =
+    camera && screen
+      ? cameraPlace(layout, placement, look.area ?? { x: 0, y: 0, ...cameraSize }, onFrame)
+      : null;
   return (
     <section aria-label="Stage" className="grid min-h-0 grid-rows-[36px_minmax(0,1fr)]">
       <LiveTools />
-      <div ref={box} className="relative flex min-h-0 items-center justify-center overflow-hidden bg-surround">
+      <div
+        ref={box}
+        className="relative flex min-h-0 items-center justify-center overflow-hidden bg-surround"
+      >
         {nothing && (
           <div className="m-6 max-w-md border border-line bg-sheet p-5 text-center">
             <p className="mb-3">
-              Switch on what you want to record: a screen, a camera, a microphone, or only one of them. Nothing is recorded before you press
-              Record.
+              Switch on what you want to record: a screen, a camera, a microphone, or only one of
+              them. Nothing is recorded before you press Record.
             </p>
             <Button
               look="primary"
@@ -74,10 +85,20 @@ export function Stage() {
             {corner && (
               <div
                 className={`pointer-events-none absolute overflow-hidden border-2 border-action ${corner.round ? 'rounded-full' : ''}`}
-                style={{ left: corner.x, top: corner.y, width: corner.width, height: corner.height }}
+                style={{
+                  left: corner.x,
+                  top: corner.y,
+                  width: corner.width,
+                  height: corner.height,
+                }}
                 data-testid="corner"
               >
-                <CameraView track={camera!.track} size={cameraSize} source={corner.source} width={corner.width} />
+                <CameraView
+                  track={camera!.track}
+                  size={cameraSize}
+                  source={corner.source}
+                  width={corner.width}
+                />
               </div>
             )}
           </div>
@@ -99,7 +120,11 @@ export function Stage() {
           </div>
         )}
         {phase === 'countdown' && countdown > 0 && (
-          <div role="timer" aria-label="Countdown" className="absolute inset-0 flex items-center justify-center bg-black/30">
+          <div
+            role="timer"
+            aria-label="Countdown"
+            className="absolute inset-0 flex items-center justify-center bg-black/30"
+          >
             <span className="numbers flex size-32 items-center justify-center rounded-full bg-sheet text-6xl font-semibold">
               {countdown}
             </span>
@@ -110,14 +135,28 @@ export function Stage() {
   );
 }
 
-const fitted = (size: { width: number; height: number }, room: { width: number; height: number }) => {
+const fitted = (
+  size: { width: number; height: number },
+  room: { width: number; height: number },
+) => {
   const scale = Math.min(room.width / size.width, room.height / size.height);
   return { width: size.width * scale, height: size.height * scale };
 };
 
 /** The part of the shown screen that the picture will be made of. */
-function areaOnStage(area: Rect | null, frame: { width: number; height: number }, scale: number): Rect {
-  return area ? { x: area.x * scale, y: area.y * scale, width: area.width * scale, height: area.height * scale } : { x: 0, y: 0, ...frame };
+function areaOnStage(
+  area: Rect | null,
+  frame: { width: number; height: number },
+  scale: number,
+): Rect {
+  return area
+    ? {
+        x: area.x * scale,
+        y: area.y * scale,
+        width: area.width * scale,
+        height: area.height * scale,
+      }
+    : { x: 0, y: 0, ...frame };
 }
 
 function cameraPlace(
@@ -161,13 +200,25 @@ function CameraView({
         filter: `brightness(${1 + look.brightness}) contrast(${look.contrast})`,
       }}
     >
-      <Live track={track} label="Camera" className={`size-full object-fill ${look.mirror ? '-scale-x-100' : ''}`} />
+      <Live
+        track={track}
+        label="Camera"
+        className={`size-full object-fill ${look.mirror ? '-scale-x-100' : ''}`}
+      />
     </div>
   );
 }
 
 /** Shows a source as it is now. */
-function Live({ track, label, className }: { track: MediaStreamTrack; label: string; className: string }) {
+function Live({
+  track,
+  label,
+  className,
+}: {
+  track: MediaStreamTrack;
+  label: string;
+  className: string;
+}) {
   const video = useRef<HTMLVideoElement>(null);
   useEffect(() => {
     const element = video.current!;
@@ -177,6 +228,13 @@ function Live({ track, label, className }: { track: MediaStreamTrack; label: str
     };
   }, [track]);
   return (
-    <video ref={video} autoPlay muted playsInline aria-label={`${label}, live`} className={`pointer-events-none block ${className}`} />
+    <video
+      ref={video}
+      autoPlay
+      muted
+      playsInline
+      aria-label={`${label}, live`}
+      className={`pointer-events-none block ${className}`}
+    />
   );
 }

@@ -16,7 +16,10 @@ import { goToStep } from './use-record-keys';
 
 const KINDS: Record<TakeKind, readonly [string, string]> = {
   all: ['All at once', 'Everything that is switched on is recorded together.'],
-  voice: ['Voice', 'The voice of one step after the other (with the camera, if it is on). The screen comes later.'],
+  voice: [
+    'Voice',
+    'The voice of one step after the other (with the camera, if it is on). The screen comes later.',
+  ],
   screen: ['Screen', 'The screen of one step after the other, while its recorded voice is heard.'],
 };
 
@@ -46,9 +49,16 @@ export function StepRail() {
     current.current?.scrollIntoView({ block: 'nearest' });
   }, [stepId]);
   return (
-    <aside className="grid min-h-0 grid-rows-[auto_minmax(120px,1fr)_auto_minmax(80px,220px)]" aria-label="Script">
+    <aside
+      className="grid min-h-0 grid-rows-[auto_minmax(120px,1fr)_auto_minmax(80px,220px)]"
+      aria-label="Script"
+    >
       <div className="border-b border-line p-3">
-        <div role="radiogroup" aria-label="What is recorded" className="grid grid-cols-3 border border-line">
+        <div
+          role="radiogroup"
+          aria-label="What is recorded"
+          className="grid grid-cols-3 border border-line"
+        >
           {TAKE_KINDS.map((k) => (
             <button
               key={k}
@@ -70,13 +80,19 @@ export function StepRail() {
             <h2 className="mb-1 text-xs text-ink-2">
               Step {index + 1} of {steps.length}
               {step.title && `: ${step.title}`}
-              <span className="numbers"> · about {formatClock(readingSeconds(step.narration, project.script.wordsPerMinute))}</span>
+              <span className="numbers">
+                {' '}
+                · about {formatClock(readingSeconds(step.narration, project.script.wordsPerMinute))}
+              </span>
             </h2>
             <p dir="auto" className="text-lg leading-snug whitespace-pre-line">
               {step.narration || <span className="text-ink-2">Nothing is said in this step.</span>}
             </p>
             {step.action && (
-              <p dir="auto" className="mt-2 border-l-2 border-lane-screen pl-2 whitespace-pre-line text-ink-2">
+              <p
+                dir="auto"
+                className="mt-2 border-l-2 border-lane-screen pl-2 whitespace-pre-line text-ink-2"
+              >
                 {step.action}
               </p>
             )}
@@ -88,7 +104,8 @@ export function StepRail() {
           </>
         ) : (
           <p className="text-ink-2">
-            There is no script yet. A take then goes to the end of the timeline. To record step by step, write or paste one in{' '}
+            There is no script yet. A take then goes to the end of the timeline. To record step by
+            step, write or paste one in{' '}
             <Link className="text-action underline" href={`/projects/${id}/outline`}>
               Outline
             </Link>
@@ -100,10 +117,15 @@ export function StepRail() {
       <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] border-t border-line">
         <div className="flex items-center justify-between px-3 py-1.5">
           <Button disabled={!idle || index <= 0} onClick={() => goToStep(editor, store, -1)}>
-            <ArrowLeft size={14} aria-hidden /> Back <kbd className="numbers text-[10px] opacity-70">{keys.back}</kbd>
+            <ArrowLeft size={14} aria-hidden /> Back{' '}
+            <kbd className="numbers text-[10px] opacity-70">{keys.back}</kbd>
           </Button>
-          <Button disabled={!idle || index < 0 || index + 1 >= steps.length} onClick={() => goToStep(editor, store, 1)}>
-            Next <ArrowRight size={14} aria-hidden /> <kbd className="numbers text-[10px] opacity-70">{keys.next}</kbd>
+          <Button
+            disabled={!idle || index < 0 || index + 1 >= steps.length}
+            onClick={() => goToStep(editor, store, 1)}
+          >
+            Next <ArrowRight size={14} aria-hidden />{' '}
+            <kbd className="numbers text-[10px] opacity-70">{keys.next}</kbd>
           </Button>
         </div>
         <ol className="min-h-0 overflow-auto border-t border-line" aria-label="Steps">
@@ -122,9 +144,14 @@ export function StepRail() {
                     {s.title || s.narration.slice(0, 60) || 'untitled'}
                   </span>
                   <span className="flex gap-0.5 text-good">
-                    {PARTS.map(([part, label, Icon]) => has[part] && <Icon key={part} size={12} aria-label={`${label} recorded`} />)}
+                    {PARTS.map(
+                      ([part, label, Icon]) =>
+                        has[part] && <Icon key={part} size={12} aria-label={`${label} recorded`} />,
+                    )}
                   </span>
-                  {recorded !== null && <span className="numbers text-xs text-ink-2">{formatClock(recorded)}</span>}
+                  {recorded !== null && (
+                    <span className="numbers text-xs text-ink-2">{formatClock(recorded)}</span>
+                  )}
                 </button>
               </li>
             );
@@ -155,7 +182,8 @@ function StepVoice() {
       .filter((l) => l.kind === 'voice')
       .flatMap((l) => l.clips)
       .find((c) => overlaps({ start: c.start, end: c.start + c.duration }, range));
-  const from = clip && range ? ticksToSeconds(clip.source + Math.max(0, range.start - clip.start)) : 0;
+  const from =
+    clip && range ? ticksToSeconds(clip.source + Math.max(0, range.start - clip.start)) : 0;
   const until = clip ? from + ticksToSeconds(clip.duration) : 0;
   const prepared = !!clip && ready.split(' ').includes(clip.footageId);
   useEffect(() => {

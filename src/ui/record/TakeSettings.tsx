@@ -10,7 +10,9 @@ export function TakeSettings() {
   const settings = useRecord((s) => s.settings);
   const change = useRecord((s) => s.change);
   const flash = useRecord((s) => s.flash);
-  const practising = useRecord((s) => Object.values(s.sources).some((v) => v.choice === 'practice'));
+  const practising = useRecord((s) =>
+    Object.values(s.sources).some((v) => v.choice === 'practice'),
+  );
   return (
     <div className="grid gap-2">
       <SliderField
@@ -27,7 +29,9 @@ export function TakeSettings() {
         value={String(settings.stopAfter)}
         options={[
           ['0', 'never by itself'],
-          ...[15, 30, 60, 120, 300, 600, 1800].map((s) => [String(s), s < 60 ? `${s} s` : `${s / 60} min`] as const),
+          ...[15, 30, 60, 120, 300, 600, 1800].map(
+            (s) => [String(s), s < 60 ? `${s} s` : `${s / 60} min`] as const,
+          ),
         ]}
         onChange={(v) => change({ stopAfter: Number(v) })}
       />
@@ -40,11 +44,17 @@ export function TakeSettings() {
       <SelectField
         label="Drawings stay"
         value={String(settings.hold)}
-        options={[['0', 'until erased'], ...[2, 4, 8, 15].map((s) => [String(s), `${s} s`] as const)]}
+        options={[
+          ['0', 'until erased'],
+          ...[2, 4, 8, 15].map((s) => [String(s), `${s} s`] as const),
+        ]}
         onChange={(v) => change({ hold: Number(v) })}
       />
       {practising && (
-        <Button onClick={flash} title="A white flash in the pictures and a click in the sound at the same instant">
+        <Button
+          onClick={flash}
+          title="A white flash in the pictures and a click in the sound at the same instant"
+        >
           Flash and click
         </Button>
       )}

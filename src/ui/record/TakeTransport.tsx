@@ -4,7 +4,8 @@ import { formatClock } from '@/core/time/timecode';
 import { Button } from '../parts/Button';
 import { useRecord, useRecordStore } from './record-store';
 
-const bytes = (n: number) => (n >= 1e9 ? `${(n / 1e9).toFixed(0)} GB` : `${(n / 1e6).toFixed(0)} MB`);
+const bytes = (n: number) =>
+  n >= 1e9 ? `${(n / 1e9).toFixed(0)} GB` : `${(n / 1e6).toFixed(0)} MB`;
 
 /** Record, pause, mark and stop; how long it is, what room is left, and whether all is safe. */
 export function TakeTransport() {
@@ -20,7 +21,11 @@ export function TakeTransport() {
   const seconds = (progress?.ms ?? 0) / 1000;
   const dropped = progress?.tracks.reduce((sum, t) => sum + t.dropped, 0) ?? 0;
   return (
-    <div className="flex h-12 items-center gap-2 border-t border-line bg-sheet px-3" role="toolbar" aria-label="Take">
+    <div
+      className="flex h-12 items-center gap-2 border-t border-line bg-sheet px-3"
+      role="toolbar"
+      aria-label="Take"
+    >
       {!running ? (
         <Button
           look="primary"
@@ -29,7 +34,12 @@ export function TakeTransport() {
           title={`Record (${keys.record})`}
         >
           <Circle size={14} className="fill-playhead text-playhead" aria-hidden />
-          {phase === 'countdown' ? 'Cancel' : phase === 'closing' ? 'Closing the take…' : 'Record'} <Kbd>{keys.record}</Kbd>
+          {phase === 'countdown'
+            ? 'Cancel'
+            : phase === 'closing'
+              ? 'Closing the take…'
+              : 'Record'}{' '}
+          <Kbd>{keys.record}</Kbd>
         </Button>
       ) : (
         <>
@@ -40,18 +50,26 @@ export function TakeTransport() {
             {phase === 'paused' ? <Play size={14} aria-hidden /> : <Pause size={14} aria-hidden />}
             {phase === 'paused' ? 'Go on' : 'Pause'} <Kbd>{keys.pause}</Kbd>
           </Button>
-          <Button disabled={phase === 'paused'} onClick={() => note({ type: 'mark', name: `Mark ${marks + 1}` })}>
+          <Button
+            disabled={phase === 'paused'}
+            onClick={() => note({ type: 'mark', name: `Mark ${marks + 1}` })}
+          >
             <Flag size={14} aria-hidden /> Mark{marks ? ` (${marks})` : ''} <Kbd>{keys.mark}</Kbd>
           </Button>
         </>
       )}
       {running && (
         <span className="flex items-center gap-2" role="timer" aria-label="Recorded">
-          <span className={`size-2.5 rounded-full bg-playhead ${phase === 'recording' ? 'animate-pulse' : 'opacity-30'}`} aria-hidden />
+          <span
+            className={`size-2.5 rounded-full bg-playhead ${phase === 'recording' ? 'animate-pulse' : 'opacity-30'}`}
+            aria-hidden
+          />
           <span className="numbers text-base" data-testid="elapsed">
             {formatClock(seconds)}
           </span>
-          {stopAfter > 0 && <span className="numbers text-xs text-ink-2">of {formatClock(stopAfter)}</span>}
+          {stopAfter > 0 && (
+            <span className="numbers text-xs text-ink-2">of {formatClock(stopAfter)}</span>
+          )}
           {phase === 'paused' && <span className="text-xs text-ink-2">paused</span>}
         </span>
       )}
@@ -64,12 +82,18 @@ export function TakeTransport() {
         </span>
       )}
       {running && dropped > 0 && (
-        <span className="numbers text-xs text-caution" title="Pictures that came faster than this computer could encode them">
+        <span
+          className="numbers text-xs text-caution"
+          title="Pictures that came faster than this computer could encode them"
+        >
           {dropped} dropped
         </span>
       )}
       {free !== null && (
-        <span className={`numbers text-xs ${free < 2e9 ? 'text-caution' : 'text-ink-2'}`} title="Room left on the server’s disk">
+        <span
+          className={`numbers text-xs ${free < 2e9 ? 'text-caution' : 'text-ink-2'}`}
+          title="Room left on the server’s disk"
+        >
           {bytes(free)} free
         </span>
       )}
@@ -77,4 +101,6 @@ export function TakeTransport() {
   );
 }
 
-const Kbd = ({ children }: { children: string }) => <kbd className="numbers text-[10px] opacity-70">{children}</kbd>;
+const Kbd = ({ children }: { children: string }) => (
+  <kbd className="numbers text-[10px] opacity-70">{children}</kbd>
+);

@@ -11,7 +11,12 @@ import { tellFault } from '../shell/notices-store';
 import { keepAndPlace } from './place-take';
 import { useRecord } from './record-store';
 
-const NAMES = { screen: 'screen', camera: 'camera', voice: 'voice', computer: 'computer sound' } as const;
+const NAMES = {
+  screen: 'screen',
+  camera: 'camera',
+  voice: 'voice',
+  computer: 'computer sound',
+} as const;
 
 /** All takes of the step at hand, kept, replaced or put away: none is ever lost. */
 export function TakesDrawer() {
@@ -25,11 +30,17 @@ export function TakesDrawer() {
   const set = useRecord((s) => s.set);
   const [all, setAll] = useState(false);
   const [busy, setBusy] = useState(false);
-  const used = useMemo(() => new Set(lanes.flatMap((l) => l.clips.map((c) => c.footageId))), [lanes]);
+  const used = useMemo(
+    () => new Set(lanes.flatMap((l) => l.clips.map((c) => c.footageId))),
+    [lanes],
+  );
   const known = new Set(steps.map((s) => s.id));
   // A take whose step is gone belongs to none.
   const shown = takes.filter(
-    (t) => !t.live && t.status !== 'recording' && (all || (t.stepId && known.has(t.stepId) ? t.stepId : null) === stepId),
+    (t) =>
+      !t.live &&
+      t.status !== 'recording' &&
+      (all || (t.stepId && known.has(t.stepId) ? t.stepId : null) === stepId),
   );
   const inUse = (take: TakeView) => Object.values(take.footage).some((id) => used.has(id));
   const run = (work: () => Promise<unknown>) => {
@@ -39,18 +50,37 @@ export function TakesDrawer() {
       .finally(() => setBusy(false));
   };
   const stateOf = (take: TakeView) =>
-    inUse(take) ? 'in use' : take.status === 'kept' ? 'kept, not in use' : take.status === 'discarded' ? 'discarded' : 'not decided';
+    inUse(take)
+      ? 'in use'
+      : take.status === 'kept'
+        ? 'kept, not in use'
+        : take.status === 'discarded'
+          ? 'discarded'
+          : 'not decided';
   return (
-    <section aria-label="Takes" className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] border-t border-line bg-paper">
+    <section
+      aria-label="Takes"
+      className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] border-t border-line bg-paper"
+    >
       <div className="flex items-center justify-between px-3 py-1">
-        <h2 className="font-semibold">Takes{stepId && !all ? ` of step ${steps.findIndex((s) => s.id === stepId) + 1}` : ''}</h2>
+        <h2 className="font-semibold">
+          Takes{stepId && !all ? ` of step ${steps.findIndex((s) => s.id === stepId) + 1}` : ''}
+        </h2>
         <label className="flex items-center gap-1.5 text-xs">
-          <input type="checkbox" checked={all} onChange={(e) => setAll(e.target.checked)} className="accent-(--action)" /> of all steps
+          <input
+            type="checkbox"
+            checked={all}
+            onChange={(e) => setAll(e.target.checked)}
+            className="accent-(--action)"
+          />{' '}
+          of all steps
         </label>
       </div>
       <ul className="min-h-0 overflow-auto border-t border-line/60">
         {!shown.length && (
-          <li className="px-3 py-2 text-xs text-ink-2">No take yet. Short takes are easy to do again; the old ones stay here.</li>
+          <li className="px-3 py-2 text-xs text-ink-2">
+            No take yet. Short takes are easy to do again; the old ones stay here.
+          </li>
         )}
         {[...shown].reverse().map((take) => (
           <li
@@ -60,11 +90,17 @@ export function TakesDrawer() {
           >
             <span className="numbers w-14 font-semibold">Take {take.number}</span>
             {all && take.stepId && (
-              <span className="text-xs text-ink-2">step {steps.findIndex((s) => s.id === take.stepId) + 1 || '?'}</span>
+              <span className="text-xs text-ink-2">
+                step {steps.findIndex((s) => s.id === take.stepId) + 1 || '?'}
+              </span>
             )}
             <span className="numbers w-10 text-xs">{formatClock(take.seconds)}</span>
-            <span className="min-w-0 flex-1 truncate text-xs text-ink-2">{take.setup.tracks.map((t) => NAMES[t.name]).join(', ')}</span>
-            <span className={`flex items-center gap-1 text-xs ${inUse(take) ? 'text-good' : 'text-ink-2'}`}>
+            <span className="min-w-0 flex-1 truncate text-xs text-ink-2">
+              {take.setup.tracks.map((t) => NAMES[t.name]).join(', ')}
+            </span>
+            <span
+              className={`flex items-center gap-1 text-xs ${inUse(take) ? 'text-good' : 'text-ink-2'}`}
+            >
               {inUse(take) && <CircleCheck size={12} aria-hidden />}
               {stateOf(take)}
             </span>
@@ -75,7 +111,10 @@ export function TakesDrawer() {
               onClick={() => set({ phase: 'review', review: take })}
             />
             {!inUse(take) && take.status !== 'discarded' && (
-              <Button disabled={!idle || busy} onClick={() => run(() => keepAndPlace(editor, take.id))}>
+              <Button
+                disabled={!idle || busy}
+                onClick={() => run(() => keepAndPlace(editor, take.id))}
+              >
                 Use this one
               </Button>
             )}
@@ -83,14 +122,22 @@ export function TakesDrawer() {
               <IconButton
                 icon={RotateCcw}
                 label={`Bring take ${take.number} back`}
-                onClick={() => run(() => api(`/api/takes/${take.id}`, { method: 'PATCH', body: { discarded: false } }))}
+                onClick={() =>
+                  run(() =>
+                    api(`/api/takes/${take.id}`, { method: 'PATCH', body: { discarded: false } }),
+                  )
+                }
               />
             ) : (
               <IconButton
                 icon={Trash2}
                 label={`Discard take ${take.number}`}
                 disabled={!idle || inUse(take)}
-                onClick={() => run(() => api(`/api/takes/${take.id}`, { method: 'PATCH', body: { discarded: true } }))}
+                onClick={() =>
+                  run(() =>
+                    api(`/api/takes/${take.id}`, { method: 'PATCH', body: { discarded: true } }),
+                  )
+                }
               />
             )}
           </li>

@@ -9,7 +9,10 @@ import type { EditorState } from '../edit/store';
 import { api } from '../shell/api';
 
 /** Keeps a take and puts it at its step of the open project, as one step of the undo history. Answers whether it stands there. */
-export async function keepAndPlace(editor: StoreApi<EditorState>, takeId: string): Promise<boolean> {
+export async function keepAndPlace(
+  editor: StoreApi<EditorState>,
+  takeId: string,
+): Promise<boolean> {
   const placement = await api<TakePlacement>(`/api/takes/${takeId}/keep`, { method: 'POST' });
   return editor.getState().edit('Keep take', (draft) => {
     const { setup, events, tracks } = placement;
@@ -41,7 +44,12 @@ export async function keepAndPlace(editor: StoreApi<EditorState>, takeId: string
         events,
         {
           footageId: screen?.footageId ?? null,
-          area: setup.area ?? { x: 0, y: 0, width: screen?.width ?? 16, height: screen?.height ?? 9 },
+          area: setup.area ?? {
+            x: 0,
+            y: 0,
+            width: screen?.width ?? 16,
+            height: screen?.height ?? 9,
+          },
           frame: draft.canvas,
           rate: draft.canvas.frameRate,
           start: placed.start,

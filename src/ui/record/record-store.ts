@@ -19,17 +19,24 @@ import type { RecordState, SourceName, SourceView } from './record-state';
 import { loadSettings, saveSettings, sizeOf } from './settings';
 
 const OFF: SourceView = { state: 'off', message: '', choice: 'off', open: null };
-const THINGS: Record<SourceName, string> = { screen: 'screen', camera: 'camera', voice: 'microphone' };
+const THINGS: Record<SourceName, string> = {
+  screen: 'screen',
+  camera: 'camera',
+  voice: 'microphone',
+};
 const POINTER_MS = 8;
 /** A flash is announced this long before, so that all devices can do it at one instant. */
 const FLASH_IN_MS = 150;
 
 const ENDS: Partial<Record<EndReason, string>> = {
   time: 'The take ended after the set time.',
-  'sharing ended': 'The take ended because sharing was stopped in the browser. Everything up to there is kept.',
+  'sharing ended':
+    'The take ended because sharing was stopped in the browser. Everything up to there is kept.',
   unplugged: 'The take ended because a device was unplugged. Everything up to there is kept.',
-  'disk full': 'The take ended because the disk is full. Everything that fitted is kept; free some space before the next take.',
-  failed: 'The take ended because the picture could no longer be encoded. Everything up to there is kept.',
+  'disk full':
+    'The take ended because the disk is full. Everything that fitted is kept; free some space before the next take.',
+  failed:
+    'The take ended because the picture could no longer be encoded. Everything up to there is kept.',
 };
 
 /** The sources that a kind of take records, out of those that are on. */
@@ -39,10 +46,12 @@ function recorded({ sources, kind, computer, settings }: RecordState): RecordedS
   const screen = sources.screen.open;
   if (screen && kind !== 'voice') {
     found.push({ name: 'screen', track: screen.track, frameRate });
-    if (screen.sound && computer) found.push({ name: 'computer', track: screen.sound, frameRate: 0 });
+    if (screen.sound && computer)
+      found.push({ name: 'computer', track: screen.sound, frameRate: 0 });
   }
   const camera = sources.camera.open;
-  if (camera && kind !== 'screen') found.push({ name: 'camera', track: camera.track, frameRate: Math.min(30, frameRate) });
+  if (camera && kind !== 'screen')
+    found.push({ name: 'camera', track: camera.track, frameRate: Math.min(30, frameRate) });
   const voice = sources.voice.open;
   if (voice && kind !== 'screen') found.push({ name: 'voice', track: voice.track, frameRate: 0 });
   return found.filter((s) => s.track.readyState === 'live');
@@ -68,7 +77,10 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
       if (action.type === 'pointer') {
         if (at - lastPointer < POINTER_MS) return;
         lastPointer = at;
-        recorder.event({ type: 'pointer', x: Math.round(action.x * 10) / 10, y: Math.round(action.y * 10) / 10 }, at);
+        recorder.event(
+          { type: 'pointer', x: Math.round(action.x * 10) / 10, y: Math.round(action.y * 10) / 10 },
+          at,
+        );
       } else recorder.event(action, at);
     };
     const practiceScreen = () => {
@@ -82,7 +94,10 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
         unwatch = screen.onAction(onAction);
         recorder?.event({ type: 'shape', shape: 'arrow' });
       } else if (get().kind !== 'voice')
-        unwatch = get().sources.screen.open?.onPointer?.((x, y, at) => onAction({ type: 'pointer', x, y }, at)) ?? null;
+        unwatch =
+          get().sources.screen.open?.onPointer?.((x, y, at) =>
+            onAction({ type: 'pointer', x, y }, at),
+          ) ?? null;
     };
 
     const ended = (reason: EndReason) => {
@@ -108,7 +123,12 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
       takeId: null,
       review: null,
       area: null,
-      cameraLook: { mirror: editor.getState().project.presenter.mirror, brightness: 0, contrast: 1, area: null },
+      cameraLook: {
+        mirror: editor.getState().project.presenter.mirror,
+        brightness: 0,
+        contrast: 1,
+        area: null,
+      },
       gain: 0,
       layout: 'corner',
       tool: 'operate',
@@ -163,8 +183,15 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
           void refreshDevices();
         } catch (error) {
           const known =
-            error instanceof SourceError ? error : new SourceError('busy', error instanceof Error ? error.message : String(error));
-          setSource(name, { state: known.state, message: known.message, choice: 'off', open: null });
+            error instanceof SourceError
+              ? error
+              : new SourceError('busy', error instanceof Error ? error.message : String(error));
+          setSource(name, {
+            state: known.state,
+            message: known.message,
+            choice: 'off',
+            open: null,
+          });
         }
       },
       setComputer(computer) {
@@ -192,8 +219,19 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
           );
           return;
         }
-        recorder ??= new Recorder((progress) => set({ progress, ...(progress.free === null ? {} : { free: progress.free }) }), ended);
-        set({ phase: 'countdown', countdown: settings.countdown, live: [], ghost: null, progress: null, review: null });
+        recorder ??= new Recorder(
+          (progress) =>
+            set({ progress, ...(progress.free === null ? {} : { free: progress.free }) }),
+          ended,
+        );
+        set({
+          phase: 'countdown',
+          countdown: settings.countdown,
+          live: [],
+          ghost: null,
+          progress: null,
+          review: null,
+        });
         try {
           await recorder.arm(sources);
           await new Promise<void>((resolve, reject) => {
@@ -220,7 +258,9 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
             setup: {
               tracks: sources.map(({ name, track }) => ({
                 name,
-                label: (get().sources[name === 'computer' ? 'screen' : name].open?.label ?? track.label).slice(0, 200),
+                label: (
+                  get().sources[name === 'computer' ? 'screen' : name].open?.label ?? track.label
+                ).slice(0, 200),
               })),
               area,
               gain,
@@ -239,7 +279,8 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
           set({ phase: 'recording', takeId });
           begun();
           recorder.event({ type: 'layout', kind: layout }, began);
-          if (settings.stopAfter) stopTimer = setTimeout(() => ended('time'), settings.stopAfter * 1000);
+          if (settings.stopAfter)
+            stopTimer = setTimeout(() => ended('time'), settings.stopAfter * 1000);
         } catch (error) {
           set({ phase: 'ready' });
           void recorder.disarm();
@@ -258,7 +299,9 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
         if (ENDS[reason]) tell(ENDS[reason]);
         refreshDisk();
         if (!told) {
-          tellFault('The server does not answer. The take is kept in this browser and can be rescued here when the server is back.');
+          tellFault(
+            'The server does not answer. The take is kept in this browser and can be rescued here when the server is back.',
+          );
           return set({ phase: 'ready', takeId: null });
         }
         try {
@@ -301,12 +344,17 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
         set({ busy: true });
         try {
           const placed = await keepAndPlace(editor, review.id);
-          if (placed) tell('The take stands at its step.', { label: 'Undo', run: () => editor.getState().undo() });
+          if (placed)
+            tell('The take stands at its step.', {
+              label: 'Undo',
+              run: () => editor.getState().undo(),
+            });
           set({ phase: 'ready', review: null, takeId: null });
           const { steps } = editor.getState().project;
           const index = steps.findIndex((s) => s.id === stepId);
           // Step by step means: on to the next.
-          if (!again && index >= 0 && index + 1 < steps.length && kind !== 'all') set({ stepId: steps[index + 1]!.id });
+          if (!again && index >= 0 && index + 1 < steps.length && kind !== 'all')
+            set({ stepId: steps[index + 1]!.id });
         } catch (error) {
           tellFault(error);
         } finally {
@@ -321,7 +369,10 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
             await api(`/api/takes/${take.id}`, { method: 'PATCH', body: { discarded: false } });
             set({ phase: 'review', review: await api<TakeView>(`/api/takes/${take.id}`) });
           };
-          tell('The take was discarded.', { label: 'Undo', run: () => void restore().catch(tellFault) });
+          tell('The take was discarded.', {
+            label: 'Undo',
+            run: () => void restore().catch(tellFault),
+          });
           set({ phase: 'ready', review: null, takeId: null });
         } catch (error) {
           tellFault(error);
@@ -332,7 +383,8 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
         const at = performance.timeOrigin + performance.now() + FLASH_IN_MS;
         for (const { open } of Object.values(sources)) {
           const { practice } = open ?? {};
-          if (practice instanceof PracticeScreen || practice instanceof PracticeCamera) practice.flash(at);
+          if (practice instanceof PracticeScreen || practice instanceof PracticeCamera)
+            practice.flash(at);
           if (practice instanceof PracticeMicrophone) practice.click(FLASH_IN_MS);
         }
       },
@@ -356,4 +408,5 @@ export function useRecordStore(): StoreApi<RecordState> {
 }
 
 /** A part of the session's state; the component is drawn again when it changes. */
-export const useRecord = <T>(select: (state: RecordState) => T): T => useStore(useRecordStore(), useShallow(select));
+export const useRecord = <T>(select: (state: RecordState) => T): T =>
+  useStore(useRecordStore(), useShallow(select));

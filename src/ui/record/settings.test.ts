@@ -22,7 +22,10 @@ describe('what is remembered', () => {
   beforeEach(() => {
     store.clear();
     Object.assign(globalThis, {
-      localStorage: { getItem: (k: string) => store.get(k) ?? null, setItem: (k: string, v: string) => void store.set(k, v) },
+      localStorage: {
+        getItem: (k: string) => store.get(k) ?? null,
+        setItem: (k: string, v: string) => void store.set(k, v),
+      },
     });
   });
 
@@ -30,7 +33,11 @@ describe('what is remembered', () => {
     saveSettings({ ...DEFAULT_SETTINGS, countdown: 7 });
     expect(loadSettings().countdown).toBe(7);
     store.set('record-settings', JSON.stringify({ frameRate: 60, keys: { record: 'F9' } }));
-    expect(loadSettings()).toMatchObject({ frameRate: 60, countdown: 3, keys: { record: 'F9', pause: 'Alt+P' } });
+    expect(loadSettings()).toMatchObject({
+      frameRate: 60,
+      countdown: 3,
+      keys: { record: 'F9', pause: 'Alt+P' },
+    });
   });
 
   test('nonsense and a browser without storage are no obstacle', () => {

@@ -91,7 +91,11 @@ export function keyName(event: {
 }): string | null {
   if (/^(Alt|Control|Meta|Shift|AltGraph)$/.test(event.key)) return null;
   // With Alt the character may be another one; the key's own place tells which it is.
-  const key = /^Key[A-Z]$/.test(event.code) ? event.code.slice(3) : /^Digit\d$/.test(event.code) ? event.code.slice(5) : event.key;
+  const key = /^Key[A-Z]$/.test(event.code)
+    ? event.code.slice(3)
+    : /^Digit\d$/.test(event.code)
+      ? event.code.slice(5)
+      : event.key;
   return [
     event.ctrlKey || event.metaKey ? 'Ctrl+' : '',
     event.altKey ? 'Alt+' : '',

@@ -7,7 +7,11 @@ import { useRecordStore } from './record-store';
 import { keyName, type RecordAction } from './settings';
 
 /** Moves to the step after or before, as long as nothing is being recorded. */
-export function goToStep(editor: ReturnType<typeof useEditorStore>, record: ReturnType<typeof useRecordStore>, by: number): void {
+export function goToStep(
+  editor: ReturnType<typeof useEditorStore>,
+  record: ReturnType<typeof useRecordStore>,
+  by: number,
+): void {
   const { phase, stepId } = record.getState();
   if (phase !== 'ready' && phase !== 'review') return;
   const { steps } = editor.getState().project;
@@ -57,7 +61,9 @@ export function useRecordKeys(): void {
         event.preventDefault();
         return void stop();
       }
-      const field = event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
+      const field =
+        event.target instanceof HTMLElement &&
+        /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
       const found = (Object.keys(keys) as RecordAction[]).find((action) => keys[action] === name);
       // A key without Ctrl or Alt is text where text is typed.
       if (!found || (field && !/^(Ctrl|Alt)\+/.test(name!))) {

@@ -12,7 +12,13 @@ export function useScreenSize(): { width: number; height: number } | null {
     const look = () => {
       const practice = open?.practice && 'size' in open.practice ? open.practice.size : null;
       const { width, height } = practice ?? open?.track.getSettings() ?? {};
-      setSize((now) => (!width || !height ? null : now?.width === width && now.height === height ? now : { width, height }));
+      setSize((now) =>
+        !width || !height
+          ? null
+          : now?.width === width && now.height === height
+            ? now
+            : { width, height },
+      );
     };
     const timer = setInterval(look, LOOK_MS);
     const first = setTimeout(look, 0);

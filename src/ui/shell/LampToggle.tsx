@@ -19,5 +19,11 @@ export function LampToggle() {
     localStorage.setItem('lamp', next);
     listeners.forEach((listener) => listener());
   };
-  return <IconButton icon={off ? LampDesk : Lamp} label={off ? 'Lamp on (light look)' : 'Lamp off (dark look)'} onClick={toggle} />;
+  return (
+    <IconButton
+      icon={off ? LampDesk : Lamp}
+      label={off ? 'Lamp on (light look)' : 'Lamp off (dark look)'}
+      onClick={toggle}
+    />
+  );
 }

@@ -6,7 +6,11 @@ import { useNotices } from './notices-store';
 export function Notices() {
   const { notices, remove } = useNotices();
   return (
-    <div className="pointer-events-none fixed bottom-4 left-1/2 z-50 flex -translate-x-1/2 flex-col gap-2" role="status" aria-live="polite">
+    <div
+      className="pointer-events-none fixed bottom-4 left-1/2 z-50 flex -translate-x-1/2 flex-col gap-2"
+      role="status"
+      aria-live="polite"
+    >
       {notices.map((notice) => (
         <div
           key={notice.id}
@@ -24,7 +28,11 @@ export function Notices() {
               {notice.action.label}
             </button>
           )}
-          <button aria-label="Close message" className="pointer-events-auto" onClick={() => remove(notice.id)}>
+          <button
+            aria-label="Close message"
+            className="pointer-events-auto"
+            onClick={() => remove(notice.id)}
+          >
             <X size={14} />
           </button>
         </div>

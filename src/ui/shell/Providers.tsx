@@ -5,7 +5,10 @@ import { useState, type ReactNode } from 'react';
 import { Notices } from './Notices';
 
 export function Providers({ children }: { children: ReactNode }) {
-  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } }));
+  const [client] = useState(
+    () =>
+      new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } }),
+  );
   return (
     <QueryClientProvider client={client}>
       <Tooltip.Provider delayDuration={400}>

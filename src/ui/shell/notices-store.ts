@@ -21,12 +21,17 @@ export const useNotices = create<NoticesState>((set) => ({
   notices: [],
   add: (notice) => {
     const id = nanoid();
-    set((s) => ({ notices: [...s.notices.filter((n) => n.text !== notice.text), { ...notice, id }].slice(-3) }));
+    set((s) => ({
+      notices: [...s.notices.filter((n) => n.text !== notice.text), { ...notice, id }].slice(-3),
+    }));
     setTimeout(() => set((s) => ({ notices: s.notices.filter((n) => n.id !== id) })), SHOWN_MS);
   },
   remove: (id) => set((s) => ({ notices: s.notices.filter((n) => n.id !== id) })),
 }));
 
-export const tell = (text: string, action?: Notice['action']): void => useNotices.getState().add({ text, tone: 'plain', action });
+export const tell = (text: string, action?: Notice['action']): void =>
+  useNotices.getState().add({ text, tone: 'plain', action });
 export const tellFault = (error: unknown): void =>
-  useNotices.getState().add({ text: error instanceof Error ? error.message : String(error), tone: 'fault' });
+  useNotices
+    .getState()
+    .add({ text: error instanceof Error ? error.message : String(error), tone: 'fault' });

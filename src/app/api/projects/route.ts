@@ -8,5 +8,7 @@ export const GET = handle(async () => listProjects());
 
 export const POST = handle(async (request) => {
   const { name, width, height, frameRate, target } = await readBody(request, NewProjectBody);
-  return { id: await newProject(name, width, height, { num: frameRate.num, den: frameRate.den }, target) };
+  return {
+    id: await newProject(name, width, height, { num: frameRate.num, den: frameRate.den }, target),
+  };
 });

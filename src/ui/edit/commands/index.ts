@@ -15,13 +15,16 @@ export type { Command } from './context';
 export function editorCommands(store: StoreApi<EditorState>, player: Player | null): Command[] {
   const c = new CommandContext(store, player);
   const scale = (by: number) =>
-    store.setState({ pixelsPerSecond: Math.min(SCALES.most, Math.max(SCALES.least, c.state.pixelsPerSecond * by)) });
+    store.setState({
+      pixelsPerSecond: Math.min(SCALES.most, Math.max(SCALES.least, c.state.pixelsPerSecond * by)),
+    });
   /** Escape takes back one thing after the other. */
   const escape = () => {
     const { selection, openGroup, range, select } = c.state;
     if (selection) select(null);
     else if (openGroup) store.setState({ openGroup: null });
-    else if (range.in !== null || range.out !== null) store.setState({ range: { in: null, out: null }, rangeLanes: null });
+    else if (range.in !== null || range.out !== null)
+      store.setState({ range: { in: null, out: null }, rangeLanes: null });
     else select(null);
   };
   return [
@@ -32,10 +35,20 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
     ...laneCommands(c),
     { id: 'scale-up', label: 'Larger timeline scale', keys: ['+', '='], run: () => scale(1.5) },
     { id: 'scale-down', label: 'Smaller timeline scale', keys: ['-'], run: () => scale(1 / 1.5) },
-    { id: 'scale-fit', label: 'Fit the timeline', keys: ['0'], run: () => store.setState({ pixelsPerSecond: 0 }) },
+    {
+      id: 'scale-fit',
+      label: 'Fit the timeline',
+      keys: ['0'],
+      run: () => store.setState({ pixelsPerSecond: 0 }),
+    },
     { id: 'undo', label: 'Undo', keys: ['Mod+Z'], run: () => c.state.undo() },
     { id: 'redo', label: 'Redo', keys: ['Mod+Shift+Z'], run: () => c.state.redo() },
-    { id: 'deselect', label: 'Select nothing; then close the group; then clear in and out', keys: ['Escape'], run: escape },
+    {
+      id: 'deselect',
+      label: 'Select nothing; then close the group; then clear in and out',
+      keys: ['Escape'],
+      run: escape,
+    },
     { id: 'export', label: 'Export', keys: [], run: c.open('export') },
     { id: 'commands', label: 'Command list', keys: ['Mod+K'], run: c.open('commands') },
     { id: 'keys', label: 'Keys', keys: ['?'], run: c.open('keys') },

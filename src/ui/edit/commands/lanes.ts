@@ -25,7 +25,8 @@ export function laneCommands(c: CommandContext): Command[] {
       keys: [],
       run: () => {
         let id = '';
-        if (c.state.edit('Add lane', (draft) => (id = addLane(draft, kind, nanoid)))) c.state.select({ kind: 'lane', id });
+        if (c.state.edit('Add lane', (draft) => (id = addLane(draft, kind, nanoid))))
+          c.state.select({ kind: 'lane', id });
       },
     })),
     {

@@ -1,6 +1,12 @@
 import { nanoid } from 'nanoid';
 import { silenceRange } from '@/core/edit/levels';
-import { copyClips, copyRange, pasteSnippet, type PasteMode, type Snippet } from '@/core/edit/clipboard';
+import {
+  copyClips,
+  copyRange,
+  pasteSnippet,
+  type PasteMode,
+  type Snippet,
+} from '@/core/edit/clipboard';
 import { liftClips } from '@/core/edit/clips';
 import { liftRange } from '@/core/edit/range';
 import { EditError } from '@/core/edit/error';
@@ -17,7 +23,11 @@ export function rangeCommands(c: CommandContext): Command[] {
     const { range } = c.state;
     const other = which === 'in' ? range.out : range.in;
     const wrong = other !== null && (which === 'in' ? c.here >= other : c.here <= other);
-    c.store.setState({ range: { in: null, out: null, ...(wrong ? {} : range), [which]: c.here }, selection: null, also: [] });
+    c.store.setState({
+      range: { in: null, out: null, ...(wrong ? {} : range), [which]: c.here },
+      selection: null,
+      also: [],
+    });
   };
   const clear = () => c.store.setState({ range: { in: null, out: null }, rangeLanes: null });
   const around = () => {
@@ -25,7 +35,10 @@ export function rangeCommands(c: CommandContext): Command[] {
     const clips = selectedClips(c.state).flatMap((id) => findClip(project, id)?.clip ?? []);
     const step = stepAt(project, playhead);
     const range = clips.length
-      ? { start: Math.min(...clips.map((clip) => clip.start)), end: Math.max(...clips.map(clipEnd)) }
+      ? {
+          start: Math.min(...clips.map((clip) => clip.start)),
+          end: Math.max(...clips.map(clipEnd)),
+        }
       : step && stepRange(project, step.id);
     if (!range) return tellFault('Select clips first, or put the playhead into a step.');
     c.store.setState({ range: { in: range.start, out: range.end }, selection: null, also: [] });
@@ -39,7 +52,9 @@ export function rangeCommands(c: CommandContext): Command[] {
     const { project, rangeLanes, selection } = c.state;
     const range = rangeOf(c.state);
     try {
-      return range && !selection ? copyRange(project, range, rangeLanes) : copyClips(project, selectedClips(c.state));
+      return range && !selection
+        ? copyRange(project, range, rangeLanes)
+        : copyClips(project, selectedClips(c.state));
     } catch (error) {
       if (!(error instanceof EditError)) throw error;
       tellFault(error);
@@ -70,7 +85,12 @@ export function rangeCommands(c: CommandContext): Command[] {
     const laneId = front ? 'front' : selection?.kind === 'lane' ? selection.id : null;
     let ids: string[] = [];
     const at = c.here;
-    if (c.state.edit('Paste', (draft) => (ids = pasteSnippet(draft, c.state.sources, snippet, at, mode, laneId, nanoid)))) {
+    if (
+      c.state.edit(
+        'Paste',
+        (draft) => (ids = pasteSnippet(draft, c.state.sources, snippet, at, mode, laneId, nanoid)),
+      )
+    ) {
       c.state.select({ kind: 'clip', id: ids[0]! }, ids.slice(1));
       c.store.setState({ range: { in: null, out: null } });
       c.seek(at + snippet.length);
@@ -85,19 +105,49 @@ export function rangeCommands(c: CommandContext): Command[] {
       id: 'range-all',
       label: 'In and out around everything',
       keys: [],
-      run: () => c.store.setState({ range: { in: 0, out: projectDuration(c.state.project) }, selection: null, also: [] }),
+      run: () =>
+        c.store.setState({
+          range: { in: 0, out: projectDuration(c.state.project) },
+          selection: null,
+          also: [],
+        }),
     },
     { id: 'copy', label: 'Copy', keys: ['Mod+C'], run: copy },
     { id: 'cut', label: 'Cut', keys: ['Mod+X'], run: cut },
-    { id: 'paste', label: 'Paste at the playhead', keys: ['Mod+V'], run: () => void paste('overwrite', false)() },
-    { id: 'paste-insert', label: 'Paste and make room', keys: ['Mod+Shift+V'], run: () => void paste('insert', false)() },
-    { id: 'paste-front', label: 'Paste on a new lane in front', keys: [], run: () => void paste('overwrite', true)() },
+    {
+      id: 'paste',
+      label: 'Paste at the playhead',
+      keys: ['Mod+V'],
+      run: () => void paste('overwrite', false)(),
+    },
+    {
+      id: 'paste-insert',
+      label: 'Paste and make room',
+      keys: ['Mod+Shift+V'],
+      run: () => void paste('insert', false)(),
+    },
+    {
+      id: 'paste-front',
+      label: 'Paste on a new lane in front',
+      keys: [],
+      run: () => void paste('overwrite', true)(),
+    },
     {
       id: 'silence',
       label: 'Silence the range',
       keys: [],
-      run: toRange((range) => void c.state.edit('Silence range', (draft) => silenceRange(draft, range, c.state.rangeLanes))),
+      run: toRange(
+        (range) =>
+          void c.state.edit('Silence range', (draft) =>
+            silenceRange(draft, range, c.state.rangeLanes),
+          ),
+      ),
     },
-    { id: 'retake', label: 'Retake the range (record the words again)', keys: [], run: toRange(() => c.open('retake')()) },
+    {
+      id: 'retake',
+      label: 'Retake the range (record the words again)',
+      keys: [],
+      run: toRange(() => c.open('retake')()),
+    },
   ];
 }

@@ -9,7 +9,14 @@ import { DEFAULT_HALO } from '@/core/pointer/halo';
 import { DEFAULT_COVER, DEFAULT_MARKER_COLOR } from '@/core/project/create';
 import type { LayoutKind } from '@/core/project/model';
 import { sourceTime } from '@/core/project/clip-time';
-import { areaOf, projectDuration, spanAt, stepAt, stepRange, visibleClip } from '@/core/project/query';
+import {
+  areaOf,
+  projectDuration,
+  spanAt,
+  stepAt,
+  stepRange,
+  visibleClip,
+} from '@/core/project/query';
 import { sharpLimit, wholeView } from '@/core/scale/sharpness';
 import { pointerAt } from '@/core/telemetry/sample';
 import { secondsToTicks, ticksToSeconds, TICKS_PER_SECOND } from '@/core/time/ticks';
@@ -37,7 +44,13 @@ export function thingCommands(c: CommandContext): Command[] {
     const { project, sources, playhead } = get();
     const track = sources.pointers[footage.id];
     if (track) return pointerAt(track, ticksToSeconds(sourceTime(clip, playhead)) * 1000);
-    const { rect } = viewAt(project.framings, footage.id, areaOf(project, footage), project.canvas, playhead);
+    const { rect } = viewAt(
+      project.framings,
+      footage.id,
+      areaOf(project, footage),
+      project.canvas,
+      playhead,
+    );
     return { x: rect.x + rect.width / 2, y: rect.y + rect.height / 2 };
   };
 
@@ -67,13 +80,28 @@ export function thingCommands(c: CommandContext): Command[] {
     const width = whole.width / zoom;
     const height = whole.height / zoom;
     const start = here();
-    const end = Math.min(start + secondsToTicks(FRAMING_SECONDS), screen.clip.start + screen.clip.duration);
+    const end = Math.min(
+      start + secondsToTicks(FRAMING_SECONDS),
+      screen.clip.start + screen.clip.duration,
+    );
     const ramp = Math.min(TICKS_PER_SECOND, Math.floor((end - start) / 3));
     const id = nanoid();
-    const rect = { ...keepInside({ x: spot.x - width / 2, y: spot.y - height / 2, width, height }, whole) };
+    const rect = {
+      ...keepInside({ x: spot.x - width / 2, y: spot.y - height / 2, width, height }, whole),
+    };
     if (
       get().edit('Framing here', (draft) =>
-        addSpan(draft, 'framings', { id, start, end, rampIn: ramp, rampOut: ramp, footageId: footage.id, rect, pinned: true, reason: '' }),
+        addSpan(draft, 'framings', {
+          id,
+          start,
+          end,
+          rampIn: ramp,
+          rampOut: ramp,
+          footageId: footage.id,
+          rect,
+          pinned: true,
+          reason: '',
+        }),
       )
     )
       get().select({ kind: 'framings', id });
@@ -85,7 +113,12 @@ export function thingCommands(c: CommandContext): Command[] {
     const { project } = get();
     const anchor = spotHere(screen);
     const start = here();
-    const base = { id: nanoid(), start, end: start + secondsToTicks(CALLOUT_SECONDS), footageId: footage.id };
+    const base = {
+      id: nanoid(),
+      start,
+      end: start + secondsToTicks(CALLOUT_SECONDS),
+      footageId: footage.id,
+    };
     const height = project.canvas.height;
     const added =
       kind === 'text'
@@ -127,16 +160,26 @@ export function thingCommands(c: CommandContext): Command[] {
     if (there) return select({ kind: 'pointer', id: there.id });
     // As long as the space until the next one, so that one press turns it on for the whole.
     const before = project.pointer.findLast((p) => p.end <= playhead)?.end ?? 0;
-    const after = project.pointer.find((p) => p.start > playhead)?.start ?? projectDuration(project);
+    const after =
+      project.pointer.find((p) => p.start > playhead)?.start ?? projectDuration(project);
     const id = nanoid();
-    if (get().edit('Halo', (draft) => addSpan(draft, 'pointer', { id, start: before, end: after, halo: DEFAULT_HALO, dim: null })))
+    if (
+      get().edit('Halo', (draft) =>
+        addSpan(draft, 'pointer', { id, start: before, end: after, halo: DEFAULT_HALO, dim: null }),
+      )
+    )
       select({ kind: 'pointer', id });
   };
   const marker = () => {
     const id = nanoid();
     if (
       get().edit('Marker here', (draft) =>
-        addMarker(draft, { id, time: here(), name: `Marker ${draft.markers.length + 1}`, color: DEFAULT_MARKER_COLOR }),
+        addMarker(draft, {
+          id,
+          time: here(),
+          name: `Marker ${draft.markers.length + 1}`,
+          color: DEFAULT_MARKER_COLOR,
+        }),
       )
     )
       get().select({ kind: 'marker', id });
@@ -144,7 +187,8 @@ export function thingCommands(c: CommandContext): Command[] {
   const layout = (kind: LayoutKind) => () => {
     const { project } = get();
     const step = stepAt(project, get().playhead);
-    const range = rangeOf(get()) ?? (step && stepRange(project, step.id)) ?? { start: here(), end: projectDuration(project) };
+    const range = rangeOf(get()) ??
+      (step && stepRange(project, step.id)) ?? { start: here(), end: projectDuration(project) };
     get().edit('Layout', (draft) => setLayout(draft, range, kind, nanoid));
   };
 
@@ -155,11 +199,41 @@ export function thingCommands(c: CommandContext): Command[] {
     { id: 'callout', label: 'Callout here', keys: ['X'], run: () => callout('text') },
     { id: 'cover', label: 'Cover here', keys: [], run: () => callout('cover') },
     { id: 'halo', label: 'Halo', keys: [], run: halo },
-    { id: 'layout-corner', label: 'Layout of the range or step: presenter in the corner', keys: [], run: layout('corner') },
-    { id: 'layout-side', label: 'Layout of the range or step: side by side', keys: [], run: layout('side') },
-    { id: 'layout-presenter', label: 'Layout of the range or step: presenter only', keys: [], run: layout('presenter') },
-    { id: 'layout-screen', label: 'Layout of the range or step: screen only', keys: [], run: layout('screen') },
-    { id: 'presenter', label: 'Presenter settings', keys: [], run: () => get().select({ kind: 'presenter' }) },
-    { id: 'snapping', label: 'Snapping on or off', keys: [], run: () => store.setState({ snapping: !get().snapping }) },
+    {
+      id: 'layout-corner',
+      label: 'Layout of the range or step: presenter in the corner',
+      keys: [],
+      run: layout('corner'),
+    },
+    {
+      id: 'layout-side',
+      label: 'Layout of the range or step: side by side',
+      keys: [],
+      run: layout('side'),
+    },
+    {
+      id: 'layout-presenter',
+      label: 'Layout of the range or step: presenter only',
+      keys: [],
+      run: layout('presenter'),
+    },
+    {
+      id: 'layout-screen',
+      label: 'Layout of the range or step: screen only',
+      keys: [],
+      run: layout('screen'),
+    },
+    {
+      id: 'presenter',
+      label: 'Presenter settings',
+      keys: [],
+      run: () => get().select({ kind: 'presenter' }),
+    },
+    {
+      id: 'snapping',
+      label: 'Snapping on or off',
+      keys: [],
+      run: () => store.setState({ snapping: !get().snapping }),
+    },
   ];
 }

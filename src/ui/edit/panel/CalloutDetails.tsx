@@ -23,7 +23,12 @@ export function CalloutDetails({ id }: { id: string }) {
     return (
       <div className="grid gap-2">
         <Heading title="Cover" />
-        <SelectField label="Way" value={callout.way} options={COVER_NAMES} onChange={(way) => cover({ way }, false)} />
+        <SelectField
+          label="Way"
+          value={callout.way}
+          options={COVER_NAMES}
+          onChange={(way) => cover({ way }, false)}
+        />
         {callout.way === 'solid' ? (
           <ColorField label="Colour" value={callout.color} onChange={(color) => cover({ color })} />
         ) : (
@@ -39,26 +44,46 @@ export function CalloutDetails({ id }: { id: string }) {
         )}
         {callout.way !== 'solid' && (
           <p className="text-xs text-ink-2">
-            For passwords and keys take solid: of large letters a blur and coarse blocks leave something to guess.
+            For passwords and keys take solid: of large letters a blur and coarse blocks leave
+            something to guess.
           </p>
         )}
-        <p className="text-xs text-ink-2">Drag the rectangle on the Picture over what is private. It stays on its spot of the recording.</p>
+        <p className="text-xs text-ink-2">
+          Drag the rectangle on the Picture over what is private. It stays on its spot of the
+          recording.
+        </p>
         <SpanTimes span={callout} name="cover" />
       </div>
     );
   if (callout.kind !== 'text') return <DrawnDetails callout={callout} />;
-  const change = (what: Partial<Omit<TextCallout, 'id' | 'start' | 'end' | 'kind'>>, merge = true) =>
-    edit('Callout', (draft) => changeSpan(draft, 'callouts', id, what), merge);
+  const change = (
+    what: Partial<Omit<TextCallout, 'id' | 'start' | 'end' | 'kind'>>,
+    merge = true,
+  ) => edit('Callout', (draft) => changeSpan(draft, 'callouts', id, what), merge);
   return (
     <div className="grid gap-2">
       <Heading title="Callout" />
-      <TextField label="Words" lines={2} value={callout.text} onDone={(text) => change({ text }, false)} />
-      <SliderField label="Letter size" value={callout.size} min={14} max={120} step={1} unit="px" onChange={(size) => change({ size })} />
+      <TextField
+        label="Words"
+        lines={2}
+        value={callout.text}
+        onDone={(text) => change({ text }, false)}
+      />
+      <SliderField
+        label="Letter size"
+        value={callout.size}
+        min={14}
+        max={120}
+        step={1}
+        unit="px"
+        onChange={(size) => change({ size })}
+      />
       <ColorField label="Box" value={callout.fill} onChange={(fill) => change({ fill })} />
       <ColorField label="Letters" value={callout.ink} onChange={(ink) => change({ ink })} />
       <CheckField label="Arrow" value={callout.arrow} onChange={(arrow) => change({ arrow })} />
       <p className="text-xs text-ink-2">
-        Drag the round handle on the Picture to what the arrow should point at, the dashed one to place the words.
+        Drag the round handle on the Picture to what the arrow should point at, the dashed one to
+        place the words.
       </p>
       <SpanTimes span={callout} name="callout" />
     </div>
@@ -74,9 +99,19 @@ function DrawnDetails({ callout }: { callout: StrokeCallout | ShapeCallout }) {
   return (
     <div className="grid gap-2">
       <Heading title={name[0]!.toUpperCase() + name.slice(1)} />
-      <SliderField label="Width" value={callout.width} min={2} max={120} step={1} unit="px" onChange={(width) => change({ width })} />
+      <SliderField
+        label="Width"
+        value={callout.width}
+        min={2}
+        max={120}
+        step={1}
+        unit="px"
+        onChange={(width) => change({ width })}
+      />
       <ColorField label="Colour" value={callout.color} onChange={(color) => change({ color })} />
-      <p className="text-xs text-ink-2">Drag it on the Picture. It stays on its spot of the recording.</p>
+      <p className="text-xs text-ink-2">
+        Drag it on the Picture. It stays on its spot of the recording.
+      </p>
       <SpanTimes span={callout} name="drawing" />
     </div>
   );

@@ -10,7 +10,13 @@ import { envelopeAt } from '@/core/audio/envelope';
 import { clipEnd, sourceTime } from '@/core/project/clip-time';
 import type { Clip, Lane } from '@/core/project/model';
 import { findClip, isPictureLane } from '@/core/project/query';
-import { frameDuration, secondsToTicks, ticksToSeconds, TICKS_PER_SECOND, type Ticks } from '@/core/time/ticks';
+import {
+  frameDuration,
+  secondsToTicks,
+  ticksToSeconds,
+  TICKS_PER_SECOND,
+  type Ticks,
+} from '@/core/time/ticks';
 import { formatTimecode, parseTimecode } from '@/core/time/timecode';
 import { Button } from '../../parts/Button';
 import { CheckField, NumberField, SliderField, TextField } from '../../parts/fields';
@@ -23,7 +29,11 @@ import { LookDetails } from './LookDetails';
 import { PresenterDetails } from './PresenterDetails';
 import { TransitionFields } from './TransitionFields';
 
-const PACE_LABELS: Record<PaceWay, string> = { stretch: 'Stretch', cut: 'Cut stillness', freeze: 'Hold the end' };
+const PACE_LABELS: Record<PaceWay, string> = {
+  stretch: 'Stretch',
+  cut: 'Cut stillness',
+  freeze: 'Hold the end',
+};
 
 /** Runs a command by its name on what is selected. */
 function useCommand(): (id: string) => void {
@@ -47,7 +57,10 @@ export function ClipDetails({ id }: { id: string }) {
       <div>
         <Heading title={footage?.name ?? 'Missing footage'}>
           {clip.link ? (
-            <Button onClick={() => run('unlink')} title="Picture and sound of this recording then move and trim by themselves">
+            <Button
+              onClick={() => run('unlink')}
+              title="Picture and sound of this recording then move and trim by themselves"
+            >
               Unlink
             </Button>
           ) : (
@@ -84,7 +97,14 @@ function Missing({ clip }: { clip: Clip }) {
   return (
     <div className="grid gap-2 border border-caution p-2">
       <p className="text-xs">Its recording was deleted from Footage, or is still being prepared.</p>
-      <Button onClick={() => void api(`/api/footage/${clip.footageId}`, { method: 'PATCH', body: { deleted: false } }).catch(tellFault)}>
+      <Button
+        onClick={() =>
+          void api(`/api/footage/${clip.footageId}`, {
+            method: 'PATCH',
+            body: { deleted: false },
+          }).catch(tellFault)
+        }
+      >
         Bring the recording back
       </Button>
     </div>
@@ -99,9 +119,15 @@ function GroupFields({ groupId }: { groupId: string }) {
   return (
     <fieldset className="grid gap-2 border-t border-line pt-2">
       <legend className="font-semibold">Group</legend>
-      <TextField label="Name" value={name} onDone={(text) => edit('Group name', (draft) => renameGroup(draft, groupId, text))} />
+      <TextField
+        label="Name"
+        value={name}
+        onDone={(text) => edit('Group name', (draft) => renameGroup(draft, groupId, text))}
+      />
       <span className="flex gap-2">
-        <Button onClick={() => run('open-group')}>{open ? 'Close the group' : 'Open to edit inside'}</Button>
+        <Button onClick={() => run('open-group')}>
+          {open ? 'Close the group' : 'Open to edit inside'}
+        </Button>
         <Button onClick={() => run('ungroup')}>Ungroup</Button>
       </span>
     </fieldset>
@@ -127,7 +153,9 @@ function TimeFields({ clip, lane }: { clip: Clip; lane: Lane }) {
     ['Roll', 'roll-the-cut-back', 'roll-the-cut-on'],
     ['Slip', 'slip-contents-back', 'slip-contents-on'],
     ['Slide', 'slide-clip-back', 'slide-clip-on'],
-    ...(clip.link ? [['Shift', 'shift-against-its-links-back', 'shift-against-its-links-on'] as const] : []),
+    ...(clip.link
+      ? [['Shift', 'shift-against-its-links-back', 'shift-against-its-links-on'] as const]
+      : []),
   ];
   return (
     <fieldset className="grid gap-1.5 border-t border-line pt-2" disabled={lane.locked}>
@@ -135,19 +163,27 @@ function TimeFields({ clip, lane }: { clip: Clip; lane: Lane }) {
       <TextField
         label="Begins at"
         value={formatTimecode(clip.start, rate)}
-        onDone={typed((time) => edit('Move', (draft) => moveClips(draft, [clip.id], time - clip.start)))}
+        onDone={typed((time) =>
+          edit('Move', (draft) => moveClips(draft, [clip.id], time - clip.start)),
+        )}
       />
       <TextField
         label="Length"
         value={formatTimecode(clip.duration, rate)}
-        onDone={typed((time) => edit('Trim end', (draft) => trimClip(draft, sources, clip.id, 'end', clip.start + time, frame)))}
+        onDone={typed((time) =>
+          edit('Trim end', (draft) =>
+            trimClip(draft, sources, clip.id, 'end', clip.start + time, frame),
+          ),
+        )}
       />
       {clip.speed > 0 && (
         <TextField
           label="From its footage"
           value={formatTimecode(clip.source, rate)}
           onDone={typed((time) =>
-            edit('Slip contents', (draft) => slipClip(draft, sources, clip.id, Math.round((time - clip.source) / clip.speed))),
+            edit('Slip contents', (draft) =>
+              slipClip(draft, sources, clip.id, Math.round((time - clip.source) / clip.speed)),
+            ),
           )}
         />
       )}
@@ -156,11 +192,19 @@ function TimeFields({ clip, lane }: { clip: Clip; lane: Lane }) {
         <span className="flex flex-wrap gap-1">
           {nudges.map(([name, back, on]) => (
             <span key={name} className="inline-flex items-center border border-line">
-              <button className="px-1.5 py-0.5 hover:bg-paper" aria-label={`${name} one frame earlier`} onClick={() => run(back)}>
+              <button
+                className="px-1.5 py-0.5 hover:bg-paper"
+                aria-label={`${name} one frame earlier`}
+                onClick={() => run(back)}
+              >
                 ‹
               </button>
               <span className="text-xs">{name}</span>
-              <button className="px-1.5 py-0.5 hover:bg-paper" aria-label={`${name} one frame later`} onClick={() => run(on)}>
+              <button
+                className="px-1.5 py-0.5 hover:bg-paper"
+                aria-label={`${name} one frame later`}
+                onClick={() => run(on)}
+              >
                 ›
               </button>
             </span>
@@ -185,10 +229,23 @@ function SpeedFields({ clip, lane }: { clip: Clip; lane: Lane }) {
   return (
     <fieldset className="grid gap-1.5 border-t border-line pt-2" disabled={lane.locked}>
       <legend className="font-semibold">Speed</legend>
-      <NumberField label="Speed" unit="×" value={clip.speed} min={0.1} max={16} step={0.05} onDone={change} />
+      <NumberField
+        label="Speed"
+        unit="×"
+        value={clip.speed}
+        min={0.1}
+        max={16}
+        step={0.05}
+        onDone={change}
+      />
       <span className="flex flex-wrap gap-1">
         {[0.5, 1, 1.5, 2, 4, 8].map((speed) => (
-          <Button key={speed} aria-pressed={clip.speed === speed} className="px-2 aria-pressed:border-action" onClick={() => change(speed)}>
+          <Button
+            key={speed}
+            aria-pressed={clip.speed === speed}
+            className="px-2 aria-pressed:border-action"
+            onClick={() => change(speed)}
+          >
             <span className="numbers">{speed}×</span>
           </Button>
         ))}
@@ -216,9 +273,16 @@ function SoundFields({ clip }: { clip: Clip }) {
   const seconds = (ticks: Ticks) => Number(ticksToSeconds(ticks).toFixed(2));
   const point = () => {
     const { playhead } = store.getState();
-    if (playhead < clip.start || playhead >= clipEnd(clip)) return tellFault('Put the playhead on the clip first.');
+    if (playhead < clip.start || playhead >= clipEnd(clip))
+      return tellFault('Put the playhead on the clip first.');
     edit('Level point', (draft) =>
-      setLevelPoint(draft, clip.id, playhead, envelopeAt(clip.envelope, sourceTime(clip, playhead)), TICKS_PER_SECOND / 100),
+      setLevelPoint(
+        draft,
+        clip.id,
+        playhead,
+        envelopeAt(clip.envelope, sourceTime(clip, playhead)),
+        TICKS_PER_SECOND / 100,
+      ),
     );
   };
   return (
@@ -233,7 +297,11 @@ function SoundFields({ clip }: { clip: Clip }) {
         unit="dB"
         onChange={(gain) => edit('Clip level', (draft) => setClipGain(draft, clip.id, gain), true)}
       />
-      <CheckField label="Muted" value={clip.muted} onChange={(muted) => edit('Mute clip', (draft) => muteClips(draft, [clip.id], muted))} />
+      <CheckField
+        label="Muted"
+        value={clip.muted}
+        onChange={(muted) => edit('Mute clip', (draft) => muteClips(draft, [clip.id], muted))}
+      />
       <NumberField
         label="Fade in"
         unit="s"
@@ -241,7 +309,9 @@ function SoundFields({ clip }: { clip: Clip }) {
         min={0}
         max={60}
         step={0.1}
-        onDone={(value) => edit('Fade', (draft) => setFades(draft, clip.id, secondsToTicks(value), clip.fadeOut))}
+        onDone={(value) =>
+          edit('Fade', (draft) => setFades(draft, clip.id, secondsToTicks(value), clip.fadeOut))
+        }
       />
       <NumberField
         label="Fade out"
@@ -250,17 +320,24 @@ function SoundFields({ clip }: { clip: Clip }) {
         min={0}
         max={60}
         step={0.1}
-        onDone={(value) => edit('Fade', (draft) => setFades(draft, clip.id, clip.fadeIn, secondsToTicks(value)))}
+        onDone={(value) =>
+          edit('Fade', (draft) => setFades(draft, clip.id, clip.fadeIn, secondsToTicks(value)))
+        }
       />
       <span className="flex flex-wrap items-center gap-2">
         <Button onClick={point}>Level point at the playhead</Button>
         {clip.envelope.length > 0 && (
-          <Button look="quiet" onClick={() => edit('Remove level points', (draft) => clearLevelPoints(draft, clip.id))}>
+          <Button
+            look="quiet"
+            onClick={() => edit('Remove level points', (draft) => clearLevelPoints(draft, clip.id))}
+          >
             Remove all {clip.envelope.length}
           </Button>
         )}
       </span>
-      <p className="text-xs text-ink-2">A double press on the clip’s line sets a point too; points are dragged.</p>
+      <p className="text-xs text-ink-2">
+        A double press on the clip’s line sets a point too; points are dragged.
+      </p>
     </fieldset>
   );
 }

@@ -13,7 +13,9 @@ export function FramingDetails({ id }: { id: string }) {
   const framing = useEditor((s) => s.project.framings.find((f) => f.id === id));
   const canvas = useEditor((s) => s.project.canvas);
   const area = useEditor((s) =>
-    framing && s.sources.footage[framing.footageId] ? areaOf(s.project, s.sources.footage[framing.footageId]!) : null,
+    framing && s.sources.footage[framing.footageId]
+      ? areaOf(s.project, s.sources.footage[framing.footageId]!)
+      : null,
   );
   const edit = useEditor((s) => s.edit);
   if (!framing || !area) return null;
@@ -24,8 +26,20 @@ export function FramingDetails({ id }: { id: string }) {
     const width = whole.width / value;
     const height = (width * whole.height) / whole.width;
     const { rect } = framing;
-    const next = keepInside({ x: rect.x + (rect.width - width) / 2, y: rect.y + (rect.height - height) / 2, width, height }, whole);
-    edit('Size framing', (draft) => changeSpan(draft, 'framings', id, { rect: { ...next }, pinned: true }), true);
+    const next = keepInside(
+      {
+        x: rect.x + (rect.width - width) / 2,
+        y: rect.y + (rect.height - height) / 2,
+        width,
+        height,
+      },
+      whole,
+    );
+    edit(
+      'Size framing',
+      (draft) => changeSpan(draft, 'framings', id, { rect: { ...next }, pinned: true }),
+      true,
+    );
   };
   const seconds = (ticks: number) => Number(ticksToSeconds(ticks).toFixed(1));
   return (
@@ -43,7 +57,8 @@ export function FramingDetails({ id }: { id: string }) {
         onChange={zoom}
       />
       <p className={`text-xs ${now > limit * 1.01 ? 'font-semibold text-caution' : 'text-ink-2'}`}>
-        The sharp limit of this recording is {limit.toFixed(2)}×.{now > limit * 1.01 && ' Beyond it text turns soft.'}
+        The sharp limit of this recording is {limit.toFixed(2)}×.
+        {now > limit * 1.01 && ' Beyond it text turns soft.'}
       </p>
       <SliderField
         label="Ramp in"
@@ -52,7 +67,13 @@ export function FramingDetails({ id }: { id: string }) {
         max={4}
         step={0.1}
         unit="s"
-        onChange={(v) => edit('Framing ramp', (draft) => changeSpan(draft, 'framings', id, { rampIn: secondsToTicks(v) }), true)}
+        onChange={(v) =>
+          edit(
+            'Framing ramp',
+            (draft) => changeSpan(draft, 'framings', id, { rampIn: secondsToTicks(v) }),
+            true,
+          )
+        }
       />
       <SliderField
         label="Ramp out"
@@ -61,15 +82,24 @@ export function FramingDetails({ id }: { id: string }) {
         max={4}
         step={0.1}
         unit="s"
-        onChange={(v) => edit('Framing ramp', (draft) => changeSpan(draft, 'framings', id, { rampOut: secondsToTicks(v) }), true)}
+        onChange={(v) =>
+          edit(
+            'Framing ramp',
+            (draft) => changeSpan(draft, 'framings', id, { rampOut: secondsToTicks(v) }),
+            true,
+          )
+        }
       />
       <CheckField
         label="Pinned"
         value={framing.pinned}
-        onChange={(pinned) => edit('Pin framing', (draft) => changeSpan(draft, 'framings', id, { pinned }))}
+        onChange={(pinned) =>
+          edit('Pin framing', (draft) => changeSpan(draft, 'framings', id, { pinned }))
+        }
       />
       <p className="text-xs text-ink-2">
-        Pinned framings stay as they are when you plan again. Drag the rectangle on the Picture to move it.
+        Pinned framings stay as they are when you plan again. Drag the rectangle on the Picture to
+        move it.
       </p>
       <SpanTimes span={framing} name="framing" />
     </div>

@@ -14,22 +14,38 @@ import { KeyEdgeFields } from './KeyEdgeFields';
 /** The chroma key of a recording. */
 export function KeyDetails({ footageId }: { footageId: string }) {
   const store = useEditorStore();
-  const key = useEditor((s) => s.project.keys.find((k) => k.footageId === footageId)) ?? { ...DEFAULT_KEY, on: false };
+  const key = useEditor((s) => s.project.keys.find((k) => k.footageId === footageId)) ?? {
+    ...DEFAULT_KEY,
+    on: false,
+  };
   const placement = useEditor((s) => s.project.presenter);
   const name = useEditor((s) => s.sources.footage[footageId]?.name);
   const takes = useEditor((s) =>
-    [...new Set(s.project.lanes.filter((l) => l.kind === 'presenter').flatMap((l) => l.clips.map((c) => c.footageId)))].join(' '),
+    [
+      ...new Set(
+        s.project.lanes
+          .filter((l) => l.kind === 'presenter')
+          .flatMap((l) => l.clips.map((c) => c.footageId)),
+      ),
+    ].join(' '),
   );
   const view = useEditor((s) => s.view);
   const picking = useEditor((s) => s.picking);
   const edit = useEditor((s) => s.edit);
   const others = takes.split(' ').filter((id) => id && id !== footageId);
-  const change = (what: Partial<Omit<typeof key, 'footageId'>>) => edit('Chroma key', (draft) => changeKey(draft, footageId, what), true);
+  const change = (what: Partial<Omit<typeof key, 'footageId'>>) =>
+    edit('Chroma key', (draft) => changeKey(draft, footageId, what), true);
   const find = async () => {
     try {
-      const { wall } = await api<{ wall: WallEstimate | null }>(`/api/footage/${footageId}/wall`, { method: 'POST' });
-      if (wall) edit('Find the wall', (draft) => changeKey(draft, footageId, { ...wall, on: true }));
-      else tellFault('No even wall was found along the border of the recording. Pick its colour by hand.');
+      const { wall } = await api<{ wall: WallEstimate | null }>(`/api/footage/${footageId}/wall`, {
+        method: 'POST',
+      });
+      if (wall)
+        edit('Find the wall', (draft) => changeKey(draft, footageId, { ...wall, on: true }));
+      else
+        tellFault(
+          'No even wall was found along the border of the recording. Pick its colour by hand.',
+        );
     } catch (error) {
       tellFault(error);
     }
@@ -51,18 +67,33 @@ export function KeyDetails({ footageId }: { footageId: string }) {
             </Button>
             <Button
               aria-pressed={picking}
-              onClick={() => store.setState(picking ? { picking: false, view: {} } : { picking: true, view: { presenter: 'raw' } })}
+              onClick={() =>
+                store.setState(
+                  picking
+                    ? { picking: false, view: {} }
+                    : { picking: true, view: { presenter: 'raw' } },
+                )
+              }
             >
               <Pipette size={14} aria-hidden /> {picking ? 'Press the wall…' : 'Pick its colour'}
             </Button>
             <Button
               aria-pressed={view.presenter === 'matte'}
-              onClick={() => store.setState({ picking: false, view: view.presenter === 'matte' ? {} : { presenter: 'matte' } })}
+              onClick={() =>
+                store.setState({
+                  picking: false,
+                  view: view.presenter === 'matte' ? {} : { presenter: 'matte' },
+                })
+              }
             >
               {view.presenter === 'matte' ? 'Back to the Picture' : 'Show matte'}
             </Button>
           </div>
-          <ColorField label="Wall" value={key.color} onChange={(color) => change({ color, wall: null })} />
+          <ColorField
+            label="Wall"
+            value={key.color}
+            onChange={(color) => change({ color, wall: null })}
+          />
           <SliderField
             label="Tolerance"
             value={key.tolerance}
@@ -85,13 +116,19 @@ export function KeyDetails({ footageId }: { footageId: string }) {
           <CheckField
             label="Fill behind"
             value={placement.backdrop !== null}
-            onChange={(on) => edit('Presenter', (draft) => changePresenter(draft, { backdrop: on ? '#e3eef2' : null }))}
+            onChange={(on) =>
+              edit('Presenter', (draft) =>
+                changePresenter(draft, { backdrop: on ? '#e3eef2' : null }),
+              )
+            }
           />
           {placement.backdrop && (
             <ColorField
               label="Fill colour"
               value={placement.backdrop}
-              onChange={(backdrop) => edit('Presenter', (draft) => changePresenter(draft, { backdrop }), true)}
+              onChange={(backdrop) =>
+                edit('Presenter', (draft) => changePresenter(draft, { backdrop }), true)
+              }
             />
           )}
           {others.length > 0 && (

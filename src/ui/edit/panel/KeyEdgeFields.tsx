@@ -20,16 +20,48 @@ export function KeyEdgeFields({
   const footage = useEditor((s) => s.sources.footage[footageId]);
   if (!footage) return null;
   const { garbage } = edge;
-  const inner = { x: footage.width * 0.1, y: 0, width: footage.width * 0.8, height: footage.height };
+  const inner = {
+    x: footage.width * 0.1,
+    y: 0,
+    width: footage.width * 0.8,
+    height: footage.height,
+  };
   return (
     <>
-      <SliderField label="Choke" value={edge.choke} min={-10} max={10} step={1} unit="px" onChange={(choke) => onChange({ choke })} />
-      <SliderField label="Feather" value={edge.feather} min={0} max={20} step={1} unit="px" onChange={(feather) => onChange({ feather })} />
-      <CheckField label="Garbage matte" value={!!garbage} onChange={(on) => onChange({ garbage: on ? tidyArea(inner, footage) : null })} />
+      <SliderField
+        label="Choke"
+        value={edge.choke}
+        min={-10}
+        max={10}
+        step={1}
+        unit="px"
+        onChange={(choke) => onChange({ choke })}
+      />
+      <SliderField
+        label="Feather"
+        value={edge.feather}
+        min={0}
+        max={20}
+        step={1}
+        unit="px"
+        onChange={(feather) => onChange({ feather })}
+      />
+      <CheckField
+        label="Garbage matte"
+        value={!!garbage}
+        onChange={(on) => onChange({ garbage: on ? tidyArea(inner, footage) : null })}
+      />
       {garbage && (
         <>
-          <p className="text-xs text-ink-2">What lies outside of this rectangle (px) is taken out whatever its colour.</p>
-          <RectFields rect={garbage} onSide={(side, value) => onChange({ garbage: tidyArea({ ...garbage, [side]: value }, footage) })} />
+          <p className="text-xs text-ink-2">
+            What lies outside of this rectangle (px) is taken out whatever its colour.
+          </p>
+          <RectFields
+            rect={garbage}
+            onSide={(side, value) =>
+              onChange({ garbage: tidyArea({ ...garbage, [side]: value }, footage) })
+            }
+          />
         </>
       )}
     </>

@@ -18,12 +18,16 @@ export function LaneDetails({ id }: { id: string }) {
       <TextField
         label="Name"
         value={lane.name}
-        onDone={(name) => edit('Lane name', (draft) => changeLane(draft, id, { name: name.slice(0, 200) }))}
+        onDone={(name) =>
+          edit('Lane name', (draft) => changeLane(draft, id, { name: name.slice(0, 200) }))
+        }
       />
       <CheckField
         label={picture ? 'Hidden' : 'Muted'}
         value={lane.off}
-        onChange={(off) => edit(picture ? 'Hide lane' : 'Mute lane', (draft) => changeLane(draft, id, { off }))}
+        onChange={(off) =>
+          edit(picture ? 'Hide lane' : 'Mute lane', (draft) => changeLane(draft, id, { off }))
+        }
       />
       <CheckField
         label="Locked"
@@ -41,7 +45,11 @@ export function LaneDetails({ id }: { id: string }) {
           onChange={(gain) => edit('Lane level', (draft) => changeLane(draft, id, { gain }), true)}
         />
       )}
-      <CheckField label="Solo" value={lane.solo} onChange={(solo) => edit('Solo lane', (draft) => changeLane(draft, id, { solo }))} />
+      <CheckField
+        label="Solo"
+        value={lane.solo}
+        onChange={(solo) => edit('Solo lane', (draft) => changeLane(draft, id, { solo }))}
+      />
       <SliderField
         label="Height"
         value={lane.height}
@@ -49,14 +57,26 @@ export function LaneDetails({ id }: { id: string }) {
         max={4}
         step={0.25}
         unit="×"
-        onChange={(height) => edit('Lane height', (draft) => changeLane(draft, id, { height }), true)}
+        onChange={(height) =>
+          edit('Lane height', (draft) => changeLane(draft, id, { height }), true)
+        }
       />
       <span className="flex flex-wrap gap-2">
-        <Button onClick={() => edit('Move lane', (draft) => moveLane(draft, id, -1))}>{picture ? 'To the front' : 'Up'}</Button>
-        <Button onClick={() => edit('Move lane', (draft) => moveLane(draft, id, 1))}>{picture ? 'To the back' : 'Down'}</Button>
-        <Button onClick={() => edit('Remove lane', (draft) => removeLane(draft, id))}>Remove the lane</Button>
+        <Button onClick={() => edit('Move lane', (draft) => moveLane(draft, id, -1))}>
+          {picture ? 'To the front' : 'Up'}
+        </Button>
+        <Button onClick={() => edit('Move lane', (draft) => moveLane(draft, id, 1))}>
+          {picture ? 'To the back' : 'Down'}
+        </Button>
+        <Button onClick={() => edit('Remove lane', (draft) => removeLane(draft, id))}>
+          Remove the lane
+        </Button>
       </span>
-      {picture && <p className="text-xs text-ink-2">What is higher on the timeline is in front in the Picture.</p>}
+      {picture && (
+        <p className="text-xs text-ink-2">
+          What is higher on the timeline is in front in the Picture.
+        </p>
+      )}
       {lane.kind === 'presenter' && <PresenterDetails />}
     </div>
   );

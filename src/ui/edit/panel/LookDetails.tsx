@@ -30,7 +30,10 @@ export function LookDetails({ footage }: { footage: FootageFacts }) {
   const change = (what: Parameters<typeof changeLook>[2], merge = true) =>
     edit('Look of a recording', (draft) => changeLook(draft, footage.id, what), merge);
   const setSide = (side: keyof FootageRect, value: number) => {
-    const next = tidyArea({ x: area.x, y: area.y, width: area.width, height: area.height, [side]: value }, footage);
+    const next = tidyArea(
+      { x: area.x, y: area.y, width: area.width, height: area.height, [side]: value },
+      footage,
+    );
     change({ area: next });
   };
   return (
@@ -42,7 +45,9 @@ export function LookDetails({ footage }: { footage: FootageFacts }) {
           label="In the picture"
           value={look?.fit === 'fill' ? 'fill' : (look?.bars ?? 'plain')}
           options={SHAPES}
-          onChange={(shape) => change(shape === 'fill' ? { fit: 'fill' } : { fit: 'fit', bars: shape }, false)}
+          onChange={(shape) =>
+            change(shape === 'fill' ? { fit: 'fill' } : { fit: 'fit', bars: shape }, false)
+          }
         />
       )}
       {look?.area && (
@@ -60,11 +65,28 @@ export function LookDetails({ footage }: { footage: FootageFacts }) {
         show={(v) => String(Math.round(v * 100))}
         onChange={(opacity) => change({ opacity })}
       />
-      <SelectField label="Blend" value={look?.blend ?? 'normal'} options={BLEND_NAMES} onChange={(blend) => change({ blend }, false)} />
+      <SelectField
+        label="Blend"
+        value={look?.blend ?? 'normal'}
+        options={BLEND_NAMES}
+        onChange={(blend) => change({ blend }, false)}
+      />
       {(footage.role === 'presenter' || footage.kind === 'image') && (
-        <SliderField label="Tilt" value={look?.tilt ?? 0} min={-45} max={45} step={0.5} unit="°" onChange={(tilt) => change({ tilt })} />
+        <SliderField
+          label="Tilt"
+          value={look?.tilt ?? 0}
+          min={-45}
+          max={45}
+          step={0.5}
+          unit="°"
+          onChange={(tilt) => change({ tilt })}
+        />
       )}
-      <LightSliders brightness={look?.brightness ?? 0} contrast={look?.contrast ?? 1} onChange={change} />
+      <LightSliders
+        brightness={look?.brightness ?? 0}
+        contrast={look?.contrast ?? 1}
+        onChange={change}
+      />
     </fieldset>
   );
 }

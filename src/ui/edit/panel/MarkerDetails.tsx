@@ -12,7 +12,11 @@ export function MarkerDetails({ id }: { id: string }) {
   return (
     <div className="grid gap-2">
       <Heading title="Marker" />
-      <TextField label="Name" value={marker.name} onDone={(name) => edit('Rename marker', (draft) => changeMarker(draft, id, { name }))} />
+      <TextField
+        label="Name"
+        value={marker.name}
+        onDone={(name) => edit('Rename marker', (draft) => changeMarker(draft, id, { name }))}
+      />
       <div className="flex items-center gap-1" role="group" aria-label="Colour">
         <span className="w-30 text-ink-2">Colour</span>
         {MARKER_COLORS.map((color) => (
@@ -26,7 +30,9 @@ export function MarkerDetails({ id }: { id: string }) {
           />
         ))}
       </div>
-      <Button onClick={() => edit('Remove marker', (draft) => removeMarker(draft, id))}>Remove marker</Button>
+      <Button onClick={() => edit('Remove marker', (draft) => removeMarker(draft, id))}>
+        Remove marker
+      </Button>
     </div>
   );
 }

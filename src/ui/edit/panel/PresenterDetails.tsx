@@ -19,14 +19,21 @@ const percent = (v: number) => String(Math.round(v * 100));
 export function PresenterDetails({ footageId }: { footageId?: string }) {
   const placement = useEditor((s) => s.project.presenter);
   const edit = useEditor((s) => s.edit);
-  const atPlayhead = useEditor((s) => footageId ?? visibleClip(s.project, 'presenter', s.playhead)?.footageId);
-  const change = (what: Partial<PresenterPlacement>) => edit('Presenter', (draft) => changePresenter(draft, what), true);
+  const atPlayhead = useEditor(
+    (s) => footageId ?? visibleClip(s.project, 'presenter', s.playhead)?.footageId,
+  );
+  const change = (what: Partial<PresenterPlacement>) =>
+    edit('Presenter', (draft) => changePresenter(draft, what), true);
   return (
     <div className="grid gap-2">
       <Heading title="Presenter" />
       <Field label="Corner">
         {() => (
-          <div role="group" aria-label="Corner" className="grid w-24 grid-cols-2 gap-1 border border-line bg-surround/20 p-1">
+          <div
+            role="group"
+            aria-label="Corner"
+            className="grid w-24 grid-cols-2 gap-1 border border-line bg-surround/20 p-1"
+          >
             {CORNERS.map((corner) => (
               <button
                 key={corner}
@@ -114,7 +121,11 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
         show={percent}
         onChange={(feather) => change({ feather })}
       />
-      <CheckField label="Mirror" value={placement.mirror} onChange={(mirror) => change({ mirror })} />
+      <CheckField
+        label="Mirror"
+        value={placement.mirror}
+        onChange={(mirror) => change({ mirror })}
+      />
       <SliderField
         label="Ring"
         value={placement.ring.width}
@@ -125,7 +136,11 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
         onChange={(width) => change({ ring: { ...placement.ring, width } })}
       />
       {placement.ring.width > 0 && (
-        <ColorField label="Ring colour" value={placement.ring.color} onChange={(color) => change({ ring: { ...placement.ring, color } })} />
+        <ColorField
+          label="Ring colour"
+          value={placement.ring.color}
+          onChange={(color) => change({ ring: { ...placement.ring, color } })}
+        />
       )}
       {atPlayhead ? (
         <KeyDetails footageId={atPlayhead} />

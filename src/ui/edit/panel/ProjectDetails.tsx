@@ -11,42 +11,57 @@ import { Heading } from './Heading';
 /** Size and rate of the picture; nothing here changes by itself. */
 export function ProjectDetails() {
   const canvas = useEditor((s) => s.project.canvas);
-  const screen = useEditor((s) => s.footage.find((f) => f.role === 'screen' && f.status === 'ready' && f.facts?.hasVideo)?.facts);
+  const screen = useEditor(
+    (s) =>
+      s.footage.find((f) => f.role === 'screen' && f.status === 'ready' && f.facts?.hasVideo)
+        ?.facts,
+  );
   const edit = useEditor((s) => s.edit);
   const now = `${canvas.width}x${canvas.height}`;
   const sizes: [string, string][] = TARGETS.filter(
     (t, i) => TARGETS.findIndex((o) => o.width === t.width && o.height === t.height) === i,
   ).map((t) => [`${t.width}x${t.height}`, `${t.name} (${t.width}×${t.height} px)`]);
-  if (!sizes.some(([key]) => key === now)) sizes.unshift([now, `${canvas.width}×${canvas.height} px`]);
+  if (!sizes.some(([key]) => key === now))
+    sizes.unshift([now, `${canvas.width}×${canvas.height} px`]);
   const rate =
-    RATES.find(([, r]) => r.num * canvas.frameRate.den === canvas.frameRate.num * r.den)?.[0] ?? String(framesPerSecond(canvas.frameRate));
+    RATES.find(([, r]) => r.num * canvas.frameRate.den === canvas.frameRate.num * r.den)?.[0] ??
+    String(framesPerSecond(canvas.frameRate));
   const setSize = (key: string) => {
     const [width, height] = key.split('x').map(Number) as [number, number];
     edit('Picture size', (draft) => changeCanvas(draft, { width, height }));
   };
   const even = (n: number) => n - (n % 2);
-  const fits = screen && (even(screen.width) !== canvas.width || even(screen.height) !== canvas.height);
+  const fits =
+    screen && (even(screen.width) !== canvas.width || even(screen.height) !== canvas.height);
   return (
     <div className="grid gap-2">
       <Heading title="Project" />
-      <p className="text-xs text-ink-2">Select something on the timeline to see its details here.</p>
+      <p className="text-xs text-ink-2">
+        Select something on the timeline to see its details here.
+      </p>
       <SelectField label="Picture" value={now} options={sizes} onChange={setSize} />
       <SelectField
         label="Frame rate"
         value={rate}
         options={RATES.map(([label]) => [label, `${label} fps`] as const)}
-        onChange={(label) => edit('Frame rate', (draft) => changeCanvas(draft, { frameRate: RATES.find(([l]) => l === label)![1] }))}
+        onChange={(label) =>
+          edit('Frame rate', (draft) =>
+            changeCanvas(draft, { frameRate: RATES.find(([l]) => l === label)![1] }),
+          )
+        }
       />
       <ColorField
         label="Background"
         value={canvas.background}
-        onChange={(background) => edit('Background', (draft) => changeCanvas(draft, { background }), true)}
+        onChange={(background) =>
+          edit('Background', (draft) => changeCanvas(draft, { background }), true)
+        }
       />
       {fits && (
         <div className="border border-line p-2">
           <p className="mb-2 text-xs">
-            Your screen recording is {screen.width}×{screen.height} px. At that size nothing is scaled; at a smaller one there is room for
-            sharp framings.
+            Your screen recording is {screen.width}×{screen.height} px. At that size nothing is
+            scaled; at a smaller one there is room for sharp framings.
           </p>
           <Button onClick={() => setSize(`${even(screen.width)}x${even(screen.height)}`)}>
             Use {even(screen.width)}×{even(screen.height)} px

@@ -20,7 +20,10 @@ export function SidePanel() {
       onValueChange={(value) => set({ panel: value as Panel })}
       className="grid min-h-0 grid-rows-[32px_minmax(0,1fr)]"
     >
-      <Tabs.List aria-label="Beside the Picture" className="flex border-b border-line bg-sheet px-2">
+      <Tabs.List
+        aria-label="Beside the Picture"
+        className="flex border-b border-line bg-sheet px-2"
+      >
         {PANELS.map(([value, label]) => (
           <Tabs.Trigger
             key={value}

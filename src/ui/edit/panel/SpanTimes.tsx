@@ -16,13 +16,17 @@ export function SpanTimes({ span, name }: { span: Range & { id: string }; name: 
     const time = parseTimecode(text, rate);
     if (time === null) return tellFault('Type a time as 12, 1:05, 12.5 or 00:00:12:04.');
     const next = { start: span.start, end: span.end, [key]: time };
-    edit(`Time ${name}`, (draft) => timeSpan(draft, span.id, next.start, next.end, frameDuration(rate)));
+    edit(`Time ${name}`, (draft) =>
+      timeSpan(draft, span.id, next.start, next.end, frameDuration(rate)),
+    );
   };
   return (
     <>
       <TextField label="Start" value={formatTimecode(span.start, rate)} onDone={set('start')} />
       <TextField label="End" value={formatTimecode(span.end, rate)} onDone={set('end')} />
-      <Button onClick={() => edit(`Remove ${name}`, (draft) => removeSpan(draft, span.id))}>Remove {name}</Button>
+      <Button onClick={() => edit(`Remove ${name}`, (draft) => removeSpan(draft, span.id))}>
+        Remove {name}
+      </Button>
     </>
   );
 }

@@ -12,7 +12,11 @@ export function StepDetails({ id }: { id: string }) {
   return (
     <div className="grid gap-2">
       <Heading title="Step" />
-      <TextField label="Title" value={step.title} onDone={(title) => edit('Step title', (draft) => changeStep(draft, id, { title }))} />
+      <TextField
+        label="Title"
+        value={step.title}
+        onDone={(title) => edit('Step title', (draft) => changeStep(draft, id, { title }))}
+      />
       <TextField
         label="Narration"
         lines={4}
@@ -25,8 +29,15 @@ export function StepDetails({ id }: { id: string }) {
         value={step.action}
         onDone={(action) => edit('Step', (draft) => changeStep(draft, id, { action }))}
       />
-      <TextField label="Notes" lines={2} value={step.notes} onDone={(notes) => edit('Step', (draft) => changeStep(draft, id, { notes }))} />
-      <Button onClick={() => edit('Remove step', (draft) => removeStep(draft, id))}>Remove step</Button>
+      <TextField
+        label="Notes"
+        lines={2}
+        value={step.notes}
+        onDone={(notes) => edit('Step', (draft) => changeStep(draft, id, { notes }))}
+      />
+      <Button onClick={() => edit('Remove step', (draft) => removeStep(draft, id))}>
+        Remove step
+      </Button>
     </div>
   );
 }

@@ -18,7 +18,11 @@ export function StepsPanel() {
     const { playhead, project, edit, select } = store.getState();
     const id = nanoid();
     const start = snapToFrame(playhead, project.canvas.frameRate);
-    if (edit('Add step', (draft) => addStep(draft, { id, start, title: 'New step', narration: '', action: '', notes: '' })))
+    if (
+      edit('Add step', (draft) =>
+        addStep(draft, { id, start, title: 'New step', narration: '', action: '', notes: '' }),
+      )
+    )
       select({ kind: 'step', id });
   };
   const lengthOf = (id: string) => {
@@ -29,13 +33,20 @@ export function StepsPanel() {
     <div className="p-2">
       {!steps.length && (
         <p className="p-2 text-ink-2">
-          No steps yet. A step is some narration and what happens on screen meanwhile; steps become the ribbon above the timeline.
+          No steps yet. A step is some narration and what happens on screen meanwhile; steps become
+          the ribbon above the timeline.
         </p>
       )}
       <ol aria-label="Steps">
         {steps.map((step, i) => (
-          <li key={step.id} className={`border-l-2 px-3 py-1.5 ${step.id === current ? 'border-action bg-sheet' : 'border-transparent'}`}>
-            <button className="block w-full text-left" onClick={() => store.getState().select({ kind: 'step', id: step.id })}>
+          <li
+            key={step.id}
+            className={`border-l-2 px-3 py-1.5 ${step.id === current ? 'border-action bg-sheet' : 'border-transparent'}`}
+          >
+            <button
+              className="block w-full text-left"
+              onClick={() => store.getState().select({ kind: 'step', id: step.id })}
+            >
               <span className="flex justify-between gap-2 font-semibold">
                 <span>
                   {i + 1} {step.title}

@@ -8,7 +8,10 @@ import { ColorField, NumberField, SelectField } from '../../parts/fields';
 import { TRANSITION_NAMES } from '../names';
 import { useEditor, useEditorStore } from '../store';
 
-const KINDS = [['none', 'None'], ...TRANSITION_KINDS.map((kind) => [kind, TRANSITION_NAMES[kind]] as const)] as const;
+const KINDS = [
+  ['none', 'None'],
+  ...TRANSITION_KINDS.map((kind) => [kind, TRANSITION_NAMES[kind]] as const),
+] as const;
 const SIDES = [
   ['left', 'the left'],
   ['right', 'the right'],
@@ -40,18 +43,36 @@ export function TransitionFields({ clip, lane }: { clip: Clip; lane: Lane }) {
   );
 }
 
-function One({ clip, end, label, transition }: { clip: Clip; end: End; label: string; transition: Transition | null }) {
+function One({
+  clip,
+  end,
+  label,
+  transition,
+}: {
+  clip: Clip;
+  end: End;
+  label: string;
+  transition: Transition | null;
+}) {
   const store = useEditorStore();
   const frame = useEditor((s) => frameDuration(s.project.canvas.frameRate));
   const set = (value: Transition | null, merge = false) =>
-    store.getState().edit('Transition', (draft) => void setTransition(draft, store.getState().sources, clip.id, end, value, frame), merge);
+    store
+      .getState()
+      .edit(
+        'Transition',
+        (draft) => void setTransition(draft, store.getState().sources, clip.id, end, value, frame),
+        merge,
+      );
   return (
     <>
       <SelectField
         label={label}
         value={transition?.kind ?? 'none'}
         options={KINDS}
-        onChange={(kind) => set(kind === 'none' ? null : { ...(transition ?? DEFAULT_TRANSITION), kind })}
+        onChange={(kind) =>
+          set(kind === 'none' ? null : { ...(transition ?? DEFAULT_TRANSITION), kind })
+        }
       />
       {transition && (
         <>
@@ -65,10 +86,19 @@ function One({ clip, end, label, transition }: { clip: Clip; end: End; label: st
             onDone={(seconds) => set({ ...transition, duration: secondsToTicks(seconds) })}
           />
           {transition.kind === 'fade' && (
-            <ColorField label="Through" value={transition.color} onChange={(color) => set({ ...transition, color }, true)} />
+            <ColorField
+              label="Through"
+              value={transition.color}
+              onChange={(color) => set({ ...transition, color }, true)}
+            />
           )}
           {(transition.kind === 'slide' || transition.kind === 'push') && (
-            <SelectField label="From" value={transition.from} options={SIDES} onChange={(from) => set({ ...transition, from })} />
+            <SelectField
+              label="From"
+              value={transition.from}
+              options={SIDES}
+              onChange={(from) => set({ ...transition, from })}
+            />
           )}
         </>
       )}

@@ -18,16 +18,36 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
   const playhead = useEditor((s) => s.playhead);
   if (!callout || !footage) return null;
   if (!contains(callout, playhead))
-    return <p className="absolute top-1 left-1 bg-sheet px-2 py-0.5 text-xs">The playhead is outside this callout; go to it to move it.</p>;
+    return (
+      <p className="absolute top-1 left-1 bg-sheet px-2 py-0.5 text-xs">
+        The playhead is outside this callout; go to it to move it.
+      </p>
+    );
   const layout = spanAt(project.layouts, playhead)?.kind ?? 'corner';
-  const stage = screenStage(layout === 'side' && !visibleClip(project, 'presenter', playhead) ? 'corner' : layout, canvas);
-  const { rect: view } = viewAt(project.framings, footage.id, areaOf(project, footage), stage, playhead);
+  const stage = screenStage(
+    layout === 'side' && !visibleClip(project, 'presenter', playhead) ? 'corner' : layout,
+    canvas,
+  );
+  const { rect: view } = viewAt(
+    project.framings,
+    footage.id,
+    areaOf(project, footage),
+    stage,
+    playhead,
+  );
   const ratio = (stage.width * scale) / view.width;
-  const toCss = (x: number, y: number) => ({ left: stage.x * scale + (x - view.x) * ratio, top: stage.y * scale + (y - view.y) * ratio });
+  const toCss = (x: number, y: number) => ({
+    left: stage.x * scale + (x - view.x) * ratio,
+    top: stage.y * scale + (y - view.y) * ratio,
+  });
 
   const drag = (event: PointerEvent, label: string, change: (dx: number, dy: number) => object) => {
     const base = store.getState();
-    followDrag(event, (dx, dy) => store.getState().editFrom(base, label, (draft) => changeSpan(draft, 'callouts', id, change(dx, dy))));
+    followDrag(event, (dx, dy) =>
+      store
+        .getState()
+        .editFrom(base, label, (draft) => changeSpan(draft, 'callouts', id, change(dx, dy))),
+    );
   };
   if (callout.kind === 'text') {
     const { anchor, offset } = callout;
@@ -53,17 +73,25 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
           data-testid="callout-box"
           title="The words"
           onPointerDown={(e) =>
-            drag(e, 'Move callout', (dx, dy) => ({ offset: { dx: offset.dx + dx / scale, dy: offset.dy + dy / scale } }))
+            drag(e, 'Move callout', (dx, dy) => ({
+              offset: { dx: offset.dx + dx / scale, dy: offset.dy + dy / scale },
+            }))
           }
         />
       </>
     );
   }
   if (callout.kind !== 'cover') {
-    const points = callout.kind === 'shape' ? [callout.from, callout.to] : callout.points.map(([, x, y]) => ({ x, y }));
+    const points =
+      callout.kind === 'shape'
+        ? [callout.from, callout.to]
+        : callout.points.map(([, x, y]) => ({ x, y }));
     const left = Math.min(...points.map((p) => p.x));
     const top = Math.min(...points.map((p) => p.y));
-    const shift = (p: { x: number; y: number }, dx: number, dy: number) => ({ x: p.x + dx / ratio, y: p.y + dy / ratio });
+    const shift = (p: { x: number; y: number }, dx: number, dy: number) => ({
+      x: p.x + dx / ratio,
+      y: p.y + dy / ratio,
+    });
     return (
       <div
         className="absolute cursor-move border-2 border-dashed border-ink"
@@ -89,13 +117,21 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
       className="absolute cursor-move border-2 border-dashed border-playhead"
       style={{ ...toCss(rect.x, rect.y), width: rect.width * ratio, height: rect.height * ratio }}
       data-testid="cover-rect"
-      onPointerDown={(e) => drag(e, 'Move cover', (dx, dy) => ({ rect: { ...rect, x: rect.x + dx / ratio, y: rect.y + dy / ratio } }))}
+      onPointerDown={(e) =>
+        drag(e, 'Move cover', (dx, dy) => ({
+          rect: { ...rect, x: rect.x + dx / ratio, y: rect.y + dy / ratio },
+        }))
+      }
     >
       <span
         className="absolute -right-1.5 -bottom-1.5 size-3 cursor-nwse-resize border-2 border-ink bg-sheet"
         onPointerDown={(e) =>
           drag(e, 'Size cover', (dx, dy) => ({
-            rect: { ...rect, width: Math.max(8, rect.width + dx / ratio), height: Math.max(8, rect.height + dy / ratio) },
+            rect: {
+              ...rect,
+              width: Math.max(8, rect.width + dx / ratio),
+              height: Math.max(8, rect.height + dy / ratio),
+            },
           }))
         }
       />

@@ -16,7 +16,9 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
   const framing = useEditor((s) => s.project.framings.find((f) => f.id === id));
   const canvas = useEditor((s) => s.project.canvas);
   const area = useEditor((s) =>
-    framing && s.sources.footage[framing.footageId] ? areaOf(s.project, s.sources.footage[framing.footageId]!) : null,
+    framing && s.sources.footage[framing.footageId]
+      ? areaOf(s.project, s.sources.footage[framing.footageId]!)
+      : null,
   );
   const playing = useEditor((s) => s.rate !== 0);
   useEffect(() => {
@@ -34,11 +36,19 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
   });
   const soft = magnification(framing.rect, area, canvas) > sharpLimit(area, canvas) * 1.01;
 
-  const drag = (event: PointerEvent, change: (rect: FootageRect, dx: number, dy: number) => FootageRect, label: string) => {
+  const drag = (
+    event: PointerEvent,
+    change: (rect: FootageRect, dx: number, dy: number) => FootageRect,
+    label: string,
+  ) => {
     const base = store.getState();
     followDrag(event, (dx, dy) => {
       const rect = keepInside(change(framing.rect, dx / ratio, dy / ratio), whole);
-      store.getState().editFrom(base, label, (draft) => changeSpan(draft, 'framings', id, { rect: { ...rect }, pinned: true }));
+      store
+        .getState()
+        .editFrom(base, label, (draft) =>
+          changeSpan(draft, 'framings', id, { rect: { ...rect }, pinned: true }),
+        );
     });
   };
   const resize = (sx: 1 | -1, sy: 1 | -1) => (event: PointerEvent) =>
@@ -48,7 +58,12 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
         const wanted = rect.width + Math.max(sx * dx, (sy * dy * whole.width) / whole.height);
         const width = Math.min(whole.width, Math.max(whole.width / CLOSEST, wanted));
         const height = (width * whole.height) / whole.width;
-        return { width, height, x: sx > 0 ? rect.x : rect.x + rect.width - width, y: sy > 0 ? rect.y : rect.y + rect.height - height };
+        return {
+          width,
+          height,
+          x: sx > 0 ? rect.x : rect.x + rect.width - width,
+          y: sy > 0 ? rect.y : rect.y + rect.height - height,
+        };
       },
       'Size framing',
     );
@@ -63,7 +78,9 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
     <div
       className={`absolute cursor-move border-2 ${soft ? 'border-caution' : 'border-playhead'}`}
       style={{ ...place(framing.rect), boxShadow: '0 0 0 9999px rgb(0 0 0 / 0.35)' }}
-      onPointerDown={(e) => drag(e, (rect, dx, dy) => ({ ...rect, x: rect.x + dx, y: rect.y + dy }), 'Move framing')}
+      onPointerDown={(e) =>
+        drag(e, (rect, dx, dy) => ({ ...rect, x: rect.x + dx, y: rect.y + dy }), 'Move framing')
+      }
       data-testid="framing-rect"
     >
       <span className="numbers absolute top-0 left-4 bg-sheet px-1 text-xs">

@@ -8,7 +8,13 @@ import { CalloutHandles } from './CalloutHandles';
 import { FramingHandles } from './FramingHandles';
 
 /** The composed picture on its grey surround, with handles for what is selected. */
-export function Picture({ canvasRef, player }: { canvasRef: (canvas: HTMLCanvasElement | null) => void; player: Player | null }) {
+export function Picture({
+  canvasRef,
+  player,
+}: {
+  canvasRef: (canvas: HTMLCanvasElement | null) => void;
+  player: Player | null;
+}) {
   const store = useEditorStore();
   const width = useEditor((s) => s.project.canvas.width);
   const height = useEditor((s) => s.project.canvas.height);
@@ -28,7 +34,9 @@ export function Picture({ canvasRef, player }: { canvasRef: (canvas: HTMLCanvasE
   const [room, setRoom] = useState({ width: 640, height: 360 });
   useLayoutEffect(() => {
     const element = surround.current!;
-    const observer = new ResizeObserver(() => setRoom({ width: element.clientWidth - 16, height: element.clientHeight - 16 }));
+    const observer = new ResizeObserver(() =>
+      setRoom({ width: element.clientWidth - 16, height: element.clientHeight - 16 }),
+    );
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
@@ -38,10 +46,16 @@ export function Picture({ canvasRef, player }: { canvasRef: (canvas: HTMLCanvasE
   const pick = async (event: React.MouseEvent) => {
     if (!picking || !player) return;
     const box = event.currentTarget.getBoundingClientRect();
-    const color = await player.pickColor((event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height);
+    const color = await player.pickColor(
+      (event.clientX - box.left) / box.width,
+      (event.clientY - box.top) / box.height,
+    );
     const { project, playhead, edit } = store.getState();
     const clip = visibleClip(project, 'presenter', playhead);
-    if (color && clip) edit('Pick the wall’s colour', (draft) => changeKey(draft, clip.footageId, { color, on: true }));
+    if (color && clip)
+      edit('Pick the wall’s colour', (draft) =>
+        changeKey(draft, clip.footageId, { color, on: true }),
+      );
     store.setState({ picking: false, view: {} });
   };
 
@@ -64,7 +78,11 @@ export function Picture({ canvasRef, player }: { canvasRef: (canvas: HTMLCanvasE
           </p>
         )}
       </div>
-      {note && <p className="absolute bottom-1 left-1/2 -translate-x-1/2 bg-sheet px-2 py-0.5 text-xs">{note}</p>}
+      {note && (
+        <p className="absolute bottom-1 left-1/2 -translate-x-1/2 bg-sheet px-2 py-0.5 text-xs">
+          {note}
+        </p>
+      )}
     </div>
   );
 }

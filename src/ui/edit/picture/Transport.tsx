@@ -25,7 +25,12 @@ export function Transport({ player }: { player: Player | null }) {
       <Timecode onTime={seek} />
       <IconButton icon={SkipBack} label="To the start" keys="Home" onClick={() => seek(0)} />
       <IconButton icon={ChevronLeft} label="One frame back" keys="←" onClick={() => step(-1)} />
-      <IconButton icon={rate ? Pause : Play} label={rate ? 'Pause' : 'Play'} keys="Space" onClick={() => void player?.play(rate ? 0 : 1)} />
+      <IconButton
+        icon={rate ? Pause : Play}
+        label={rate ? 'Pause' : 'Play'}
+        keys="Space"
+        onClick={() => void player?.play(rate ? 0 : 1)}
+      />
       <IconButton icon={ChevronRight} label="One frame on" keys="→" onClick={() => step(1)} />
       {rate !== 0 && rate !== 1 && <span className="numbers text-xs">{rate}×, no sound</span>}
       <Reading />
@@ -49,7 +54,10 @@ function Timecode({ onTime }: { onTime: (time: number) => void }) {
   const done = () => {
     if (draft !== null) {
       const time = parseTimecode(draft, rate);
-      if (time === null) tellFault('Type a time as 12, 1:05, 12.5 or 00:00:12:04 (hours, minutes, seconds, frames).');
+      if (time === null)
+        tellFault(
+          'Type a time as 12, 1:05, 12.5 or 00:00:12:04 (hours, minutes, seconds, frames).',
+        );
       else onTime(Math.min(time, projectDuration(store.getState().project)));
     }
     setDraft(null);

@@ -7,7 +7,10 @@ import { useEditorStore } from '../store';
 const FONT_URL = '/fonts/picture.woff2';
 
 /** One player for the life of the canvas, kept in step with the editor. */
-export function usePlayer(): { canvasRef: (canvas: HTMLCanvasElement | null) => void; player: Player | null } {
+export function usePlayer(): {
+  canvasRef: (canvas: HTMLCanvasElement | null) => void;
+  player: Player | null;
+} {
   const store = useEditorStore();
   const [player, setPlayer] = useState<Player | null>(null);
   const made = useRef<{ canvas: HTMLCanvasElement; player: Player } | null>(null);
@@ -50,7 +53,8 @@ export function usePlayer(): { canvasRef: (canvas: HTMLCanvasElement | null) => 
       if (now.project !== before.project || now.sources !== before.sources) handOver();
       if (now.view !== before.view) player.setView(now.view);
       // An undo may shorten the tutorial to before the playhead.
-      if (now.project !== before.project && now.playhead !== before.playhead && !now.rate) player.seek(now.playhead);
+      if (now.project !== before.project && now.playhead !== before.playhead && !now.rate)
+        player.seek(now.playhead);
     });
   }, [player, store]);
   return { canvasRef, player };

@@ -75,17 +75,26 @@ export function RetakeDialog({ onClose, player }: { onClose: () => void; player:
       </div>
       <p className="text-ink-2">
         The words from <span className="numbers">{formatTimecode(range.start, rate)}</span> to{' '}
-        <span className="numbers">{formatTimecode(range.end, rate)}</span> ({ticksToSeconds(range.end - range.start).toFixed(1)} s) are
-        recorded again while the Picture plays. The old words are kept on a muted lane.
+        <span className="numbers">{formatTimecode(range.end, rate)}</span> (
+        {ticksToSeconds(range.end - range.start).toFixed(1)} s) are recorded again while the Picture
+        plays. The old words are kept on a muted lane.
       </p>
       {step && (step.narration || step.title) && (
-        <p dir="auto" className="max-h-40 overflow-auto border-l-2 border-action bg-paper px-3 py-2 text-base">
+        <p
+          dir="auto"
+          className="max-h-40 overflow-auto border-l-2 border-action bg-paper px-3 py-2 text-base"
+        >
           {step.narration || step.title}
         </p>
       )}
       <label className="grid gap-1">
         Microphone
-        <select className={inputLook} value={microphone} disabled={phase !== null} onChange={(e) => setMicrophone(e.target.value)}>
+        <select
+          className={inputLook}
+          value={microphone}
+          disabled={phase !== null}
+          onChange={(e) => setMicrophone(e.target.value)}
+        >
           <option value="default">The usual one</option>
           {microphones
             .filter((m) => m.id !== 'default')
@@ -98,18 +107,29 @@ export function RetakeDialog({ onClose, player }: { onClose: () => void; player:
         </select>
       </label>
       {phase && (
-        <p role="status" className={`text-base font-semibold ${phase === 'recording' ? 'text-fault' : ''}`}>
+        <p
+          role="status"
+          className={`text-base font-semibold ${phase === 'recording' ? 'text-fault' : ''}`}
+        >
           {WORDS[phase]}
         </p>
       )}
-      {!canRecord() && <p className="text-caution">This browser can’t record as Vistum needs it; a Chromium-based one can.</p>}
+      {!canRecord() && (
+        <p className="text-caution">
+          This browser can’t record as Vistum needs it; a Chromium-based one can.
+        </p>
+      )}
       <div className="flex justify-end gap-2">
         {phase ? (
           <>
             <Button disabled={phase === 'saving'} onClick={() => session.current?.cancel()}>
               Cancel
             </Button>
-            <Button look="primary" disabled={phase === 'saving'} onClick={() => session.current?.stop()}>
+            <Button
+              look="primary"
+              disabled={phase === 'saving'}
+              onClick={() => session.current?.stop()}
+            >
               Stop here
             </Button>
           </>

@@ -50,7 +50,9 @@ export class RetakeSession {
       );
       const { track, label } = this.source;
       await this.recorder.arm([{ name: 'voice', track, frameRate: 0 }]);
-      const quiet = applyEdit(project, (draft) => clearRange([retakeLane(draft, range)], range, nanoid)).project;
+      const quiet = applyEdit(project, (draft) =>
+        clearRange([retakeLane(draft, range)], range, nanoid),
+      ).project;
       await player.setProject(quiet, sources);
       const takeId = nanoid();
       const began = await this.recorder.begin({
@@ -74,7 +76,10 @@ export class RetakeSession {
         if (told) await api(`/api/takes/${takeId}`, { method: 'PATCH', body: { discarded: true } });
         return null;
       }
-      if (!told) throw new Error('The server does not answer. The words are kept in this browser and can be rescued in Record.');
+      if (!told)
+        throw new Error(
+          'The server does not answer. The words are kept in this browser and can be rescued in Record.',
+        );
       return await this.place(takeId, began);
     } finally {
       await player.play(0);
@@ -105,7 +110,10 @@ export class RetakeSession {
     const done = new Promise<void>((resolve) => {
       let phase: RetakePhase = 'lead';
       let tail: ReturnType<typeof setTimeout> | null = null;
-      const limit = setTimeout(() => finish(), ticksToSeconds(range.end - from) * 1000 + PATIENCE_MS);
+      const limit = setTimeout(
+        () => finish(),
+        ticksToSeconds(range.end - from) * 1000 + PATIENCE_MS,
+      );
       const unsubscribe = store.subscribe((now, before) => {
         if (now.playhead === before.playhead || now.rate !== 1) {
           // It may end by itself at the end of the tutorial.
@@ -134,9 +142,12 @@ export class RetakeSession {
     const { store, range } = this;
     const { tracks } = await api<TakePlacement>(`/api/takes/${takeId}/keep`, { method: 'POST' });
     const voice = tracks.find((t) => t.name === 'voice');
-    if (!voice) throw new Error('The microphone gave no sound. Check it in Record, then try again.');
+    if (!voice)
+      throw new Error('The microphone gave no sound. Check it in Record, then try again.');
     if (!this.offsets.length)
-      throw new Error('The Picture did not play, so the words can’t be placed. They are in the drawer of takes in Record.');
+      throw new Error(
+        'The Picture did not play, so the words can’t be placed. They are in the drawer of takes in Record.',
+      );
     const middle = [...this.offsets].sort((a, b) => a - b)[this.offsets.length >> 1]!;
     const heard = middle + ticksToSeconds(range.start) * 1000 - began;
     const source = secondsToTicks(heard / 1000) - voice.offset;
@@ -146,9 +157,17 @@ export class RetakeSession {
       .getState()
       .edit(
         'Retake',
-        (draft) => (id = placeRetake(draft, range, { footageId: voice.footageId, source, available: voice.duration }, frame, nanoid)),
+        (draft) =>
+          (id = placeRetake(
+            draft,
+            range,
+            { footageId: voice.footageId, source, available: voice.duration },
+            frame,
+            nanoid,
+          )),
       );
-    if (!done) throw new Error('The words could not be placed. They are in the drawer of takes in Record.');
+    if (!done)
+      throw new Error('The words could not be placed. They are in the drawer of takes in Record.');
     return id;
   }
 }

@@ -19,11 +19,19 @@ export function AddLane() {
   const edit = useEditor((s) => s.edit);
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="flex items-center gap-1 text-ink-2 hover:text-ink" aria-label="Add a lane" title="Add a lane">
+      <DropdownMenu.Trigger
+        className="flex items-center gap-1 text-ink-2 hover:text-ink"
+        aria-label="Add a lane"
+        title="Add a lane"
+      >
         <Plus size={13} aria-hidden /> Lane
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content className="z-50 min-w-36 border border-line bg-sheet p-1 shadow" align="start" sideOffset={4}>
+        <DropdownMenu.Content
+          className="z-50 min-w-36 border border-line bg-sheet p-1 shadow"
+          align="start"
+          sideOffset={4}
+        >
           {LANE_KINDS.map((kind) => (
             <DropdownMenu.Item
               key={kind}

@@ -32,7 +32,9 @@ const PLAIN_PX = 40;
 
 /** Which lane of the timeline lies under the pointer. */
 function laneUnder(pointer: globalThis.PointerEvent): string | undefined {
-  const row = document.elementsFromPoint(pointer.clientX, pointer.clientY).find((e) => e instanceof HTMLElement && e.dataset.lane);
+  const row = document
+    .elementsFromPoint(pointer.clientX, pointer.clientY)
+    .find((e) => e instanceof HTMLElement && e.dataset.lane);
   return (row as HTMLElement | undefined)?.dataset.lane;
 }
 
@@ -55,7 +57,14 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
     const { sources } = store.getState();
     const select = () => pressItem(store, clip.id, keys);
     if (keys.ctrl)
-      return drag(event, 'Slip contents', [clip.start], [clip.id], (delta) => (draft) => slipClip(draft, sources, clip.id, -delta), select);
+      return drag(
+        event,
+        'Slip contents',
+        [clip.start],
+        [clip.id],
+        (delta) => (draft) => slipClip(draft, sources, clip.id, -delta),
+        select,
+      );
     if (keys.shift)
       return drag(
         event,
@@ -100,7 +109,14 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
       const at = lane.clips.indexOf(clip);
       const next = side === 'start' ? clip : lane.clips[at + 1];
       if (!next || next.start !== edge) return;
-      return drag(event, 'Roll the cut', [edge], [clip.id], (delta) => (draft) => rollCut(draft, sources, next.id, delta, frame()), select);
+      return drag(
+        event,
+        'Roll the cut',
+        [edge],
+        [clip.id],
+        (delta) => (draft) => rollCut(draft, sources, next.id, delta, frame()),
+        select,
+      );
     }
     const least = frameDuration(project.canvas.frameRate);
     const ripple = event.shiftKey;
@@ -123,7 +139,10 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
       [clip.start],
       [clip.id],
       (delta) => (draft) => (delta > 0 ? openJoin(draft, clip.start, delta, nanoid) : undefined),
-      () => store.getState().edit('Open join', (draft) => openJoin(draft, clip.start, Infinity, nanoid)),
+      () =>
+        store
+          .getState()
+          .edit('Open join', (draft) => openJoin(draft, clip.start, Infinity, nanoid)),
     );
   const onKey = (event: KeyboardEvent) => {
     if (event.key === 'Enter') {
@@ -163,17 +182,40 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
       {width < PLAIN_PX ? null : picture ? (
         <Thumbnails clip={clip} height={height - 4} scale={scale} sight={sight} />
       ) : (
-        <Waveform clip={clip} height={height - 4} color={color} scale={scale} gain={clip.gain + lane.gain} sight={sight} />
+        <Waveform
+          clip={clip}
+          height={height - 4}
+          color={color}
+          scale={scale}
+          gain={clip.gain + lane.gain}
+          sight={sight}
+        />
       )}
-      {!picture && width > 24 && <LevelLine clip={clip} width={width} height={height - 4} selected={selected} locked={lane.locked} />}
+      {!picture && width > 24 && (
+        <LevelLine
+          clip={clip}
+          width={width}
+          height={height - 4}
+          selected={selected}
+          locked={lane.locked}
+        />
+      )}
       <span className="pointer-events-none absolute top-0 left-1 flex max-w-full items-center gap-1 truncate bg-sheet/75 pr-1 text-[11px] leading-4">
         {clip.speed === 0 && <Snowflake size={11} aria-hidden className="shrink-0" />}
         {clip.muted && <VolumeX size={11} aria-hidden className="shrink-0" />}
         {width > 28 ? name : ''}
         {clip.speed !== 0 && clip.speed !== 1 && <span className="numbers">{clip.speed}×</span>}
       </span>
-      <span className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize" data-trim="start" onPointerDown={pull('start')} />
-      <span className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize" data-trim="end" onPointerDown={pull('end')} />
+      <span
+        className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize"
+        data-trim="start"
+        onPointerDown={pull('start')}
+      />
+      <span
+        className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize"
+        data-trim="end"
+        onPointerDown={pull('end')}
+      />
       {removed > 0 && !lane.locked && (
         <span
           data-notch

@@ -12,7 +12,17 @@ import type { Piece } from './visible';
  * The clips of a lane that are too narrow to be worked on at this scale, all on one canvas: there may be thousands. A press
  * selects the one under it; a larger scale brings them out.
  */
-export function Crumbs({ lane, pieces, height, sight }: { lane: Lane; pieces: readonly Piece[]; height: number; sight: Sight }) {
+export function Crumbs({
+  lane,
+  pieces,
+  height,
+  sight,
+}: {
+  lane: Lane;
+  pieces: readonly Piece[];
+  height: number;
+  sight: Sight;
+}) {
   const store = useEditorStore();
   const scale = useEditor((s) => s.pixelsPerSecond);
   const selected = useEditor((s) => selectedItems(s));

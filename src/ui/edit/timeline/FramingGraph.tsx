@@ -33,7 +33,14 @@ function curve(project: Project, sources: Sources, end: number): Point[] {
       const footage = clip && sources.footage[clip.footageId];
       if (!footage?.hasVideo) return { time, zoom: 1 };
       const area = areaOf(project, footage);
-      return { time, zoom: magnification(viewAt(project.framings, footage.id, area, project.canvas, time).rect, area, project.canvas) };
+      return {
+        time,
+        zoom: magnification(
+          viewAt(project.framings, footage.id, area, project.canvas, time).rect,
+          area,
+          project.canvas,
+        ),
+      };
     });
 }
 
@@ -60,7 +67,15 @@ function limitStretches(project: Project, sources: Sources): LimitStretch[] {
 }
 
 /** The graph of magnification with the sharp limit; above it the picture turns soft. */
-export function FramingGraph({ height, end, sight }: { height: number; end: number; sight: Sight }) {
+export function FramingGraph({
+  height,
+  end,
+  sight,
+}: {
+  height: number;
+  end: number;
+  sight: Sight;
+}) {
   const project = useEditor((s) => s.project);
   const sources = useEditor((s) => s.sources);
   const scale = useEditor((s) => s.pixelsPerSecond);
@@ -68,16 +83,27 @@ export function FramingGraph({ height, end, sight }: { height: number; end: numb
   // Clips that follow on one another with the same limit are one stretch.
   const limits = useMemo(() => limitStretches(project, sources), [project, sources]);
   // One label is enough; it stands where there is most room for it.
-  const widest = limits.reduce<LimitStretch | null>((best, l) => (best && best.end - best.start >= l.end - l.start ? best : l), null);
-  const top = Math.max(1.5, ...limits.map((l) => l.limit * 1.15), ...points.map((p) => p.zoom * 1.1));
+  const widest = limits.reduce<LimitStretch | null>(
+    (best, l) => (best && best.end - best.start >= l.end - l.start ? best : l),
+    null,
+  );
+  const top = Math.max(
+    1.5,
+    ...limits.map((l) => l.limit * 1.15),
+    ...points.map((p) => p.zoom * 1.1),
+  );
   const y = (zoom: number) => height - 4 - ((zoom - 1) / (top - 1)) * (height - 10);
   const from = Math.max(0, sight.from);
   const width = Math.max(1, Math.min(toPixels(end, scale), sight.to) - from);
   // One point outside on each side, so that the line goes on to the edge.
   const seen = points.filter(
-    (p, i) => toPixels(points[i + 1]?.time ?? p.time, scale) >= from && toPixels(points[i - 1]?.time ?? p.time, scale) <= from + width,
+    (p, i) =>
+      toPixels(points[i + 1]?.time ?? p.time, scale) >= from &&
+      toPixels(points[i - 1]?.time ?? p.time, scale) <= from + width,
   );
-  const line = seen.map((p) => `${(toPixels(p.time, scale) - from).toFixed(1)},${y(p.zoom).toFixed(1)}`).join(' ');
+  const line = seen
+    .map((p) => `${(toPixels(p.time, scale) - from).toFixed(1)},${y(p.zoom).toFixed(1)}`)
+    .join(' ');
   const edge = (p: Point | undefined) => (p ? (toPixels(p.time, scale) - from).toFixed(1) : '0');
   return (
     <>
@@ -89,10 +115,21 @@ export function FramingGraph({ height, end, sight }: { height: number; end: numb
             <div
               key={start}
               className="pointer-events-none absolute"
-              style={{ left: toPixels(start, scale), width: toPixels(until - start, scale), top: 0, height }}
+              style={{
+                left: toPixels(start, scale),
+                width: toPixels(until - start, scale),
+                top: 0,
+                height,
+              }}
             >
-              <span className="hatched absolute inset-x-0 top-0" style={{ height: Math.max(0, y(Math.max(1, limit))) }} />
-              <span className="absolute inset-x-0 border-t border-dashed border-ink" style={{ top: y(Math.max(1, limit)) }} />
+              <span
+                className="hatched absolute inset-x-0 top-0"
+                style={{ height: Math.max(0, y(Math.max(1, limit))) }}
+              />
+              <span
+                className="absolute inset-x-0 border-t border-dashed border-ink"
+                style={{ top: y(Math.max(1, limit)) }}
+              />
               {stretch === widest && (
                 <span
                   className="numbers absolute right-1 bg-paper/80 px-0.5 text-[10px] leading-3 whitespace-nowrap"
@@ -104,14 +141,26 @@ export function FramingGraph({ height, end, sight }: { height: number; end: numb
             </div>
           );
         })}
-      <svg className="pointer-events-none absolute top-0" style={{ left: from }} width={width} height={height} aria-hidden>
-        <polygon points={`${edge(seen[0])},${height} ${line} ${edge(seen.at(-1))},${height}`} fill="var(--ink)" opacity={0.08} />
+      <svg
+        className="pointer-events-none absolute top-0"
+        style={{ left: from }}
+        width={width}
+        height={height}
+        aria-hidden
+      >
+        <polygon
+          points={`${edge(seen[0])},${height} ${line} ${edge(seen.at(-1))},${height}`}
+          fill="var(--ink)"
+          opacity={0.08}
+        />
         <polyline points={line} fill="none" stroke="var(--ink)" strokeWidth={1.5} />
       </svg>
       {project.framings.map((framing) => {
         if (!inSight(sight, framing.start, framing.end, scale)) return null;
         const footage = sources.footage[framing.footageId];
-        const zoom = footage ? magnification(framing.rect, areaOf(project, footage), project.canvas) : 1;
+        const zoom = footage
+          ? magnification(framing.rect, areaOf(project, footage), project.canvas)
+          : 1;
         return (
           <SpanView
             key={framing.id}

@@ -14,7 +14,9 @@ export function LaneHeader({ lane }: { lane: Lane }) {
   const edit = useEditor((s) => s.edit);
   const select = useEditor((s) => s.select);
   const selected = useEditor((s) => s.selection?.kind === 'lane' && s.selection.id === lane.id);
-  const inRange = useEditor((s) => (rangeOf(s) && !lane.locked ? !s.rangeLanes || s.rangeLanes.includes(lane.id) : null));
+  const inRange = useEditor((s) =>
+    rangeOf(s) && !lane.locked ? !s.rangeLanes || s.rangeLanes.includes(lane.id) : null,
+  );
   const picture = isPictureLane(lane);
   /** The lane whose place it would take, while it is dragged. */
   const [place, setPlace] = useState<string | null>(null);
@@ -48,16 +50,23 @@ export function LaneHeader({ lane }: { lane: Lane }) {
     const base = store.getState();
     followDrag(event, (_dx, dy) => {
       const height = Math.min(4, Math.max(0.5, lane.height + dy / ROW[lane.kind]));
-      store.getState().editFrom(base, 'Lane height', (draft) => changeLane(draft, lane.id, { height }));
+      store
+        .getState()
+        .editFrom(base, 'Lane height', (draft) => changeLane(draft, lane.id, { height }));
     });
   };
   const toggleRange = () => {
     const { project, rangeLanes, set } = store.getState();
     const now = rangeLanes ?? project.lanes.filter((l) => !l.locked).map((l) => l.id);
-    set({ rangeLanes: now.includes(lane.id) ? now.filter((id) => id !== lane.id) : [...now, lane.id] });
+    set({
+      rangeLanes: now.includes(lane.id) ? now.filter((id) => id !== lane.id) : [...now, lane.id],
+    });
   };
   return (
-    <div data-lane-header={lane.id} className="relative flex h-full min-w-0 flex-1 items-center gap-1.5">
+    <div
+      data-lane-header={lane.id}
+      className="relative flex h-full min-w-0 flex-1 items-center gap-1.5"
+    >
       {inRange !== null && (
         <input
           type="checkbox"
@@ -78,10 +87,16 @@ export function LaneHeader({ lane }: { lane: Lane }) {
       </button>
       <button
         aria-label={`Solo ${lane.name}`}
-        title={picture ? `Only ${lane.name} and other solo lanes are seen` : `Only ${lane.name} and other solo lanes are heard`}
+        title={
+          picture
+            ? `Only ${lane.name} and other solo lanes are seen`
+            : `Only ${lane.name} and other solo lanes are heard`
+        }
         aria-pressed={lane.solo}
         className={`numbers size-4 text-[11px] leading-4 ${lane.solo ? 'bg-caution text-sheet' : 'text-ink-2 opacity-60'}`}
-        onClick={() => edit('Solo lane', (draft) => changeLane(draft, lane.id, { solo: !lane.solo }))}
+        onClick={() =>
+          edit('Solo lane', (draft) => changeLane(draft, lane.id, { solo: !lane.solo }))
+        }
       >
         S
       </button>
@@ -90,7 +105,9 @@ export function LaneHeader({ lane }: { lane: Lane }) {
         title={`${offLabel} ${lane.name}`}
         aria-pressed={lane.off}
         className={lane.off ? 'text-caution' : 'text-ink-2'}
-        onClick={() => edit(`${offLabel} lane`, (draft) => changeLane(draft, lane.id, { off: !lane.off }))}
+        onClick={() =>
+          edit(`${offLabel} lane`, (draft) => changeLane(draft, lane.id, { off: !lane.off }))
+        }
       >
         <Off size={13} aria-hidden />
       </button>
@@ -99,12 +116,18 @@ export function LaneHeader({ lane }: { lane: Lane }) {
         title={`${lane.locked ? 'Unlock' : 'Lock'} ${lane.name}`}
         aria-pressed={lane.locked}
         className={lane.locked ? 'text-caution' : 'text-ink-2 opacity-50'}
-        onClick={() => edit('Lock lane', (draft) => changeLane(draft, lane.id, { locked: !lane.locked }))}
+        onClick={() =>
+          edit('Lock lane', (draft) => changeLane(draft, lane.id, { locked: !lane.locked }))
+        }
       >
         <Locked size={13} aria-hidden />
       </button>
       {lane.clips.length > 0 && (
-        <span className="absolute inset-x-0 -bottom-0.5 h-1.5 cursor-row-resize" data-resize={lane.id} onPointerDown={resize} />
+        <span
+          className="absolute inset-x-0 -bottom-0.5 h-1.5 cursor-row-resize"
+          data-resize={lane.id}
+          onPointerDown={resize}
+        />
       )}
     </div>
   );

@@ -16,43 +16,88 @@ import { useTimeDrag } from './use-time-drag';
 import { piecesInSight, type Piece } from './visible';
 
 /** What stands on a lane, as far as it is in sight. */
-export const LaneRow = memo(function LaneRow({ lane, height, sight }: { lane: Lane; height: number; sight: Sight }) {
+export const LaneRow = memo(function LaneRow({
+  lane,
+  height,
+  sight,
+}: {
+  lane: Lane;
+  height: number;
+  sight: Sight;
+}) {
   const scale = useEditor((s) => s.pixelsPerSecond);
   const openGroup = useEditor((s) => s.openGroup);
   const sources = useEditor((s) => s.sources);
-  const pieces = useMemo(() => piecesInSight(lane, sight, scale, openGroup), [lane, sight, scale, openGroup]);
+  const pieces = useMemo(
+    () => piecesInSight(lane, sight, scale, openGroup),
+    [lane, sight, scale, openGroup],
+  );
   const drawn = pieces.map((piece) => {
     if (piece.kind === 'crumbs') return null;
-    if (piece.kind !== 'clip') return <Block key={lane.clips[piece.first]!.id} piece={piece} lane={lane} height={height} />;
+    if (piece.kind !== 'clip')
+      return <Block key={lane.clips[piece.first]!.id} piece={piece} lane={lane} height={height} />;
     const { index } = piece;
     const clip = lane.clips[index]!;
     const opening = clip.transitionIn && startRange(lane, index, sources);
     const closing = clip.transitionOut && endRange(lane, index);
     return [
-      <ClipView key={clip.id} clip={clip} lane={lane} height={height} removed={removedAt(lane.clips[index - 1], clip)} sight={sight} />,
+      <ClipView
+        key={clip.id}
+        clip={clip}
+        lane={lane}
+        height={height}
+        removed={removedAt(lane.clips[index - 1], clip)}
+        sight={sight}
+      />,
       opening && (
-        <TransitionView key={`${clip.id} in`} clip={clip} end="start" transition={clip.transitionIn!} range={opening} height={height} />
+        <TransitionView
+          key={`${clip.id} in`}
+          clip={clip}
+          end="start"
+          transition={clip.transitionIn!}
+          range={opening}
+          height={height}
+        />
       ),
       closing && (
-        <TransitionView key={`${clip.id} out`} clip={clip} end="end" transition={clip.transitionOut!} range={closing} height={height} />
+        <TransitionView
+          key={`${clip.id} out`}
+          clip={clip}
+          end="end"
+          transition={clip.transitionOut!}
+          range={closing}
+          height={height}
+        />
       ),
     ];
   });
   return (
     <>
-      {pieces.some((p) => p.kind === 'crumbs') && <Crumbs lane={lane} pieces={pieces} height={height} sight={sight} />}
+      {pieces.some((p) => p.kind === 'crumbs') && (
+        <Crumbs lane={lane} pieces={pieces} height={height} sight={sight} />
+      )}
       {drawn}
     </>
   );
 });
 
 /** A closed group as one item. */
-function Block({ piece, lane, height }: { piece: Piece & { kind: 'group' }; lane: Lane; height: number }) {
+function Block({
+  piece,
+  lane,
+  height,
+}: {
+  piece: Piece & { kind: 'group' };
+  lane: Lane;
+  height: number;
+}) {
   const store = useEditorStore();
   const scale = useEditor((s) => s.pixelsPerSecond);
   const first = lane.clips[piece.first]!;
   const selected = useEditor((s) => selectedItems(s).includes(first.id));
-  const name = useEditor((s) => s.project.groups.find((g) => g.id === first.group)?.name ?? 'Group');
+  const name = useEditor(
+    (s) => s.project.groups.find((g) => g.id === first.group)?.name ?? 'Group',
+  );
   const drag = useTimeDrag();
   const color = `var(--lane-${lane.kind})`;
   const count = piece.last - piece.first + 1;
@@ -78,7 +123,10 @@ function Block({ piece, lane, height }: { piece: Piece & { kind: 'group' }; lane
       data-block="group"
       onPointerDown={press}
       onDoubleClick={open}
-      onKeyDown={(event) => event.key === 'Enter' && (selected ? open() : pressItem(store, first.id, { ctrl: false, shift: false }))}
+      onKeyDown={(event) =>
+        event.key === 'Enter' &&
+        (selected ? open() : pressItem(store, first.id, { ctrl: false, shift: false }))
+      }
       className={`absolute overflow-hidden rounded-(--radius) border border-dashed ${selected ? 'z-10 outline-2 -outline-offset-2 outline-action' : ''} ${lane.off ? 'opacity-45' : ''}`}
       style={{
         left: toPixels(piece.start, scale),

@@ -13,9 +13,11 @@ const TOP_DB = 12;
 const BOTTOM_DB = -36;
 const REACH_PX = 6;
 
-const toY = (dB: number, height: number) => ((TOP_DB - Math.min(TOP_DB, Math.max(BOTTOM_DB, dB))) / (TOP_DB - BOTTOM_DB)) * height;
+const toY = (dB: number, height: number) =>
+  ((TOP_DB - Math.min(TOP_DB, Math.max(BOTTOM_DB, dB))) / (TOP_DB - BOTTOM_DB)) * height;
 /** At the foot of the clip the sound is gone. */
-const toLevel = (y: number, height: number) => (y >= height ? -96 : TOP_DB - (y / height) * (TOP_DB - BOTTOM_DB));
+const toLevel = (y: number, height: number) =>
+  y >= height ? -96 : TOP_DB - (y / height) * (TOP_DB - BOTTOM_DB);
 
 /** The level along a clip with its points, and its fades: a double press adds or removes a point, the corners pull the fades. */
 export function LevelLine({
@@ -37,7 +39,9 @@ export function LevelLine({
   const from = sourceTime(clip, clip.start);
   const to = sourceTime(clip, clipEnd(clip));
   const inside = clip.speed
-    ? clip.envelope.map(([time, dB], index) => ({ time, dB, index })).filter((p) => p.time >= from && p.time <= to)
+    ? clip.envelope
+        .map(([time, dB], index) => ({ time, dB, index }))
+        .filter((p) => p.time >= from && p.time <= to)
     : [];
   const line = clip.speed
     ? [
@@ -55,7 +59,11 @@ export function LevelLine({
     const box = (event.currentTarget as Element).getBoundingClientRect();
     const time = clip.start + toTime(event.clientX - box.left, scale);
     const dB = toLevel(event.clientY - box.top, height);
-    store.getState().edit('Level point', (draft) => setLevelPoint(draft, clip.id, time, dB, toTime(REACH_PX, scale)));
+    store
+      .getState()
+      .edit('Level point', (draft) =>
+        setLevelPoint(draft, clip.id, time, dB, toTime(REACH_PX, scale)),
+      );
     event.stopPropagation();
   };
   const dragPoint = (index: number) => (event: React.PointerEvent) => {
@@ -64,7 +72,9 @@ export function LevelLine({
     followDrag(event, (dx, dy) => {
       const time = timelineTime(clip, point[0]) + toTime(dx, scale);
       const dB = toLevel(toY(point[1], height) + dy, height);
-      store.getState().editFrom(base, 'Level point', (draft) => moveLevelPoint(draft, clip.id, index, time, dB));
+      store
+        .getState()
+        .editFrom(base, 'Level point', (draft) => moveLevelPoint(draft, clip.id, index, time, dB));
     });
   };
   const dragFade = (side: 'in' | 'out') => (event: React.PointerEvent) => {
@@ -74,7 +84,12 @@ export function LevelLine({
       store
         .getState()
         .editFrom(base, 'Fade', (draft) =>
-          setFades(draft, clip.id, clip.fadeIn + (side === 'in' ? by : 0), clip.fadeOut + (side === 'out' ? by : 0)),
+          setFades(
+            draft,
+            clip.id,
+            clip.fadeIn + (side === 'in' ? by : 0),
+            clip.fadeOut + (side === 'out' ? by : 0),
+          ),
         );
     });
   };
@@ -82,9 +97,23 @@ export function LevelLine({
   if (!show) return null;
   return (
     <>
-      <svg className="absolute inset-0" width={width} height={height} onDoubleClick={add} aria-hidden>
-        {fadeIn > 0 && <polygon points={`0,0 ${fadeIn},0 0,${height}`} fill="var(--sheet)" opacity={0.75} />}
-        {fadeOut > 0 && <polygon points={`${width},0 ${width - fadeOut},0 ${width},${height}`} fill="var(--sheet)" opacity={0.75} />}
+      <svg
+        className="absolute inset-0"
+        width={width}
+        height={height}
+        onDoubleClick={add}
+        aria-hidden
+      >
+        {fadeIn > 0 && (
+          <polygon points={`0,0 ${fadeIn},0 0,${height}`} fill="var(--sheet)" opacity={0.75} />
+        )}
+        {fadeOut > 0 && (
+          <polygon
+            points={`${width},0 ${width - fadeOut},0 ${width},${height}`}
+            fill="var(--sheet)"
+            opacity={0.75}
+          />
+        )}
         <polyline points={line} fill="none" stroke="var(--ink)" strokeWidth={1.25} />
       </svg>
       {selected &&
@@ -99,7 +128,9 @@ export function LevelLine({
             onPointerDown={dragPoint(index)}
             onDoubleClick={(event) => {
               event.stopPropagation();
-              store.getState().edit('Remove level point', (draft) => removeLevelPoint(draft, clip.id, index));
+              store
+                .getState()
+                .edit('Remove level point', (draft) => removeLevelPoint(draft, clip.id, index));
             }}
           />
         ))}

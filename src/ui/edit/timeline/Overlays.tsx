@@ -29,7 +29,10 @@ export function RangeBand() {
         <div
           data-testid="range"
           className="pointer-events-none absolute inset-y-0 z-[8] border-x-2 border-action bg-action/15"
-          style={{ left: HEADER_WIDTH + toPixels(range.start, scale), width: Math.max(2, toPixels(range.end - range.start, scale)) }}
+          style={{
+            left: HEADER_WIDTH + toPixels(range.start, scale),
+            width: Math.max(2, toPixels(range.end - range.start, scale)),
+          }}
         />
       )}
       {single !== null && (
@@ -44,6 +47,12 @@ export function RangeBand() {
 
 export function RubberBand({ band }: { band: Band | null }) {
   return (
-    band && <div className="pointer-events-none absolute z-40 border border-action bg-action/10" style={band} data-testid="rubber-band" />
+    band && (
+      <div
+        className="pointer-events-none absolute z-40 border border-action bg-action/10"
+        style={band}
+        data-testid="rubber-band"
+      />
+    )
   );
 }

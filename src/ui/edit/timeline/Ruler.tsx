@@ -50,7 +50,11 @@ export function Ruler({ from, to, onSeek }: Props) {
             aria-label={`Marker: ${marker.name}`}
             title={marker.name}
             className={`absolute top-0 z-10 size-3 -translate-x-1/2 ${chosen === marker.id ? 'scale-125' : ''}`}
-            style={{ left: toPixels(marker.time, scale), clipPath: 'polygon(0 0, 100% 0, 50% 100%)', backgroundColor: marker.color }}
+            style={{
+              left: toPixels(marker.time, scale),
+              clipPath: 'polygon(0 0, 100% 0, 50% 100%)',
+              backgroundColor: marker.color,
+            }}
             onPointerDown={(e) =>
               drag(
                 e,

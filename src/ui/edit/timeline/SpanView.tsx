@@ -28,7 +28,8 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
   const drag = useTimeDrag();
   const { id, start, end } = span;
   const least = () => frameDuration(store.getState().project.canvas.frameRate);
-  const select = (event?: PointerEvent) => pressItem(store, id, { ctrl: !!event && (event.ctrlKey || event.metaKey), shift: false });
+  const select = (event?: PointerEvent) =>
+    pressItem(store, id, { ctrl: !!event && (event.ctrlKey || event.metaKey), shift: false });
   const move = (event: PointerEvent) => {
     const chosen = selectedItems(store.getState());
     if (chosen.length > 1 && chosen.includes(id)) {
@@ -51,7 +52,14 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
       `Move ${label}`,
       [start, end],
       [id],
-      (delta) => (draft) => timeSpan(draft, id, Math.max(0, start + delta), Math.max(0, start + delta) + end - start, least()),
+      (delta) => (draft) =>
+        timeSpan(
+          draft,
+          id,
+          Math.max(0, start + delta),
+          Math.max(0, start + delta) + end - start,
+          least(),
+        ),
       () => select(event),
     );
   };
@@ -61,7 +69,14 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
       `Time ${label}`,
       [side === 'start' ? start : end],
       [id],
-      (delta) => (draft) => timeSpan(draft, id, side === 'start' ? start + delta : start, side === 'end' ? end + delta : end, least()),
+      (delta) => (draft) =>
+        timeSpan(
+          draft,
+          id,
+          side === 'start' ? start + delta : start,
+          side === 'end' ? end + delta : end,
+          least(),
+        ),
       () => select(),
     );
   const onKey = (event: KeyboardEvent) => {
@@ -70,7 +85,13 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
     event.preventDefault();
     const by = least() * (event.key === 'ArrowLeft' ? -1 : 1);
     const from = Math.max(0, start + by);
-    store.getState().edit(`Move ${label}`, (draft) => timeSpan(draft, id, from, from + end - start, least()), true);
+    store
+      .getState()
+      .edit(
+        `Move ${label}`,
+        (draft) => timeSpan(draft, id, from, from + end - start, least()),
+        true,
+      );
   };
   return (
     <div
@@ -87,12 +108,25 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
         width: Math.max(4, toPixels(end - start, scale)),
         top,
         height,
-        ...(bare ? {} : { borderColor: color, backgroundColor: `color-mix(in srgb, ${color} 18%, var(--sheet))` }),
+        ...(bare
+          ? {}
+          : {
+              borderColor: color,
+              backgroundColor: `color-mix(in srgb, ${color} 18%, var(--sheet))`,
+            }),
       }}
     >
       {!bare && <span className="block truncate px-1">{label}</span>}
-      <span className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize" data-trim="start" onPointerDown={resize('start')} />
-      <span className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize" data-trim="end" onPointerDown={resize('end')} />
+      <span
+        className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize"
+        data-trim="start"
+        onPointerDown={resize('start')}
+      />
+      <span
+        className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize"
+        data-trim="end"
+        onPointerDown={resize('end')}
+      />
     </div>
   );
 }

@@ -19,7 +19,11 @@ export function StepsRibbon({ end, sight }: { end: number; sight: Sight }) {
       <button
         key={step.id}
         className={`absolute top-0.5 truncate border-l-2 px-1 text-left text-[11px] ${chosen ? 'border-action bg-action text-on-action' : i % 2 ? 'border-ink-2 bg-line/25' : 'border-ink-2 bg-line/60'}`}
-        style={{ left: toPixels(step.start, scale), width: Math.max(4, toPixels(until - step.start, scale) - 2), height: ROW.steps - 5 }}
+        style={{
+          left: toPixels(step.start, scale),
+          width: Math.max(4, toPixels(until - step.start, scale) - 2),
+          height: ROW.steps - 5,
+        }}
         onClick={() => select({ kind: 'step', id: step.id })}
       >
         {numbers.get(step.id)} {step.title}

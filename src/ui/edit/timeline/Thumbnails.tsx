@@ -16,7 +16,17 @@ async function loadStrip(footageId: string): Promise<HTMLImageElement> {
 }
 
 /** Small views of the recording along the part of a clip that is in sight, from the strip made at ingest; on one canvas. */
-export function Thumbnails({ clip, height, scale, sight }: { clip: Clip; height: number; scale: number; sight: Sight }) {
+export function Thumbnails({
+  clip,
+  height,
+  scale,
+  sight,
+}: {
+  clip: Clip;
+  height: number;
+  scale: number;
+  sight: Sight;
+}) {
   const footage = useEditor((s) => s.sources.footage[clip.footageId]);
   const canvas = useRef<HTMLCanvasElement>(null);
   const { data: strip } = useQuery({
@@ -40,9 +50,21 @@ export function Thumbnails({ clip, height, scale, sight }: { clip: Clip; height:
     const cut = strip.naturalWidth / count;
     context.clearRect(0, 0, width, height);
     for (let i = Math.floor(from / each); i * each < to; i++) {
-      const at = ticksToSeconds(sourceTime({ start, duration, source, speed }, start + toTime(i * each, scale)));
+      const at = ticksToSeconds(
+        sourceTime({ start, duration, source, speed }, start + toTime(i * each, scale)),
+      );
       const index = Math.min(count - 1, Math.max(0, Math.floor((at / seconds) * count)));
-      context.drawImage(strip, index * cut, 0, cut, strip.naturalHeight, i * each - from, 0, each, height);
+      context.drawImage(
+        strip,
+        index * cut,
+        0,
+        cut,
+        strip.naturalHeight,
+        i * each - from,
+        0,
+        each,
+        height,
+      );
     }
   }, [strip, footage, start, duration, source, speed, from, to, width, height, scale]);
   if (!footage?.hasVideo) return null;

@@ -8,7 +8,16 @@ import { useSeek } from '../picture/use-player';
 import { useEditor, useEditorStore } from '../store';
 import { AddLane } from './AddLane';
 import { FramingGraph } from './FramingGraph';
-import { HEADER_WIDTH, inSight, laneHeight, ROW, SCALES, sightOf, toPixels, toTime } from './geometry';
+import {
+  HEADER_WIDTH,
+  inSight,
+  laneHeight,
+  ROW,
+  SCALES,
+  sightOf,
+  toPixels,
+  toTime,
+} from './geometry';
 import { LaneHeader } from './LaneHeader';
 import { LaneRow } from './LaneRow';
 import { Playhead, RangeBand, RubberBand } from './Overlays';
@@ -35,7 +44,9 @@ export function Timeline({ player }: { player: Player | null }) {
   const fit = useCallback(() => {
     const room = (scroller.current?.clientWidth ?? 1200) - HEADER_WIDTH - TAIL_PX - 12;
     const seconds = Math.max(10, ticksToSeconds(projectDuration(store.getState().project)) + 1);
-    store.setState({ pixelsPerSecond: Math.min(SCALES.most, Math.max(SCALES.least, room / seconds)) });
+    store.setState({
+      pixelsPerSecond: Math.min(SCALES.most, Math.max(SCALES.least, room / seconds)),
+    });
   }, [store]);
   useLayoutEffect(() => fit(), [fit]);
   // The command list asks for a fit by setting the scale to zero.
@@ -75,7 +86,12 @@ export function Timeline({ player }: { player: Player | null }) {
     const element = scroller.current!;
     const x = event.clientX - element.getBoundingClientRect().left - HEADER_WIDTH;
     zoomTo.current = { time: toTime(element.scrollLeft + x, scale), x };
-    store.setState({ pixelsPerSecond: Math.min(SCALES.most, Math.max(SCALES.least, scale * (event.deltaY < 0 ? 1.2 : 1 / 1.2))) });
+    store.setState({
+      pixelsPerSecond: Math.min(
+        SCALES.most,
+        Math.max(SCALES.least, scale * (event.deltaY < 0 ? 1.2 : 1 / 1.2)),
+      ),
+    });
   };
   // After the new width is there; the spot under the pointer, or else the playhead, stays where it is.
   const shown = useRef(scale);
@@ -94,11 +110,19 @@ export function Timeline({ player }: { player: Player | null }) {
   }, [scale, store]);
 
   const { band, begin } = useRubberBand(scroller, (event) => {
-    seek(Math.max(0, toTime(event.clientX - event.currentTarget.getBoundingClientRect().left, scale)));
+    seek(
+      Math.max(0, toTime(event.clientX - event.currentTarget.getBoundingClientRect().left, scale)),
+    );
     store.getState().select(null);
   });
   const { ghost, over, drop, leave } = useFootageDrop();
-  const row = (key: string, height: number, header: ReactNode, content: ReactNode, more: object = {}) => (
+  const row = (
+    key: string,
+    height: number,
+    header: ReactNode,
+    content: ReactNode,
+    more: object = {},
+  ) => (
     <div key={key} className="flex border-b border-line/60" style={{ height }}>
       <div
         className="sticky left-0 z-30 flex shrink-0 items-center gap-1.5 overflow-hidden border-r border-line bg-paper px-2 text-xs"
@@ -106,12 +130,21 @@ export function Timeline({ player }: { player: Player | null }) {
       >
         {header}
       </div>
-      <div className="relative shrink-0 [contain:layout_paint_style]" style={{ width }} onPointerDown={begin} {...more}>
+      <div
+        className="relative shrink-0 [contain:layout_paint_style]"
+        style={{ width }}
+        onPointerDown={begin}
+        {...more}
+      >
         {content}
       </div>
     </div>
   );
-  const spans = (list: 'layouts' | 'pointer' | 'callouts', name: string, kind: 'layout' | 'pointer' | 'callouts') => {
+  const spans = (
+    list: 'layouts' | 'pointer' | 'callouts',
+    name: string,
+    kind: 'layout' | 'pointer' | 'callouts',
+  ) => {
     const filled = project[list].length > 0;
     return row(
       kind,
@@ -123,7 +156,13 @@ export function Timeline({ player }: { player: Player | null }) {
             key={span.id}
             list={list}
             span={span}
-            label={'footageId' in span ? calloutName(span) : 'halo' in span ? 'halo' : LAYOUT_NAMES[span.kind]}
+            label={
+              'footageId' in span
+                ? calloutName(span)
+                : 'halo' in span
+                  ? 'halo'
+                  : LAYOUT_NAMES[span.kind]
+            }
             color={`var(--lane-${kind})`}
             height={ROW[kind] - 3}
           />
@@ -135,9 +174,17 @@ export function Timeline({ player }: { player: Player | null }) {
   return (
     <section aria-label="Timeline" className="grid min-h-0 grid-rows-[32px_minmax(0,1fr)]">
       <Toolbar player={player} onFit={fit} />
-      <div ref={scroller} className="relative overflow-auto" onWheel={onWheel} data-testid="timeline">
+      <div
+        ref={scroller}
+        className="relative overflow-auto"
+        onWheel={onWheel}
+        data-testid="timeline"
+      >
         <div className="relative" style={{ width: width + HEADER_WIDTH }}>
-          <div className="sticky top-0 z-40 flex border-b border-line bg-paper" style={{ height: ROW.ruler }}>
+          <div
+            className="sticky top-0 z-40 flex border-b border-line bg-paper"
+            style={{ height: ROW.ruler }}
+          >
             <div
               className="sticky left-0 z-30 flex shrink-0 items-center border-r border-line bg-paper px-2 text-xs"
               style={{ width: HEADER_WIDTH }}
@@ -150,9 +197,15 @@ export function Timeline({ player }: { player: Player | null }) {
           </div>
           {row('steps', ROW.steps, 'Steps', <StepsRibbon end={end} sight={sight} />)}
           {spans('layouts', 'Layout', 'layout')}
-          {row('framing', ROW.framing, 'Framing', <FramingGraph height={ROW.framing} end={end} sight={sight} />, {
-            'data-list': 'framings',
-          })}
+          {row(
+            'framing',
+            ROW.framing,
+            'Framing',
+            <FramingGraph height={ROW.framing} end={end} sight={sight} />,
+            {
+              'data-list': 'framings',
+            },
+          )}
           {spans('pointer', 'Pointer', 'pointer')}
           {spans('callouts', 'Callouts', 'callouts')}
           {project.lanes.map((lane) => {
@@ -170,7 +223,12 @@ export function Timeline({ player }: { player: Player | null }) {
                   />
                 )}
               </>,
-              { 'data-lane': lane.id, onDragOver: over(lane.id), onDrop: drop(lane.id), onDragLeave: leave },
+              {
+                'data-lane': lane.id,
+                onDragOver: over(lane.id),
+                onDrop: drop(lane.id),
+                onDragLeave: leave,
+              },
             );
           })}
           <RangeBand />

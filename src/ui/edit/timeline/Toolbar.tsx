@@ -38,7 +38,13 @@ const CUTTING: readonly (readonly [id: string, icon: LucideIcon, label: string, 
   ['link', Link2, 'Link clips', ''],
 ];
 
-const ADDING = { framing: 'Framing', halo: 'Halo', callout: 'Callout', cover: 'Cover', presenter: 'Presenter' } as const;
+const ADDING = {
+  framing: 'Framing',
+  halo: 'Halo',
+  callout: 'Callout',
+  cover: 'Cover',
+  presenter: 'Presenter',
+} as const;
 
 export function Toolbar({ player, onFit }: { player: Player | null; onFit: () => void }) {
   const store = useEditorStore();
@@ -70,7 +76,12 @@ export function Toolbar({ player, onFit }: { player: Player | null; onFit: () =>
       {CUTTING.map(([id, icon, label, keys]) => (
         <IconButton key={id} icon={icon} label={label} keys={keys} onClick={() => run(id)} />
       ))}
-      <IconButton icon={Magnet} label="Snapping" pressed={snapping} onClick={() => run('snapping')} />
+      <IconButton
+        icon={Magnet}
+        label="Snapping"
+        pressed={snapping}
+        onClick={() => run('snapping')}
+      />
       <span className="mx-1 h-4 border-l border-line" />
       <Button look="quiet" onClick={() => run('plan')}>
         <WandSparkles size={14} aria-hidden /> Plan framings
@@ -82,8 +93,18 @@ export function Toolbar({ player, onFit }: { player: Player | null; onFit: () =>
       ))}
       <span className="flex-1" />
       <RangeTools run={run} />
-      <IconButton icon={ZoomOut} label="Smaller timeline scale" keys="-" onClick={() => run('scale-down')} />
-      <IconButton icon={ZoomIn} label="Larger timeline scale" keys="+" onClick={() => run('scale-up')} />
+      <IconButton
+        icon={ZoomOut}
+        label="Smaller timeline scale"
+        keys="-"
+        onClick={() => run('scale-down')}
+      />
+      <IconButton
+        icon={ZoomIn}
+        label="Larger timeline scale"
+        keys="+"
+        onClick={() => run('scale-up')}
+      />
       <IconButton icon={Maximize2} label="Fit the timeline" keys="0" onClick={onFit} />
     </div>
   );
@@ -95,21 +116,40 @@ function RangeTools({ run }: { run: (id: string) => void }) {
   const rate = useEditor((s) => s.project.canvas.frameRate);
   if (!range) return null;
   return (
-    <span role="group" aria-label="Range" className="flex items-center gap-1 border border-line px-1">
+    <span
+      role="group"
+      aria-label="Range"
+      className="flex items-center gap-1 border border-line px-1"
+    >
       <span
         className="numbers text-xs whitespace-nowrap"
         title={`${formatTimecode(range.start, rate)} to ${formatTimecode(range.end, rate)}`}
       >
         range {ticksToSeconds(range.end - range.start).toFixed(2)} s
       </span>
-      <Button look="quiet" className="px-1.5" title="Remove, leave the gap (Delete)" onClick={() => run('lift')}>
+      <Button
+        look="quiet"
+        className="px-1.5"
+        title="Remove, leave the gap (Delete)"
+        onClick={() => run('lift')}
+      >
         Lift
       </Button>
-      <Button look="quiet" className="px-1.5" title="Remove, close the gap (Shift+Delete)" onClick={() => run('ripple')}>
+      <Button
+        look="quiet"
+        className="px-1.5"
+        title="Remove, close the gap (Shift+Delete)"
+        onClick={() => run('ripple')}
+      >
         Ripple delete
       </Button>
       <IconButton icon={AArrowDown} label="Silence the range" onClick={() => run('silence')} />
-      <Button look="quiet" className="px-1.5" title="Record the words of the range again" onClick={() => run('retake')}>
+      <Button
+        look="quiet"
+        className="px-1.5"
+        title="Record the words of the range again"
+        onClick={() => run('retake')}
+      >
         Retake
       </Button>
     </span>

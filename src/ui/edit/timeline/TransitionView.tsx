@@ -31,10 +31,16 @@ export function TransitionView({
   const sides = range.start < clip.start && end === 'start' ? 2 : 1;
   const pull = (sign: 1 | -1) => (event: React.PointerEvent) => {
     const { sources } = store.getState();
-    drag(event, 'Transition', [sign > 0 ? range.end : range.start], [clip.id], (delta) => (draft) => {
-      const duration = Math.max(2 * least(), range.end - range.start + sign * sides * delta);
-      setTransition(draft, sources, clip.id, end, { ...transition, duration }, least());
-    });
+    drag(
+      event,
+      'Transition',
+      [sign > 0 ? range.end : range.start],
+      [clip.id],
+      (delta) => (draft) => {
+        const duration = Math.max(2 * least(), range.end - range.start + sign * sides * delta);
+        setTransition(draft, sources, clip.id, end, { ...transition, duration }, least());
+      },
+    );
   };
   const length = ticksToSeconds(range.end - range.start).toFixed(2);
   return (
@@ -60,7 +66,11 @@ export function TransitionView({
       onKeyDown={(event) => event.key === 'Enter' && selectItems(store, [clip.id])}
     >
       <span className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize" onPointerDown={pull(-1)} />
-      <span className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize" data-pull="end" onPointerDown={pull(1)} />
+      <span
+        className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize"
+        data-pull="end"
+        onPointerDown={pull(1)}
+      />
     </div>
   );
 }

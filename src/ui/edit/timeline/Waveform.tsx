@@ -55,9 +55,14 @@ export function Waveform({
       const last = Math.max(first + 1, Math.floor(begin + (x + 1) * step));
       let peak = 0;
       for (let i = first; i < last; i++) peak = Math.max(peak, peaks[i] ?? 0);
-      const level = envelope.length ? envelopeAt(envelope, secondsToTicks((begin + x * step) / PEAKS_PER_SECOND)) : 0;
+      const level = envelope.length
+        ? envelopeAt(envelope, secondsToTicks((begin + x * step) / PEAKS_PER_SECOND))
+        : 0;
       // The square root lets quiet speech be seen beside loud.
-      const bar = Math.max(1, Math.sqrt(Math.min(1, (peak * decibelsToGain(gain + level)) / 255)) * (height - 2));
+      const bar = Math.max(
+        1,
+        Math.sqrt(Math.min(1, (peak * decibelsToGain(gain + level)) / 255)) * (height - 2),
+      );
       context.fillRect(x, (height - bar) / 2, 1, bar);
     }
   }, [peaks, source, speed, envelope, muted, from, columns, height, scale, gain]);

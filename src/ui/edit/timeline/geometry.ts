@@ -30,8 +30,10 @@ export function laneHeight(lane: Lane, lanes: readonly Lane[]): number {
 /** Least and largest timeline scale, in pixels a second: two hours fit, and a frame can be seen. */
 export const SCALES = { least: 0.08, most: 600 } as const;
 
-export const toPixels = (time: Ticks, pixelsPerSecond: number): number => ticksToSeconds(time) * pixelsPerSecond;
-export const toTime = (pixels: number, pixelsPerSecond: number): Ticks => secondsToTicks(pixels / pixelsPerSecond);
+export const toPixels = (time: Ticks, pixelsPerSecond: number): number =>
+  ticksToSeconds(time) * pixelsPerSecond;
+export const toTime = (pixels: number, pixelsPerSecond: number): Ticks =>
+  secondsToTicks(pixels / pixelsPerSecond);
 
 /** The part of the timeline that is drawn, in pixels from its start; a little more than is seen. */
 export interface Sight {
@@ -54,4 +56,5 @@ export const inSight = (sight: Sight, start: Ticks, end: Ticks, scale: number): 
 const TICK_STEPS = [0.1, 0.2, 0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600];
 
 /** Seconds between two labels of the ruler, so that they stand at least 70 px apart. */
-export const rulerStep = (pixelsPerSecond: number): number => TICK_STEPS.find((s) => s * pixelsPerSecond >= 70) ?? 3600;
+export const rulerStep = (pixelsPerSecond: number): number =>
+  TICK_STEPS.find((s) => s * pixelsPerSecond >= 70) ?? 3600;

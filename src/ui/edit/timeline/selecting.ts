@@ -18,17 +18,31 @@ export function selectItems(store: StoreApi<EditorState>, ids: readonly string[]
 }
 
 /** What of the timeline is selected. */
-export const selectedItems = ({ selection, also }: Pick<EditorState, 'selection' | 'also'>): string[] =>
-  selection && 'id' in selection && !['step', 'marker', 'lane'].includes(selection.kind) ? [selection.id, ...also] : [];
+export const selectedItems = ({
+  selection,
+  also,
+}: Pick<EditorState, 'selection' | 'also'>): string[] =>
+  selection && 'id' in selection && !['step', 'marker', 'lane'].includes(selection.kind)
+    ? [selection.id, ...also]
+    : [];
 
 /** A press on a thing: alone it selects it, with Ctrl it is added or taken away, with Shift all clips up to it are added. */
-export function pressItem(store: StoreApi<EditorState>, id: string, keys: { ctrl: boolean; shift: boolean }): void {
+export function pressItem(
+  store: StoreApi<EditorState>,
+  id: string,
+  keys: { ctrl: boolean; shift: boolean },
+): void {
   const state = store.getState();
   const chosen = selectedItems(state);
   const group = findClip(state.project, id)?.clip.group ?? null;
   const meant = group && group !== state.openGroup ? groupMembers(state.project, group) : [id];
   if (keys.ctrl)
-    return selectItems(store, meant.every((m) => chosen.includes(m)) ? chosen.filter((c) => !meant.includes(c)) : [...chosen, ...meant]);
+    return selectItems(
+      store,
+      meant.every((m) => chosen.includes(m))
+        ? chosen.filter((c) => !meant.includes(c))
+        : [...chosen, ...meant],
+    );
   const from = chosen[0] && findClip(state.project, chosen[0]);
   const to = findClip(state.project, id);
   if (keys.shift && from && to && from.lane === to.lane) {

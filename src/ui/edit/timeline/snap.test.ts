@@ -28,10 +28,18 @@ test('points are the ends of everything but what is dragged, steps, the playhead
   const project = emptyProject();
   placeFootage(project, SOURCES.footage.music!, 0, counter());
   project.steps.push({ id: 's', start: 77, title: '', narration: '', action: '', notes: '' });
-  expect(snapPoints(project, 5, new Set()).sort((a, b) => a - b)).toEqual([0, 5, 77, secondsToTicks(90)]);
-  expect(snapPoints(project, 5, new Set([project.lanes[3]!.clips[0]!.id]))).not.toContain(secondsToTicks(90));
+  expect(snapPoints(project, 5, new Set()).sort((a, b) => a - b)).toEqual([
+    0,
+    5,
+    77,
+    secondsToTicks(90),
+  ]);
+  expect(snapPoints(project, 5, new Set([project.lanes[3]!.clips[0]!.id]))).not.toContain(
+    secondsToTicks(90),
+  );
 });
 
 test('labels of the ruler stand apart at every scale', () => {
-  for (const scale of [0.5, 1, 3, 12, 80, 400]) expect(rulerStep(scale) * scale >= 70 || rulerStep(scale) === 3600).toBe(true);
+  for (const scale of [0.5, 1, 3, 12, 80, 400])
+    expect(rulerStep(scale) * scale >= 70 || rulerStep(scale) === 3600).toBe(true);
 });

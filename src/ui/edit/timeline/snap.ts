@@ -28,17 +28,31 @@ export function snapPoints(project: Project, playhead: Ticks, but: ReadonlySet<s
 }
 
 /** Presses of the pointer within a stretch of the timeline, as the screen clips there show them. */
-export function pressTimes(project: Project, sources: Sources, from: Ticks, to: Ticks, but: ReadonlySet<string>): Ticks[] {
+export function pressTimes(
+  project: Project,
+  sources: Sources,
+  from: Ticks,
+  to: Ticks,
+  but: ReadonlySet<string>,
+): Ticks[] {
   const times: Ticks[] = [];
   for (const lane of project.lanes)
     if (lane.kind === 'screen')
       for (const clip of lane.clips) {
         const track = sources.pointers[clip.footageId];
-        if (!track || but.has(clip.id) || clip.speed === 0 || clip.start > to || clipEnd(clip) < from) continue;
+        if (
+          !track ||
+          but.has(clip.id) ||
+          clip.speed === 0 ||
+          clip.start > to ||
+          clipEnd(clip) < from
+        )
+          continue;
         const first = ticksToSeconds(clip.source) * 1000;
         const last = ticksToSeconds(sourceEnd(clip)) * 1000;
         for (const event of track.events)
-          if (event.type === 'down' && event.t >= first && event.t < last) times.push(timelineTime(clip, secondsToTicks(event.t / 1000)));
+          if (event.type === 'down' && event.t >= first && event.t < last)
+            times.push(timelineTime(clip, secondsToTicks(event.t / 1000)));
       }
   return times;
 }

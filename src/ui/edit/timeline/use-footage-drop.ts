@@ -15,9 +15,15 @@ export function useFootageDrop() {
   const [ghost, setGhost] = useState<{ laneId: string; time: number } | null>(null);
   const timeOf = (event: DragEvent<HTMLElement>) => {
     const { project, playhead, pixelsPerSecond, snapping } = store.getState();
-    const at = Math.max(0, toTime(event.clientX - event.currentTarget.getBoundingClientRect().left, pixelsPerSecond));
+    const at = Math.max(
+      0,
+      toTime(event.clientX - event.currentTarget.getBoundingClientRect().left, pixelsPerSecond),
+    );
     const reach = snapping ? toTime(REACH_PX, pixelsPerSecond) : -1;
-    return Math.max(0, snapDelta([0], at, snapPoints(project, playhead, new Set()), reach, project.canvas.frameRate));
+    return Math.max(
+      0,
+      snapDelta([0], at, snapPoints(project, playhead, new Set()), reach, project.canvas.frameRate),
+    );
   };
   const over = (laneId: string) => (event: DragEvent<HTMLElement>) => {
     if (!event.dataTransfer.types.includes(FOOTAGE_DRAG)) return;
@@ -32,7 +38,8 @@ export function useFootageDrop() {
     const ids = JSON.parse(event.dataTransfer.getData(FOOTAGE_DRAG)) as string[];
     const mode = event.shiftKey ? 'insert' : event.altKey ? 'overwrite' : 'free';
     const done = placeParts(store, ids, timeOf(event), mode, laneId, nanoid);
-    if (!done && mode === 'free') tell('Hold Shift while letting go to make room, or Alt to lay it over what is there.');
+    if (!done && mode === 'free')
+      tell('Hold Shift while letting go to make room, or Alt to lay it over what is there.');
   };
   return { ghost, over, drop, leave: () => setGhost(null) };
 }

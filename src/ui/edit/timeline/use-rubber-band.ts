@@ -16,14 +16,21 @@ export interface Band {
 }
 
 /** Ids of what lies in a stretch of time on rows that are touched. */
-function itemsIn(state: EditorState, rows: readonly HTMLElement[], from: Ticks, to: Ticks): string[] {
+function itemsIn(
+  state: EditorState,
+  rows: readonly HTMLElement[],
+  from: Ticks,
+  to: Ticks,
+): string[] {
   const ids: string[] = [];
   for (const row of rows) {
     const lane = state.project.lanes.find((l) => l.id === row.dataset.lane);
-    if (lane && !lane.locked) for (const clip of lane.clips) if (clip.start < to && clipEnd(clip) > from) ids.push(clip.id);
+    if (lane && !lane.locked)
+      for (const clip of lane.clips) if (clip.start < to && clipEnd(clip) > from) ids.push(clip.id);
     const list = row.dataset.list as SpanList | undefined;
     if (list && SPAN_LISTS.includes(list))
-      for (const span of state.project[list]) if (span.start < to && span.end > from) ids.push(span.id);
+      for (const span of state.project[list])
+        if (span.start < to && span.end > from) ids.push(span.id);
   }
   return ids;
 }
@@ -32,18 +39,27 @@ function itemsIn(state: EditorState, rows: readonly HTMLElement[], from: Ticks, 
  * Pressing on an empty place of the timeline and dragging spans a rubber band: what it touches is selected, with Ctrl in addition. A
  * press without a drag is handed on.
  */
-export function useRubberBand(scroller: React.RefObject<HTMLDivElement | null>, onPress: (event: ReactPointerEvent) => void) {
+export function useRubberBand(
+  scroller: React.RefObject<HTMLDivElement | null>,
+  onPress: (event: ReactPointerEvent) => void,
+) {
   const store = useEditorStore();
   const [band, setBand] = useState<Band | null>(null);
   const begin = (event: ReactPointerEvent) => {
-    const onEmpty = event.target === event.currentTarget || (event.target as HTMLElement).dataset.crumbs !== undefined;
+    const onEmpty =
+      event.target === event.currentTarget ||
+      (event.target as HTMLElement).dataset.crumbs !== undefined;
     if (!onEmpty || event.button !== 0) return;
     const element = scroller.current!;
     const box = element.getBoundingClientRect();
     const row = event.currentTarget.getBoundingClientRect();
     const from = { x: event.clientX, y: event.clientY };
     const kept = event.ctrlKey || event.metaKey ? selectedItems(store.getState()) : [];
-    const pressed = { ...event, currentTarget: event.currentTarget, clientX: event.clientX } as ReactPointerEvent;
+    const pressed = {
+      ...event,
+      currentTarget: event.currentTarget,
+      clientX: event.clientX,
+    } as ReactPointerEvent;
     followDrag(
       event,
       (_dx, _dy, pointer) => {
@@ -58,11 +74,18 @@ export function useRubberBand(scroller: React.RefObject<HTMLDivElement | null>, 
           height: bottom - top,
         });
         const { pixelsPerSecond } = store.getState();
-        const rows = [...element.querySelectorAll<HTMLElement>('[data-lane], [data-list]')].filter((r) => {
-          const b = r.getBoundingClientRect();
-          return b.top < bottom && b.bottom > top;
-        });
-        const ids = itemsIn(store.getState(), rows, toTime(left - row.left, pixelsPerSecond), toTime(right - row.left, pixelsPerSecond));
+        const rows = [...element.querySelectorAll<HTMLElement>('[data-lane], [data-list]')].filter(
+          (r) => {
+            const b = r.getBoundingClientRect();
+            return b.top < bottom && b.bottom > top;
+          },
+        );
+        const ids = itemsIn(
+          store.getState(),
+          rows,
+          toTime(left - row.left, pixelsPerSecond),
+          toTime(right - row.left, pixelsPerSecond),
+        );
         selectItems(store, [...new Set([...kept, ...ids])]);
       },
       (moved) => {

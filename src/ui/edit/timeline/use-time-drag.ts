@@ -27,9 +27,13 @@ export function useTimeDrag() {
     const points = [
       ...snapPoints(base.project, base.playhead, but),
       // Presses lie between frames; what is cut lies on them.
-      ...pressTimes(base.project, base.sources, Math.min(...edges) - PRESSES_AROUND, Math.max(...edges) + PRESSES_AROUND, but).map((t) =>
-        snapToFrame(t, rate),
-      ),
+      ...pressTimes(
+        base.project,
+        base.sources,
+        Math.min(...edges) - PRESSES_AROUND,
+        Math.max(...edges) + PRESSES_AROUND,
+        but,
+      ).map((t) => snapToFrame(t, rate)),
     ];
     followDrag(
       event,

@@ -8,7 +8,14 @@ import { piecesInSight } from './visible';
 function laneOf(seconds: readonly number[]): Lane {
   let start = 0;
   const clips = seconds.map((s, i) => {
-    const clip = createClip({ id: `c${i}`, footageId: 'f', start, duration: secondsToTicks(s), source: 0, link: null });
+    const clip = createClip({
+      id: `c${i}`,
+      footageId: 'f',
+      start,
+      duration: secondsToTicks(s),
+      source: 0,
+      link: null,
+    });
     start += clip.duration;
     return clip;
   });
@@ -20,21 +27,31 @@ test('only clips in sight are drawn, however many there are', () => {
   const pieces = piecesInSight(lane, sightOf(60_000, 1000), 20, null);
   expect(pieces.length).toBeLessThan(60);
   expect(pieces[0]).toMatchObject({ kind: 'clip' });
-  const [first, last] = [pieces[0], pieces.at(-1)].map((p) => (p?.kind === 'clip' ? lane.clips[p.index]!.start : -1)) as [number, number];
+  const [first, last] = [pieces[0], pieces.at(-1)].map((p) =>
+    p?.kind === 'clip' ? lane.clips[p.index]!.start : -1,
+  ) as [number, number];
   expect(first).toBeLessThanOrEqual(secondsToTicks(60_000 / 20));
   expect(last).toBeGreaterThan(secondsToTicks(60_900 / 20));
 });
 
 test('clips too narrow to be worked on are one piece; all of two hours are a handful', () => {
-  expect(piecesInSight(laneOf([5, 0.2, 0.2, 0.2, 5]), sightOf(0, 1000), 20, null).map((p) => p.kind)).toEqual(['clip', 'crumbs', 'clip']);
-  const all = piecesInSight(laneOf(Array.from({ length: 3000 }, () => 2.4)), sightOf(0, 1130), 0.15, null);
+  expect(
+    piecesInSight(laneOf([5, 0.2, 0.2, 0.2, 5]), sightOf(0, 1000), 20, null).map((p) => p.kind),
+  ).toEqual(['clip', 'crumbs', 'clip']);
+  const all = piecesInSight(
+    laneOf(Array.from({ length: 3000 }, () => 2.4)),
+    sightOf(0, 1130),
+    0.15,
+    null,
+  );
   expect(all).toMatchObject([{ kind: 'crumbs', first: 0, last: 2999 }]);
 });
 
 test('a closed group is one block, an open one its clips', () => {
   const lane = laneOf([3, 3, 3, 3]);
   lane.clips[1]!.group = lane.clips[2]!.group = 'g';
-  const kinds = (open: string | null) => piecesInSight(lane, sightOf(0, 1000), 20, open).map((p) => p.kind);
+  const kinds = (open: string | null) =>
+    piecesInSight(lane, sightOf(0, 1000), 20, open).map((p) => p.kind);
   expect(kinds(null)).toEqual(['clip', 'group', 'clip']);
   expect(kinds('g')).toEqual(['clip', 'clip', 'clip', 'clip']);
 });

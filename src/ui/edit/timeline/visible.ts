@@ -13,7 +13,9 @@ interface Run {
 
 /** What is drawn on a lane: a clip by itself, a closed group as one block, or a run of clips too narrow to be worked on. */
 export type Piece =
-  { readonly kind: 'clip'; readonly index: number } | ({ readonly kind: 'group' } & Run) | ({ readonly kind: 'crumbs' } & Run);
+  | { readonly kind: 'clip'; readonly index: number }
+  | ({ readonly kind: 'group' } & Run)
+  | ({ readonly kind: 'crumbs' } & Run);
 
 /** Clips narrower than this can't be worked on and are only drawn; where very many are in sight, only wider ones stand by themselves. */
 const NARROW_PX = 9;
@@ -21,7 +23,12 @@ const NARROW_IN_A_CROWD_PX = 24;
 const CROWD = 60;
 
 /** The pieces of a lane that are in sight, in order. */
-export function piecesInSight(lane: Lane, sight: Sight, scale: number, openGroup: string | null): Piece[] {
+export function piecesInSight(
+  lane: Lane,
+  sight: Sight,
+  scale: number,
+  openGroup: string | null,
+): Piece[] {
   const { clips } = lane;
   const pieces: Piece[] = [];
   const until = toTime(sight.to, scale);
@@ -39,9 +46,18 @@ export function piecesInSight(lane: Lane, sight: Sight, scale: number, openGroup
       pieces.push({ kind: 'clip', index: i });
     } else {
       const joins = (next: (typeof clips)[number] | undefined) =>
-        !!next && next.start <= until && (!next.group || next.group === openGroup) && wide(next.start, clipEnd(next)) < narrow;
+        !!next &&
+        next.start <= until &&
+        (!next.group || next.group === openGroup) &&
+        wide(next.start, clipEnd(next)) < narrow;
       while (joins(clips[last + 1])) last++;
-      pieces.push({ kind: 'crumbs', first: i, last, start: clip.start, end: clipEnd(clips[last]!) });
+      pieces.push({
+        kind: 'crumbs',
+        first: i,
+        last,
+        start: clip.start,
+        end: clipEnd(clips[last]!),
+      });
     }
     i = last + 1;
   }

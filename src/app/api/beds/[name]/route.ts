@@ -5,4 +5,6 @@ import { sendFile } from '@/server/http/send-file';
 export const dynamic = 'force-dynamic';
 type Context = { params: Promise<{ name: string }> };
 
-export const GET = handle<Context>(async (request, { params }) => sendFile(request, await bedFile((await params).name), 'audio/wav'));
+export const GET = handle<Context>(async (request, { params }) =>
+  sendFile(request, await bedFile((await params).name), 'audio/wav'),
+);

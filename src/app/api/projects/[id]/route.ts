@@ -1,7 +1,13 @@
 import type { History } from '@/core/edit/history';
 import { handle, readBody } from '@/server/http/handle';
 import { ChangeProjectBody, SaveBody } from '@/server/http/bodies';
-import { openProject, renameProject, saveProject, setProjectDeleted, suggestCanvas } from '@/server/projects';
+import {
+  openProject,
+  renameProject,
+  saveProject,
+  setProjectDeleted,
+  suggestCanvas,
+} from '@/server/projects';
 
 export const dynamic = 'force-dynamic';
 type Context = { params: Promise<{ id: string }> };
@@ -13,7 +19,14 @@ export const GET = handle<Context>(async (_request, { params }) => {
 
 export const PUT = handle<Context>(async (request, { params }) => {
   const { revision, project, history } = await readBody(request, SaveBody);
-  return { revision: await saveProject((await params).id, project, history as unknown as History, revision) };
+  return {
+    revision: await saveProject(
+      (await params).id,
+      project,
+      history as unknown as History,
+      revision,
+    ),
+  };
 });
 
 export const PATCH = handle<Context>(async (request, { params }) => {

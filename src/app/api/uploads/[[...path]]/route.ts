@@ -5,4 +5,11 @@ export const dynamic = 'force-dynamic';
 
 const answer = handle(async (request) => uploads().handleWeb(request));
 
-export { answer as DELETE, answer as GET, answer as HEAD, answer as OPTIONS, answer as PATCH, answer as POST };
+export {
+  answer as DELETE,
+  answer as GET,
+  answer as HEAD,
+  answer as OPTIONS,
+  answer as PATCH,
+  answer as POST,
+};

@@ -9,7 +9,13 @@ import { useFootageActions } from './use-footage-actions';
 const MOST_SHOWN = 8;
 
 /** Asks before footage goes that is used, and says where. */
-export function DeleteFootage({ view, onClose }: { view: FootageView | null; onClose: () => void }) {
+export function DeleteFootage({
+  view,
+  onClose,
+}: {
+  view: FootageView | null;
+  onClose: () => void;
+}) {
   const { usesOf, remove } = useFootageActions();
   const rate = useEditor((s) => s.project.canvas.frameRate);
   const uses = view ? usesOf(view.id) : [];
@@ -23,16 +29,24 @@ export function DeleteFootage({ view, onClose }: { view: FootageView | null; onC
     >
       <ul className="mb-3 max-h-48 overflow-auto border border-line" aria-label="Where it is used">
         {uses.slice(0, MOST_SHOWN).map(({ lane, clip }) => (
-          <li key={clip.id} className="flex justify-between border-b border-line px-2 py-1 last:border-0">
+          <li
+            key={clip.id}
+            className="flex justify-between border-b border-line px-2 py-1 last:border-0"
+          >
             <span>{lane.name}</span>
             <span className="numbers">
-              {formatTimecode(clip.start, rate)} to {formatTimecode(clip.start + clip.duration, rate)}
+              {formatTimecode(clip.start, rate)} to{' '}
+              {formatTimecode(clip.start + clip.duration, rate)}
             </span>
           </li>
         ))}
-        {uses.length > MOST_SHOWN && <li className="px-2 py-1 text-ink-2">and {uses.length - MOST_SHOWN} more</li>}
+        {uses.length > MOST_SHOWN && (
+          <li className="px-2 py-1 text-ink-2">and {uses.length - MOST_SHOWN} more</li>
+        )}
       </ul>
-      {locked && <p className="mb-3 text-caution">Some of them stand on a locked lane. Unlock it first.</p>}
+      {locked && (
+        <p className="mb-3 text-caution">Some of them stand on a locked lane. Unlock it first.</p>
+      )}
       <div className="flex justify-end gap-2">
         <Button onClick={onClose}>Keep it</Button>
         <Button

@@ -21,8 +21,16 @@ import { useFootageActions } from './use-footage-actions';
 export function Progress({ share, label }: { share: number; label: string }) {
   return (
     <span className="block">
-      <span role="progressbar" aria-valuenow={Math.round(share * 100)} aria-label={label} className="mt-1 block h-1 bg-line">
-        <span className="block h-full bg-action transition-[width] duration-150" style={{ width: `${share * 100}%` }} />
+      <span
+        role="progressbar"
+        aria-valuenow={Math.round(share * 100)}
+        aria-label={label}
+        className="mt-1 block h-1 bg-line"
+      >
+        <span
+          className="block h-full bg-action transition-[width] duration-150"
+          style={{ width: `${share * 100}%` }}
+        />
       </span>
       <span className="numbers text-xs text-ink-2">{label}</span>
     </span>
@@ -36,7 +44,10 @@ function describe({ facts, inPoint, outPoint }: FootageView): string {
   if (!still && (inPoint !== null || outPoint !== null))
     parts[0] += ` (${formatClock(ticksToSeconds((outPoint ?? facts.duration) - (inPoint ?? 0)))} placed)`;
   if (facts.hasVideo) parts.push(`${facts.width}×${facts.height} px`);
-  if (facts.frameRate) parts.push(`${Number(framesPerSecond(facts.frameRate).toFixed(2))} fps${facts.variableRate ? ', varies' : ''}`);
+  if (facts.frameRate)
+    parts.push(
+      `${Number(framesPerSecond(facts.frameRate).toFixed(2))} fps${facts.variableRate ? ', varies' : ''}`,
+    );
   if (facts.hasAudio) parts.push(facts.channels === 1 ? 'mono' : 'stereo');
   return parts.join(' · ');
 }
@@ -54,7 +65,16 @@ interface Props {
 }
 
 /** One recording: a row or a card, that opens to its details. */
-export function FootageItem({ view, grid, used, chosen, dragged, onChoose, onPreview, onDelete }: Props) {
+export function FootageItem({
+  view,
+  grid,
+  used,
+  chosen,
+  dragged,
+  onChoose,
+  onPreview,
+  onDelete,
+}: Props) {
   const job = useEditor((s) => s.jobs.find((j) => j.subject === view.id));
   const [open, setOpen] = useState(false);
   const { place } = useFootageActions();
@@ -109,7 +129,11 @@ export function FootageItem({ view, grid, used, chosen, dragged, onChoose, onPre
           {ready && (
             <>
               <IconButton icon={Play} label={`Look at ${view.name}`} onClick={onPreview} />
-              <IconButton icon={Plus} label={`Place ${view.name} at the end of its lane`} onClick={() => place([view.id], 'end')} />
+              <IconButton
+                icon={Plus}
+                label={`Place ${view.name} at the end of its lane`}
+                onClick={() => place([view.id], 'end')}
+              />
             </>
           )}
           <IconButton icon={Trash2} label={`Delete ${view.name} from Footage`} onClick={onDelete} />
@@ -161,7 +185,10 @@ function Mismatches({ view, brief }: { view: FootageView; brief: boolean }) {
   return found
     .filter((m) => !brief || (m.kind !== 'variable' && !(m.kind === 'shape' && decided)))
     .map((m) => (
-      <div key={m.kind} className={`mt-1 grid gap-1 border-l-2 pl-2 text-xs ${m.remedies.length ? 'border-caution' : 'border-line'}`}>
+      <div
+        key={m.kind}
+        className={`mt-1 grid gap-1 border-l-2 pl-2 text-xs ${m.remedies.length ? 'border-caution' : 'border-line'}`}
+      >
         <span className={m.remedies.length ? 'text-caution' : 'text-ink-2'}>{m.text}</span>
         {m.remedies.length > 0 && (
           <span className="flex flex-wrap gap-1">
@@ -169,7 +196,9 @@ function Mismatches({ view, brief }: { view: FootageView; brief: boolean }) {
               <Button
                 key={r.label}
                 aria-pressed={
-                  r.kind === 'look' ? (look?.fit ?? 'fit') === r.look.fit && (look?.bars ?? 'plain') === r.look.bars : undefined
+                  r.kind === 'look'
+                    ? (look?.fit ?? 'fit') === r.look.fit && (look?.bars ?? 'plain') === r.look.bars
+                    : undefined
                 }
                 className="text-xs aria-pressed:border-action aria-pressed:text-action"
                 onClick={() => remedy(view, r)}
@@ -199,10 +228,13 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
     const form = new FormData();
     form.set('track', file);
     try {
-      const { notes, samples } = await api<{ notes: string[]; samples: number }>(`/api/footage/${view.id}/pointer`, {
-        method: 'POST',
-        form,
-      });
+      const { notes, samples } = await api<{ notes: string[]; samples: number }>(
+        `/api/footage/${view.id}/pointer`,
+        {
+          method: 'POST',
+          form,
+        },
+      );
       tell([`The pointer track with ${samples} positions was attached.`, ...notes].join(' '));
     } catch (error) {
       tellFault(error);
@@ -210,25 +242,42 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
   };
   const rows: (readonly [string, string])[] = facts
     ? [
-        ['Picture', facts.hasVideo ? `${facts.width}×${facts.height} px, ${facts.videoCodec ?? ''}` : 'none'],
+        [
+          'Picture',
+          facts.hasVideo ? `${facts.width}×${facts.height} px, ${facts.videoCodec ?? ''}` : 'none',
+        ],
         [
           'Frame rate',
           facts.frameRate
             ? `${Number(framesPerSecond(facts.frameRate).toFixed(3))} fps, ${facts.variableRate ? 'varies' : 'steady'}`
             : 'none',
         ],
-        ['Sound', facts.hasAudio ? `${facts.audioCodec ?? ''}, ${facts.channels} ch, ${facts.sampleRate} Hz` : 'none'],
+        [
+          'Sound',
+          facts.hasAudio
+            ? `${facts.audioCodec ?? ''}, ${facts.channels} ch, ${facts.sampleRate} Hz`
+            : 'none',
+        ],
         [
           'Colour',
-          facts.convertColor ? `${facts.convertColor.matrix}, ${facts.convertColor.range}; converted to BT.709` : 'BT.709, limited range',
+          facts.convertColor
+            ? `${facts.convertColor.matrix}, ${facts.convertColor.range}; converted to BT.709`
+            : 'BT.709, limited range',
         ],
-        ['Length', facts.kind === 'image' ? 'still' : `${ticksToSeconds(facts.duration).toFixed(2)} s`],
+        [
+          'Length',
+          facts.kind === 'image' ? 'still' : `${ticksToSeconds(facts.duration).toFixed(2)} s`,
+        ],
         ['Size of the file', `${(view.bytes / 1e6).toFixed(1)} MB`],
       ]
     : [];
   return (
     <div ref={shown} className="mt-2 grid gap-2 bg-paper p-2">
-      <TextField label="Name" value={view.name} onDone={(name) => void change(view.id, { name: name.trim() || view.name })} />
+      <TextField
+        label="Name"
+        value={view.name}
+        onDone={(name) => void change(view.id, { name: name.trim() || view.name })}
+      />
       <TextField
         label="Tags"
         value={view.tags.join(', ')}
@@ -273,7 +322,13 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
                   key={clip.id}
                   className="numbers mr-2 underline"
                   title={`Select it on ${lane.name}`}
-                  onClick={() => set({ selection: { kind: 'clip', id: clip.id }, also: [], playhead: clip.start })}
+                  onClick={() =>
+                    set({
+                      selection: { kind: 'clip', id: clip.id },
+                      also: [],
+                      playhead: clip.start,
+                    })
+                  }
                 >
                   {lane.name} {formatTimecode(clip.start, rate)}
                 </button>
@@ -289,7 +344,8 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
       ))}
       {facts?.hasVideo && facts.kind === 'video' && view.status === 'ready' && (
         <Button onClick={() => track.current?.click()}>
-          <MousePointer2 size={14} aria-hidden /> {view.hasPointer ? 'Replace the pointer track' : 'Attach a pointer track'}
+          <MousePointer2 size={14} aria-hidden />{' '}
+          {view.hasPointer ? 'Replace the pointer track' : 'Attach a pointer track'}
         </Button>
       )}
       <input
@@ -298,7 +354,9 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
         accept=".json,.csv,.txt"
         className="hidden"
         aria-label={`Pointer track of ${view.name}`}
-        onChange={(e) => void attach(e.target.files?.[0]).finally(() => (track.current!.value = ''))}
+        onChange={(e) =>
+          void attach(e.target.files?.[0]).finally(() => (track.current!.value = ''))
+        }
       />
     </div>
   );

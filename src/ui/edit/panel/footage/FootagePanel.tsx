@@ -14,7 +14,8 @@ import { FootagePreview } from './FootagePreview';
 import { MusicShelf } from './MusicShelf';
 import { useFootageActions } from './use-footage-actions';
 
-const ACCEPT = '.mp4,.mov,.m4v,.mkv,.webm,.ogg,.avi,.wav,.mp3,.m4a,.aac,.flac,.png,.jpg,.jpeg,.webp,.svg';
+const ACCEPT =
+  '.mp4,.mov,.m4v,.mkv,.webm,.ogg,.avi,.wav,.mp3,.m4a,.aac,.flac,.png,.jpg,.jpeg,.webp,.svg';
 const fieldLook = 'min-w-0 rounded-(--radius) border border-line bg-sheet px-1 py-0.5';
 
 /** All recordings of the project: found, looked at, and placed from here. */
@@ -24,7 +25,11 @@ export function FootagePanel() {
   const lanes = useEditor((s) => s.project.lanes);
   const items = useUploads((s) => s.items);
   const input = useRef<HTMLInputElement>(null);
-  const [arrangement, setArrangement] = useState<Arrangement>({ sort: 'added', filter: '', search: '' });
+  const [arrangement, setArrangement] = useState<Arrangement>({
+    sort: 'added',
+    filter: '',
+    search: '',
+  });
   const [grid, setGrid] = useState(false);
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [previewed, setPreviewed] = useState<string | null>(null);
@@ -91,7 +96,11 @@ export function FootagePanel() {
             </option>
           ))}
         </select>
-        <IconButton icon={grid ? List : LayoutGrid} label={grid ? 'Show as a list' : 'Show as a grid'} onClick={() => setGrid(!grid)} />
+        <IconButton
+          icon={grid ? List : LayoutGrid}
+          label={grid ? 'Show as a list' : 'Show as a grid'}
+          onClick={() => setGrid(!grid)}
+        />
         <input
           ref={input}
           type="file"
@@ -106,7 +115,11 @@ export function FootagePanel() {
         />
       </div>
       {picked.length > 0 && (
-        <div className="mb-2 flex items-center gap-1.5 border border-action px-2 py-1" role="group" aria-label="Chosen footage">
+        <div
+          className="mb-2 flex items-center gap-1.5 border border-action px-2 py-1"
+          role="group"
+          aria-label="Chosen footage"
+        >
           <span className="flex-1">{picked.length} chosen, in the order they were chosen</span>
           <Button onClick={() => place(picked, 'insert')}>Insert</Button>
           <Button onClick={() => place(picked, 'overwrite')}>Overwrite</Button>
@@ -118,19 +131,24 @@ export function FootagePanel() {
         <div key={item.id} className="flex items-center gap-2 border-b border-line py-1.5">
           <span className="min-w-0 flex-1">
             <span className="block truncate">{item.name}</span>
-            <Progress share={item.share} label={item.message || `Uploading, ${Math.round(item.share * 100)} %`} />
+            <Progress
+              share={item.share}
+              label={item.message || `Uploading, ${Math.round(item.share * 100)} %`}
+            />
           </span>
           <IconButton icon={X} label={`Cancel the upload of ${item.name}`} onClick={item.cancel} />
         </div>
       ))}
       {!footage.length && !items.length && (
         <p className="p-2 text-ink-2">
-          No footage yet. Add your screen and camera recordings, music and stills, or drop files anywhere. The files themselves are never
-          changed.
+          No footage yet. Add your screen and camera recordings, music and stills, or drop files
+          anywhere. The files themselves are never changed.
         </p>
       )}
       {footage.length > 0 && !shown.length && (
-        <p className="p-2 text-ink-2">Nothing in Footage is like that. Clear the search, or show all.</p>
+        <p className="p-2 text-ink-2">
+          Nothing in Footage is like that. Clear the search, or show all.
+        </p>
       )}
       <ul aria-label="Footage" className={grid ? 'grid grid-cols-2 gap-2' : ''}>
         {shown.map((view) => (
@@ -141,13 +159,22 @@ export function FootagePanel() {
             used={used.has(view.id)}
             chosen={chosen.includes(view.id)}
             dragged={chosen.includes(view.id) ? picked : [view.id]}
-            onChoose={() => setChosen(chosen.includes(view.id) ? chosen.filter((c) => c !== view.id) : [...chosen, view.id])}
+            onChoose={() =>
+              setChosen(
+                chosen.includes(view.id)
+                  ? chosen.filter((c) => c !== view.id)
+                  : [...chosen, view.id],
+              )
+            }
             onPreview={() => setPreviewed(view.id)}
             onDelete={() => (usesOf(view.id).length ? setDeleting(view) : void remove(view))}
           />
         ))}
       </ul>
-      <FootagePreview view={footage.find((v) => v.id === previewed) ?? null} onClose={() => setPreviewed(null)} />
+      <FootagePreview
+        view={footage.find((v) => v.id === previewed) ?? null}
+        onClose={() => setPreviewed(null)}
+      />
       <DeleteFootage view={deleting} onClose={() => setDeleting(null)} />
       <MusicShelf open={shelf} onClose={() => setShelf(false)} />
     </div>

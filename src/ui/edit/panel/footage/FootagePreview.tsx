@@ -11,7 +11,13 @@ import { IconButton } from '../../../parts/IconButton';
 import { useFootageActions } from './use-footage-actions';
 
 /** Plays a recording before it is placed; its in and out points say which part is placed. */
-export function FootagePreview({ view, onClose }: { view: FootageView | null; onClose: () => void }) {
+export function FootagePreview({
+  view,
+  onClose,
+}: {
+  view: FootageView | null;
+  onClose: () => void;
+}) {
   return (
     <Dialog
       open={!!view}
@@ -55,8 +61,14 @@ function Preview({ view, onClose }: { view: FootageView; onClose: () => void }) 
   const set = (point: 'inPoint' | 'outPoint') => () => {
     const at = secondsToTicks(time);
     // Past the other one, that one goes.
-    const cross = point === 'inPoint' ? view.outPoint !== null && at >= view.outPoint : view.inPoint !== null && at <= view.inPoint;
-    void change(view.id, { [point]: at, ...(cross ? { [point === 'inPoint' ? 'outPoint' : 'inPoint']: null } : {}) });
+    const cross =
+      point === 'inPoint'
+        ? view.outPoint !== null && at >= view.outPoint
+        : view.inPoint !== null && at <= view.inPoint;
+    void change(view.id, {
+      [point]: at,
+      ...(cross ? { [point === 'inPoint' ? 'outPoint' : 'inPoint']: null } : {}),
+    });
   };
   const keys = useRef<(event: KeyboardEvent) => void>(() => {});
   useEffect(() => {
@@ -117,7 +129,10 @@ function Preview({ view, onClose }: { view: FootageView; onClose: () => void }) 
             <span className="absolute inset-x-0 top-0 h-1 bg-line" />
             <span
               className="absolute top-0 h-1 bg-action"
-              style={{ left: `${(from / length) * 100}%`, width: `${((to - from) / length) * 100}%` }}
+              style={{
+                left: `${(from / length) * 100}%`,
+                width: `${((to - from) / length) * 100}%`,
+              }}
               data-testid="preview-part"
             />
             <input

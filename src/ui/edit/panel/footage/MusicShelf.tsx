@@ -46,8 +46,14 @@ export function MusicShelf({ open, onClose }: { open: boolean; onClose: () => vo
               onClick={() => setPlaying(playing === name ? null : name)}
             />
             <span className="flex-1">{BEDS[name].title}</span>
-            <span className="numbers text-ink-2">{formatClock(BEDS[name].bar * BEDS[name].bars)}</span>
-            <IconButton icon={Plus} label={`Add ${BEDS[name].title} to Footage`} onClick={() => void add(name)} />
+            <span className="numbers text-ink-2">
+              {formatClock(BEDS[name].bar * BEDS[name].bars)}
+            </span>
+            <IconButton
+              icon={Plus}
+              label={`Add ${BEDS[name].title} to Footage`}
+              onClick={() => void add(name)}
+            />
           </li>
         ))}
       </ul>

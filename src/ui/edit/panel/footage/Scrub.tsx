@@ -21,7 +21,8 @@ export function Scrub({ view, height }: { view: FootageView; height: number }) {
       style={{ width, height }}
       onPointerMove={(e) => {
         const box = e.currentTarget.getBoundingClientRect();
-        if (ready && count > 1) setShare(Math.min(1, Math.max(0, (e.clientX - box.left) / box.width)));
+        if (ready && count > 1)
+          setShare(Math.min(1, Math.max(0, (e.clientX - box.left) / box.width)));
       }}
       onPointerLeave={() => setShare(null)}
       data-scrub={view.id}
@@ -38,11 +39,16 @@ export function Scrub({ view, height }: { view: FootageView; height: number }) {
           }}
         />
       ) : (
-        <span className="absolute inset-0 flex items-center justify-center text-[10px] text-ink-2">{facts?.hasAudio ? 'sound' : ''}</span>
+        <span className="absolute inset-0 flex items-center justify-center text-[10px] text-ink-2">
+          {facts?.hasAudio ? 'sound' : ''}
+        </span>
       )}
       {share !== null && (
         <>
-          <span className="absolute inset-y-0 w-px bg-playhead" style={{ left: `${share * 100}%` }} />
+          <span
+            className="absolute inset-y-0 w-px bg-playhead"
+            style={{ left: `${share * 100}%` }}
+          />
           <span className="numbers absolute right-0 bottom-0 bg-ink px-0.5 text-[10px] leading-3 text-paper">
             {formatClock(share * seconds)}
           </span>

@@ -18,12 +18,17 @@ export interface Arrangement {
 }
 
 /** All tags that are in use, in order. */
-export const tagsOf = (footage: readonly FootageView[]): string[] => [...new Set(footage.flatMap((f) => f.tags))].sort();
+export const tagsOf = (footage: readonly FootageView[]): string[] =>
+  [...new Set(footage.flatMap((f) => f.tags))].sort();
 
 const collator = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' });
 
 /** The footage that is asked for, in the order that is asked for. */
-export function arrange(footage: readonly FootageView[], { sort, filter, search }: Arrangement, used: ReadonlySet<string>): FootageView[] {
+export function arrange(
+  footage: readonly FootageView[],
+  { sort, filter, search }: Arrangement,
+  used: ReadonlySet<string>,
+): FootageView[] {
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const found = footage.filter((view) => {
     const text = `${view.name} ${view.tags.join(' ')} ${view.role}`.toLowerCase();
@@ -40,7 +45,11 @@ export function arrange(footage: readonly FootageView[], { sort, filter, search 
     added: () => 0,
     name: (a, b) => collator.compare(a.name, b.name),
     length: (a, b) => (b.facts?.duration ?? 0) - (a.facts?.duration ?? 0),
-    kind: (a, b) => collator.compare(`${a.facts?.kind} ${a.role} ${a.name}`, `${b.facts?.kind} ${b.role} ${b.name}`),
+    kind: (a, b) =>
+      collator.compare(
+        `${a.facts?.kind} ${a.role} ${a.name}`,
+        `${b.facts?.kind} ${b.role} ${b.name}`,
+      ),
   };
   return found.sort(by[sort]);
 }

@@ -26,27 +26,49 @@ export function useFootageActions() {
   const place = (ids: readonly string[], mode: PlaceOptions['mode'] | 'end') => {
     const { playhead, project } = store.getState();
     const at = snapToFrame(playhead, project.canvas.frameRate);
-    return placeParts(store, ids, mode === 'end' ? null : at, mode === 'end' ? 'free' : mode, null, nanoid);
+    return placeParts(
+      store,
+      ids,
+      mode === 'end' ? null : at,
+      mode === 'end' ? 'free' : mode,
+      null,
+      nanoid,
+    );
   };
   const usesOf = (id: string): { lane: Lane; clip: Clip }[] =>
-    store.getState().project.lanes.flatMap((lane) => lane.clips.filter((c) => c.footageId === id).map((clip) => ({ lane, clip })));
+    store
+      .getState()
+      .project.lanes.flatMap((lane) =>
+        lane.clips.filter((c) => c.footageId === id).map((clip) => ({ lane, clip })),
+      );
   const remove = async (view: FootageView) => {
     const clips = usesOf(view.id).map((u) => u.clip.id);
-    if (clips.length && !store.getState().edit(`Lift ${view.name}`, (draft) => liftClips(draft, clips))) return;
+    if (
+      clips.length &&
+      !store.getState().edit(`Lift ${view.name}`, (draft) => liftClips(draft, clips))
+    )
+      return;
     if (!(await change(view.id, { deleted: true }))) return;
     tell(`“${view.name}” was taken out of Footage.`, {
       label: 'Undo',
       run: () => {
         void change(view.id, { deleted: false });
-        if (clips.length && store.getState().history.done.at(-1)?.label === `Lift ${view.name}`) store.getState().undo();
+        if (clips.length && store.getState().history.done.at(-1)?.label === `Lift ${view.name}`)
+          store.getState().undo();
       },
     });
   };
   const remedy = (view: FootageView, what: Remedy) => {
     const { edit } = store.getState();
     if (what.kind === 'look') edit('Fit or fill', (draft) => changeLook(draft, view.id, what.look));
-    else if (what.kind === 'size') edit('Project size', (draft) => changeCanvas(draft, { width: what.width, height: what.height }));
-    else edit('Project frame rate', (draft) => changeCanvas(draft, { frameRate: { ...what.frameRate } }));
+    else if (what.kind === 'size')
+      edit('Project size', (draft) =>
+        changeCanvas(draft, { width: what.width, height: what.height }),
+      );
+    else
+      edit('Project frame rate', (draft) =>
+        changeCanvas(draft, { frameRate: { ...what.frameRate } }),
+      );
   };
   return { change, place, usesOf, remove, remedy };
 }

@@ -10,5 +10,10 @@ export const GET = handle<Context>(async (request, { params }) => {
   const found = await findExport((await params).id);
   const download = new URL(request.url).searchParams.has('download');
   const { mime, extension } = FORMAT_FACTS[found.settings.format];
-  return sendFile(request, exportPath(found), mime, download ? `${found.name}.${extension}` : undefined);
+  return sendFile(
+    request,
+    exportPath(found),
+    mime,
+    download ? `${found.name}.${extension}` : undefined,
+  );
 });

@@ -13,4 +13,6 @@ export const GET = handle<Context>(async (_request, { params }) => {
   return readTrack(row.id, JSON.parse(row.facts) as MediaFacts);
 });
 
-export const POST = handle<Context>(async (request, { params }) => attachTrack((await params).id, await formText(request, 'track')));
+export const POST = handle<Context>(async (request, { params }) =>
+  attachTrack((await params).id, await formText(request, 'track')),
+);

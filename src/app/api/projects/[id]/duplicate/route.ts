@@ -3,4 +3,6 @@ import { duplicateProject } from '@/server/projects';
 
 type Context = { params: Promise<{ id: string }> };
 
-export const POST = handle<Context>(async (_request, { params }) => ({ id: await duplicateProject((await params).id) }));
+export const POST = handle<Context>(async (_request, { params }) => ({
+  id: await duplicateProject((await params).id),
+}));

@@ -9,7 +9,10 @@ type Context = { params: Promise<{ id: string }> };
 export const GET = handle<Context>(async (_request, { params }) => listExports((await params).id));
 
 export const POST = handle<Context>(async (request, { params }) => {
-  const { width, height, frameRate, quality, range, format, bitRate, calm } = await readBody(request, ExportBody);
+  const { width, height, frameRate, quality, range, format, bitRate, calm } = await readBody(
+    request,
+    ExportBody,
+  );
   return requestExport((await params).id, {
     ...DEFAULT_SETTINGS,
     ...(format && { format }),

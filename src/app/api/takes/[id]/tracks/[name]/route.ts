@@ -11,16 +11,24 @@ type Context = { params: Promise<{ id: string; name: string }> };
 export const GET = handle<Context>(async (request, { params }) => {
   const { id, name } = await params;
   const row = await findTake(id);
-  if (partOf(row, name) === EVENTS) return new Response(await readEvents(id), { headers: { 'content-type': 'application/x-ndjson' } });
+  if (partOf(row, name) === EVENTS)
+    return new Response(await readEvents(id), {
+      headers: { 'content-type': 'application/x-ndjson' },
+    });
   const track = trackOf(row, name)!;
-  return sendFile(request, finishedPath(id, track), track.type === 'audio' ? 'audio/wav' : 'video/mp4');
+  return sendFile(
+    request,
+    finishedPath(id, track),
+    track.type === 'audio' ? 'audio/wav' : 'video/mp4',
+  );
 });
 
 /** Adds the body at `upload-offset`; answers the size, which is smaller when something before it is missing. */
 export const PATCH = handle<Context>(async (request, { params }) => {
   const { id, name } = await params;
   const offset = Number(request.headers.get('upload-offset'));
-  if (!Number.isInteger(offset) || offset < 0) throw new Problem(400, 'The request does not say where the piece belongs.');
+  if (!Number.isInteger(offset) || offset < 0)
+    throw new Problem(400, 'The request does not say where the piece belongs.');
   const size = await addPiece(id, name, offset, new Uint8Array(await request.arrayBuffer()));
   return { size, free: await freeDisk() };
 });
