@@ -15,17 +15,6 @@ const config: NextConfig = {
   ],
   experimental: { serverMinification: false },
   poweredByHeader: false,
-  headers: async () => [
-    {
-      source: '/:path*',
-      headers: [
-        { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
-        { key: 'Cross-Origin-Embedder-Policy', value: 'require-corp' },
-        { key: 'X-Content-Type-Options', value: 'nosniff' },
-        { key: 'Referrer-Policy', value: 'same-origin' },
-      ],
-    },
-  ],
 };
 
 export default config;

@@ -50,7 +50,11 @@ export const bundleNode = (entryPoints, more = {}) =>
 
 export const buildNode = () =>
   bundleNode({
+    web: 'src/server/web/main.ts',
     worker: 'src/server/jobs/worker.ts',
     vistum: 'src/cli/main.ts',
+    tool: 'src/server/tools/main.ts',
     'segment-thread': 'src/server/export/segment-thread.ts',
+    'still-thread': 'src/server/export/still-thread.ts',
+    'check-thread': 'src/server/documents/check-thread.ts',
   });

@@ -101,6 +101,6 @@ export const PARTS_FROM = [
 
 /** Whether kernels, worker and command are there. */
 export const partsThere = () =>
-  ['public/fonts/picture.woff2', 'public/kernels.wasm', 'dist/worker.mjs', 'dist/vistum.mjs'].every(
+  ['public/fonts/picture.woff2', 'public/kernels.wasm', 'dist/worker.mjs', 'dist/web.mjs'].every(
     (f) => existsSync(f),
   );

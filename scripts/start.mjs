@@ -1,14 +1,17 @@
 // Serves Vistum: the web server and, beside it, the worker that does what takes long.
-import { fork, spawn } from 'node:child_process';
+import { fork } from 'node:child_process';
 import { pathToFileURL } from 'node:url';
 import { buildAll, buildParts } from './build.mjs';
 import { root, say } from './lib.mjs';
+
+/** A server that ran for so long, in milliseconds, had started well. */
+const SETTLED_MS = 10_000;
 
 export async function start({ dev = false, port = process.env.PORT ?? '4180' } = {}) {
   if (dev) await buildParts();
   else await buildAll();
   const env = { ...process.env, VISTUM_ROOT: root, NEXT_TELEMETRY_DISABLED: '1' };
-  let stopping = false;
+  let stopping = '';
   let worker;
   const startWorker = () => {
     worker = fork('dist/worker.mjs', [], { env, execArgv: ['--enable-source-maps'] });
@@ -18,33 +21,28 @@ export async function start({ dev = false, port = process.env.PORT ?? '4180' } =
     });
   };
   startWorker();
-  const web = spawn(
-    process.execPath,
-    [
-      'node_modules/next/dist/bin/next',
-      dev ? 'dev' : 'start',
-      '-H',
-      '127.0.0.1',
-      '-p',
-      String(port),
-    ],
-    {
-      env,
-      stdio: 'inherit',
-    },
-  );
-  const stop = () => {
-    stopping = true;
+  let web;
+  const startWeb = () => {
+    const began = Date.now();
+    web = fork('dist/web.mjs', dev ? ['--dev'] : [], {
+      env: { ...env, PORT: String(port), NODE_ENV: dev ? 'development' : 'production' },
+      execArgv: ['--enable-source-maps'],
+    });
+    web.on('exit', (code) => {
+      // One that served for a while is started again; one that can't even start says why.
+      if (!stopping && Date.now() - began > SETTLED_MS) return void setTimeout(startWeb, 500);
+      stop();
+      process.exit(stopping === 'asked' ? 0 : (code ?? 1));
+    });
+  };
+  const stop = (why = 'failed') => {
+    stopping ||= why;
     worker.kill('SIGTERM');
     web.kill('SIGTERM');
-    // Open event streams keep the web server from ending by itself.
     setTimeout(() => web.kill('SIGKILL'), 2000).unref();
   };
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, stop);
-  web.on('exit', (code) => {
-    stop();
-    process.exit(stopping ? 0 : (code ?? 1));
-  });
+  startWeb();
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => stop('asked'));
   say(`Vistum is at http://127.0.0.1:${port}`);
 }
 

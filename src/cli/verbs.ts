@@ -11,10 +11,14 @@ import { framesPerSecond, ticksToSeconds } from '@/core/time/ticks';
 import { seedDemo } from '@/server/demo';
 import { exportPath, findExportResult, renderTask, requestExport } from '@/server/export/job';
 import { renderStill } from '@/server/export/still';
-import { addFootage, attachTrack, factsOf, listFootage, loadSources } from '@/server/footage';
+import { openProject, replaceProject, saveProject } from '@/server/documents/documents';
+import { addFootage } from '@/server/footage/add';
+import { factsOf, loadFacts, loadSources } from '@/server/footage/facts';
+import { attachTrack } from '@/server/footage/track';
+import { listFootage } from '@/server/footage/view';
 import { completeJob } from '@/server/jobs/complete';
-import { describeSystemError, Problem } from '@/server/problem';
-import { newProject, openProject, replaceProject, saveProject } from '@/server/projects';
+import { problem, systemProblem } from '@/server/problem';
+import { newProject } from '@/server/projects';
 import {
   parseBitRate,
   parseFormat,
@@ -46,7 +50,7 @@ export type Verb = (call: Call) => Promise<Answer>;
 
 async function readText(path: string): Promise<string> {
   return readFile(path, 'utf8').catch(() => {
-    throw new Problem(404, `There is no readable file ${path}.`);
+    throw problem('no-such-file', path);
   });
 }
 
@@ -66,13 +70,13 @@ async function importFile({ operands, values, signal, progress }: Call): Promise
   const file = required(operands[1], 'FILE');
   const role = values.role ? parseRole(values.role) : null;
   const track = values.pointer ? await readText(values.pointer) : null;
-  const { footageId, jobId } = await addFootage(
-    project,
-    resolve(file),
-    basename(file),
+  const { footageId, jobId } = await addFootage({
+    projectId: project,
+    path: resolve(file),
+    name: basename(file),
     role,
-    false,
-  );
+    take: false,
+  });
   await completeJob(jobId, signal, (share, message) =>
     progress(`${Math.round(share * 100)} % ${message}`),
   );
@@ -100,7 +104,7 @@ async function importFile({ operands, values, signal, progress }: Call): Promise
 
 async function place(projectId: string, footageId: string): Promise<string> {
   const open = await openProject(projectId);
-  const { footage } = await loadSources(projectId);
+  const footage = await loadFacts(projectId);
   let clips: string[] = [];
   const next = doEdit(open, 'Place footage', (draft) => {
     clips = placeFootage(draft, footage[footageId]!, null, nanoid);
@@ -120,8 +124,8 @@ async function apply({ operands }: Call): Promise<Answer> {
   let document: unknown;
   try {
     document = JSON.parse(text);
-  } catch (error) {
-    throw new Problem(422, `The file is not valid JSON: ${(error as Error).message}`);
+  } catch {
+    throw problem('file-not-json');
   }
   const revision = await replaceProject(id, document);
   return { json: { project: id, revision }, text: `Revision ${revision}` };
@@ -131,11 +135,7 @@ async function plan({ operands, values }: Call): Promise<Answer> {
   const id = required(operands[0], 'PROJECT');
   const open = await openProject(id);
   const sources = await loadSources(id);
-  if (!Object.keys(sources.pointers).length)
-    throw new Problem(
-      409,
-      'No recording of this project has a pointer track, so there is nothing to plan from. Import one with --pointer.',
-    );
+  if (!Object.keys(sources.pointers).length) throw problem('nothing-to-plan');
   const limit = values.limit ? parseSeconds(values.limit, '--limit') : null;
   const framings = planFramings(open.project, sources, nanoid, { ...CALM, limit });
   const next = doEdit(open, 'Plan framings', (draft) => replaceFramings(draft, framings));
@@ -171,14 +171,9 @@ async function still({ operands, values }: Call): Promise<Answer> {
   const at = parseSeconds(required(values.at, '--at'), '--at');
   const { project } = await openProject(id);
   const length = ticksToSeconds(projectDuration(project));
-  if (at >= length)
-    throw new Problem(
-      422,
-      `The project ends at ${length.toFixed(2)} s; there is no picture at ${at} s.`,
-    );
+  if (at >= length) throw problem('beyond-end', length.toFixed(2), at);
   const size = values.size ? parseSize(values.size) : project.canvas;
-  if (size.width % 2 || size.height % 2)
-    throw new Problem(400, 'Width and height are even numbers.');
+  if (size.width % 2 || size.height % 2) throw problem('size-odd');
   await writeOut(
     out,
     await renderStill(await renderTask(id, project, size, project.canvas.frameRate), at),
@@ -191,10 +186,7 @@ async function still({ operands, values }: Call): Promise<Answer> {
 
 async function writeOut(out: string, bytes: Buffer): Promise<void> {
   await writeFile(out, bytes).catch((error: unknown) => {
-    throw new Problem(
-      507,
-      describeSystemError(error) ?? `${out} can’t be written: ${(error as Error).message}`,
-    );
+    throw systemProblem(error) ?? problem('not-written', out);
   });
 }
 
@@ -222,10 +214,7 @@ async function exportProject({ operands, values, signal, progress }: Call): Prom
     await copyFile(exportPath({ id: exportId, settings }), `${out}.part`);
     await rename(`${out}.part`, out);
   } catch (error) {
-    throw new Problem(
-      507,
-      describeSystemError(error) ?? `${out} can’t be written: ${(error as Error).message}`,
-    );
+    throw systemProblem(error) ?? problem('not-written', out);
   }
   const { frames, duration, wallSeconds } = result;
   const what = result.width

@@ -1,7 +1,7 @@
 import { access, rename, writeFile } from 'node:fs/promises';
 import { BEDS, BED_NAMES, makeBed, type BedName } from '@/core/audio/bed';
 import { wavFile } from '@/core/audio/wav';
-import { addFootage } from './footage';
+import { addFootage } from './footage/add';
 import { dataFolder } from './places';
 import { notFound } from './problem';
 import { join } from 'node:path';
@@ -27,4 +27,10 @@ export async function bedFile(name: string): Promise<string> {
 
 /** Adds a music bed to a project's footage. */
 export const addBed = async (projectId: string, name: BedName) =>
-  addFootage(projectId, await bedFile(name), `${BEDS[name].title}.wav`, 'music', false);
+  addFootage({
+    projectId,
+    path: await bedFile(name),
+    name: `${BEDS[name].title}.wav`,
+    role: 'music',
+    take: false,
+  });

@@ -4,10 +4,13 @@ import { nanoid } from 'nanoid';
 import { rateFromNumber } from '@/core/time/ticks';
 import { assembleDemo, DEMO_FOOTAGE, DEMO_NAME, type Scenario } from '../../demo/project';
 import { database } from './db/connection';
-import { addFootage, attachTrack, loadSources } from './footage';
+import { replaceProject } from './documents/documents';
+import { addFootage } from './footage/add';
+import { loadSources } from './footage/facts';
+import { attachTrack } from './footage/track';
 import { completeJob } from './jobs/complete';
 import { programRoot } from './places';
-import { newProject, replaceProject } from './projects';
+import { newProject } from './projects';
 import { findWall } from './wall';
 
 const DEMO_ID = 'demo-glaze-firing';
@@ -24,13 +27,13 @@ export async function seedDemo(onProgress: (message: string) => void): Promise<s
   const ids = new Map<string, string>();
   for (const [index, item] of DEMO_FOOTAGE.entries()) {
     onProgress(`Preparing ${item.file} (${index + 1} of ${DEMO_FOOTAGE.length})`);
-    const { footageId, jobId } = await addFootage(
-      made,
-      media(item.file),
-      item.file,
-      item.role,
-      false,
-    );
+    const { footageId, jobId } = await addFootage({
+      projectId: made,
+      path: media(item.file),
+      name: item.file,
+      role: item.role,
+      take: false,
+    });
     await completeJob(jobId, new AbortController().signal);
     if ('pointer' in item)
       await attachTrack(footageId, await readFile(media(item.pointer), 'utf8'));
@@ -41,11 +44,16 @@ export async function seedDemo(onProgress: (message: string) => void): Promise<s
     made,
     assembleDemo((file) => ids.get(file)!, await loadSources(made), scenario, wall, nanoid),
   );
-  const { footage, sequelize } = await database();
+  const { footage, jobs, revisions, sequelize } = await database();
   // Only a whole demo gets the demo's id, so that an interrupted seeding is done again.
   await sequelize.query('PRAGMA foreign_keys = OFF');
   await projects.update({ id: DEMO_ID }, { where: { id: made } });
   await footage.update({ projectId: DEMO_ID }, { where: { projectId: made } });
+  for (const table of [jobs, revisions] as const)
+    await (table as typeof revisions).update(
+      { projectId: DEMO_ID },
+      { where: { projectId: made } },
+    );
   await sequelize.query('PRAGMA foreign_keys = ON');
   return DEMO_ID;
 }

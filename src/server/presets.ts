@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
 import { database } from './db/connection';
-import { notFound, Problem } from './problem';
+import { jsonOr } from './db/stored';
+import { notFound, problem } from './problem';
 
 /** Something set up once and used again, under a name. */
 export interface Preset<T = unknown> {
@@ -11,7 +12,7 @@ export interface Preset<T = unknown> {
 
 const cleanName = (name: string): string => {
   const clean = name.trim().slice(0, 100);
-  if (!clean) throw new Problem(400, 'A preset needs a name.');
+  if (!clean) throw problem('name-missing', 'preset');
   return clean;
 };
 
@@ -19,7 +20,7 @@ const cleanName = (name: string): string => {
 export async function listPresets(kind: string): Promise<Preset[]> {
   const { presets } = await database();
   const rows = await presets.findAll({ where: { kind }, order: [['name', 'ASC']] });
-  return rows.map(({ id, name, value }) => ({ id, name, value: JSON.parse(value) as unknown }));
+  return rows.map(({ id, name, value }) => ({ id, name, value: jsonOr<unknown>(value, null) }));
 }
 
 /** Saves a preset; one of the same name is replaced. */

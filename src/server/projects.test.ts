@@ -7,13 +7,12 @@ process.env.VISTUM_DATA = folder;
 import { doEdit, EMPTY_HISTORY, undo } from '@/core/edit/history';
 import { changeCanvas } from '@/core/edit/settings';
 import { closeDatabase } from './db/connection';
+import { openProject, saveProject } from './documents/documents';
 import {
   duplicateProject,
   listProjects,
   newProject,
-  openProject,
   renameProject,
-  saveProject,
   setProjectDeleted,
 } from './projects';
 

@@ -1,15 +1,16 @@
 import { estimateWall, type WallEstimate } from '@/core/key/wall';
 import { frameAtAddress, type Plane } from '@/kernels/planar';
 import { rateFromNumber, ticksToSeconds } from '@/core/time/ticks';
-import { findFootage, originalPath } from './footage';
+import { originalPath } from './footage/paths';
+import { findServedFootage, mediaFactsOf } from './footage/view';
 import { frameArguments } from './media/frame-stream';
 import type { MediaFacts } from './media/probe';
 import { mediaProblem, runMedia } from './media/process';
 
 /** Looks for the wall's colour and light in a recording; null when its border shows no one strong colour. */
 export async function findWall(footageId: string): Promise<WallEstimate | null> {
-  const row = await findFootage(footageId);
-  const facts = row.facts ? (JSON.parse(row.facts) as MediaFacts) : null;
+  const row = await findServedFootage(footageId);
+  const facts = mediaFactsOf(row);
   if (!facts?.hasVideo) return null;
   return wallOf(originalPath(row), facts);
 }

@@ -1,3 +1,4 @@
+import { assertNever } from '../assert-never';
 import type { Project } from '../project/model';
 
 /*
@@ -41,6 +42,9 @@ const LISTS = new Set([
   'markers',
   'groups',
 ]);
+/** The other properties of a document, which are replaced as a whole. */
+const VALUES = new Set(['canvas', 'target', 'script', 'presenter', 'keys', 'looks']);
+const LANE_PROPERTIES = new Set(['id', 'kind', 'name', 'gain', 'off', 'solo', 'locked', 'height']);
 const TIMES = ['start', 'end', 'time'] as const;
 
 /** Whether two JSON values are equal, their properties in any order. */
@@ -183,36 +187,90 @@ function diffList(
   return { steps: steps.list, result: changed ? result : a };
 }
 
+/** Says that a patch was made for another document. */
+export class PatchError extends Error {}
+
 function applySteps(list: readonly Item[], steps: readonly ListStep[]): readonly Item[] {
   const result: Item[] = [];
   let i = 0;
+  const next = (): Item => {
+    if (i >= list.length) throw new PatchError('The change was made for another document.');
+    return list[i++]!;
+  };
   for (const step of steps) {
     if (typeof step === 'number') {
-      for (const end = i + step; i < end; i++) result.push(list[i]!);
+      for (let n = 0; n < step; n++) result.push(next());
       continue;
     }
     switch (step[0]) {
       case 'move':
-        for (const end = i + step[1]; i < end; i++) result.push(moved(list[i]!, step[2]));
+        for (let n = 0; n < step[1]; n++) result.push(moved(next(), step[2]));
         break;
       case 'drop':
-        i += step[1];
+        for (let n = 0; n < step[1]; n++) next();
         break;
       case 'add':
         result.push(...(step.slice(1) as unknown as Item[]));
         break;
       case 'put':
+        for (let n = 1; n < step.length; n++) next();
         result.push(...(step.slice(1) as unknown as Item[]));
-        i += step.length - 1;
         break;
       case 'lane': {
-        const lane = list[i++]!;
+        const lane = next();
+        if (!Array.isArray(lane.clips))
+          throw new PatchError('The change was made for another document.');
         const clips = applySteps(lane.clips as unknown as Item[], step[2]);
         result.push({ ...lane, ...step[1], clips: clips as unknown as Json });
+        break;
       }
+      default:
+        assertNever(step);
     }
   }
+  if (i !== list.length) throw new PatchError('The change was made for another document.');
   return result;
+}
+
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+const isCount = (value: unknown): value is number =>
+  Number.isSafeInteger(value) && Number(value) > 0;
+const isItem = (value: unknown): boolean => isObject(value) && typeof value.id === 'string';
+
+/** Whether a value from outside has the form of steps from one list to another. */
+function areSteps(value: unknown, nested = false): boolean {
+  if (!Array.isArray(value)) return false;
+  return value.every((step: unknown) => {
+    if (!Array.isArray(step)) return isCount(step);
+    const [kind, ...rest] = step as unknown[];
+    switch (kind) {
+      case 'move':
+        return rest.length === 2 && isCount(rest[0]) && Number.isSafeInteger(rest[1]);
+      case 'drop':
+        return rest.length === 1 && isCount(rest[0]);
+      case 'add':
+      case 'put':
+        return rest.length > 0 && rest.every(isItem);
+      case 'lane':
+        return !nested && rest.length === 2 && isLaneChange(rest[0]) && areSteps(rest[1], true);
+      default:
+        return false;
+    }
+  });
+}
+
+const isLaneChange = (value: unknown): boolean =>
+  isObject(value) && Object.keys(value).every((key) => LANE_PROPERTIES.has(key));
+
+/** Whether a value from outside has the form of a patch, and names nothing but properties that a document has. */
+export function isPatch(value: unknown): value is ProjectPatch {
+  if (!isObject(value)) return false;
+  return Object.entries(value).every(([key, change]) => {
+    if (!isObject(change) || Object.keys(change).length !== 1) return false;
+    if (LISTS.has(key)) return areSteps(change.steps);
+    return VALUES.has(key) && 'value' in change;
+  });
 }
 
 type Properties = Record<string, unknown>;
@@ -240,7 +298,11 @@ export function diffProjects(a: Project, b: Project): { patch: ProjectPatch; res
   return { patch, result: Object.keys(patch).length ? (result as unknown as Project) : a };
 }
 
-/** A document after a patch that was made for it. */
+/**
+ * A document after a patch that was made for it.
+ *
+ * @throws PatchError when it was made for another one
+ */
 export function patchProject(project: Project, patch: ProjectPatch): Project {
   const result: Properties = { ...(project as unknown as Properties) };
   for (const [key, change] of Object.entries(patch))

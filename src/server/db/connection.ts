@@ -1,31 +1,23 @@
 import { join } from 'node:path';
-import { Sequelize } from 'sequelize';
-import { SequelizeStorage, Umzug } from 'umzug';
+import { Sequelize, Transaction } from 'sequelize';
 import { dataFolder } from '../places';
-import { MIGRATIONS } from './migrations';
+import { migrate } from './migrate';
 import { defineModels } from './models';
 
 export type Database = ReturnType<typeof defineModels> & { readonly sequelize: Sequelize };
 
+/** Where the database lies. */
+export const databasePath = (): string => join(dataFolder(), 'vistum.sqlite');
+
 async function open(): Promise<Database> {
-  const sequelize = new Sequelize({
-    dialect: 'sqlite',
-    storage: join(dataFolder(), 'vistum.sqlite'),
-    logging: false,
-  });
-  // WAL lets the web server read while the worker writes; a writer waits for another one for a while.
-  await sequelize.query('PRAGMA journal_mode = WAL');
+  const storage = databasePath();
+  await migrate(storage);
+  const sequelize = new Sequelize({ dialect: 'sqlite', storage, logging: false });
+  // A writer waits for another one for a while.
   await sequelize.query('PRAGMA busy_timeout = 8000');
   await sequelize.query('PRAGMA foreign_keys = ON');
-  const umzug = new Umzug({
-    migrations: MIGRATIONS.map(({ name, up }) => ({
-      name,
-      up: () => up(sequelize.getQueryInterface()),
-    })),
-    storage: new SequelizeStorage({ sequelize }),
-    logger: undefined,
-  });
-  await umzug.up();
+  // A commit is on the disk before it is told, also through a loss of power.
+  await sequelize.query('PRAGMA synchronous = FULL');
   return { ...defineModels(sequelize), sequelize };
 }
 
@@ -38,6 +30,24 @@ export function database(): Promise<Database> {
     throw error;
   });
   return shared.vistumDatabase;
+}
+
+const TRIES = 8;
+
+/**
+ * Does several writes as one: all of them or none. Each statement in `work` must be given the transaction. `work` may
+ * be run again when the database was busy, before anything of it counted.
+ */
+export async function inTransaction<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
+  const { sequelize } = await database();
+  for (let tries = 1; ; tries++) {
+    try {
+      return await sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work);
+    } catch (error) {
+      const { code } = (error as { parent?: { code?: string } }).parent ?? {};
+      if (code !== 'SQLITE_BUSY' || tries >= TRIES) throw error;
+    }
+  }
 }
 
 /** Closes the connection, at the end of a command or a test. */

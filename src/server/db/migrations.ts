@@ -1,58 +1,111 @@
-import type { QueryInterface } from 'sequelize';
+import { summaryOfText } from '../documents/summary';
+import type { RawDatabase } from './raw';
 
-interface Migration {
+export interface Migration {
   readonly name: string;
-  readonly up: (queries: QueryInterface) => Promise<unknown>;
+  /**
+   * Runs within a transaction. Each statement may find its work done: databases of before transactions were used may
+   * have been left in the middle of one.
+   */
+  readonly up: (db: RawDatabase) => Promise<void>;
 }
 
-const run = (queries: QueryInterface, statements: readonly string[]) =>
-  statements.reduce<Promise<unknown>>(
-    (before, sql) => before.then(() => queries.sequelize.query(sql)),
-    Promise.resolve(),
-  );
+async function run(db: RawDatabase, statements: readonly string[]): Promise<void> {
+  for (const sql of statements) await db.run(sql);
+}
 
-/** The schema's history; one that has shipped is never changed. */
+/** Adds a column unless the table has it. */
+async function addColumn(db: RawDatabase, table: string, column: string, definition: string) {
+  const there = await db.all<{ name: string }>(`SELECT name FROM pragma_table_info('${table}')`);
+  if (!there.some(({ name }) => name === column))
+    await db.run(`ALTER TABLE ${table} ADD COLUMN ${column} ${definition}`);
+}
+
+/** Fills the summary of each project from its document; one that can't be read keeps none. */
+async function summarise(db: RawDatabase): Promise<void> {
+  const ids = await db.all<{ id: string }>('SELECT id FROM projects');
+  for (const { id } of ids) {
+    // One at a time: a document can be large.
+    const [row] = await db.all<{ document: string }>(
+      'SELECT document FROM projects WHERE id = ?',
+      id,
+    );
+    const found = summaryOfText(row?.document ?? '');
+    if (found)
+      await db.run(
+        'UPDATE projects SET width = ?, height = ?, rateNum = ?, rateDen = ?, duration = ? WHERE id = ?',
+        found.width,
+        found.height,
+        found.rateNum,
+        found.rateDen,
+        found.duration,
+        id,
+      );
+  }
+}
+
+/** The schema's history; what one that has shipped makes is never changed. */
 export const MIGRATIONS: readonly Migration[] = [
   {
     name: '0001-first-tables',
-    up: (queries) =>
-      run(queries, [
-        `CREATE TABLE projects (id TEXT PRIMARY KEY, name TEXT NOT NULL, document TEXT NOT NULL, history TEXT NOT NULL,
-         revision INTEGER NOT NULL, deletedAt DATETIME, createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL)`,
-        `CREATE TABLE footage (id TEXT PRIMARY KEY, projectId TEXT NOT NULL REFERENCES projects(id), name TEXT NOT NULL,
-         role TEXT NOT NULL, status TEXT NOT NULL, error TEXT, notes TEXT NOT NULL, file TEXT NOT NULL, bytes INTEGER NOT NULL,
-         facts TEXT, hasPointer BOOLEAN NOT NULL, deletedAt DATETIME, createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL)`,
-        'CREATE INDEX footage_project ON footage(projectId)',
-        `CREATE TABLE jobs (id TEXT PRIMARY KEY, type TEXT NOT NULL, projectId TEXT NOT NULL, subject TEXT NOT NULL, status TEXT NOT NULL,
-         progress REAL NOT NULL, message TEXT NOT NULL, attempts INTEGER NOT NULL, owner TEXT, leaseUntil INTEGER NOT NULL,
+    up: (db) =>
+      run(db, [
+        `CREATE TABLE IF NOT EXISTS projects (id TEXT PRIMARY KEY, name TEXT NOT NULL,
+         document TEXT NOT NULL, history TEXT NOT NULL, revision INTEGER NOT NULL,
+         deletedAt DATETIME, createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL)`,
+        `CREATE TABLE IF NOT EXISTS footage (id TEXT PRIMARY KEY,
+         projectId TEXT NOT NULL REFERENCES projects(id), name TEXT NOT NULL, role TEXT NOT NULL,
+         status TEXT NOT NULL, error TEXT, notes TEXT NOT NULL, file TEXT NOT NULL,
+         bytes INTEGER NOT NULL, facts TEXT, hasPointer BOOLEAN NOT NULL, deletedAt DATETIME,
          createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL)`,
-        'CREATE INDEX jobs_status ON jobs(status, createdAt)',
-        'CREATE INDEX jobs_subject ON jobs(subject)',
-        `CREATE TABLE exports (id TEXT PRIMARY KEY, projectId TEXT NOT NULL REFERENCES projects(id), name TEXT NOT NULL,
-         settings TEXT NOT NULL, document TEXT NOT NULL, result TEXT, createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL)`,
-        'CREATE INDEX exports_project ON exports(projectId)',
+        'CREATE INDEX IF NOT EXISTS footage_project ON footage(projectId)',
+        `CREATE TABLE IF NOT EXISTS jobs (id TEXT PRIMARY KEY, type TEXT NOT NULL,
+         projectId TEXT NOT NULL, subject TEXT NOT NULL, status TEXT NOT NULL,
+         progress REAL NOT NULL, message TEXT NOT NULL, attempts INTEGER NOT NULL, owner TEXT,
+         leaseUntil INTEGER NOT NULL, createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL)`,
+        'CREATE INDEX IF NOT EXISTS jobs_status ON jobs(status, createdAt)',
+        'CREATE INDEX IF NOT EXISTS jobs_subject ON jobs(subject)',
+        `CREATE TABLE IF NOT EXISTS exports (id TEXT PRIMARY KEY,
+         projectId TEXT NOT NULL REFERENCES projects(id), name TEXT NOT NULL,
+         settings TEXT NOT NULL, document TEXT NOT NULL, result TEXT,
+         createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL)`,
+        'CREATE INDEX IF NOT EXISTS exports_project ON exports(projectId)',
       ]),
   },
   {
     name: '0002-takes-and-presets',
-    up: (queries) =>
-      run(queries, [
-        `CREATE TABLE takes (id TEXT PRIMARY KEY, projectId TEXT NOT NULL REFERENCES projects(id), stepId TEXT, kind TEXT NOT NULL,
-         number INTEGER NOT NULL, status TEXT NOT NULL, reason TEXT, seconds REAL NOT NULL, setup TEXT NOT NULL, footage TEXT NOT NULL,
+    up: (db) =>
+      run(db, [
+        `CREATE TABLE IF NOT EXISTS takes (id TEXT PRIMARY KEY, projectId TEXT NOT NULL,
+         stepId TEXT, kind TEXT NOT NULL, number INTEGER NOT NULL, status TEXT NOT NULL,
+         reason TEXT, seconds REAL NOT NULL, setup TEXT NOT NULL, footage TEXT NOT NULL,
          seenAt INTEGER NOT NULL, createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL)`,
-        'CREATE INDEX takes_project ON takes(projectId)',
-        `CREATE TABLE presets (id TEXT PRIMARY KEY, kind TEXT NOT NULL, name TEXT NOT NULL, value TEXT NOT NULL,
-         createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL)`,
+        'CREATE INDEX IF NOT EXISTS takes_project ON takes(projectId)',
+        `CREATE TABLE IF NOT EXISTS presets (id TEXT PRIMARY KEY, kind TEXT NOT NULL,
+         name TEXT NOT NULL, value TEXT NOT NULL, createdAt DATETIME NOT NULL,
+         updatedAt DATETIME NOT NULL)`,
       ]),
   },
   {
     name: '0003-footage-tags-and-points',
-    up: (queries) =>
-      run(queries, [
-        "ALTER TABLE footage ADD COLUMN tags TEXT NOT NULL DEFAULT '[]'",
-        'ALTER TABLE footage ADD COLUMN inPoint INTEGER',
-        'ALTER TABLE footage ADD COLUMN outPoint INTEGER',
-        'ALTER TABLE footage ADD COLUMN origin TEXT',
-      ]),
+    up: async (db) => {
+      await addColumn(db, 'footage', 'tags', "TEXT NOT NULL DEFAULT '[]'");
+      await addColumn(db, 'footage', 'inPoint', 'INTEGER');
+      await addColumn(db, 'footage', 'outPoint', 'INTEGER');
+      await addColumn(db, 'footage', 'origin', 'TEXT');
+    },
+  },
+  {
+    name: '0004-summaries-and-revisions',
+    up: async (db) => {
+      for (const column of ['width', 'height', 'rateNum', 'rateDen', 'duration'])
+        await addColumn(db, 'projects', column, 'INTEGER');
+      await summarise(db);
+      await run(db, [
+        `CREATE TABLE IF NOT EXISTS revisions (projectId TEXT NOT NULL, revision INTEGER NOT NULL,
+         document BLOB NOT NULL, savedAt INTEGER NOT NULL, PRIMARY KEY (projectId, revision))`,
+        'CREATE INDEX IF NOT EXISTS jobs_project ON jobs(projectId, status)',
+      ]);
+    },
   },
 ];

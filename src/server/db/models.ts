@@ -15,9 +15,26 @@ export interface ProjectRow extends Row<ProjectRow> {
   document: string;
   history: string;
   revision: number;
+  /** What the list tells of the document; null when it could not be read. */
+  width: CreationOptional<number | null>;
+  height: CreationOptional<number | null>;
+  rateNum: CreationOptional<number | null>;
+  rateDen: CreationOptional<number | null>;
+  /** Ticks. */
+  duration: CreationOptional<number | null>;
   deletedAt: Date | null;
   createdAt: CreationOptional<Date>;
   updatedAt: CreationOptional<Date>;
+}
+
+/** A document as it was saved once, to come back to when the newest can't be read. */
+export interface RevisionRow extends Row<RevisionRow> {
+  projectId: string;
+  revision: number;
+  /** The document's text, compressed by gzip, whose checksum tells damage. */
+  document: Buffer;
+  /** Milliseconds since 1970. */
+  savedAt: number;
 }
 
 export type FootageStatus = 'waiting' | 'ready' | 'failed';
@@ -49,7 +66,7 @@ export interface FootageRow extends Row<FootageRow> {
   updatedAt: CreationOptional<Date>;
 }
 
-export type JobType = 'ingest' | 'export';
+export type JobType = 'ingest' | 'export' | 'track';
 export type JobStatus = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
 
 export interface JobRow extends Row<JobRow> {
@@ -133,10 +150,25 @@ export function defineModels(sequelize: Sequelize) {
         document: text(),
         history: text(),
         revision: { type: DataTypes.INTEGER, allowNull: false },
+        width: DataTypes.INTEGER,
+        height: DataTypes.INTEGER,
+        rateNum: DataTypes.INTEGER,
+        rateDen: DataTypes.INTEGER,
+        duration: DataTypes.BIGINT,
         deletedAt: DataTypes.DATE,
         ...dates(),
       },
       { tableName: 'projects' },
+    ),
+    revisions: sequelize.define<RevisionRow>(
+      'revision',
+      {
+        projectId: { type: DataTypes.STRING, primaryKey: true },
+        revision: { type: DataTypes.INTEGER, primaryKey: true },
+        document: { type: DataTypes.BLOB, allowNull: false },
+        savedAt: { type: DataTypes.INTEGER, allowNull: false },
+      },
+      { tableName: 'revisions', timestamps: false },
     ),
     footage: sequelize.define<FootageRow>(
       'footage',

@@ -1,8 +1,10 @@
-import { rename } from 'node:fs/promises';
+import { rename, rm } from 'node:fs/promises';
 import type { Size } from '@/core/scale/rect';
 import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import { COLOR_TAGS } from '../media/filters';
-import { MediaProcess, mediaProblem } from '../media/process';
+import { MediaProcess } from '../media/process';
+import { partOfFile } from '../media/whole-file';
+import { problem } from '../problem';
 import type { Format, Quality } from '@/core/project/export-formats';
 import type { ExportSettings } from './settings';
 
@@ -180,7 +182,7 @@ export class Encoder {
     args: readonly string[],
     private readonly path: string,
   ) {
-    this.part = `${path}.part`;
+    this.part = partOfFile(path);
     this.process = new MediaProcess(
       'ffmpeg',
       ['-v', 'error', '-nostdin', '-y', ...args, this.part],
@@ -194,7 +196,8 @@ export class Encoder {
   async write(bytes: Uint8Array): Promise<void> {
     const copy = Buffer.from(bytes);
     await this.writing;
-    if (this.failed) throw mediaProblem((await this.process.ended) ?? 'The encoder ended early');
+    if (this.failed)
+      throw (await this.process.ended) ?? problem('encoder-failed', 'it gave no reason');
     this.writing = new Promise((resolve) => this.process.child.stdin!.write(copy, () => resolve()));
   }
 
@@ -203,11 +206,14 @@ export class Encoder {
     await this.writing;
     this.process.child.stdin!.end();
     const failure = await this.process.ended;
-    if (failure) throw mediaProblem(failure);
+    if (failure) throw failure;
     await rename(this.part, this.path);
   }
 
-  kill(): void {
+  /** Ends it; what it has written is removed. */
+  async kill(): Promise<void> {
     this.process.kill();
+    await this.process.ended;
+    await rm(this.part, { force: true });
   }
 }

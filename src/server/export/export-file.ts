@@ -1,4 +1,4 @@
-import { access, mkdir, readdir, rename, rm, stat, statfs, writeFile } from 'node:fs/promises';
+import { access, mkdir, readdir, rm, stat, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Range } from '@/core/time/ranges';
 import {
@@ -10,7 +10,7 @@ import {
 } from '@/core/time/ticks';
 import { projectDuration } from '@/core/project/query';
 import { chaptersOf } from '@/core/words/chapters';
-import { Problem } from '../problem';
+import { problem } from '../problem';
 import { cutsAnywhere, keyInterval, segmentContainer } from './encode';
 import { joinToGif, joinWithSound, listSegments } from './join';
 import type { RenderTask } from './render-frames';
@@ -19,7 +19,7 @@ import type { Segment } from './segment';
 import { FORMAT_FACTS } from '@/core/project/export-formats';
 import type { ExportControl, ExportResult, ExportSettings } from './settings';
 import { exportSound, writeSoundPart } from './sound-file';
-import { renderStill } from './still';
+import { writeStill } from './still-file';
 import { renderSegments, threadsFor } from './threads';
 
 /** Seconds of a segment that has an encoder of its own, at most and, while there are fewer segments than threads, at least. */
@@ -35,22 +35,13 @@ export function exportRange(task: Pick<RenderTask, 'project'>, settings: ExportS
     : 0;
   const stop = settings.range ? Math.min(secondsToTicks(settings.range.end), end) : end;
   if (stop - start < frameDuration(settings.frameRate) / 2)
-    throw new Problem(
-      422,
-      end
-        ? 'The chosen range holds no frame of the project. Choose one within its length.'
-        : 'There is nothing to export yet: the timeline is empty.',
-    );
+    throw problem(end ? 'range-empty' : 'timeline-empty');
   return { start, end: stop };
 }
 
 async function checkRoom(folder: string, pixels: number): Promise<void> {
   const { bavail, bsize } = await statfs(folder);
-  if (bavail * bsize < pixels * ROOM + (8 << 20))
-    throw new Problem(
-      507,
-      'The disk is full, or nearly so. Free some space, then export again; the project is as it was.',
-    );
+  if (bavail * bsize < pixels * ROOM + (8 << 20)) throw problem('disk-nearly-full');
 }
 
 /**
@@ -103,7 +94,7 @@ export async function exportFile(
       control,
     );
   else if (picture === 'still')
-    await writeWhole(target, await renderStill(task, ticksToSeconds(range.start)));
+    await writeStill(task, ticksToSeconds(range.start), target, control.signal);
   else await exportSound(task, settings, range, target, control);
   const { size } = await stat(target);
   return {
@@ -115,11 +106,6 @@ export async function exportFile(
     wallSeconds: (Date.now() - started) / 1000,
     bytes: size,
   };
-}
-
-async function writeWhole(target: string, bytes: Uint8Array): Promise<void> {
-  await writeFile(`${target}.part`, bytes);
-  await rename(`${target}.part`, target);
 }
 
 /**

@@ -2,14 +2,18 @@ import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { nanoid } from 'nanoid';
 import type { Project } from '@/core/project/model';
-import { database } from '../db/connection';
+import { database, inTransaction } from '../db/connection';
 import type { ExportRow, JobRow } from '../db/models';
-import { listFootage, loadSources, findFootage, originalPath } from '../footage';
+import { isoOf, jsonOr } from '../db/stored';
+import { openProject } from '../documents/documents';
+import { loadSources } from '../footage/facts';
+import { originalPath } from '../footage/paths';
+import { findFootage, listFootage } from '../footage/view';
+import type { Work } from '../jobs/context';
 import { cancelJob, enqueue } from '../jobs/queue';
-import type { JobContext } from '../jobs/context';
+import { limit } from '../limits';
 import { dataFolder } from '../places';
-import { notFound, Problem } from '../problem';
-import { openProject } from '../projects';
+import { notFound, problem } from '../problem';
 import { exportRange, exportFile } from './export-file';
 import type { Original, RenderTask } from './render-frames';
 import { FORMAT_FACTS } from '@/core/project/export-formats';
@@ -21,10 +25,18 @@ const exportFolder = (id: string): string => dataFolder('exports', id);
 export const exportPath = ({ id, settings }: { id: string; settings: ExportSettings }): string =>
   join(exportFolder(id), `video.${FORMAT_FACTS[settings.format].extension}`);
 
+/** Stands for settings that can't be read. */
+const UNREADABLE: ExportSettings = {
+  ...DEFAULT_SETTINGS,
+  width: 16,
+  height: 16,
+  frameRate: { num: 30, den: 1 },
+};
+
 /** Settings as they were stored; those of older exports lack what came later. */
 const readSettings = (text: string): ExportSettings => ({
   ...DEFAULT_SETTINGS,
-  ...(JSON.parse(text) as ExportSettings),
+  ...jsonOr<ExportSettings>(text, UNREADABLE),
 });
 
 /** A project with all that rendering it takes: footage facts, tracks, and where the originals are. */
@@ -47,51 +59,53 @@ export async function requestExport(
   settings: ExportSettings,
 ): Promise<{ exportId: string; jobId: string }> {
   const { exports } = await database();
-  if (settings.width % 2 || settings.height % 2)
-    throw new Problem(400, 'Width and height of a video are even numbers.');
+  if (settings.width % 2 || settings.height % 2) throw problem('size-odd');
   const { name, project } = await openProject(projectId);
   exportRange({ project }, settings);
   const id = nanoid();
-  await exports.create({
-    id,
-    projectId,
-    name,
-    settings: JSON.stringify(settings),
-    document: JSON.stringify(project),
-    result: null,
+  return inTransaction(async (transaction) => {
+    await exports.create(
+      {
+        id,
+        projectId,
+        name,
+        settings: JSON.stringify(settings),
+        document: JSON.stringify(project),
+        result: null,
+      },
+      { transaction },
+    );
+    return { exportId: id, jobId: await enqueue('export', projectId, id, transaction) };
   });
-  return { exportId: id, jobId: await enqueue('export', projectId, id) };
 }
 
+const workFolder = (exportId: string): string => dataFolder('exports', exportId, 'work');
+
 /** Does a queued export, or goes on with one that was interrupted. */
-export async function runExport(exportId: string, { signal, report }: JobContext): Promise<void> {
-  const { exports, jobs } = await database();
-  const row = await exports.findByPk(exportId);
-  if (!row) return;
-  const settings = readSettings(row.settings);
-  const task = await renderTask(
-    row.projectId,
-    JSON.parse(row.document) as Project,
-    settings,
-    settings.frameRate,
-  );
-  const folder = join(exportFolder(exportId), 'work');
-  try {
-    const result = await exportFile(
-      task,
-      settings,
-      folder,
-      exportPath({ id: exportId, settings }),
-      { signal, onProgress: report },
-    );
-    await row.update({ result: JSON.stringify(result) });
-  } catch (error) {
-    // What a cancelled export has made goes; that of an interrupted one is kept to go on from.
-    const job = await jobs.findOne({ where: { subject: exportId } });
-    if (job?.status === 'cancelled') await rm(folder, { recursive: true, force: true });
-    throw error;
-  }
-}
+export const exportWork: Work = {
+  seconds: () => limit('exportSeconds'),
+  async run(exportId, { signal, report }) {
+    const { exports } = await database();
+    const row = await exports.findByPk(exportId);
+    if (!row) return () => Promise.resolve();
+    const settings = readSettings(row.settings);
+    const project = JSON.parse(row.document) as Project;
+    const task = await renderTask(row.projectId, project, settings, settings.frameRate);
+    const target = exportPath({ id: exportId, settings });
+    const result = await exportFile(task, settings, workFolder(exportId), target, {
+      signal,
+      onProgress: report,
+    });
+    return async (transaction) => {
+      await exports.update(
+        { result: JSON.stringify(result) },
+        { where: { id: exportId }, transaction },
+      );
+    };
+  },
+  // What an export that was interrupted has made is kept to go on from; for others there is no use for it.
+  clear: (exportId) => rm(workFolder(exportId), { recursive: true, force: true }),
+};
 
 export interface ExportView {
   readonly id: string;
@@ -107,7 +121,11 @@ export interface ExportView {
 /** The exports of a project, newest first. */
 export async function listExports(projectId: string): Promise<ExportView[]> {
   const { exports, jobs } = await database();
-  const rows = await exports.findAll({ where: { projectId }, order: [['createdAt', 'DESC']] });
+  const rows = await exports.findAll({
+    where: { projectId },
+    attributes: { exclude: ['document'] },
+    order: [['createdAt', 'DESC']],
+  });
   const all = await jobs.findAll({ where: { subject: rows.map((r) => r.id) } });
   return rows.map((row) =>
     viewOf(
@@ -124,15 +142,25 @@ const viewOf = (row: ExportRow, job: JobRow | undefined): ExportView => ({
   status: job?.status ?? 'failed',
   progress: job?.progress ?? 0,
   message: job?.message ?? '',
-  result: row.result ? (JSON.parse(row.result) as ExportResult) : null,
-  createdAt: row.createdAt.toISOString(),
+  result: jsonOr<ExportResult | null>(row.result, null),
+  createdAt: isoOf(row.createdAt),
 });
 
 export async function findExport(id: string): Promise<ExportView> {
   const { exports, jobs } = await database();
-  const row = await exports.findByPk(id);
+  const row = await exports.findByPk(id, { attributes: { exclude: ['document'] } });
   if (!row) throw notFound('export');
   return viewOf(row, (await jobs.findOne({ where: { subject: id } })) ?? undefined);
+}
+
+/** An export whose project was not deleted. */
+export async function findServedExport(id: string): Promise<ExportView> {
+  const { exports, projects } = await database();
+  const row = await exports.findByPk(id, { attributes: ['projectId'] });
+  const owned =
+    row && (await projects.count({ where: { id: row.projectId, deletedAt: null } })) > 0;
+  if (!owned) throw notFound('export');
+  return findExport(id);
 }
 
 /** Stops an export that is under way; its worker notices within a second and clears away what it has made. */
@@ -140,21 +168,25 @@ export async function cancelExport(id: string): Promise<void> {
   const { jobs } = await database();
   const job = await jobs.findOne({ where: { subject: id } });
   if (!job) throw notFound('export');
+  const waiting = job.status === 'queued';
   await cancelJob(job.id);
+  if (waiting) await exportWork.clear!(id);
 }
 
 /** Removes an export and its file. */
 export async function deleteExport(id: string): Promise<void> {
   const { exports, jobs } = await database();
   await cancelExport(id);
+  await inTransaction(async (transaction) => {
+    await jobs.destroy({ where: { subject: id }, transaction });
+    await exports.destroy({ where: { id }, transaction });
+  });
   await rm(exportFolder(id), { recursive: true, force: true });
-  await jobs.destroy({ where: { subject: id } });
-  await exports.destroy({ where: { id } });
 }
 
 /** What came of an export that is done. */
 export async function findExportResult(id: string): Promise<ExportResult> {
   const { result } = await findExport(id);
-  if (!result) throw new Problem(409, 'That export is not done.');
+  if (!result) throw problem('export-not-done');
   return result;
 }

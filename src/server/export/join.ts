@@ -1,9 +1,11 @@
-import { rename, writeFile } from 'node:fs/promises';
+import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Format } from '@/core/project/export-formats';
 import { ticksToSeconds } from '@/core/time/ticks';
 import type { Chapter } from '@/core/words/chapters';
+import { limit } from '../limits';
 import { runMedia } from '../media/process';
+import { writeWhole } from '../media/whole-file';
 import { container } from './encode';
 
 /** Writes the list of segments that FFmpeg joins; answers its path. */
@@ -56,24 +58,14 @@ export async function joinToGif(
     ],
     {
       signal,
+      seconds: limit('exportSeconds'),
     },
   );
-  await runMedia(
-    'ffmpeg',
-    [
-      ...quiet,
-      ...listInput(list),
-      '-i',
-      palette,
-      '-lavfi',
-      'paletteuse=dither=bayer:bayer_scale=4:diff_mode=rectangle',
-      '-f',
-      'gif',
-      `${target}.part`,
-    ],
-    { signal },
+  const use = 'paletteuse=dither=bayer:bayer_scale=4:diff_mode=rectangle';
+  const joined = [...quiet, ...listInput(list), '-i', palette, '-lavfi', use, '-f', 'gif'];
+  await writeWhole(target, (part) =>
+    runMedia('ffmpeg', [...joined, part], { signal, seconds: limit('exportSeconds') }),
   );
-  await rename(`${target}.part`, target);
 }
 
 /** Joins segments as they are, with the encoded sound, if there is any, and the chapters. */
@@ -88,20 +80,18 @@ export async function joinWithSound(
 ): Promise<void> {
   const names = join(folder, 'chapters.txt');
   if (chapters.length) await writeFile(names, chapterMetadata(chapters));
-  await runMedia(
-    'ffmpeg',
-    [
-      ...['-v', 'error', '-nostdin', '-y'],
-      ...listInput(list),
-      ...(sound ? ['-i', sound] : []),
-      ...(chapters.length ? ['-f', 'ffmetadata', '-i', names] : []),
-      ...['-map', '0:v', ...(sound ? ['-map', '1:a'] : [])],
-      ...(chapters.length ? ['-map_chapters', sound ? '2' : '1'] : []),
-      ...['-c', 'copy', ...container(format), `${target}.part`],
-    ],
-    { signal },
+  const joined = [
+    ...['-v', 'error', '-nostdin', '-y'],
+    ...listInput(list),
+    ...(sound ? ['-i', sound] : []),
+    ...(chapters.length ? ['-f', 'ffmetadata', '-i', names] : []),
+    ...['-map', '0:v', ...(sound ? ['-map', '1:a'] : [])],
+    ...(chapters.length ? ['-map_chapters', sound ? '2' : '1'] : []),
+    ...['-c', 'copy', ...container(format)],
+  ];
+  await writeWhole(target, (part) =>
+    runMedia('ffmpeg', [...joined, part], { signal, seconds: limit('exportSeconds') }),
   );
-  await rename(`${target}.part`, target);
 }
 
 /** Chapters as FFmpeg reads them; signs that mean something there are escaped. */

@@ -3,7 +3,7 @@ import { readFileSync, renameSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
 import { PipeWriter } from '../media/pipe';
-import { Problem } from '../problem';
+import { problem } from '../problem';
 import { cutsAnywhere, rawInput, segmentContainer, videoEncoder } from './encode';
 import type { Segment } from './segment';
 import type { ExportSettings } from './settings';
@@ -66,11 +66,7 @@ export class SegmentEncoder {
     if (!run) return;
     await run.writer.finish();
     this.keepWhole(run);
-    if (run.kept !== run.begun)
-      throw new Problem(
-        500,
-        'The encoder did not cut where it was told to. Export again; the project is as it was.',
-      );
+    if (run.kept !== run.begun) throw problem('encoder-cut');
     this.close();
   }
 

@@ -1,6 +1,9 @@
 import { workerData } from 'piscina';
 import { processesGone } from '../media/pipe';
-import { Problem } from '../problem';
+import { Interrupted } from '../jobs/context';
+import { JOB_MARK } from '../jobs/leftovers';
+import { notePidsIn } from '../media/pipe-pids';
+import { Problem, systemProblem, type PlainProblem } from '../problem';
 import { Claims } from './claims';
 import { SegmentRenderer, type Segment, type SegmentWork } from './segment';
 import { threadState } from './thread-state';
@@ -12,12 +15,19 @@ export interface ThreadData extends SegmentWork {
   readonly claims: SharedArrayBuffer;
   /** Memory for `threadState`. */
   readonly shared: SharedArrayBuffer;
+  /** Memory for the ids of the processes that threads start. */
+  readonly pids: SharedArrayBuffer;
+  /** The job that it is part of, if any. */
+  readonly job: string | null;
 }
 
 /** How a thread ended, also when it was told to; errors lose their class on the way between threads. */
-export type Outcome = {
-  readonly problem: { readonly status: number; readonly message: string } | null;
-};
+export interface Outcome {
+  readonly refused: PlainProblem | null;
+  readonly interrupted: string | null;
+}
+
+const DONE: Outcome = { refused: null, interrupted: null };
 
 const data = workerData as ThreadData;
 const { done, stopped } = threadState(data.shared);
@@ -30,18 +40,24 @@ const onFrame = (): void => {
   if (Atomics.load(stopped, 0)) throw new Stopped();
 };
 
-export default async function work(): Promise<Outcome> {
+export default function work(): Promise<Outcome> {
+  notePidsIn(data.pids);
+  return data.job ? JOB_MARK.run(data.job, renderAll) : renderAll();
+}
+
+async function renderAll(): Promise<Outcome> {
   const claims = new Claims(data.claims);
   const renderer = await SegmentRenderer.open(data);
   try {
     for (let at = claims.next(null); at !== null; at = claims.next(at))
       await renderer.render(data.segments[at]!, data.segments.slice(at + 1), onFrame);
     await renderer.finish();
-    return { problem: null };
+    return DONE;
   } catch (error) {
-    if (error instanceof Stopped) return { problem: null };
-    if (error instanceof Problem)
-      return { problem: { status: error.status, message: error.message } };
+    if (error instanceof Stopped) return DONE;
+    if (error instanceof Interrupted) return { ...DONE, interrupted: error.message };
+    const found = error instanceof Problem ? error : systemProblem(error);
+    if (found) return { ...DONE, refused: found.plain() };
     throw error;
   } finally {
     renderer.close();

@@ -3,7 +3,7 @@ import { planSound } from '@/core/audio/mix';
 import type { Format } from '@/core/project/export-formats';
 import { ticksToSeconds } from '@/core/time/ticks';
 import type { Range } from '@/core/time/ranges';
-import { Problem } from '../problem';
+import { problem } from '../problem';
 import { container, Encoder, segmentContainer, SOUND_INPUT, soundEncoder } from './encode';
 import type { RenderTask } from './render-frames';
 import type { ExportControl, ExportSettings } from './settings';
@@ -20,11 +20,7 @@ export async function exportSound(
   target: string,
   control: ExportControl,
 ): Promise<void> {
-  if (!planSound(task.project, task.sources).length)
-    throw new Problem(
-      422,
-      'There is no sound on the timeline. Unmute a lane, or choose a format with a picture.',
-    );
+  if (!planSound(task.project, task.sources).length) throw problem('no-sound');
   control.onProgress(0, 'Mixing');
   const length = range.end - range.start;
   const encoder = new Encoder(
@@ -83,7 +79,7 @@ async function feedSound(
     );
     await encoder.finish();
   } catch (error) {
-    encoder.kill();
+    await encoder.kill();
     throw error;
   }
 }

@@ -3,8 +3,12 @@ import { join } from 'node:path';
 import { setTimeout as delay } from 'node:timers/promises';
 import Piscina from 'piscina';
 import { programRoot } from '../places';
-import { Problem } from '../problem';
+import { Interrupted } from '../jobs/context';
+import { JOB_MARK } from '../jobs/leftovers';
+import { pidMemory } from '../media/pipe-pids';
+import { Problem, problem } from '../problem';
 import { Claims } from './claims';
+import { HangWatch } from './hang-watch';
 import type { Segment, SegmentWork } from './segment';
 import type { Outcome, ThreadData } from './segment-thread';
 import { threadState } from './thread-state';
@@ -12,7 +16,6 @@ import { threadState } from './thread-state';
 /** Memory that a thread with its decoders and its encoder may take, by bytes of its pictures. */
 const MEMORY_PICTURES = 120;
 const MOST_THREADS = 8;
-const TICK_MS = 200;
 /** How long threads may take to end by themselves, with their processes, before they are ended. */
 const GRACE_MS = 5000;
 
@@ -40,6 +43,7 @@ export async function renderSegments(
 ): Promise<void> {
   if (!segments.length) return;
   const shared = new SharedArrayBuffer(8);
+  const pids = pidMemory();
   const { done, stopped } = threadState(shared);
   const count = Math.min(threads, segments.length);
   const pool = new Piscina({
@@ -49,6 +53,8 @@ export async function renderSegments(
       segments,
       claims: Claims.memoryFor(segments.length),
       shared,
+      pids,
+      job: JOB_MARK.getStore() ?? null,
     } satisfies ThreadData,
     minThreads: count,
     maxThreads: count,
@@ -58,30 +64,32 @@ export async function renderSegments(
   const aborted = new Promise<never>((_, reject) =>
     signal.addEventListener('abort', reject, { once: true }),
   );
-  const tell = () => onFrames(Atomics.load(done, 0));
-  const timer = setInterval(tell, TICK_MS);
+  const frames = () => Atomics.load(done, 0);
+  const watch = new HangWatch(pids, frames, onFrames);
   const runs: Promise<Outcome>[] = [];
   try {
     signal.throwIfAborted();
     for (let i = 0; i < count; i++) runs.push(pool.run(null));
     const all = runs.map(async (run) => {
-      const { problem } = await run;
-      if (problem) throw new Problem(problem.status, problem.message);
+      const { refused, interrupted } = await run;
+      if (refused) throw Problem.of(refused);
+      if (interrupted !== null) throw new Interrupted(interrupted);
     });
     await Promise.race([Promise.all(all), broken, aborted]);
-    tell();
+    onFrames(frames());
   } catch (error) {
-    // Threads look for this after each picture; one that waits for a decoder that hangs is ended.
+    // Threads look for this after each picture; for one that waits for a decoder that hangs, the decoder is ended.
     Atomics.store(stopped, 0, 1);
     await Promise.race([
       Promise.allSettled(runs),
       broken.catch(() => {}),
       delay(GRACE_MS, null, { ref: false }),
     ]);
+    watch.endAll();
     signal.throwIfAborted();
-    throw error;
+    throw watch.hung ? problem('media-stands-still') : error;
   } finally {
-    clearInterval(timer);
+    watch.stop();
     await pool.destroy();
   }
 }

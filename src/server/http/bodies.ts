@@ -1,7 +1,6 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import {
-  Allow,
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
@@ -17,6 +16,7 @@ import {
   MaxLength,
   Min,
   MinLength,
+  ValidateIf,
   ValidateNested,
 } from 'class-validator';
 import { BED_NAMES, type BedName } from '@/core/audio/bed';
@@ -32,7 +32,19 @@ import {
   type TakeKind,
   type TrackName,
 } from '@/core/take/take';
+import { DELETED_KINDS, type DeletedKind } from '../purge/kinds';
 import { FORMATS, QUALITIES, type Format, type Quality } from '@/core/project/export-formats';
+
+/** May be left out; `null` is a value like any other, and refused unless it is allowed. */
+const MayLack = () => ValidateIf((_, value) => value !== undefined);
+
+/** An object of a class; a list of such objects is none. */
+const Nested =
+  (type: () => new () => object): PropertyDecorator =>
+  (target, key) => {
+    for (const decorate of [IsObject(), ValidateNested(), Type(type)])
+      decorate(target, key as string);
+  };
 
 export class FrameRateBody {
   @IsInt() @Min(1) @Max(240000) num!: number;
@@ -43,31 +55,20 @@ export class NewProjectBody {
   @IsString() @MinLength(1) @MaxLength(200) name!: string;
   @IsInt() @Min(LEAST_SIDE) @Max(MOST_SIDE) width!: number;
   @IsInt() @Min(LEAST_SIDE) @Max(MOST_SIDE) height!: number;
-  @ValidateNested() @Type(() => FrameRateBody) frameRate!: FrameRateBody;
-  @IsOptional() @IsIn(TARGET_IDS) target?: TargetId;
+  @Nested(() => FrameRateBody) frameRate!: FrameRateBody;
+  @MayLack() @IsIn(TARGET_IDS) target?: TargetId;
 }
 
 export class ChangeProjectBody {
-  @IsOptional() @IsString() @MinLength(1) @MaxLength(200) name?: string;
-  @IsOptional() @IsBoolean() deleted?: boolean;
-}
-
-export class HistoryBody {
-  @Allow() done!: never[];
-  @Allow() undone!: never[];
-}
-
-export class SaveBody {
-  @IsInt() @Min(1) revision!: number;
-  @IsObject() project!: object;
-  @IsObject() @ValidateNested() @Type(() => HistoryBody) history!: HistoryBody;
+  @MayLack() @IsString() @MinLength(1) @MaxLength(200) name?: string;
+  @MayLack() @IsBoolean() deleted?: boolean;
 }
 
 export class ChangeFootageBody {
-  @IsOptional() @IsString() @MinLength(1) @MaxLength(200) name?: string;
-  @IsOptional() @IsIn(ROLES) role?: Role;
-  @IsOptional() @IsBoolean() deleted?: boolean;
-  @IsOptional()
+  @MayLack() @IsString() @MinLength(1) @MaxLength(200) name?: string;
+  @MayLack() @IsIn(ROLES) role?: Role;
+  @MayLack() @IsBoolean() deleted?: boolean;
+  @MayLack()
   @IsArray()
   @ArrayMaxSize(20)
   @IsString({ each: true })
@@ -98,12 +99,12 @@ class RangeBody {
 export class ExportBody {
   @IsInt() @Min(LEAST_SIDE) @Max(MOST_SIDE) width!: number;
   @IsInt() @Min(LEAST_SIDE) @Max(MOST_SIDE) height!: number;
-  @ValidateNested() @Type(() => FrameRateBody) frameRate!: FrameRateBody;
-  @IsOptional() @IsIn(FORMATS) format?: Format;
+  @Nested(() => FrameRateBody) frameRate!: FrameRateBody;
+  @MayLack() @IsIn(FORMATS) format?: Format;
   @IsIn(QUALITIES) quality!: Quality;
   @IsOptional() @IsNumber() @Min(0.1) @Max(200) bitRate?: number | null;
-  @IsOptional() @ValidateNested() @Type(() => RangeBody) range!: RangeBody | null;
-  @IsOptional() @IsBoolean() calm?: boolean;
+  @IsOptional() @Nested(() => RangeBody) range!: RangeBody | null;
+  @MayLack() @IsBoolean() calm?: boolean;
 }
 
 class AreaBody {
@@ -128,7 +129,7 @@ class CameraLookBody {
   @IsBoolean() mirror!: boolean;
   @IsNumber() @Min(-1) @Max(1) brightness!: number;
   @IsNumber() @Min(0.25) @Max(4) contrast!: number;
-  @IsOptional() @ValidateNested() @Type(() => AreaBody) area!: AreaBody | null;
+  @IsOptional() @Nested(() => AreaBody) area!: AreaBody | null;
 }
 
 class TakeSetupBody {
@@ -138,9 +139,9 @@ class TakeSetupBody {
   @ValidateNested({ each: true })
   @Type(() => TrackBody)
   tracks!: TrackBody[];
-  @IsOptional() @ValidateNested() @Type(() => AreaBody) area!: AreaBody | null;
+  @IsOptional() @Nested(() => AreaBody) area!: AreaBody | null;
   @IsNumber() @Min(-96) @Max(24) gain!: number;
-  @ValidateNested() @Type(() => CameraLookBody) camera!: CameraLookBody;
+  @Nested(() => CameraLookBody) camera!: CameraLookBody;
   @IsOptional() @IsNumber() @Min(0.2) @Max(3600) hold!: number | null;
   @IsIn(LAYOUT_KINDS) layout!: LayoutKind;
 }
@@ -149,7 +150,7 @@ export class BeginTakeBody {
   @Matches(/^[\w-]{10,40}$/) id!: string;
   @IsOptional() @IsString() @MaxLength(64) stepId!: string | null;
   @IsIn(TAKE_KINDS) kind!: TakeKind;
-  @ValidateNested() @Type(() => TakeSetupBody) setup!: TakeSetupBody;
+  @Nested(() => TakeSetupBody) setup!: TakeSetupBody;
 }
 
 export class CloseTakeBody {
@@ -162,9 +163,18 @@ export class ChangeTakeBody {
 
 export class AreaPresetBody {
   @IsString() @MinLength(1) @MaxLength(100) name!: string;
-  @ValidateNested() @Type(() => AreaBody) value!: AreaBody;
+  @Nested(() => AreaBody) value!: AreaBody;
 }
 
 export class RenameBody {
   @IsString() @MinLength(1) @MaxLength(100) name!: string;
+}
+
+export class LastGoodBody {
+  @IsInt() @Min(1) revision!: number;
+}
+
+export class BringBackBody {
+  @IsIn(DELETED_KINDS) kind!: DeletedKind;
+  @IsString() @MaxLength(64) id!: string;
 }

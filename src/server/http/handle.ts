@@ -1,28 +1,38 @@
 import 'reflect-metadata';
 import { plainToInstance } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
-import { describeSystemError, Problem } from '../problem';
+import { limit } from '../limits';
+import { Problem, problem, problemFor } from '../problem';
+import { checkJsonBounds } from './json-bounds';
+import { problemJson } from './problem-json';
+import { readBytes } from './read-bytes';
 
 type Work<C> = (request: Request, context: C) => Promise<Response | object | null>;
 
-/** A JSON problem (RFC 9457). */
-const problemResponse = (status: number, detail: string, more: object = {}): Response =>
-  new Response(
-    JSON.stringify({ type: 'about:blank', title: 'Not done', status, detail, ...more }),
-    {
-      status,
-      headers: { 'content-type': 'application/problem+json' },
-    },
-  );
+const problemResponse = (found: Problem): Response => {
+  const { status, type, text } = problemJson(found);
+  return new Response(text, { status, headers: { 'content-type': type } });
+};
 
-/** Requests that change something must come from our own pages. */
+function hostOf(origin: string): string | null {
+  try {
+    return new URL(origin).host;
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * Requests that change something must come from our own pages. A browser says where a page is from; what comes without
+ * that is no page.
+ */
 function checkOrigin(request: Request): void {
-  if (request.method === 'GET' || request.method === 'HEAD' || request.method === 'OPTIONS') return;
+  if (['GET', 'HEAD', 'OPTIONS'].includes(request.method)) return;
   const origin = request.headers.get('origin');
-  const host = request.headers.get('x-forwarded-host') ?? request.headers.get('host');
   const site = request.headers.get('sec-fetch-site');
-  if ((origin && new URL(origin).host !== host) || site === 'cross-site')
-    throw new Problem(403, 'This request came from another site and was refused.');
+  const ours = origin === null || hostOf(origin) === request.headers.get('host');
+  if (!ours || (site !== null && site !== 'same-origin' && site !== 'none'))
+    throw problem('other-site');
 }
 
 /** Makes a route handler: checks the origin, answers JSON, turns problems into sentences. */
@@ -34,32 +44,35 @@ export function handle<C>(work: Work<C>): (request: Request, context: C) => Prom
       if (answer instanceof Response) return answer;
       return answer === null ? new Response(null, { status: 204 }) : Response.json(answer);
     } catch (error) {
-      if (error instanceof Problem)
-        return problemResponse(error.status, error.message, error.details);
-      const system = describeSystemError(error);
-      if (system) return problemResponse(507, system);
-      console.error(error);
-      return problemResponse(
-        500,
-        'Something unexpected happened on the server. Try again; the log of the server says more.',
-      );
+      const found = problemFor(error);
+      if (found.code === 'unexpected') console.error(error);
+      return problemResponse(found);
     }
   };
 }
 
-/** The JSON body as a checked instance of a class. */
+/** A JSON text as an answer. */
+export const jsonText = (text: string): Response =>
+  new Response(text, { headers: { 'content-type': 'application/json' } });
+
+/**
+ * The JSON body as a checked instance of a class. Its size, depth and number of values are bounded before anything is
+ * made of it.
+ */
 export async function readBody<T extends object>(request: Request, type: new () => T): Promise<T> {
+  const bytes = await readBytes(request, limit('body'));
+  checkJsonBounds(bytes, { depth: limit('depth'), values: limit('bodyValues') });
   let body: unknown;
   try {
-    body = await request.json();
+    body = JSON.parse(Buffer.from(bytes).toString());
   } catch {
-    throw new Problem(400, 'The request is not valid JSON.');
+    throw problem('bad-json');
   }
   if (typeof body !== 'object' || body === null || Array.isArray(body))
-    throw new Problem(400, 'The request is not a JSON object.');
+    throw problem('not-an-object');
   const instance = plainToInstance(type, body);
   const errors = await validate(instance, { whitelist: true, forbidNonWhitelisted: true });
-  if (errors.length) throw new Problem(400, `${firstMessage(errors[0]!)}.`);
+  if (errors.length) throw problem('bad-body', firstMessage(errors[0]!).slice(0, 300));
   return instance;
 }
 

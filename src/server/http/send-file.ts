@@ -1,5 +1,5 @@
 import { open, stat } from 'node:fs/promises';
-import { notFound, Problem } from '../problem';
+import { notFound, problem } from '../problem';
 
 const CHUNK = 1 << 18;
 
@@ -62,7 +62,7 @@ export async function sendFile(
   }
   const start = range[1] ? Number(range[1]) : Math.max(0, info.size - Number(range[2]));
   const end = range[1] && range[2] ? Math.min(Number(range[2]) + 1, info.size) : info.size;
-  if (start >= end) throw new Problem(416, 'That part of the file does not exist.');
+  if (start >= end) throw problem('range-beyond-end');
   headers['content-range'] = `bytes ${start}-${end - 1}/${info.size}`;
   headers['content-length'] = String(end - start);
   return new Response(fileStream(path, start, end), { status: 206, headers });

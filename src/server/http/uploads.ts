@@ -1,65 +1,124 @@
-import { rm } from 'node:fs/promises';
+import { constants } from 'node:fs';
+import { access, rm, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
 import { FileStore } from '@tus/file-store';
-import { Server } from '@tus/server';
-import { nanoid } from 'nanoid';
+import { ERRORS, Server } from '@tus/server';
 import { ROLES, type Role } from '@/core/project/sources';
-import { addFootage, checkExtension } from '../footage';
+import { findProject } from '../documents/documents';
+import { addFootage, checkExtension } from '../footage/add';
+import { relinkFootage } from '../footage/relink';
+import { findServedFootage } from '../footage/view';
+import { newId } from '../ids';
+import { limit } from '../limits';
 import { dataFolder } from '../places';
-import { Problem, sentenceFor } from '../problem';
-import { findProject } from '../projects';
-import { relinkFootage } from '../relink';
+import { problem, problemFor, systemProblem, type Problem } from '../problem';
 
-const LARGEST = 64 * 2 ** 30;
+/** Room that must stay free beside an upload, in bytes. */
+const SPARE = 64 << 20;
+
+/** What an upload says of itself. */
+export interface UploadMetadata {
+  readonly filename: string;
+  readonly project: string;
+  readonly role: Role | null;
+  /** Footage that it is to stand for. */
+  readonly relink: string | null;
+}
+
+/** Reads what an upload says of itself: texts of strangers, any of which may be missing, long, or something else. */
+export function readMetadata(said: unknown): UploadMetadata {
+  const all = (typeof said === 'object' && said !== null ? said : {}) as Record<string, unknown>;
+  const text = (name: string, most: number) => {
+    const value = Object.hasOwn(all, name) ? all[name] : null;
+    // eslint-disable-next-line no-control-regex
+    const clean = typeof value === 'string' ? value.replace(/[\u0000-\u001f\u007f]/g, ' ') : '';
+    return clean.length > most ? clean.slice(-most) : clean;
+  };
+  const role = text('role', 40);
+  return {
+    // The end of a long name has its extension.
+    filename: text('filename', 200),
+    project: text('project', 64),
+    role: (ROLES as readonly string[]).includes(role) ? (role as Role) : null,
+    relink: text('relink', 64) || null,
+  };
+}
 
 /** What the upload library takes as a refusal. */
-const refusal = (error: unknown) => ({
-  status_code: error instanceof Problem ? error.status : 500,
-  body: sentenceFor(error),
-});
+function refusal(error: unknown): { status_code: number; body: string } {
+  const found = problemFor(error);
+  if (found.code === 'unexpected') console.error(error);
+  return { status_code: found.status, body: found.message };
+}
+
+/** An upload is accepted only for a project that exists, for a kind of file that can be read, and when there is room. */
+async function checkUpload(said: unknown, size: number, directory: string): Promise<void> {
+  const { filename, project, relink } = readMetadata(said);
+  checkExtension(filename);
+  await findProject(project);
+  if (relink && (await findServedFootage(relink)).projectId !== project)
+    throw problem('other-project');
+  const { bavail, bsize } = await statfs(directory);
+  if (size + SPARE > bavail * bsize) throw problem('system-disk-full');
+}
+
+/** The store says only that a piece could not be written; the disk says why. */
+async function whyNotWritten(said: string, directory: string): Promise<Problem | null> {
+  if (said !== ERRORS.FILE_WRITE_ERROR.body) return null;
+  const { bavail, bsize } = await statfs(directory);
+  if (bavail * bsize < SPARE) return problem('system-disk-full');
+  const writable = await access(directory, constants.W_OK).then(
+    () => true,
+    () => false,
+  );
+  return writable ? null : problem('system-not-allowed');
+}
 
 function createServer(): Server {
   const directory = dataFolder('uploads');
   return new Server({
     path: '/api/uploads',
     datastore: new FileStore({ directory }),
-    maxSize: LARGEST,
+    maxSize: limit('upload'),
     relativeLocation: true,
-    namingFunction: () => nanoid(),
-    // An upload is accepted only for a project that exists, and for a kind of file that can be read.
+    // No other site may ask for or send anything.
+    allowedOrigins: [],
+    namingFunction: () => newId(),
     async onUploadCreate(_request, upload) {
       try {
-        checkExtension(upload.metadata?.filename ?? '');
-        await findProject(upload.metadata?.project ?? '');
+        await checkUpload(upload.metadata, upload.size ?? 0, directory);
       } catch (error) {
         throw refusal(error);
       }
       return {};
     },
     async onUploadFinish(_request, upload) {
-      const {
-        filename = 'recording',
-        project = '',
-        role = '',
-        relink = '',
-      } = (upload.metadata ?? {}) as Record<string, string>;
+      const { filename, project, role, relink } = readMetadata(upload.metadata);
+      const path = join(directory, upload.id);
       try {
-        if (relink) {
-          await relinkFootage(relink, join(directory, upload.id), filename);
-          return { headers: { 'x-vistum-footage': relink } };
-        }
-        const { footageId } = await addFootage(
-          project,
-          join(directory, upload.id),
-          filename,
-          (ROLES as readonly string[]).includes(role) ? (role as Role) : null,
-          true,
-        );
-        await rm(join(directory, `${upload.id}.json`), { force: true });
-        return { headers: { 'x-vistum-footage': footageId } };
+        let footageId = relink;
+        if (relink) await relinkFootage(project, relink, path, filename);
+        else
+          ({ footageId } = await addFootage({
+            projectId: project,
+            path,
+            name: filename,
+            role,
+            take: true,
+          }));
+        await rm(`${path}.json`, { force: true });
+        return { headers: { 'x-vistum-footage': footageId! } };
       } catch (error) {
+        // Who brought it still has it, and is told what to do.
+        for (const left of [path, `${path}.json`]) await rm(left, { force: true });
         throw refusal(error);
       }
+    },
+    // A full disk or a folder that can't be written to gets its sentence here too.
+    async onResponseError(_request, error) {
+      const found =
+        error instanceof Error ? systemProblem(error) : await whyNotWritten(error.body, directory);
+      return found ? refusal(found) : undefined;
     },
   });
 }
@@ -68,11 +127,3 @@ const shared = globalThis as { vistumUploads?: Server };
 
 /** The upload endpoint (tus, an open protocol for uploads that resume). */
 export const uploads = (): Server => (shared.vistumUploads ??= createServer());
-
-/** Text of a small file sent in a form. */
-export async function formText(request: Request, field: string): Promise<string> {
-  const form = await request.formData().catch(() => null);
-  const value = form?.get(field);
-  if (!(value instanceof Blob)) throw new Problem(400, 'No file came with the request.');
-  return value.text();
-}

@@ -1,45 +1,42 @@
-import { readFile, rename, writeFile } from 'node:fs/promises';
+import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { createCanvas, loadImage } from '@napi-rs/canvas';
 import type { FootageRow } from '../db/models';
-import { footageFolder, originalPath } from '../footage';
-import { Problem } from '../problem';
+import { footageFolder, originalPath } from '../footage/paths';
+import { Interrupted } from '../jobs/context';
+import { limit } from '../limits';
+import { writeWhole } from '../media/whole-file';
+import { Problem, problem } from '../problem';
+import { runTool } from '../tools/run-tool';
 
 const LARGEST_FILE = 20 << 20;
-/** Longest side of the picture that is made: more than any usual project, so that framings stay sharp. */
-const SIDE = 3840;
 
 /** Whether a file is a drawing that has to become pixels first. */
 export const isDrawing = (file: string): boolean => file.toLowerCase().endsWith('.svg');
 
 /**
- * Makes a PNG of an SVG drawing, on white, beside it. Nothing outside of the file is loaded.
+ * Makes a PNG of an SVG drawing, on white, beside it. Nothing outside of the file is loaded. The drawing is made in a
+ * process of its own, since a short text can describe more strokes than anyone wants to wait for.
+ *
  * @returns path of the PNG
  */
-export async function rasteriseDrawing(row: FootageRow): Promise<string> {
-  const bytes = await readFile(originalPath(row));
-  if (bytes.length > LARGEST_FILE)
-    throw new Problem(
-      413,
-      `${row.name} is larger than 20 MB. Save the drawing as a PNG and bring that.`,
-    );
-  const unreadable = () =>
-    new Problem(
-      422,
-      `${row.name} is not an SVG drawing that can be read. Save it as a PNG and bring that.`,
-    );
-  const image = await loadImage(bytes).catch(() => Promise.reject(unreadable()));
-  if (!(image.width > 0 && image.height > 0)) throw unreadable();
-  const scale = SIDE / Math.max(image.width, image.height);
-  const even = (n: number) => Math.max(2, Math.round((n * scale) / 2) * 2);
-  const canvas = createCanvas(even(image.width), even(image.height));
-  const pen = canvas.getContext('2d');
-  pen.fillStyle = '#ffffff';
-  pen.fillRect(0, 0, canvas.width, canvas.height);
-  pen.drawImage(image, 0, 0, canvas.width, canvas.height);
+export async function rasteriseDrawing(row: FootageRow, signal: AbortSignal): Promise<string> {
+  const original = originalPath(row);
+  const bytes = await readFile(original);
+  if (bytes.length > LARGEST_FILE) throw problem('drawing-too-large', row.name);
   const target = join(footageFolder(row.id), 'drawing.png');
-  const part = `${target}.part`;
-  await writeFile(part, await canvas.encode('png'));
-  await rename(part, target);
+  try {
+    await writeWhole(target, (part) =>
+      runTool(['draw', original, part], {
+        signal,
+        seconds: limit('drawingSeconds'),
+        memory: limit('toolMemory'),
+      }),
+    );
+  } catch (error) {
+    if (signal.aborted || error instanceof Interrupted) throw error;
+    if (error instanceof Problem && error.code !== 'unexpected')
+      throw error.code === 'media-too-slow' ? problem('drawing-too-slow', row.name) : error;
+    throw problem('drawing-unreadable', row.name);
+  }
   return target;
 }

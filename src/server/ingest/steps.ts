@@ -1,9 +1,10 @@
-import { rename, writeFile } from 'node:fs/promises';
+import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { PEAKS_PER_SECOND, thumbCount } from '@/core/project/stand-ins';
 import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
 import { COLOR_TAGS, colorFilters, timingFilters } from '../media/filters';
 import type { MediaFacts } from '../media/probe';
+import { limit } from '../limits';
 import { GUARDED_INPUT, runMedia } from '../media/process';
 
 /** What the preview needs of a recording, made once; all beside the original, which is never altered. */
@@ -39,7 +40,6 @@ async function encode(
   target: string,
   share: [number, number],
 ): Promise<void> {
-  const part = join(task.folder, `part-${target}`);
   const length = ticksToSeconds(task.facts.duration) || 1;
   await runMedia(
     'ffmpeg',
@@ -54,13 +54,13 @@ async function encode(
       ...args,
       '-progress',
       'pipe:1',
-      part,
+      join(task.folder, target),
     ],
     {
       signal: task.signal,
       seconds: 600 + length * 20,
-      onOutput: (text) => {
-        const done = /out_time_us=(\d+)/.exec(text)?.[1];
+      onOutput: (data) => {
+        const done = /out_time_us=(\d+)/.exec(data.toString('latin1'))?.[1];
         if (done)
           task.onProgress(
             share[0] + (share[1] - share[0]) * Math.min(1, Number(done) / 1e6 / length),
@@ -68,7 +68,19 @@ async function encode(
       },
     },
   );
-  await rename(part, join(task.folder, target));
+}
+
+/**
+ * A recording that would repeat each of its pictures so often, and for so many pictures in all, keeps its own times in
+ * the proxy: a few pictures over many hours are a small file.
+ */
+const SPARSE = { times: 20, frames: 18_000 };
+
+/** Whether a steady copy would be nearly all repetition. */
+function isSparse({ frames, frameRate, duration }: MediaFacts): boolean {
+  if (!frames || !frameRate) return false;
+  const steady = duration / frameDuration(frameRate);
+  return steady > frames * SPARSE.times + SPARSE.frames;
 }
 
 /** A small constant-rate copy of the picture that a browser seeks quickly in. */
@@ -95,7 +107,9 @@ export async function makeProxy(task: IngestTask): Promise<void> {
     );
     return;
   }
-  const filters = [...timingFilters(0, facts.frameRate!), ...colorFilters(facts), scale];
+  const sparse = isSparse(facts);
+  const timing = sparse ? [] : timingFilters(0, facts.frameRate!);
+  const filters = [...timing, ...colorFilters(facts), scale];
   await encode(
     task,
     [
@@ -105,6 +119,7 @@ export async function makeProxy(task: IngestTask): Promise<void> {
       '-sn',
       '-vf',
       filters.join(','),
+      ...(sparse ? ['-fps_mode', 'passthrough'] : []),
       '-c:v',
       'libx264',
       '-preset',
@@ -155,7 +170,8 @@ export async function makeThumbs(task: IngestTask): Promise<number> {
     Math.max(facts.duration, frameDuration(facts.frameRate ?? { num: 30, den: 1 })),
   );
   const count = facts.kind === 'image' ? 1 : thumbCount(seconds);
-  const small = `scale=-2:${THUMB_HEIGHT}`;
+  const width = Math.max(2, Math.round((facts.width * THUMB_HEIGHT) / facts.height / 2) * 2);
+  const small = `scale=${width}:${THUMB_HEIGHT}`;
   const filters =
     count === 1
       ? [small]
@@ -175,39 +191,53 @@ export async function makeThumbs(task: IngestTask): Promise<number> {
   return count;
 }
 
+/** Takes 16-bit samples as they come and keeps the highest level of each window. */
+class PeakMeter {
+  private readonly peaks: number[] = [];
+  private count = 0;
+  /** The first half of a sample whose second half has not come. */
+  private half: number | null = null;
+
+  constructor(private readonly window: number) {}
+
+  take(bytes: Uint8Array): void {
+    let at = 0;
+    if (this.half !== null && bytes.length) {
+      this.sample(this.half | (bytes[0]! << 8));
+      this.half = null;
+      at = 1;
+    }
+    for (; at + 1 < bytes.length; at += 2) this.sample(bytes[at]! | (bytes[at + 1]! << 8));
+    if (at < bytes.length) this.half = bytes[at]!;
+  }
+
+  result(): Uint8Array {
+    return Uint8Array.from(this.peaks);
+  }
+
+  private sample(bits: number): void {
+    const slot = Math.floor(this.count++ / this.window);
+    const level = Math.min(255, Math.abs((bits << 16) >> 16) >> 7);
+    this.peaks[slot] = Math.max(this.peaks[slot] ?? 0, level);
+  }
+}
+
 /** Highest level in each fiftieth of a second, one byte each. */
 export async function makePeaks(task: IngestTask): Promise<void> {
   const rate = 8000;
-  const window = rate / PEAKS_PER_SECOND;
-  const pcm = await runMedia(
+  const meter = new PeakMeter(rate / PEAKS_PER_SECOND);
+  const resampled = ['-af', `aresample=${rate}:async=1000:first_pts=0`, '-ac', '1'];
+  await runMedia(
     'ffmpeg',
     [
-      '-v',
-      'error',
-      '-nostdin',
-      ...GUARDED_INPUT,
-      '-i',
-      task.original,
-      '-map',
-      '0:a:0',
-      '-vn',
-      '-af',
-      `aresample=${rate}:async=1000:first_pts=0`,
-      '-ac',
-      '1',
-      '-f',
-      's16le',
-      'pipe:1',
+      ...['-v', 'error', '-nostdin', ...GUARDED_INPUT, '-i', task.original],
+      ...['-map', '0:a:0', '-vn', ...resampled, '-f', 's16le', 'pipe:1'],
     ],
-    { signal: task.signal, most: 1 << 30 },
+    {
+      signal: task.signal,
+      seconds: limit('ingestSeconds'),
+      onOutput: (data) => meter.take(data),
+    },
   );
-  const samples = new Int16Array(pcm.buffer, pcm.byteOffset, pcm.length >> 1);
-  const peaks = new Uint8Array(Math.ceil(samples.length / window));
-  for (let i = 0; i < samples.length; i++) {
-    const slot = Math.floor(i / window);
-    peaks[slot] = Math.max(peaks[slot]!, Math.min(255, Math.abs(samples[i]!) >> 7));
-  }
-  const part = join(task.folder, 'part-peaks');
-  await writeFile(part, peaks);
-  await rename(part, join(task.folder, 'peaks.bin'));
+  await writeFile(join(task.folder, 'peaks.bin'), meter.result());
 }

@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import { database } from '../db/connection';
-import { Problem } from '../problem';
+import { problem } from '../problem';
 import { claim } from './queue';
 import type { JobContext } from './context';
 import { runJob } from './runner';
@@ -21,9 +21,10 @@ export async function completeJob(
     if (mine) await runJob(mine, owner, signal, onReport);
     signal.throwIfAborted();
     const job = await jobs.findByPk(jobId);
-    if (!job) throw new Problem(404, 'The job is no longer there.');
+    if (!job) throw problem('job-gone');
     if (job.status === 'done') return;
-    if (job.status === 'failed' || job.status === 'cancelled') throw new Problem(422, job.message);
+    if (job.status === 'failed' || job.status === 'cancelled')
+      throw problem('job-ended', job.message);
     onReport?.(job.progress, job.message);
     await new Promise((resolve) => setTimeout(resolve, 300));
   }

@@ -1,6 +1,28 @@
+import type { Outcome } from './queue';
+
 /** What a job gets to do its work with. */
 export interface JobContext {
   readonly signal: AbortSignal;
   /** How far it is, 0 to 1, and what it is doing. */
   readonly report: (progress: number, message: string) => void;
+  /** Names this attempt among all attempts at the job, in file names. */
+  readonly attempt: string;
 }
+
+/** A kind of work. */
+export interface Work {
+  /**
+   * Does it for a subject; what it answers is done together with the job's end, if the job is still its worker's then.
+   * What it throws is told to the person, unless it says that the work was interrupted.
+   */
+  readonly run: (subject: string, context: JobContext) => Promise<Outcome>;
+  /** What a failure changes, together with the job's end. */
+  readonly failed?: (subject: string, sentence: string) => Outcome;
+  /** Clears up after a job that was cancelled, or failed for good. */
+  readonly clear?: (subject: string) => Promise<void>;
+  /** The most that one job may take, in seconds. */
+  readonly seconds: () => number;
+}
+
+/** The work was ended by something that its file is not to blame for; it is tried again. */
+export class Interrupted extends Error {}

@@ -72,6 +72,6 @@ test('a cancelled job stays cancelled, whatever its worker says', async () => {
   await claim('w');
   await cancelJob(id);
   expect(await heartbeat(id, 'w', 0.9, 'still here')).toBe(false);
-  await finish(id, 'done', 'Done');
+  expect(await finish(id, 'w', 'done', 'Done')).toBe(false);
   expect((await jobs.findByPk(id))?.status).toBe('cancelled');
 });

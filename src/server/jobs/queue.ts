@@ -1,45 +1,73 @@
 import { nanoid } from 'nanoid';
-import { QueryTypes } from 'sequelize';
-import { database } from '../db/connection';
+import { Op, QueryTypes, type Transaction } from 'sequelize';
+import { database, inTransaction } from '../db/connection';
 import type { JobRow, JobType } from '../db/models';
 
-/** A lease is lost this long after its last heartbeat; another worker may then take the job over. */
-const LEASE_MS = 15_000;
-const MAX_ATTEMPTS = 3;
+/** A lease is lost this long after its last heartbeat, in milliseconds; another worker may then take the job over. */
+export const LEASE_MS = 15_000;
+/** A job that was interrupted is tried so often in all. */
+export const MAX_ATTEMPTS = 3;
+/** A job that was interrupted waits so long for each attempt it had, in milliseconds. */
+const PAUSE_MS = 2000;
 
 /** Puts a job in the queue. */
-export async function enqueue(type: JobType, projectId: string, subject: string): Promise<string> {
+export async function enqueue(
+  type: JobType,
+  projectId: string,
+  subject: string,
+  transaction?: Transaction,
+): Promise<string> {
   const { jobs } = await database();
   const id = nanoid();
-  await jobs.create({
-    id,
-    type,
-    projectId,
-    subject,
-    status: 'queued',
-    progress: 0,
-    message: 'Waiting',
-    attempts: 0,
-    owner: null,
-    leaseUntil: 0,
-  });
+  await jobs.create(
+    {
+      id,
+      type,
+      projectId,
+      subject,
+      status: 'queued',
+      progress: 0,
+      message: 'Waiting',
+      attempts: 0,
+      owner: null,
+      leaseUntil: 0,
+    },
+    { transaction },
+  );
   return id;
 }
 
+export interface Claimable {
+  readonly type?: JobType;
+  readonly id?: string;
+  /** A project that has so many running already is passed over. */
+  readonly mostOfOneProject?: number;
+}
+
 /**
- * Takes the oldest job that waits or whose worker has fallen silent; null when
- * there is none. One statement, so that no two workers get the same.
+ * Takes a job that waits or whose worker has fallen silent; null when there is none. Of the projects that have the
+ * fewest running, the oldest job, so that no project waits for all of another's. One statement, so that no two workers
+ * get the same.
  */
 export async function claim(
   owner: string,
-  { type, id }: { type?: JobType; id?: string } = {},
+  { type, id, mostOfOneProject = Number.MAX_SAFE_INTEGER }: Claimable = {},
 ): Promise<JobRow | null> {
   const { jobs, sequelize } = await database();
   const now = Date.now();
   const rows = await sequelize.query<{ id: string }>(
-    `UPDATE jobs SET status = 'running', owner = :owner, leaseUntil = :until, attempts = attempts + 1, updatedAt = :stamp
-     WHERE id = (SELECT id FROM jobs WHERE (status = 'queued' OR (status = 'running' AND leaseUntil < :now))
-       AND (:type IS NULL OR type = :type) AND (:id IS NULL OR id = :id) ORDER BY createdAt LIMIT 1)
+    `WITH busy AS (
+       SELECT projectId, COUNT(*) AS many FROM jobs
+       WHERE status = 'running' AND leaseUntil >= :now AND (:type IS NULL OR type = :type)
+       GROUP BY projectId)
+     UPDATE jobs SET status = 'running', owner = :owner, leaseUntil = :until,
+       attempts = attempts + 1, updatedAt = :stamp
+     WHERE id = (
+       SELECT j.id FROM jobs j LEFT JOIN busy ON busy.projectId = j.projectId
+       WHERE j.status IN ('queued', 'running') AND j.leaseUntil < :now
+         AND (:type IS NULL OR j.type = :type) AND (:id IS NULL OR j.id = :id)
+         AND COALESCE(busy.many, 0) < :most
+       ORDER BY COALESCE(busy.many, 0), j.createdAt LIMIT 1)
      RETURNING id`,
     {
       replacements: {
@@ -49,21 +77,13 @@ export async function claim(
         stamp: new Date().toISOString(),
         type: type ?? null,
         id: id ?? null,
+        most: mostOfOneProject,
       },
       type: QueryTypes.SELECT,
     },
   );
   if (!rows[0]) return null;
-  const job = await jobs.findByPk(rows[0].id);
-  if (job && job.attempts > MAX_ATTEMPTS) {
-    await finish(
-      job.id,
-      'failed',
-      'It was interrupted three times and is not tried again by itself. Start it again when the machine has room.',
-    );
-    return claim(owner, { type, id });
-  }
-  return job;
+  return jobs.findByPk(rows[0].id);
 }
 
 /** Keeps the lease, and says how far the job is; false when the job was taken away or cancelled. */
@@ -81,17 +101,31 @@ export async function heartbeat(
   return count > 0;
 }
 
-/** Ends a job. A cancelled one stays cancelled. */
+/** What an end of a job changes besides. */
+export type Outcome = (transaction: Transaction) => Promise<void>;
+
+/**
+ * Ends a job that `owner` has, together with what came of it: both count, or neither. One that was cancelled, or that
+ * another has by now, stays as it is, and nothing comes of it.
+ *
+ * @returns whether the job was ended
+ */
 export async function finish(
   id: string,
+  owner: string,
   status: 'done' | 'failed',
   message: string,
-): Promise<void> {
+  outcome?: Outcome,
+): Promise<boolean> {
   const { jobs } = await database();
-  await jobs.update(
-    { status, message, ...(status === 'done' ? { progress: 1 } : {}), owner: null },
-    { where: { id, status: 'running' } },
-  );
+  return inTransaction(async (transaction) => {
+    const [count] = await jobs.update(
+      { status, message, ...(status === 'done' ? { progress: 1 } : {}), owner: null },
+      { where: { id, owner, status: 'running' }, transaction },
+    );
+    if (count) await outcome?.(transaction);
+    return count > 0;
+  });
 }
 
 /** Asks for a job to end; a running one notices at its next heartbeat. */
@@ -103,20 +137,44 @@ export async function cancelJob(id: string): Promise<void> {
   );
 }
 
-/** Gives a job back unharmed, as a worker that is asked to stop does. */
+/** Cancels all jobs of a project. */
+export async function cancelJobsOf(projectId: string, transaction: Transaction): Promise<void> {
+  const { jobs } = await database();
+  await jobs.update(
+    { status: 'cancelled', message: 'Cancelled', owner: null },
+    { where: { projectId, status: { [Op.in]: ['queued', 'running'] } }, transaction },
+  );
+}
+
+/** Gives a job back unharmed, as a worker that is asked to stop does: the attempt does not count. */
 export async function putBack(id: string, owner: string): Promise<void> {
   const { jobs } = await database();
   await jobs.update(
-    { status: 'queued', owner: null, attempts: 0 },
+    { status: 'queued', owner: null, attempts: 0, leaseUntil: 0 },
     { where: { id, owner, status: 'running' } },
   );
 }
 
-/** Jobs of a project that wait or run, for progress in the interface. */
-export async function activeJobs(
-  projectId: string,
-): Promise<{ subject: string; progress: number; message: string }[]> {
+/** Gives a job back that was interrupted through no fault of its file: it is tried again after a pause. */
+export async function tryAgain(id: string, owner: string, attempts: number, message: string) {
+  const { jobs } = await database();
+  await jobs.update(
+    { status: 'queued', owner: null, message, leaseUntil: Date.now() + PAUSE_MS * attempts },
+    { where: { id, owner, status: 'running' } },
+  );
+}
+
+/** A job that waits or runs, for progress in the interface. */
+export interface ActiveJob {
+  readonly type: JobType;
+  readonly subject: string;
+  readonly progress: number;
+  readonly message: string;
+}
+
+/** Jobs of a project that wait or run. */
+export async function activeJobs(projectId: string): Promise<ActiveJob[]> {
   const { jobs } = await database();
   const rows = await jobs.findAll({ where: { projectId, status: ['queued', 'running'] } });
-  return rows.map(({ subject, progress, message }) => ({ subject, progress, message }));
+  return rows.map(({ type, subject, progress, message }) => ({ type, subject, progress, message }));
 }

@@ -1,16 +1,25 @@
-import { sentenceFor } from '../problem';
-import type { JobContext } from './context';
+import { nanoid } from 'nanoid';
 import type { JobRow, JobType } from '../db/models';
-import { runExport } from '../export/job';
-import { runIngest } from '../ingest/job';
-import { claim, finish, heartbeat, putBack } from './queue';
+import { exportWork } from '../export/job';
+import { ingestWork } from '../ingest/job';
+import { trackWork } from '../ingest/track-job';
+import { problem, problemFor } from '../problem';
+import { Interrupted, type JobContext, type Work } from './context';
+import { endLeftovers, JOB_MARK } from './leftovers';
+import { claim, finish, heartbeat, LEASE_MS, MAX_ATTEMPTS, putBack, tryAgain } from './queue';
 
-const WORK: Record<JobType, (subject: string, context: JobContext) => Promise<void>> = {
-  ingest: runIngest,
-  export: runExport,
+const WORK: Readonly<Record<JobType, Work>> = {
+  ingest: ingestWork,
+  export: exportWork,
+  track: trackWork,
 };
 
 const BEAT_MS = 1000;
+/** Without a heartbeat that was heard for so long, the job counts as lost: another may take it before the lease is over. */
+const SILENT_MS = LEASE_MS - 4000;
+
+/** Why a job is to end before it is done. */
+type End = 'stop' | 'lost' | 'late';
 
 /** Does one claimed job to its end, whatever end that is. Never throws. */
 export async function runJob(
@@ -19,35 +28,91 @@ export async function runJob(
   stop: AbortSignal,
   onReport?: JobContext['report'],
 ): Promise<void> {
+  const work = WORK[job.type];
   const abort = new AbortController();
-  const onStop = () => abort.abort();
+  let end: End | null = null;
+  const endFor = (why: End) => {
+    end ??= why;
+    abort.abort();
+  };
+  const onStop = () => endFor('stop');
   stop.addEventListener('abort', onStop);
+  if (stop.aborted) onStop();
   let progress = job.progress;
   let message = job.message;
-  let sent = '';
+  let heard = Date.now();
   const beat = async () => {
-    const now = `${progress.toFixed(3)} ${message}`;
-    const kept = await heartbeat(job.id, owner, progress, message).catch(() => true);
-    sent = now;
-    if (!kept) abort.abort();
+    const sent = Date.now();
+    const kept = await heartbeat(job.id, owner, progress, message).catch(() => null);
+    // A database that can't be asked says nothing; for a while the lease is ours all the same.
+    if (kept) heard = sent;
+    else if (kept === false || Date.now() - heard > SILENT_MS) endFor('lost');
   };
+  let first = true;
   const timer = setInterval(() => void beat(), BEAT_MS);
+  const late = setTimeout(() => endFor('late'), work.seconds() * 1000);
   const report: JobContext['report'] = (p, m) => {
     progress = p;
     message = m;
     onReport?.(p, m);
-    if (!sent) void beat();
+    if (first) void beat();
+    first = false;
   };
+  // What the work starts carries the job's name, so that the next attempt finds what this one leaves behind.
+  const attempt = `${job.attempts}-${nanoid(6)}`;
   try {
-    await WORK[job.type](job.subject, { signal: abort.signal, report });
-    await finish(job.id, 'done', 'Done');
+    if (job.attempts > 1) await endLeftovers(job.id);
+    if (job.attempts > MAX_ATTEMPTS) throw problem('media-killed-often');
+    const outcome = await JOB_MARK.run(job.id, () =>
+      work.run(job.subject, { signal: abort.signal, report, attempt }),
+    );
+    abort.signal.throwIfAborted();
+    await finish(job.id, owner, 'done', 'Done', outcome);
   } catch (error) {
-    if (stop.aborted) await putBack(job.id, owner);
-    else if (!abort.signal.aborted) await finish(job.id, 'failed', sentenceFor(error));
+    await endBadly(job, owner, work, end, error);
   } finally {
     clearInterval(timer);
+    clearTimeout(late);
     stop.removeEventListener('abort', onStop);
   }
+}
+
+/** Sees to a job that did not get done. */
+async function endBadly(job: JobRow, owner: string, work: Work, end: End | null, error: unknown) {
+  const fail = async (sentence: string) => {
+    const mine = await finish(
+      job.id,
+      owner,
+      'failed',
+      sentence,
+      work.failed?.(job.subject, sentence),
+    );
+    if (mine) await work.clear?.(job.subject);
+  };
+  try {
+    if (end === 'stop') await putBack(job.id, owner);
+    else if (end === 'late') {
+      const hours = Math.max(1, Math.round(work.seconds() / 3600));
+      await fail(problem('job-too-slow', hours === 1 ? 'an hour' : `${hours} hours`).message);
+    } else if (end === 'lost') await clearIfCancelled(job, work);
+    else if (error instanceof Interrupted)
+      if (job.attempts < MAX_ATTEMPTS) await tryAgain(job.id, owner, job.attempts, error.message);
+      else await fail(problem('media-killed-often').message);
+    else {
+      const found = problemFor(error);
+      if (found.code === 'unexpected') console.error(error);
+      await fail(found.message);
+    }
+  } catch (failure) {
+    // The job's lease runs out, and another attempt is made.
+    console.error(failure);
+  }
+}
+
+/** A job that was taken away goes on elsewhere; one that was cancelled has no more use for its files. */
+async function clearIfCancelled(job: JobRow, work: Work) {
+  const now = await job.reload().catch(() => null);
+  if (!now || now.status === 'cancelled') await work.clear?.(job.subject);
 }
 
 const wait = (ms: number, signal: AbortSignal) =>
@@ -61,16 +126,21 @@ const wait = (ms: number, signal: AbortSignal) =>
     signal.addEventListener('abort', done);
   });
 
-/** Takes jobs of a type one after the other until asked to stop. */
+/**
+ * Takes jobs of a type one after the other until asked to stop.
+ *
+ * @param mostOfOneProject how many of the type one project may have running, in all workers together
+ */
 export async function workLoop(
   type: JobType,
+  mostOfOneProject: number,
   owner: string,
   stop: AbortSignal,
   onError: (error: unknown) => void,
 ): Promise<void> {
   while (!stop.aborted) {
     try {
-      const job = await claim(owner, { type });
+      const job = await claim(owner, { type, mostOfOneProject });
       if (job) await runJob(job, owner, stop);
       else await wait(400, stop);
     } catch (error) {

@@ -1,27 +1,56 @@
 import 'reflect-metadata';
 import { setPriority } from 'node:os';
+import { setTimeout as delay } from 'node:timers/promises';
 import { nanoid } from 'nanoid';
 import pino from 'pino';
 import { closeDatabase, database } from '../db/connection';
+import type { JobType } from '../db/models';
+import { limit } from '../limits';
+import { sentenceFor } from '../problem';
+import { purgeLoop } from '../purge/loop';
 import { workLoop } from './runner';
 
 /* The worker process: runs beside the web server and does what takes long. */
 // What is done here can wait; what a person is recording or playing at the same time can't.
 setPriority(process.pid, 10);
 const log = pino({ name: 'worker' });
-const owner = `${process.pid}-${nanoid(6)}`;
 const stop = new AbortController();
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => stop.abort());
 // The starter closes this channel when it dies, however it dies.
 process.on('disconnect', () => stop.abort());
+const onError = (error: unknown) => log.error(error);
 
-await database();
-log.info('ready');
-// Ingest and export side by side: an upload need not wait for a long render.
-await Promise.all(
-  (['ingest', 'export'] as const).map((type) =>
-    workLoop(type, owner, stop.signal, (error) => log.error(error)),
-  ),
-);
-await closeDatabase();
+/** Loops that take one kind of job each: several side by side, of which one project has all but one at most. */
+const LOOPS: Readonly<Record<JobType, number>> = {
+  ingest: Math.max(1, limit('jobs')),
+  export: 2,
+  track: 2,
+};
+
+const RETRY_MS = 5000;
+while (!stop.signal.aborted) {
+  try {
+    await database();
+    break;
+  } catch (error) {
+    log.error(sentenceFor(error));
+    await delay(RETRY_MS, null, { signal: stop.signal }).catch(() => undefined);
+  }
+}
+if (!stop.signal.aborted) {
+  log.info('ready');
+  const loops = (Object.keys(LOOPS) as JobType[]).flatMap((type) =>
+    Array.from({ length: LOOPS[type] }, () =>
+      workLoop(
+        type,
+        Math.max(1, LOOPS[type] - 1),
+        `${process.pid}-${nanoid(6)}`,
+        stop.signal,
+        onError,
+      ),
+    ),
+  );
+  await Promise.all([...loops, purgeLoop(stop.signal, onError)]);
+  await closeDatabase();
+}
 process.exit(0);

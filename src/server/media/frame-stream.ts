@@ -105,7 +105,7 @@ export class FrameStream {
 
   constructor(
     private readonly heap: KernelHeap,
-    private readonly path: string,
+    path: string,
     facts: MediaFacts,
     options: StreamOptions,
   ) {
@@ -125,19 +125,17 @@ export class FrameStream {
    * The next frame; valid until the next call. Beyond the recording's end its last frame stays.
    *
    * @param compare whether it is of use to know what differs from the frame before
-   * @throws Problem when not a single frame could be decoded
+   * @throws Problem when not a single frame could be decoded, `Interrupted` when somebody ended the decoder
    */
   next(compare: boolean): SourceFrame {
-    if (
-      this.over ||
-      !(this.newest || this.reader.skipLine()) ||
-      !(compare ? this.take() : this.readWhole())
-    )
+    if (this.over) return this.newest!;
+    if (!(this.newest || this.reader.skipLine()) || !(compare ? this.take() : this.readWhole())) {
+      if (!this.newest) throw this.reader.whyEmpty();
+      this.reader.checkEnd();
       this.over = true;
-    else if (compare) this.newest = this.history.push(this.picture, this.part, this.marks);
+    } else if (compare) this.newest = this.history.push(this.picture, this.part, this.marks);
     else this.newest = this.history.leap(this.picture, this.part);
-    if (!this.newest) throw this.reader.whyEmpty(this.path);
-    return this.newest;
+    return this.newest!;
   }
 
   /** Reads a picture in the place of the one that was there; false at the end. */

@@ -12,7 +12,8 @@ import { frameBytes } from '@/kernels/planar';
 import { ffmpeg, numberedFrames, scratchFolder } from '../testing/media';
 import { FrameStream } from './frame-stream';
 import { loadKernels } from './node-host';
-import { probeMedia, timingOf } from './probe';
+import { timingOf } from './frame-times';
+import { probeMedia } from './probe';
 import { mediaProblem } from './process';
 import { SoundStream } from './sound-stream';
 

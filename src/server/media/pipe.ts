@@ -1,4 +1,4 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, type ChildProcess } from 'node:child_process';
 import {
   closeSync,
   constants,
@@ -11,8 +11,12 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { mediaProblem } from './process';
-import type { Problem } from '../problem';
+import { spawnLimited } from './limited';
+import { notePid } from './pipe-pids';
+import { failureOf, mediaLimits } from './process';
+import { exitStatusOf } from './exit-status';
+import { Interrupted } from '../jobs/context';
+import { problem } from '../problem';
 
 /*
  * FFmpeg at one end of a named pipe, raw pictures straight from or into the kernels' memory at the other. Reads and writes
@@ -58,24 +62,45 @@ abstract class PipedProcess {
     rmSync(folder, { recursive: true });
     this.fd = end === 'reads' ? writing : reading;
     const theirs = end === 'reads' ? reading : writing;
-    this.child = spawn('ffmpeg', ['-v', 'error', '-nostdin', ...args], {
-      stdio: end === 'reads' ? [theirs, 'ignore', this.said] : ['ignore', theirs, this.said],
-    });
+    // What reads a recording is limited; the encoder works on our own pictures, and takes what it needs.
+    this.child = spawnLimited(
+      'ffmpeg',
+      ['-v', 'error', '-nostdin', ...args],
+      end === 'writes' ? mediaLimits() : {},
+      { stdio: end === 'reads' ? [theirs, 'ignore', this.said] : ['ignore', theirs, this.said] },
+    );
+    const forget = notePid(this.child.pid);
     this.ended = new Promise((resolve) => {
-      this.child.on('error', () => resolve(null));
-      this.child.on('close', resolve);
+      const settle = (code: number | null) => {
+        forget();
+        resolve(code);
+      };
+      this.child.on('error', () => settle(null));
+      this.child.on('close', settle);
     });
     for (const fd of [both, theirs]) closeSync(fd);
   }
 
-  /** What went wrong, by what the process said. */
-  protected problem(otherwise: string): Problem {
+  /** What its end means; null when all went well. Waits for the end, which must have begun. */
+  protected failure(): Error | null {
+    const { pid } = this.child;
+    if (!pid) return problem('ffmpeg-missing');
+    const { exitCode, signalCode } = this.child;
+    const known = exitCode !== null || signalCode !== null;
+    const status = known ? { code: exitCode, signal: signalCode } : exitStatusOf(pid);
+    return failureOf({
+      code: status?.code ?? null,
+      signal: null,
+      ...status,
+      said: this.lastSaid(),
+    });
+  }
+
+  private lastSaid(): string {
     const { size } = fstatSync(this.said);
     const text = Buffer.alloc(Math.min(size, SAID));
     readSync(this.said, text, 0, text.length, size - text.length);
-    return mediaProblem(
-      size ? text.toString() : this.child.pid ? otherwise : 'spawn ffmpeg ENOENT',
-    );
+    return text.toString();
   }
 
   protected closePipe(): void {
@@ -117,9 +142,20 @@ export class PipeReader extends PipedProcess {
     return false;
   }
 
+  /**
+   * To be called when it has ended before it was expected to: a recording may be shorter than it says, but a decoder
+   * that somebody ended has not given all there is.
+   *
+   * @throws Interrupted when it did not end by itself
+   */
+  checkEnd(): void {
+    const failure = this.failure();
+    if (failure instanceof Interrupted) throw failure;
+  }
+
   /** The reason for there being nothing to read. */
-  whyEmpty(path: string): Problem {
-    return this.problem(`Invalid data found in ${path}`);
+  whyEmpty(): Error {
+    return this.failure() ?? problem('not-media');
   }
 }
 
@@ -129,20 +165,22 @@ export class PipeWriter extends PipedProcess {
     super('reads', args);
   }
 
-  /** @throws Problem with the process's reason when it ended early */
+  /** @throws Problem with the process's reason when it ended early, `Interrupted` when somebody ended it */
   write(bytes: Uint8Array): void {
     try {
       for (let at = 0; at < bytes.length;) at += writeSync(this.fd, bytes, at, bytes.length - at);
     } catch (error) {
-      throw (error as { code?: string }).code === 'EPIPE'
-        ? this.problem('The encoder ended early')
-        : error;
+      throw (error as { code?: string }).code === 'EPIPE' ? this.early() : error;
     }
   }
 
   /** Tells it that this was all, and waits for its end. */
   async finish(): Promise<void> {
     this.closePipe();
-    if ((await this.ended) !== 0) throw this.problem('The encoder ended early');
+    if ((await this.ended) !== 0) throw this.early();
+  }
+
+  private early(): Error {
+    return this.failure() ?? problem('encoder-failed', 'it gave no reason');
   }
 }

@@ -8,8 +8,10 @@ import {
   type FrameRate,
   type Ticks,
 } from '@/core/time/ticks';
-import { Problem } from '../problem';
-import { GUARDED_INPUT, NOT_MEDIA, runMedia } from './process';
+import { limit } from '../limits';
+import { Problem, problem } from '../problem';
+import { timingOf, type Timing } from './frame-times';
+import { GUARDED_INPUT, runMedia } from './process';
 
 /** What a file is, as far as the project and the decoder need it. */
 export interface MediaFacts {
@@ -25,6 +27,8 @@ export interface MediaFacts {
   readonly audioCodec: string | null;
   readonly channels: number;
   readonly sampleRate: number;
+  /** Pictures that it has; not known of recordings that were brought before this was counted. */
+  readonly frames?: number;
   /** Matrix and range that must be converted to BT.709 limited; null when nothing is to be done. */
   readonly convertColor: { readonly matrix: string; readonly range: string } | null;
 }
@@ -78,7 +82,9 @@ const VIDEO_CODECS = new Set([
 ]);
 const AUDIO_CODECS = /^(aac|mp3|opus|vorbis|flac|alac|pcm_\w+|adpcm_\w+|ac3|eac3|wmav2|mp2)$/;
 const STILL_FORMATS = /(^|,)(png_pipe|jpeg_pipe|webp_pipe|image2)(,|$)/;
+const LEAST_SIDE = 2;
 const LARGEST_SIDE = 8192;
+const SAMPLE_RATES = { least: 4000, most: 384_000 };
 
 /**
  * Finds out what a file is. Every packet of the picture is looked at (not decoded), since
@@ -87,16 +93,19 @@ const LARGEST_SIDE = 8192;
  * @throws Problem with a sentence for anything that can't be used
  */
 export async function probeMedia(path: string, signal?: AbortSignal): Promise<Probed> {
+  const seconds = limit('probeSeconds');
   const output = await runMedia(
     'ffprobe',
-    ['-v', 'error', ...GUARDED_INPUT, '-show_format', '-show_streams', '-of', 'json', '-i', path],
-    {
-      signal,
-      seconds: 120,
-    },
+    [
+      ...['-v', 'error', ...GUARDED_INPUT, '-show_format', '-show_streams'],
+      ...['-of', 'json', '-i', path],
+    ],
+    { signal, seconds, most: 8 << 20 },
   ).catch(async (error: unknown) => {
     // A text file named .mp4 fails like a recording without its index; its first bytes tell the two apart.
-    throw (await beginsLikeMedia(path)) ? error : new Problem(422, NOT_MEDIA);
+    const notMedia =
+      error instanceof Problem && error.status < 500 && !(await beginsLikeMedia(path));
+    throw notMedia ? problem('not-media') : error;
   });
   const { streams = [], format = {} } = JSON.parse(output.toString()) as {
     streams?: ProbeStream[];
@@ -106,40 +115,21 @@ export async function probeMedia(path: string, signal?: AbortSignal): Promise<Pr
     (s) => s.codec_type === 'video' && !s.disposition?.attached_pic && s.width && s.height,
   );
   const audio = streams.find((s) => s.codec_type === 'audio');
-  if (!video && !audio) throw new Problem(422, 'The file holds neither picture nor sound.');
-  if (video && !VIDEO_CODECS.has(video.codec_name ?? ''))
-    throw new Problem(
-      422,
-      `Its picture is coded as ${video.codec_name ?? 'something unknown'}, which Vistum does not read. Save it as H.264, HEVC, VP9 or AV1.`,
-    );
-  if (audio && !AUDIO_CODECS.test(audio.codec_name ?? ''))
-    throw new Problem(
-      422,
-      `Its sound is coded as ${audio.codec_name ?? 'something unknown'}, which Vistum does not read. Save it as AAC, Opus, MP3, FLAC or WAV.`,
-    );
-  if (video && Math.max(video.width!, video.height!) > LARGEST_SIDE)
-    throw new Problem(
-      422,
-      `It is ${video.width} by ${video.height} px; the largest side Vistum takes is ${LARGEST_SIDE} px.`,
-    );
+  checkStreams(video, audio);
   const notes: string[] = [];
   const still = !!video && STILL_FORMATS.test(format.format_name ?? '');
   const said = Number(format.duration ?? audio?.duration);
-  const timing = video && !still ? await scanPackets(path, signal) : null;
-  if (timing && timing.count === 0)
-    throw new Problem(
-      422,
-      'The file announces a picture but holds none. It may be cut off; copy it again.',
-    );
+  const timing = video && !still ? await scanPackets(path, rateOf(video), seconds, signal) : null;
+  if (timing && timing.count === 0) throw problem('media-no-picture');
   const duration = timing
     ? timing.duration
     : still
       ? 0
       : Number.isFinite(said) && said > 0
         ? said
-        : await audioLength(path, signal);
-  if (!still && !(duration > 0))
-    throw new Problem(422, 'The file has no length: nothing was recorded in it.');
+        : await audioLength(path, seconds, signal);
+  if (!still && !(duration > 0)) throw problem('media-no-length');
+  if (duration > limit('hours') * 3600) throw problem('media-too-long', limit('hours'));
   if (timing && Number.isFinite(said) && said - timing.duration > Math.max(1, said * 0.1))
     notes.push(
       `The file says it lasts ${said.toFixed(1)} s but its picture ends after ${timing.duration.toFixed(1)} s. It may have been cut off; what is there can be used.`,
@@ -179,6 +169,7 @@ export async function probeMedia(path: string, signal?: AbortSignal): Promise<Pr
       audioCodec: audio?.codec_name ?? null,
       channels: audio?.channels ?? 0,
       sampleRate: Number(audio?.sample_rate ?? 0),
+      ...(timing ? { frames: timing.count } : {}),
       convertColor: video ? conversionOf(video) : null,
     },
   };
@@ -212,108 +203,96 @@ function conversionOf(video: ProbeStream): MediaFacts['convertColor'] {
   };
 }
 
-interface Timing {
-  readonly count: number;
-  readonly duration: number;
-  readonly rate: FrameRate;
-  readonly variable: boolean;
-}
-
-const DEFAULT_RATE = 30;
-
-async function scanPackets(path: string, signal?: AbortSignal): Promise<Timing> {
-  const times: number[] = [];
-  let rest = '';
-  let lastLength = 0;
-  await runMedia(
-    'ffprobe',
-    [
-      '-v',
-      'fatal',
-      ...GUARDED_INPUT,
-      '-select_streams',
-      'V:0',
-      '-show_entries',
-      'packet=pts_time,duration_time',
-      '-of',
-      'csv=p=0',
-      '-i',
-      path,
-    ],
-    {
-      signal,
-      onOutput: (text) => {
-        const lines = (rest + text).split('\n');
-        rest = lines.pop()!;
-        for (const line of lines) {
-          const [pts, length] = line.split(',').map(Number);
-          if (!Number.isFinite(pts)) continue;
-          times.push(pts!);
-          if (Number.isFinite(length)) lastLength = length!;
-        }
-      },
-    },
-  );
-  return timingOf(times, lastLength);
-}
-
-/** Rate, length and evenness of frames from their times in seconds, in any order. */
-export function timingOf(unsorted: readonly number[], lastLength: number): Timing {
-  const times = [...unsorted].sort((a, b) => a - b);
-  const count = times.length;
-  if (count < 2) {
-    const length = lastLength > 0 ? lastLength : 1 / DEFAULT_RATE;
-    return { count, duration: length, rate: { num: DEFAULT_RATE, den: 1 }, variable: false };
+/** The rate that a stream says it has, in frames a second; null when it says none that can be. */
+function rateOf({ avg_frame_rate, r_frame_rate }: ProbeStream): number | null {
+  for (const text of [avg_frame_rate, r_frame_rate]) {
+    const [num, den] = (text ?? '').split('/').map(Number);
+    const rate = num! / (den ?? 1);
+    if (rate >= 1 && rate <= 240) return rate;
   }
-  const gaps = times.slice(1).map((t, i) => t - times[i]!);
-  const sorted = [...gaps].sort((a, b) => a - b);
-  const median = sorted[sorted.length >> 1]!;
-  const span = times[count - 1]! - times[0]!;
-  // Containers round times to a millisecond or so; more than that, in more than a few frames, is a varying rate.
-  const odd = gaps.filter((gap) => Math.abs(gap - median) > Math.max(0.0025, median * 0.12)).length;
-  const variable = odd > Math.max(1, count * 0.02);
-  const mean = (count - 1) / span;
-  const fps = variable ? steadyRateFor(sorted) : mean;
-  return {
-    count,
-    duration: span + (lastLength > 0 && lastLength < 1 ? lastLength : median),
-    rate: rateFromNumber(Math.min(120, Math.max(1, Number.isFinite(fps) ? fps : DEFAULT_RATE))),
-    variable,
-  };
+  return null;
+}
+
+/** Refuses what can't be used by what the streams are. */
+function checkStreams(video: ProbeStream | undefined, audio: ProbeStream | undefined): void {
+  if (!video && !audio) throw problem('media-empty');
+  if (video && !VIDEO_CODECS.has(video.codec_name ?? ''))
+    throw problem('media-picture-codec', video.codec_name ?? 'something unknown');
+  if (audio && !AUDIO_CODECS.test(audio.codec_name ?? ''))
+    throw problem('media-sound-codec', audio.codec_name ?? 'something unknown');
+  const sides = video ? [video.width!, video.height!] : [];
+  if (sides.some((side) => side < LEAST_SIDE || side > LARGEST_SIDE))
+    throw problem('media-side', sides[0]!, sides[1]!, LEAST_SIDE, LARGEST_SIDE);
+  const sampleRate = Number(audio?.sample_rate);
+  if (audio && !(sampleRate >= SAMPLE_RATES.least && sampleRate <= SAMPLE_RATES.most))
+    throw problem('media-sample-rate', sampleRate || 0);
 }
 
 /**
- * The steady rate at which a recording of varying rate loses nothing that can be seen. A still screen gives few frames, so the
- * usual gap says little: the short ones tell how fast it can go.
+ * When each packet of the picture is shown, read from the packets themselves. Where they carry no times of showing, those
+ * of decoding stand for them, and where there are none at all the rate that the stream says it has.
  */
-function steadyRateFor(sortedGaps: readonly number[]): number {
-  const fast = 1 / Math.max(1e-3, sortedGaps[Math.floor(sortedGaps.length * 0.1)]!);
-  return fast > 55 ? 60 : fast > 45 ? 50 : 30;
-}
-
-async function audioLength(path: string, signal?: AbortSignal): Promise<number> {
-  let last = 0;
+async function scanPackets(
+  path: string,
+  said: number | null,
+  seconds: number,
+  signal?: AbortSignal,
+): Promise<Timing> {
+  const times: number[] = [];
+  let rest = '';
+  let lastLength = 0;
+  let timeless = 0;
+  const most = limit('frames');
+  const take = (line: string) => {
+    const [pts, dts, length] = line.split(',').map(Number.parseFloat);
+    const at = [pts, dts].find(Number.isFinite);
+    if (at === undefined) timeless++;
+    else times.push(at);
+    if (Number.isFinite(length)) lastLength = length!;
+    if (times.length + timeless > most) throw problem('media-too-many-frames', most);
+  };
+  const entries = ['-show_entries', 'packet=pts_time,dts_time,duration_time', '-of', 'csv=p=0'];
   await runMedia(
     'ffprobe',
-    [
-      '-v',
-      'fatal',
-      ...GUARDED_INPUT,
-      '-select_streams',
-      'a:0',
-      '-show_entries',
-      'packet=pts_time',
-      '-of',
-      'csv=p=0',
-      '-i',
-      path,
-    ],
+    ['-v', 'fatal', ...GUARDED_INPUT, '-select_streams', 'V:0', ...entries, '-i', path],
     {
       signal,
-      onOutput: (text) => {
-        for (const line of text.split('\n')) last = Math.max(last, Number.parseFloat(line) || 0);
+      seconds,
+      onOutput: (data) => {
+        const lines = (rest + data.toString('latin1')).split('\n');
+        rest = lines.pop()!;
+        for (const line of lines) if (line) take(line);
       },
     },
   );
-  return last;
+  if (rest) take(rest);
+  if (!times.length && timeless) {
+    const frame = 1 / (said ?? 30);
+    return timingOf(
+      Array.from({ length: timeless }, (_, i) => i * frame),
+      frame,
+    );
+  }
+  return timingOf(times, lastLength);
+}
+
+/** The time at which the last packet of sound begins, in seconds. */
+async function audioLength(path: string, seconds: number, signal?: AbortSignal): Promise<number> {
+  let last = 0;
+  let rest = '';
+  const entries = ['-show_entries', 'packet=pts_time', '-of', 'csv=p=0'];
+  await runMedia(
+    'ffprobe',
+    ['-v', 'fatal', ...GUARDED_INPUT, '-select_streams', 'a:0', ...entries, '-i', path],
+    {
+      signal,
+      seconds,
+      onOutput: (data) => {
+        const lines = (rest + data.toString('latin1')).split('\n');
+        rest = lines.pop()!;
+        for (const line of lines) last = Math.max(last, Number.parseFloat(line) || 0);
+      },
+    },
+  );
+  return Math.max(last, Number.parseFloat(rest) || 0);
 }

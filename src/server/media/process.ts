@@ -1,5 +1,8 @@
-import { spawn, type ChildProcess, type SpawnOptions } from 'node:child_process';
-import { describeSystemError, Problem } from '../problem';
+import type { ChildProcess, SpawnOptions } from 'node:child_process';
+import { Interrupted } from '../jobs/context';
+import { bytesInWords, limit } from '../limits';
+import { problem, systemProblem, type Problem } from '../problem';
+import { spawnLimited, type ProcessLimits } from './limited';
 
 /** Demuxers that may open a file from outside; playlists, which point at other files, are not among them. */
 const FORMATS =
@@ -15,11 +18,28 @@ export const GUARDED_INPUT = [
 
 const STDERR_KEPT = 8192;
 
+/** Signals by which a program ends over what it reads, rather than being ended by someone. */
+const CRASHES = new Set(['SIGSEGV', 'SIGABRT', 'SIGBUS', 'SIGFPE', 'SIGILL']);
+
+/** How a process ended. */
+export interface Ending {
+  readonly code: number | null;
+  readonly signal: string | null;
+  /** The last of what it said on stderr. */
+  readonly said: string;
+}
+
+/** The limits of a process that reads a recording. */
+export const mediaLimits = (): ProcessLimits => ({
+  memory: limit('mediaMemory'),
+  output: limit('mediaOutput'),
+});
+
 /** A running media process with the end of what it said on stderr. */
 export class MediaProcess {
   readonly child: ChildProcess;
-  /** Settles at the end: null when all went well, otherwise what it said. */
-  readonly ended: Promise<string | null>;
+  /** Settles at the end: null when all went well or it was ended by `kill`. */
+  readonly ended: Promise<Error | null>;
   private said = '';
   private killed = false;
 
@@ -28,17 +48,14 @@ export class MediaProcess {
     args: readonly string[],
     stdio: SpawnOptions['stdio'],
   ) {
-    // No shell: file names are passed as they are.
-    this.child = spawn(program, [...args], { stdio });
+    this.child = spawnLimited(program, args, mediaLimits(), { stdio });
     this.child.stderr?.on('data', (data: Buffer) => {
       this.said = (this.said + data.toString()).slice(-STDERR_KEPT);
     });
     this.ended = new Promise((resolve) => {
-      this.child.on('error', (error) => resolve(String(error)));
-      this.child.on('close', (code) =>
-        resolve(
-          code === 0 || this.killed ? null : this.said || `${program} ended with code ${code}`,
-        ),
+      this.child.on('error', (error) => resolve(mediaProblem(String(error))));
+      this.child.on('close', (code, signal) =>
+        resolve(this.killed ? null : failureOf({ code, signal, said: this.said })),
       );
     });
   }
@@ -50,82 +67,102 @@ export class MediaProcess {
   }
 }
 
-/** Runs FFmpeg or ffprobe to its end and answers its standard output; a time limit ends it. */
+/**
+ * What the end of a media process means: null when all went well, a problem of its file, or that it was interrupted by
+ * something that the file is not to blame for.
+ */
+export function failureOf({ code, signal, said }: Ending): Problem | Interrupted | null {
+  if (code === 0) return null;
+  if (signal === 'SIGXFSZ') return problem('system-file-too-large');
+  if (signal && CRASHES.has(signal))
+    return outOfMemory(said) ?? problem('media-unreadable', 'FFmpeg ended over it');
+  if (signal) return new Interrupted(problem('media-killed').message);
+  return mediaProblem(said || `FFmpeg ended with code ${code}`);
+}
+
+export interface MediaRun {
+  readonly signal?: AbortSignal;
+  /** After so many seconds it is ended. */
+  readonly seconds?: number;
+  /** Bytes of output at most. */
+  readonly most?: number;
+  /** Takes the output as it comes, instead of its being answered. */
+  readonly onOutput?: (data: Buffer) => void;
+}
+
+/**
+ * Runs FFmpeg or ffprobe to its end and answers its standard output.
+ *
+ * @throws Problem when it failed over the file or passed a limit, `Interrupted` when something else ended it
+ */
 export async function runMedia(
   program: 'ffmpeg' | 'ffprobe',
   args: readonly string[],
-  {
-    signal,
-    seconds = 3600,
-    most = 64 << 20,
-    onOutput,
-  }: {
-    signal?: AbortSignal;
-    seconds?: number;
-    most?: number;
-    onOutput?: (text: string) => void;
-  } = {},
+  { signal, seconds = 3600, most = 64 << 20, onOutput }: MediaRun = {},
 ): Promise<Buffer> {
+  signal?.throwIfAborted();
   const process = new MediaProcess(program, args, ['ignore', 'pipe', 'pipe']);
   const chunks: Buffer[] = [];
   let size = 0;
-  let tooMuch = false;
-  process.child.stdout!.on('data', (data: Buffer) => {
-    if (onOutput) return onOutput(data.toString());
-    size += data.length;
-    if (size > most) {
-      tooMuch = true;
-      process.kill();
-    } else chunks.push(data);
-  });
-  let late = false;
-  const timer = setTimeout(() => {
-    late = true;
+  let over: Problem | null = null;
+  const endOver = (found: Problem) => {
+    over ??= found;
     process.kill();
-  }, seconds * 1000);
+  };
+  process.child.stdout!.on('data', (data: Buffer) => {
+    if (over) return;
+    try {
+      if (onOutput) return onOutput(data);
+    } catch (error) {
+      return endOver(error as Problem);
+    }
+    size += data.length;
+    if (size > most) endOver(problem('media-too-much'));
+    else chunks.push(data);
+  });
+  const timer = setTimeout(() => endOver(problem('media-too-slow')), seconds * 1000);
   const abort = () => process.kill();
   signal?.addEventListener('abort', abort);
   const failure = await process.ended;
   clearTimeout(timer);
   signal?.removeEventListener('abort', abort);
   signal?.throwIfAborted();
-  if (late || tooMuch)
-    throw new Problem(
-      422,
-      'Reading the file took too long. It may be damaged; try to save it again in the program it came from.',
-    );
-  if (failure !== null) throw mediaProblem(failure);
+  if (over) throw over as Error;
+  if (failure) throw failure;
   return Buffer.concat(chunks);
 }
 
-/** For a file that is something else than its name says. */
-export const NOT_MEDIA =
-  'This is not a video, sound or picture file that Vistum reads. Bring MP4, MOV, MKV, WebM, AVI, WAV, MP3, M4A, FLAC, OGG, PNG, JPEG or WebP.';
+const outOfMemory = (said: string): Problem | null =>
+  /Cannot allocate memory|Out of memory|ENOMEM|bad_alloc|malloc.*failed/i.test(said)
+    ? problem('media-memory', bytesInWords(limit('mediaMemory')))
+    : null;
 
-/** What FFmpeg said, as a sentence for the person who brought the file. */
+/** The last line of what FFmpeg said, without addresses, paths and the full stop. */
+function lastLine(said: string): string {
+  const line = said.trim().split('\n').pop() ?? '';
+  return line
+    .replace(/\[[^\]]* @ 0x[0-9a-f]+\]/g, '')
+    .replace(/(^|[\s:'"(=])(\/[^\s:'"),]+)+/g, '$1the file')
+    .trim()
+    .replace(/[.\s]+$/, '')
+    .slice(0, 200);
+}
+
+/** What FFmpeg said, as a problem for the person who brought the file. */
 export function mediaProblem(said: string): Problem {
-  const system = describeSystemError(said);
-  if (system) return new Problem(507, system);
-  if (/moov atom not found/i.test(said))
-    return new Problem(
-      422,
-      'The recording is incomplete: its end, with the index, is missing. Copy it again from where it was recorded.',
-    );
-  if (/ENOENT.*(ffmpeg|ffprobe)|spawn (ffmpeg|ffprobe)/i.test(said))
-    return new Problem(
-      500,
-      'FFmpeg is not installed. Run `npm run demo` once, which installs it, or `apt-get install ffmpeg`.',
-    );
-  if (/No such file or directory/i.test(said))
-    return new Problem(410, 'The file is no longer where it was. Add it again.');
+  const memory = outOfMemory(said);
+  if (memory) return memory;
+  if (/moov atom not found/i.test(said)) return problem('media-incomplete');
+  if (/ENOENT.*(ffmpeg|ffprobe|setpriv|prlimit)|failed to execute|spawn /i.test(said))
+    return problem('ffmpeg-missing');
+  const system = systemProblem(said);
+  if (system) return system;
+  if (/No such file or directory/i.test(said)) return problem('file-gone');
   if (
     /Invalid data found|not in whitelist|not on whitelist|Unknown input format|could not find codec/i.test(
       said,
     )
   )
-    return new Problem(422, NOT_MEDIA);
-  return new Problem(
-    422,
-    `The file could not be read: ${said.trim().split('\n').pop()?.slice(0, 200)}`,
-  );
+    return problem('not-media');
+  return problem('media-unreadable', lastLine(said) || 'FFmpeg gave no reason');
 }

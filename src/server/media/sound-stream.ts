@@ -1,5 +1,8 @@
 import type { Readable } from 'node:stream';
 import { CHANNELS, SAMPLE_RATE, silence, type Stereo } from '@/core/audio/mix';
+import { Interrupted } from '../jobs/context';
+import { limit } from '../limits';
+import { problem } from '../problem';
 import { GUARDED_INPUT, MediaProcess } from './process';
 
 const BYTES = 4 * CHANNELS;
@@ -42,7 +45,11 @@ export class SoundStream {
     this.out = this.process.child.stdout!;
   }
 
-  /** The next samples. */
+  /**
+   * The next samples.
+   *
+   * @throws Interrupted when somebody ended the decoder, Problem when it stands still
+   */
   async read(count: number): Promise<Stereo> {
     const wanted = count * BYTES;
     while (this.pendingBytes < wanted) {
@@ -50,10 +57,21 @@ export class SoundStream {
       if (chunk) {
         this.pending.push(chunk);
         this.pendingBytes += chunk.length;
-      } else if (this.out.readableEnded || this.out.destroyed) break;
-      else
-        await new Promise<void>((resolve) => {
+      } else if (this.out.readableEnded || this.out.destroyed) {
+        const failure = await this.process.ended;
+        if (failure instanceof Interrupted) throw failure;
+        break;
+      } else
+        await new Promise<void>((resolve, reject) => {
+          const late = setTimeout(
+            () => {
+              this.close();
+              reject(problem('media-stands-still'));
+            },
+            limit('stillSeconds') * 1000,
+          );
           const done = () => {
+            clearTimeout(late);
             this.out.off('readable', done).off('end', done).off('close', done);
             resolve();
           };

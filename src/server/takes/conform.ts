@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import { readTakeEvents, type TakeEvent, type TrackName } from '@/core/take/take';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
 import { ticksToSeconds } from '@/core/time/ticks';
-import { probeMedia } from '../media/probe';
+import { Interrupted } from '../jobs/context';
+import { probeMedia, type MediaFacts } from '../media/probe';
 import { GUARDED_INPUT, runMedia } from '../media/process';
 import { partPath, partSize, readEvents, takeFolder } from './files';
 
@@ -32,41 +33,55 @@ export const finishedPath = (takeId: string, track: Pick<TrackSetup, 'name' | 't
 export async function conformTracks(takeId: string, setup: TakeSetup): Promise<number> {
   const clocks = clocksOf(readTakeEvents(await readEvents(takeId)));
   let longest = 0;
-  for (const track of setup.tracks) {
-    const written = partPath(takeId, track.name, track);
-    if (!(await partSize(takeId, track.name, track))) continue;
-    const target = finishedPath(takeId, track);
-    await rm(target, { force: true });
-    // A file that ends in the middle of its first piece holds nothing.
-    const before = await probeMedia(written).catch(() => null);
-    if (!before) continue;
-    const seconds = ticksToSeconds(before.facts.duration);
-    const rate = clocks[track.name]?.rate ?? 1;
-    const drifts = Math.abs(rate - 1) * seconds > DRIFT_SECONDS;
-    // Sound has its length already, and is finished as it is unless its clock ran apart.
-    if (track.type === 'audio' && !drifts) await rename(written, target);
-    else {
-      const part = `${target}.part.${track.type === 'audio' ? 'wav' : 'mp4'}`;
-      const done = await runMedia('ffmpeg', [
-        '-v',
-        'error',
-        '-nostdin',
-        '-y',
-        ...finishing(track, written, drifts ? rate : 1),
-        part,
-      ]).then(
-        () => true,
-        // Where there is no room for a second copy, what was written is good enough to be kept.
-        () => false,
-      );
-      if (done) await rename(part, target);
-      else await rm(part, { force: true });
-      if (done) await rm(written);
-      else await rename(written, target);
-    }
-    longest = Math.max(longest, seconds * rate);
-  }
+  for (const track of setup.tracks)
+    longest = Math.max(longest, await conformTrack(takeId, track, clocks[track.name]?.rate ?? 1));
   return longest;
+}
+
+/** What a file is; null for one that holds nothing, as one that ends in the middle of its first piece. */
+const factsIfAny = (path: string): Promise<MediaFacts | null> =>
+  probeMedia(path).then(
+    ({ facts }) => facts,
+    (error: unknown) => {
+      if (error instanceof Interrupted) throw error;
+      return null;
+    },
+  );
+
+/** Finishes one track, unless that was done before a break; answers its length in seconds. */
+async function conformTrack(takeId: string, track: TrackSetup, rate: number): Promise<number> {
+  const written = partPath(takeId, track.name, track);
+  const target = finishedPath(takeId, track);
+  if (!(await partSize(takeId, track.name, track))) {
+    const done = (await isFinished(takeId, track)) ? await factsIfAny(target) : null;
+    return done ? ticksToSeconds(done.duration) : 0;
+  }
+  const before = await factsIfAny(written);
+  if (!before) return 0;
+  const seconds = ticksToSeconds(before.duration);
+  const drifts = Math.abs(rate - 1) * seconds > DRIFT_SECONDS;
+  // Sound has its length already, and is finished as it is unless its clock ran apart.
+  if (track.type === 'audio' && !drifts) await rename(written, target);
+  else {
+    const part = `${target}.part.${track.type === 'audio' ? 'wav' : 'mp4'}`;
+    const args = finishing(track, written, drifts ? rate : 1);
+    const done = await runMedia('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args, part]).then(
+      () => true,
+      (error: unknown) => {
+        if (error instanceof Interrupted) throw error;
+        // Where there is no room for a second copy, what was written is good enough to be kept.
+        return false;
+      },
+    );
+    if (done) {
+      await rename(part, target);
+      await rm(written);
+    } else {
+      await rm(part, { force: true });
+      await rename(written, target);
+    }
+  }
+  return seconds * rate;
 }
 
 function finishing(track: TrackSetup, written: string, rate: number): string[] {

@@ -1,16 +1,23 @@
-import { link } from 'node:fs/promises';
+import { link, rm } from 'node:fs/promises';
 import { bridgeJoins } from '@/core/telemetry/bridge';
 import { pointerTrackOf } from '@/core/take/pointer';
 import { readTakeEvents, type TakeEvent, type TrackName } from '@/core/take/take';
-import type { TakeSetup } from '@/core/take/setup';
+import type { TakeSetup, TrackSetup } from '@/core/take/setup';
 import type { Role } from '@/core/project/sources';
 import { secondsToTicks, type Ticks } from '@/core/time/ticks';
 import { database } from '../db/connection';
-import { addFootage, attachTrack, findFootage, originalPath } from '../footage';
-import { probeMedia, type MediaFacts } from '../media/probe';
-import { Problem } from '../problem';
+import type { TakeRow } from '../db/models';
+import { jsonOr } from '../db/stored';
+import { addFootage } from '../footage/add';
+import { originalPath } from '../footage/paths';
+import { attachTrack } from '../footage/track';
+import { findFootage, mediaFactsOf } from '../footage/view';
+import { newId } from '../ids';
+import { probeMedia } from '../media/probe';
+import { problem } from '../problem';
 import { clocksOf, finishedPath, isFinished } from './conform';
 import { readEvents } from './files';
+import { inTurn } from './in-turn';
 import { findTake, setupOf } from './takes';
 
 const ROLE_OF: Record<TrackName, Role> = {
@@ -42,52 +49,71 @@ export interface TakePlacement {
   readonly events: readonly TakeEvent[];
 }
 
-/** Makes footage of a take's tracks, each with its facts at once, so that the take can be placed while previews are prepared. */
-export async function keepTake(id: string): Promise<TakePlacement> {
+/**
+ * Makes footage of a take's tracks, each with its facts at once, so that the take can be placed while previews are
+ * prepared. Asked for again, also after a break in the middle or several times at once, it goes on from what is there.
+ */
+export const keepTake = (id: string): Promise<TakePlacement> => inTurn(id, () => keepInTurn(id));
+
+async function keepInTurn(id: string): Promise<TakePlacement> {
   const { takes } = await database();
   const row = await findTake(id);
-  if (row.status === 'recording')
-    throw new Problem(409, 'The take is still being recorded. Stop it first.');
-  const setup = setupOf(row);
-  const footage = JSON.parse(row.footage) as Partial<Record<TrackName, string>>;
+  if (row.status === 'recording') throw problem('take-running');
+  const footage = jsonOr<Partial<Record<TrackName, string>>>(row.footage, {});
   const events = readTakeEvents(await readEvents(id));
-  for (const track of setup.tracks) {
-    if (footage[track.name] || !(await isFinished(id, track))) continue;
-    const path = finishedPath(id, track);
+  for (const track of setupOf(row).tracks) {
+    if (!(await isFinished(id, track))) continue;
+    // The id is written down before there is anything of that id, so that whatever follows is found again.
+    const footageId = (footage[track.name] ??= newId());
+    await takes.update({ footage: JSON.stringify(footage) }, { where: { id } });
+    await keepTrack(row, track, footageId, events);
+  }
+  if (!Object.keys(footage).length) throw problem('take-empty');
+  await takes.update({ status: 'kept' }, { where: { id } });
+  return placementOf(id);
+}
+
+/** Makes footage of one track, as far as that is not done. */
+async function keepTrack(
+  row: TakeRow,
+  track: TrackSetup,
+  footageId: string,
+  events: readonly TakeEvent[],
+): Promise<void> {
+  const { footage } = await database();
+  if (!(await footage.count({ where: { id: footageId } }))) {
+    const path = finishedPath(row.id, track);
     const extension = track.type === 'audio' ? 'wav' : 'mp4';
     // A second name for the same bytes: footage takes one, the drawer of takes keeps the other.
     const handed = `${path}.handed.${extension}`;
+    await rm(handed, { force: true });
     await link(path, handed);
-    const { footageId } = await addFootage(
-      row.projectId,
-      handed,
-      `Take ${row.number} ${NAME_OF[track.name]}.${extension}`,
-      ROLE_OF[track.name],
-      true,
-    );
-    footage[track.name] = footageId;
-    await takes.update({ footage: JSON.stringify(footage) }, { where: { id } });
-    const made = await findFootage(footageId);
+    await addFootage({
+      id: footageId,
+      projectId: row.projectId,
+      path: handed,
+      name: `Take ${row.number} ${NAME_OF[track.name]}.${extension}`,
+      role: ROLE_OF[track.name],
+      take: true,
+    });
+  }
+  const made = await findFootage(footageId);
+  if (made.deletedAt) await made.update({ deletedAt: null });
+  if (!mediaFactsOf(made)) {
     const { facts, notes } = await probeMedia(originalPath(made));
     await made.update({ facts: JSON.stringify(facts), notes: JSON.stringify(notes) });
-    if (track.name === 'screen') {
-      const pointer = pointerTrackOf(events, facts, clocksOf(events).screen?.offset ?? 0);
-      if (pointer) await attachTrack(footageId, JSON.stringify(bridgeJoins(pointer)));
-    }
   }
-  if (!Object.keys(footage).length)
-    throw new Problem(
-      422,
-      'Nothing was recorded in this take: it ended before its first picture or sound was written.',
-    );
-  await takes.update({ status: 'kept' }, { where: { id } });
-  return placementOf(id);
+  if (track.name === 'screen' && !made.hasPointer) {
+    const offset = clocksOf(events).screen?.offset ?? 0;
+    const pointer = pointerTrackOf(events, mediaFactsOf(made)!, offset);
+    if (pointer) await attachTrack(footageId, JSON.stringify(bridgeJoins(pointer)));
+  }
 }
 
 async function placementOf(id: string): Promise<TakePlacement> {
   const row = await findTake(id);
   const setup = setupOf(row);
-  const footage = JSON.parse(row.footage) as Partial<Record<TrackName, string>>;
+  const footage = jsonOr<Partial<Record<TrackName, string>>>(row.footage, {});
   const events = readTakeEvents(await readEvents(id));
   const clocks = clocksOf(events);
   const tracks = await Promise.all(
@@ -104,7 +130,7 @@ async function placedTrack(
   footageId: string,
   offsetMs: number,
 ): Promise<TakePlacement['tracks'][number]> {
-  const facts = JSON.parse((await findFootage(footageId)).facts!) as MediaFacts;
+  const facts = mediaFactsOf(await findFootage(footageId))!;
   return {
     name,
     footageId,

@@ -4,14 +4,16 @@ import type { TakeSetup, TrackSetup } from '@/core/take/setup';
 import { database } from '../db/connection';
 import type { TakeRow, TakeStatus } from '../db/models';
 import { dataDirectory } from '../places';
-import { notFound, Problem } from '../problem';
-import { findProject } from '../projects';
+import { isoOf, jsonOr } from '../db/stored';
+import { findProject } from '../documents/documents';
+import { bytesInWords, limit } from '../limits';
+import { notFound, problem } from '../problem';
 import { appendPart, closeSound, EVENTS, partSize, type PartName } from './files';
 import { conformTracks } from './conform';
+import { inTurn } from './in-turn';
 
 /** A recording tab that was not heard of for this long has crashed, was closed, or lost its server. */
 const SILENT_MS = 8000;
-const LARGEST_PIECE = 64 << 20;
 
 /** A take as the interface knows it. */
 export interface TakeView {
@@ -29,7 +31,17 @@ export interface TakeView {
   readonly madeAt: string;
 }
 
-export const setupOf = (row: TakeRow): TakeSetup => JSON.parse(row.setup) as TakeSetup;
+const NO_SETUP: TakeSetup = {
+  tracks: [],
+  area: null,
+  gain: 0,
+  camera: { mirror: false, brightness: 0, contrast: 1, area: null },
+  hold: null,
+  layout: 'corner',
+};
+
+/** How a take was set up; one that can't be read any more has no tracks. */
+export const setupOf = (row: TakeRow): TakeSetup => jsonOr<TakeSetup>(row.setup, NO_SETUP);
 export const trackOf = (row: TakeRow, name: string): TrackSetup | undefined =>
   setupOf(row).tracks.find((t) => t.name === name);
 
@@ -45,8 +57,8 @@ const viewOf = (row: TakeRow): TakeView => ({
   reason: row.reason as EndReason | null,
   seconds: row.seconds,
   setup: setupOf(row),
-  footage: JSON.parse(row.footage) as TakeView['footage'],
-  madeAt: row.createdAt.toISOString(),
+  footage: jsonOr<TakeView['footage']>(row.footage, {}),
+  madeAt: isoOf(row.createdAt),
 });
 
 /** All takes of a project, oldest first. */
@@ -79,43 +91,29 @@ export async function beginTake(
 ): Promise<TakeView> {
   const { takes } = await database();
   await findProject(projectId);
-  const there = await takes.findByPk(id);
-  if (there) return viewOf(there);
-  const others = await takes.findAll({ where: { projectId, status: 'recording' } });
-  if (others.some(isLive))
-    throw new Problem(
-      409,
-      'Another tab is recording for this project. Stop it there first, so that the two don’t disturb each other.',
+  return inTurn(`begin ${projectId}`, async () => {
+    const there = await takes.findByPk(id);
+    if (there && there.projectId !== projectId) throw problem('take-other-project');
+    if (there) return viewOf(there);
+    const others = await takes.findAll({ where: { projectId, status: 'recording' } });
+    if (others.some(isLive)) throw problem('take-elsewhere');
+    const number = (await takes.count({ where: { projectId, stepId } })) + 1;
+    return viewOf(
+      await takes.create({
+        id,
+        projectId,
+        stepId,
+        kind,
+        number,
+        status: 'recording',
+        reason: null,
+        seconds: 0,
+        setup: JSON.stringify(setup),
+        footage: '{}',
+        seenAt: Date.now(),
+      }),
     );
-  const number = (await takes.count({ where: { projectId, stepId } })) + 1;
-  return viewOf(
-    await takes.create({
-      id,
-      projectId,
-      stepId,
-      kind,
-      number,
-      status: 'recording',
-      reason: null,
-      seconds: 0,
-      setup: JSON.stringify(setup),
-      footage: '{}',
-      seenAt: Date.now(),
-    }),
-  );
-}
-
-const shared = globalThis as { vistumTakeQueues?: Map<string, Promise<unknown>> };
-const queues = (shared.vistumTakeQueues ??= new Map<string, Promise<unknown>>());
-
-/** One writer at a time for each take. */
-function inTurn<T>(takeId: string, work: () => Promise<T>): Promise<T> {
-  const before = queues.get(takeId) ?? Promise.resolve();
-  const now = before.then(work, work);
-  const settled = now.catch(() => undefined);
-  queues.set(takeId, settled);
-  void settled.then(() => queues.get(takeId) === settled && queues.delete(takeId));
-  return now;
+  });
 }
 
 /** A part by its name in an address. */
@@ -136,12 +134,10 @@ export async function addPiece(
   offset: number,
   bytes: Uint8Array,
 ): Promise<number> {
-  if (bytes.length > LARGEST_PIECE)
-    throw new Problem(413, 'That piece of the recording is too large to be sent at once.');
+  if (bytes.length > limit('piece')) throw problem('body-too-large', bytesInWords(limit('piece')));
   return inTurn(id, async () => {
     const row = await findTake(id);
-    if (row.status !== 'recording')
-      throw new Problem(410, 'This take has ended; nothing more can be added to it.');
+    if (row.status !== 'recording') throw problem('take-ended');
     const part = partOf(row, name);
     const size = await appendPart(id, part, trackOf(row, name), offset, bytes);
     if (Date.now() - row.seenAt > 500) await row.update({ seenAt: Date.now() });
@@ -176,8 +172,7 @@ export async function closeTake(id: string, reason: EndReason): Promise<TakeView
 /** Puts a take away, or takes that back. */
 export async function setTakeDiscarded(id: string, discarded: boolean): Promise<TakeView> {
   const row = await findTake(id);
-  if (row.status === 'recording')
-    throw new Problem(409, 'The take is still being recorded. Stop it first.');
+  if (row.status === 'recording') throw problem('take-running');
   const kept = row.footage !== '{}';
   await row.update({ status: discarded ? 'discarded' : kept ? 'kept' : 'stopped' });
   return viewOf(row);

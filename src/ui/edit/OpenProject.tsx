@@ -2,8 +2,11 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import type { StoreApi } from 'zustand';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import { scaleTrack } from '@/core/telemetry/sample';
 import { api } from '../shell/api';
+import { tell } from '../shell/notices-store';
 import { savesDone, startAutosave } from './autosave';
+import { NotOpened } from './NotOpened';
 import { listen, sourcesOf } from './server-state';
 import {
   createEditor,
@@ -16,27 +19,23 @@ import {
 /** Opens a project for one of its places: what is inside can read and edit it, and it is saved by itself. */
 export function OpenProject({ id, children }: { id: string; children: ReactNode }) {
   const [store, setStore] = useState<StoreApi<EditorState> | null>(null);
-  const [error, setError] = useState<string | null>(null);
+  const [error, setError] = useState<Error | null>(null);
   useEffect(() => {
     let gone = false;
     // The place that was left may still be saving.
     savesDone()
       .then(() => api<OpenedProject>(`/api/projects/${id}`))
-      .then((opened) => !gone && setStore(createEditor(opened)))
-      .catch((e: Error) => !gone && setError(e.message));
+      .then((opened) => {
+        if (gone) return;
+        setStore(createEditor(opened));
+        for (const note of opened.notes) tell(note);
+      })
+      .catch((e: Error) => !gone && setError(e));
     return () => {
       gone = true;
     };
   }, [id]);
-  if (error)
-    return (
-      <div className="p-10">
-        <p className="mb-3 text-fault">{error}</p>
-        <a className="text-action underline" href="/">
-          Back to Projects
-        </a>
-      </div>
-    );
+  if (error) return <NotOpened id={id} error={error} />;
   if (!store) return <p className="p-10 text-ink-2">Opening the project…</p>;
   return (
     <EditorProvider value={store}>
@@ -75,17 +74,22 @@ function useServerState() {
           ...(changed ? { footage } : {}),
           ...(newer ? { save: 'stale' as const } : {}),
         });
+        // A track that is being read takes the place of the one that is there.
+        for (const job of jobs) if (job.type === 'track') loading.delete(job.subject);
         if (changed) refresh();
         for (const view of footage) {
-          const key = `${view.id}`;
-          if (!view.hasPointer || view.status !== 'ready' || loading.has(key)) continue;
-          loading.add(key);
+          const reading = jobs.some((job) => job.type === 'track' && job.subject === view.id);
+          if (!view.hasPointer || !view.facts || view.status !== 'ready') continue;
+          if (reading || loading.has(view.id)) continue;
+          loading.add(view.id);
           void api<PointerTrack>(`/api/footage/${view.id}/pointer`)
             .then((track) => {
-              pointers[view.id] = track;
+              const { width, height } = view.facts!;
+              // A recording that was relinked may have another size than the one it was attached to.
+              pointers[view.id] = scaleTrack(track, width, height);
               refresh();
             })
-            .catch(() => loading.delete(key));
+            .catch(() => loading.delete(view.id));
         }
       },
       (connected) => store.setState({ connected }),

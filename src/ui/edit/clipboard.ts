@@ -1,6 +1,6 @@
 import type { StoreApi } from 'zustand';
 import { footageOf, withFootage, type Snippet } from '@/core/edit/clipboard';
-import type { Brought } from '@/server/bring-footage';
+import type { Brought } from '@/server/footage/bring';
 import { api } from '../shell/api';
 import { tell, tellFault } from '../shell/notices-store';
 import type { EditorState } from './store';

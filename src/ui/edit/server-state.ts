@@ -1,22 +1,10 @@
 import type { FootageFacts, Sources } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
-import type { ExportView } from '@/server/export/job';
-import type { FootageView } from '@/server/footage';
-import type { TakeView } from '@/server/takes/takes';
+import type { ProjectState } from '@/server/feed/project-state';
+import type { FootageView } from '@/server/footage/view';
 
 /** What the server tells of a project as it changes. */
-export interface ServerState {
-  readonly revision: number;
-  readonly name: string;
-  readonly footage: readonly FootageView[];
-  readonly exports: readonly ExportView[];
-  readonly takes: readonly TakeView[];
-  readonly jobs: readonly {
-    readonly subject: string;
-    readonly progress: number;
-    readonly message: string;
-  }[];
-}
+export type ServerState = ProjectState;
 
 /** Listens to a project's state; the answer ends it. The browser connects again by itself. */
 export function listen(

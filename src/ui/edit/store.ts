@@ -10,7 +10,7 @@ import type { Project } from '@/core/project/model';
 import { findClip, projectDuration } from '@/core/project/query';
 import { NO_SOURCES, type Sources } from '@/core/project/sources';
 import type { Ticks } from '@/core/time/ticks';
-import type { FootageView } from '@/server/footage';
+import type { FootageView } from '@/server/footage/view';
 import type { ServerState } from './server-state';
 import { tell, tellFault } from '../shell/notices-store';
 
@@ -80,6 +80,8 @@ export interface OpenedProject {
   readonly history: History;
   readonly revision: number;
   readonly suggestion: EditorState['suggestion'];
+  /** Sentences on what was damaged and put right. */
+  readonly notes: readonly string[];
 }
 
 const itemIds = (project: Project): string[] => [

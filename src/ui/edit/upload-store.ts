@@ -49,7 +49,9 @@ export const useUploads = create<UploadState>((set) => {
         change(id, { share: total ? sent / total : 0, state: 'going', message: '' }),
       onShouldRetry: (error) => {
         const status = (error as tus.DetailedError).originalResponse?.getStatus() ?? 0;
-        const again = !(status >= 400 && status < 500 && status !== 409 && status !== 423);
+        // A refusal stays one; a full disk does not empty itself.
+        const refused = status >= 400 && status < 500 && status !== 409 && status !== 423;
+        const again = !refused && status !== 507;
         if (again) change(id, { state: 'waiting', message: 'The connection broke; trying again' });
         return again;
       },

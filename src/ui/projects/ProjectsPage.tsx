@@ -1,17 +1,20 @@
 'use client';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
-import { Copy, Film, Pencil, Plus, Trash2 } from 'lucide-react';
+import { Copy, Film, Pencil, Plus, Trash2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { framesPerSecond } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
 import type { ProjectSummary } from '@/server/projects';
+import type { DiskUsage } from '@/server/purge/usage';
 import { Button } from '../parts/Button';
 import { IconButton } from '../parts/IconButton';
 import { api } from '../shell/api';
 import { LampToggle } from '../shell/LampToggle';
 import { tell, tellFault } from '../shell/notices-store';
+import { DeletedDialog } from './DeletedDialog';
+import { inWords } from './bytes';
 import { NewProjectDialog } from './NewProjectDialog';
 import { RenameDialog } from './RenameDialog';
 
@@ -21,7 +24,12 @@ export function ProjectsPage() {
     queryKey: ['projects'],
     queryFn: () => api<ProjectSummary[]>('/api/projects'),
   });
+  const { data: usage } = useQuery({
+    queryKey: ['projects', 'disk'],
+    queryFn: () => api<DiskUsage>('/api/disk/projects'),
+  });
   const [creating, setCreating] = useState(false);
+  const [showingDeleted, setShowingDeleted] = useState(false);
   const [renaming, setRenaming] = useState<ProjectSummary | null>(null);
   const refresh = () => client.invalidateQueries({ queryKey: ['projects'] });
   const change = useMutation({
@@ -75,11 +83,7 @@ export function ProjectsPage() {
               <Poster project={project} />
               <span className="min-w-0">
                 <span className="block truncate text-base font-semibold">{project.name}</span>
-                <span className="numbers block text-xs text-ink-2">
-                  {formatClock(project.seconds)} · {project.width}×{project.height} px ·{' '}
-                  {Number(framesPerSecond(project.frameRate).toFixed(2))} fps · changed{' '}
-                  {formatDistanceToNow(new Date(project.changedAt), { addSuffix: true })}
-                </span>
+                <ProjectFacts project={project} bytes={usage?.projects[project.id]} />
               </span>
             </Link>
             <IconButton
@@ -105,6 +109,18 @@ export function ProjectsPage() {
           </li>
         ))}
       </ul>
+      <footer className="flex items-center justify-between gap-4 py-3">
+        <Button look="quiet" onClick={() => setShowingDeleted(true)}>
+          <Undo2 size={14} aria-hidden /> Deleted things
+        </Button>
+        {usage && (
+          <span className="numbers text-xs text-ink-2">
+            {inWords(Object.values(usage.projects).reduce((sum, n) => sum + n, 0))} used ·{' '}
+            {inWords(usage.free)} free
+          </span>
+        )}
+      </footer>
+      <DeletedDialog open={showingDeleted} onClose={() => setShowingDeleted(false)} />
       <NewProjectDialog open={creating} onClose={() => setCreating(false)} />
       {renaming && (
         <RenameDialog
@@ -118,6 +134,28 @@ export function ProjectsPage() {
         />
       )}
     </div>
+  );
+}
+
+/** Length, size, rate, disk and last change of a project in one line. */
+function ProjectFacts({ project, bytes }: { project: ProjectSummary; bytes: number | undefined }) {
+  const { picture, changedAt } = project;
+  const facts = [
+    ...(picture
+      ? [
+          formatClock(picture.seconds),
+          `${picture.width}×${picture.height} px`,
+          `${Number(framesPerSecond(picture.frameRate).toFixed(2))} fps`,
+        ]
+      : []),
+    ...(bytes === undefined ? [] : [inWords(bytes)]),
+    `changed ${formatDistanceToNow(new Date(changedAt), { addSuffix: true })}`,
+  ];
+  return (
+    <span className="block text-xs text-ink-2">
+      {!picture && <span className="text-fault">Damaged; open it to see what can be done · </span>}
+      <span className="numbers">{facts.join(' · ')}</span>
+    </span>
   );
 }
 

@@ -1,4 +1,4 @@
-import { changeFootage, setFootageDeleted } from '@/server/footage';
+import { changeFootage, setFootageDeleted } from '@/server/footage/change';
 import { handle, readBody } from '@/server/http/handle';
 import { ChangeFootageBody } from '@/server/http/bodies';
 

@@ -1,33 +1,21 @@
-import type { History } from '@/core/edit/history';
-import { handle, readBody } from '@/server/http/handle';
-import { ChangeProjectBody, SaveBody } from '@/server/http/bodies';
-import {
-  openProject,
-  renameProject,
-  saveProject,
-  setProjectDeleted,
-  suggestCanvas,
-} from '@/server/projects';
+import { openProjectText, saveProjectBytes } from '@/server/documents/documents';
+import { ChangeProjectBody } from '@/server/http/bodies';
+import { handle, jsonText, readBody } from '@/server/http/handle';
+import { readBytes } from '@/server/http/read-bytes';
+import { limit } from '@/server/limits';
+import { renameProject, setProjectDeleted, suggestCanvas } from '@/server/projects';
 
 export const dynamic = 'force-dynamic';
 type Context = { params: Promise<{ id: string }> };
 
 export const GET = handle<Context>(async (_request, { params }) => {
   const { id } = await params;
-  return { ...(await openProject(id)), suggestion: await suggestCanvas(id) };
+  return jsonText(await openProjectText(id, { suggestion: await suggestCanvas(id) }));
 });
 
-export const PUT = handle<Context>(async (request, { params }) => {
-  const { revision, project, history } = await readBody(request, SaveBody);
-  return {
-    revision: await saveProject(
-      (await params).id,
-      project,
-      history as unknown as History,
-      revision,
-    ),
-  };
-});
+export const PUT = handle<Context>(async (request, { params }) => ({
+  revision: await saveProjectBytes((await params).id, await readBytes(request, limit('save'))),
+}));
 
 export const PATCH = handle<Context>(async (request, { params }) => {
   const { id } = await params;

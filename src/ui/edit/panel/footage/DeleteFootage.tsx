@@ -1,6 +1,6 @@
 'use client';
 import { formatTimecode } from '@/core/time/timecode';
-import type { FootageView } from '@/server/footage';
+import type { FootageView } from '@/server/footage/view';
 import { Button } from '../../../parts/Button';
 import { Dialog } from '../../../parts/Dialog';
 import { useEditor } from '../../store';

@@ -6,7 +6,7 @@ import { ROLES, type Role } from '@/core/project/sources';
 import { findMismatches } from '@/core/scale/mismatch';
 import { framesPerSecond, ticksToSeconds } from '@/core/time/ticks';
 import { formatClock, formatTimecode } from '@/core/time/timecode';
-import type { FootageView } from '@/server/footage';
+import type { FootageView } from '@/server/footage/view';
 import { Button } from '../../../parts/Button';
 import { TextField } from '../../../parts/fields';
 import { IconButton } from '../../../parts/IconButton';
@@ -225,17 +225,9 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
   const uses = used ? usesOf(view.id) : [];
   const attach = async (file: File | undefined) => {
     if (!file) return;
-    const form = new FormData();
-    form.set('track', file);
     try {
-      const { notes, samples } = await api<{ notes: string[]; samples: number }>(
-        `/api/footage/${view.id}/pointer`,
-        {
-          method: 'POST',
-          form,
-        },
-      );
-      tell([`The pointer track with ${samples} positions was attached.`, ...notes].join(' '));
+      await api(`/api/footage/${view.id}/pointer`, { method: 'POST', file });
+      tell(`${file.name} is being read; its positions will be there in a moment.`);
     } catch (error) {
       tellFault(error);
     }

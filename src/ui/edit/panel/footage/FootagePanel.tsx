@@ -2,7 +2,7 @@
 import { LayoutGrid, List, Music, Upload, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { ROLES } from '@/core/project/sources';
-import type { FootageView } from '@/server/footage';
+import type { FootageView } from '@/server/footage/view';
 import { Button } from '../../../parts/Button';
 import { IconButton } from '../../../parts/IconButton';
 import { useEditor } from '../../store';

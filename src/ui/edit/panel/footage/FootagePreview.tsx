@@ -3,7 +3,7 @@ import { Pause, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { frameDuration, secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
-import type { FootageView } from '@/server/footage';
+import type { FootageView } from '@/server/footage/view';
 import { Button } from '../../../parts/Button';
 import { Dialog } from '../../../parts/Dialog';
 import { NumberField } from '../../../parts/fields';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { thumbCount } from '@/core/project/stand-ins';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
-import type { FootageView } from '@/server/footage';
+import type { FootageView } from '@/server/footage/view';
 
 /** A picture of a recording; moving over it goes through the recording. */
 export function Scrub({ view, height }: { view: FootageView; height: number }) {

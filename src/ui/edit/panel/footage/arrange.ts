@@ -1,5 +1,5 @@
 import type { Role } from '@/core/project/sources';
-import type { FootageView } from '@/server/footage';
+import type { FootageView } from '@/server/footage/view';
 
 export const SORTS = [
   ['added', 'Order added'],

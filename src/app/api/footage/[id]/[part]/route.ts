@@ -1,5 +1,6 @@
 import { join } from 'node:path';
-import { findFootage, footageFolder } from '@/server/footage';
+import { footageFolder } from '@/server/footage/paths';
+import { findServedFootage } from '@/server/footage/view';
 import { handle } from '@/server/http/handle';
 import { sendFile } from '@/server/http/send-file';
 import { notFound } from '@/server/problem';
@@ -18,6 +19,6 @@ export const GET = handle<Context>(async (request, { params }) => {
   const { id, part } = await params;
   const found = Object.hasOwn(PARTS, part) ? PARTS[part]! : null;
   if (!found) throw notFound('file');
-  const row = await findFootage(id);
+  const row = await findServedFootage(id);
   return sendFile(request, join(footageFolder(row.id), found.file), found.type);
 });

@@ -1,6 +1,6 @@
-import { listFootage } from '@/server/footage';
+import { findProject } from '@/server/documents/documents';
+import { listFootage } from '@/server/footage/view';
 import { handle } from '@/server/http/handle';
-import { findProject } from '@/server/projects';
 
 export const dynamic = 'force-dynamic';
 type Context = { params: Promise<{ id: string }> };

@@ -1,4 +1,4 @@
-import { openProject } from '@/server/projects';
+import { openProject } from '@/server/documents/documents';
 import { PrintedOutline } from '@/ui/outline/PrintedOutline';
 
 export const dynamic = 'force-dynamic';

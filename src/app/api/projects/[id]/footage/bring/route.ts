@@ -1,4 +1,4 @@
-import { bringFootage } from '@/server/bring-footage';
+import { bringFootage } from '@/server/footage/bring';
 import { handle, readBody } from '@/server/http/handle';
 import { BringFootageBody } from '@/server/http/bodies';
 

@@ -1,6 +1,8 @@
 import { handle } from '@/server/http/handle';
 import { sendFile } from '@/server/http/send-file';
-import { Problem } from '@/server/problem';
+import { limit } from '@/server/limits';
+import { problem } from '@/server/problem';
+import { readBytes } from '@/server/http/read-bytes';
 import { finishedPath } from '@/server/takes/conform';
 import { EVENTS, readEvents } from '@/server/takes/files';
 import { addPiece, findTake, freeDisk, partOf, trackOf } from '@/server/takes/takes';
@@ -27,8 +29,7 @@ export const GET = handle<Context>(async (request, { params }) => {
 export const PATCH = handle<Context>(async (request, { params }) => {
   const { id, name } = await params;
   const offset = Number(request.headers.get('upload-offset'));
-  if (!Number.isInteger(offset) || offset < 0)
-    throw new Problem(400, 'The request does not say where the piece belongs.');
-  const size = await addPiece(id, name, offset, new Uint8Array(await request.arrayBuffer()));
+  if (!Number.isInteger(offset) || offset < 0) throw problem('piece-misplaced');
+  const size = await addPiece(id, name, offset, await readBytes(request, limit('piece')));
   return { size, free: await freeDisk() };
 });

@@ -1,10 +1,10 @@
 import { link, mkdir, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { newId } from './ids';
-import { database } from './db/connection';
-import { footageFolder } from './footage';
-import { Problem } from './problem';
-import { findProject } from './projects';
+import { database } from '../db/connection';
+import { findProject } from '../documents/documents';
+import { newId } from '../ids';
+import { problem } from '../problem';
+import { footageFolder } from './paths';
 
 /** What came of bringing footage: its id in the project by the id that was asked for, and names of what had been deleted. */
 export interface Brought {
@@ -27,11 +27,7 @@ export async function bringFootage(projectId: string, ids: readonly string[]): P
   const added: string[] = [];
   for (const id of new Set(ids)) {
     const row = await footage.findByPk(id);
-    if (!row || row.status !== 'ready')
-      throw new Problem(
-        410,
-        'A recording of what was copied no longer exists, so it can’t be pasted here. Bring its file to Footage first.',
-      );
+    if (!row || row.status !== 'ready') throw problem('copied-footage-gone');
     if (row.projectId === projectId) {
       if (row.deletedAt) {
         await row.update({ deletedAt: null });
@@ -68,9 +64,12 @@ export async function bringFootage(projectId: string, ids: readonly string[]): P
   return { names, restored, added };
 }
 
+/** Names of files that are not whole, or belong to an attempt that is under way. */
+const UNFINISHED = /^(part-|attempt-)|\.part/;
+
 /** A second name for each file: what lies in a footage folder is replaced as a whole, never written to. */
-async function linkFolder(from: string, to: string): Promise<void> {
+export async function linkFolder(from: string, to: string): Promise<void> {
   await mkdir(to, { recursive: true });
   for (const name of await readdir(from))
-    if (!name.startsWith('part-')) await link(join(from, name), join(to, name));
+    if (!UNFINISHED.test(name)) await link(join(from, name), join(to, name));
 }

@@ -1,0 +1,200 @@
+import { mkdir, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { EMPTY_HISTORY, type History } from '@/core/edit/history';
+import type { Project } from '@/core/project/model';
+import { database, inTransaction } from '../db/connection';
+import type { ProjectRow } from '../db/models';
+import { loadFacts } from '../footage/facts';
+import { dataFolder } from '../places';
+import { notFound, Problem, problem } from '../problem';
+import { checkDocument, unpack, type CheckedSave, type FactsById, type Storable } from './check';
+import { checkSaveAside, checkStoredAside } from './check-pool';
+import { keepRevision } from './revisions';
+
+/** A project as it is opened. */
+export interface OpenProject {
+  readonly id: string;
+  readonly name: string;
+  readonly project: Project;
+  readonly history: History;
+  readonly revision: number;
+  /** Sentences on what was damaged and put right by itself. */
+  readonly notes: readonly string[];
+}
+
+/** The revision that a damaged project can be opened at. */
+export interface GoodRevision {
+  readonly revision: number;
+  /** ISO 8601. */
+  readonly savedAt: string;
+}
+
+interface StoredProject {
+  readonly row: ProjectRow;
+  readonly document: string;
+  readonly history: string;
+  readonly notes: readonly string[];
+}
+
+/** A project that is not deleted, without its document. */
+export async function findProject(id: string): Promise<ProjectRow> {
+  const { projects } = await database();
+  const row = await projects.findOne({
+    where: { id, deletedAt: null },
+    attributes: { exclude: ['document', 'history'] },
+  });
+  return row ?? Promise.reject(notFound('project'));
+}
+
+async function findWhole(id: string): Promise<ProjectRow> {
+  const { projects } = await database();
+  const row = await projects.findOne({ where: { id, deletedAt: null } });
+  return row ?? Promise.reject(notFound('project'));
+}
+
+/** The newest revision that can still be read; null when there is none. */
+async function lastGood(
+  id: string,
+  footage: FactsById,
+): Promise<(GoodRevision & { readonly document: string }) | null> {
+  const { revisions } = await database();
+  const kept = await revisions.findAll({
+    where: { projectId: id },
+    attributes: ['revision', 'savedAt'],
+    order: [['revision', 'DESC']],
+    raw: true,
+  });
+  for (const { revision, savedAt } of kept) {
+    const row = await revisions.findOne({ where: { projectId: id, revision } });
+    const text = row && unpack(row.document);
+    if (text === null) continue;
+    const checked = await checkStoredAside(text, JSON.stringify(EMPTY_HISTORY), footage);
+    if ('document' in checked)
+      return { revision, savedAt: new Date(savedAt).toISOString(), document: checked.document };
+  }
+  return null;
+}
+
+async function readStored(id: string): Promise<StoredProject> {
+  const row = await findWhole(id);
+  const footage = await loadFacts(id, { deleted: true });
+  const checked = await checkStoredAside(String(row.document), String(row.history), footage);
+  if ('document' in checked) return { row, ...checked };
+  const good = await lastGood(id, footage);
+  if (!good) throw problem('project-lost', checked.why).with({ name: row.name });
+  const { revision, savedAt } = good;
+  throw problem('project-damaged', checked.why).with({
+    name: row.name,
+    lastGood: { revision, savedAt } satisfies GoodRevision,
+  });
+}
+
+/**
+ * Opens a project.
+ *
+ * @throws Problem when it can't be read; it names the last good revision if there is one
+ */
+export async function openProject(id: string): Promise<OpenProject> {
+  const { row, document, history, notes } = await readStored(id);
+  return {
+    id: row.id,
+    name: row.name,
+    project: JSON.parse(document) as Project,
+    history: JSON.parse(history) as History,
+    revision: row.revision,
+    notes,
+  };
+}
+
+/** `openProject` as JSON text, with more properties; texts are joined, since large ones take long to be made anew. */
+export async function openProjectText(id: string, more: object): Promise<string> {
+  const { row, document, history, notes } = await readStored(id);
+  const head = JSON.stringify({
+    ...more,
+    id: row.id,
+    name: row.name,
+    revision: row.revision,
+    notes,
+  });
+  return `${head.slice(0, -1)},"project":${document},"history":${history}}`;
+}
+
+const accepted = <T extends object>(checked: T | Extract<CheckedSave, { refused: unknown }>): T => {
+  if (!('refused' in checked)) return checked;
+  throw Problem.of(checked.refused).with(checked.faults.length ? { faults: checked.faults } : {});
+};
+
+/**
+ * Stores a document in the place of a revision.
+ *
+ * @throws Problem when that revision is not the newest any more
+ */
+async function store(id: string, continues: number, { summary, ...found }: Storable) {
+  const { projects } = await database();
+  return inTransaction(async (transaction) => {
+    const revision = continues + 1;
+    const [count] = await projects.update(
+      { document: found.document, history: found.history, revision, ...summary },
+      { where: { id, revision: continues, deletedAt: null }, transaction },
+    );
+    if (!count) throw problem('save-stale');
+    await keepRevision(id, revision, found.packed, transaction);
+    return revision;
+  });
+}
+
+/**
+ * Saves a document if it continues the revision that is stored.
+ *
+ * @returns the new revision
+ * @throws Problem 409 when another tab or command saved meanwhile, 422 with all faults when it is not sound
+ */
+export async function saveProject(
+  id: string,
+  document: unknown,
+  history: unknown,
+  revision: number,
+): Promise<number> {
+  await findProject(id);
+  const footage = await loadFacts(id, { deleted: true });
+  return store(id, revision, accepted(checkDocument(document, history, footage)));
+}
+
+/** `saveProject` from the bytes of a request. */
+export async function saveProjectBytes(id: string, bytes: Uint8Array): Promise<number> {
+  await findProject(id);
+  const footage = await loadFacts(id, { deleted: true });
+  const { revision, ...found } = accepted(await checkSaveAside(bytes, footage));
+  return store(id, revision, found);
+}
+
+/** Replaces the document from outside, as one step; undo history starts anew. */
+export async function replaceProject(id: string, document: unknown): Promise<number> {
+  const { revision } = await findProject(id);
+  return saveProject(id, document, EMPTY_HISTORY, revision);
+}
+
+/** Where the text of a document that can't be read is put when a good revision takes its place. */
+const damagedFolder = (): string => dataFolder('damaged');
+
+/**
+ * Opens a damaged project at its last good revision: what can't be read is put aside as it is, and the good revision
+ * becomes the newest.
+ *
+ * @throws Problem when the project can be read, or the revision is not kept any more
+ */
+export async function openLastGood(id: string, wanted: number): Promise<number> {
+  const row = await findWhole(id);
+  const footage = await loadFacts(id, { deleted: true });
+  const checked = await checkStoredAside(String(row.document), String(row.history), footage);
+  if ('document' in checked) throw problem('not-damaged');
+  const good = await lastGood(id, footage);
+  if (good?.revision !== wanted) throw problem('revision-gone');
+  await mkdir(damagedFolder(), { recursive: true });
+  await writeFile(
+    join(damagedFolder(), `${id}-${row.revision}-${Date.now()}.json`),
+    `${String(row.document)}\n${String(row.history)}\n`,
+  );
+  const found = accepted(checkDocument(JSON.parse(good.document), EMPTY_HISTORY, footage));
+  return store(id, row.revision, found);
+}

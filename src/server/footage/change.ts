@@ -1,0 +1,39 @@
+import { ROLES, type Role } from '@/core/project/sources';
+import { fitRole } from '../ingest/guess-role';
+import { problem } from '../problem';
+import { findFootage, mediaFactsOf, viewOf, type FootageView } from './view';
+
+/** What can be changed of footage; the file itself never is. */
+export interface FootageChange {
+  readonly name?: string;
+  readonly role?: Role;
+  readonly tags?: readonly string[];
+  readonly inPoint?: number | null;
+  readonly outPoint?: number | null;
+}
+
+/** Changes name, role, tags, or the part that is placed. */
+export async function changeFootage(
+  id: string,
+  { tags, ...change }: FootageChange,
+): Promise<FootageView> {
+  const row = await findFootage(id);
+  if (change.name !== undefined && !change.name.trim()) throw problem('name-missing', 'recording');
+  if (change.role && !ROLES.includes(change.role)) throw problem('role-unknown');
+  const facts = mediaFactsOf(row);
+  if (change.role && facts) {
+    const { note } = fitRole(change.role, facts);
+    if (note) throw problem('role-unfit', row.name, note.split(',')[0]!);
+  }
+  const from = change.inPoint === undefined ? row.inPoint : change.inPoint;
+  const to = change.outPoint === undefined ? row.outPoint : change.outPoint;
+  if (from !== null && to !== null && Number(to) <= Number(from)) throw problem('points-reversed');
+  const words = tags && [...new Set(tags.map((t) => t.trim()).filter(Boolean))];
+  await row.update({ ...change, ...(words ? { tags: JSON.stringify(words) } : {}) });
+  return viewOf(row);
+}
+
+/** Takes footage out of the project, or takes that back while it has not been purged. */
+export async function setFootageDeleted(id: string, deleted: boolean): Promise<void> {
+  await (await findFootage(id)).update({ deletedAt: deleted ? new Date() : null });
+}

@@ -1,0 +1,58 @@
+import type { FootageFacts, Role, Sources } from '@/core/project/sources';
+import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import { database } from '../db/connection';
+import type { MediaFacts } from '../media/probe';
+import { readTrack } from './track';
+import { listFootage, mediaFactsOf } from './view';
+
+type Described = Pick<FootageFacts, 'id' | 'name'> & {
+  readonly role: string;
+  readonly facts: MediaFacts | null;
+};
+
+/** What `core` needs to know of footage that was looked at; null before. */
+export const factsOf = ({ id, name, role, facts }: Described): FootageFacts | null =>
+  facts && {
+    id,
+    name,
+    role: role as Role,
+    kind: facts.kind,
+    width: facts.width,
+    height: facts.height,
+    frameRate: facts.frameRate,
+    duration: facts.duration,
+    hasVideo: facts.hasVideo,
+    hasAudio: facts.hasAudio,
+  };
+
+/**
+ * What a project's footage is, by id. Without files and tracks, so that it costs one statement.
+ *
+ * @param deleted also footage that was deleted: undo history and other tabs may still name it
+ */
+export async function loadFacts(
+  projectId: string,
+  { deleted = false }: { deleted?: boolean } = {},
+): Promise<Record<string, FootageFacts>> {
+  const { footage } = await database();
+  const rows = await footage.findAll({
+    where: { projectId, ...(deleted ? {} : { deletedAt: null }) },
+    attributes: ['id', 'name', 'role', 'facts'],
+  });
+  const all: Record<string, FootageFacts> = {};
+  for (const row of rows) {
+    const { id, name, role } = row;
+    const facts = factsOf({ id, name, role, facts: mediaFactsOf(row) });
+    if (facts) all[id] = facts;
+  }
+  return all;
+}
+
+/** Footage facts and pointer tracks of a project. Reads the tracks, which can be large: not for a request. */
+export async function loadSources(projectId: string): Promise<Sources> {
+  const footage = await loadFacts(projectId);
+  const pointers: Record<string, PointerTrack> = {};
+  for (const { id, hasPointer } of await listFootage(projectId))
+    if (hasPointer && footage[id]) pointers[id] = await readTrack(id, footage[id]);
+  return { footage, pointers };
+}

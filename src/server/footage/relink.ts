@@ -1,0 +1,70 @@
+import { rename, rm } from 'node:fs/promises';
+import { extname, join } from 'node:path';
+import { sourceEnd } from '@/core/project/clip-time';
+import { ticksToSeconds } from '@/core/time/ticks';
+import { inTransaction } from '../db/connection';
+import { openProject } from '../documents/documents';
+import { newId } from '../ids';
+import { enqueue } from '../jobs/queue';
+import { probeMedia } from '../media/probe';
+import { problem } from '../problem';
+import { checkExtension } from './add';
+import { footageFolder, originalPath } from './paths';
+import { findServedFootage, mediaFactsOf } from './view';
+
+/**
+ * Puts another file in the place of one that is missing or changed. All that is cut from it stays as it is.
+ *
+ * @param projectId the project in which it was asked for
+ * @param path taken over
+ * @throws Problem when the file can't stand for the old one: other kind, or shorter than what clips use; and when the
+ * footage belongs to another project
+ */
+export async function relinkFootage(
+  projectId: string,
+  footageId: string,
+  path: string,
+  name: string,
+): Promise<void> {
+  const row = await findServedFootage(footageId);
+  if (row.projectId !== projectId) throw problem('other-project');
+  const extension = checkExtension(name);
+  // The probe goes by the name in some cases, so the file gets its own first.
+  const named = `${path}${extname(name).toLowerCase()}`;
+  await rename(path, named);
+  try {
+    const { facts } = await probeMedia(named);
+    const old = mediaFactsOf(row);
+    if (
+      old &&
+      (facts.hasVideo !== old.hasVideo ||
+        (old.hasAudio && !facts.hasAudio) ||
+        facts.kind !== old.kind)
+    )
+      throw problem('relink-other-kind', name, row.name);
+    const { project } = await openProject(projectId);
+    const used = Math.max(
+      0,
+      ...project.lanes.flatMap((l) =>
+        l.clips.filter((c) => c.footageId === footageId).map(sourceEnd),
+      ),
+    );
+    const seconds = (ticks: number) => ticksToSeconds(ticks).toFixed(1);
+    if (facts.kind !== 'image' && facts.duration < used)
+      throw problem('relink-too-short', name, seconds(facts.duration), row.name, seconds(used));
+    const before = originalPath(row);
+    const file = `${newId()}${extension}`;
+    await rename(named, join(footageFolder(footageId), file));
+    await inTransaction(async (transaction) => {
+      await row.update(
+        { file, bytes: 0, facts: JSON.stringify(facts), status: 'waiting', error: null },
+        { transaction },
+      );
+      await enqueue('ingest', projectId, footageId, transaction);
+    });
+    await rm(before, { force: true });
+  } catch (error) {
+    await rm(named, { force: true });
+    throw error;
+  }
+}

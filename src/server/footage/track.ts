@@ -1,0 +1,63 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { parsePointerTrack, PointerTrackError } from '@/core/telemetry/parse';
+import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import { scaleTrack } from '@/core/telemetry/sample';
+import type { Size } from '@/core/scale/rect';
+import { bytesInWords, limit } from '../limits';
+import { writeWhole } from '../media/whole-file';
+import { problem } from '../problem';
+import { footageFolder, trackPath } from './paths';
+import { findFootage, mediaFactsOf } from './view';
+
+/** The pointer track of a recording, in its pixels. */
+export async function readTrack(id: string, size: Size): Promise<PointerTrack> {
+  const text = await readFile(trackPath(id), 'utf8');
+  return scaleTrack(JSON.parse(text) as PointerTrack, size.width, size.height);
+}
+
+/** What came of attaching a track. */
+export interface Attached {
+  readonly notes: readonly string[];
+  readonly samples: number;
+}
+
+/**
+ * Size of the recording that a track is to be attached to.
+ *
+ * @throws Problem while it is not known, or when there is no picture
+ */
+export async function sizeForTrack(id: string): Promise<Size> {
+  const facts = mediaFactsOf(await findFootage(id));
+  if (!facts?.hasVideo) throw problem('footage-not-ready');
+  return { width: facts.width, height: facts.height };
+}
+
+/** Where a track lies that was sent and not read yet. */
+export const trackUpload = (id: string): string => join(footageFolder(id), 'track.upload');
+
+/**
+ * Reads the text of a pointer track and mends what can be mended.
+ *
+ * @throws Problem with a sentence when it is none
+ */
+function readTrackText(text: string, size: Size) {
+  if (text.length > limit('track')) throw problem('track-too-large', bytesInWords(limit('track')));
+  try {
+    return parsePointerTrack(text, size);
+  } catch (error) {
+    if (error instanceof PointerTrackError) throw problem('track-unreadable', error.message);
+    throw error;
+  }
+}
+
+/**
+ * Attaches a pointer track, here and now: for commands, and for tracks that Vistum made itself. One that comes with a
+ * request is read by a job.
+ */
+export async function attachTrack(id: string, text: string): Promise<Attached> {
+  const { track, notes } = readTrackText(text, await sizeForTrack(id));
+  await writeWhole(trackPath(id), (part) => writeFile(part, JSON.stringify(track)));
+  await (await findFootage(id)).update({ hasPointer: true });
+  return { notes, samples: track.samples.length };
+}

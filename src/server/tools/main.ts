@@ -1,0 +1,25 @@
+import { Problem, type PlainProblem } from '../problem';
+import { draw } from './draw';
+import { track } from './track';
+
+/*
+ * Tools that read what strangers made, each call in a process of its own that can be ended: a file says little about
+ * how long reading it takes. The answer is one JSON value on standard output.
+ */
+
+async function run([tool, from, to, ...more]: readonly string[]): Promise<unknown> {
+  if (tool === 'draw') return draw(from!, to!);
+  if (tool === 'track') return track(from!, to!, Number(more[0]), Number(more[1]));
+  throw new Error(`There is no tool ${tool}`);
+}
+
+let answer: { value: unknown } | { problem: PlainProblem };
+let code = 0;
+try {
+  answer = { value: await run(process.argv.slice(2)) };
+} catch (error) {
+  if (!(error instanceof Problem)) throw error;
+  answer = { problem: error.plain() };
+  code = 1;
+}
+process.stdout.write(JSON.stringify(answer), () => process.exit(code));

@@ -1,0 +1,61 @@
+import { join } from 'node:path';
+import { Interrupted } from '../jobs/context';
+import { spawnLimited } from '../media/limited';
+import { programRoot } from '../places';
+import { Problem, problem, type PlainProblem } from '../problem';
+
+const KEPT = 64 << 10;
+/** Signals of a program that ran out of what it was given, or failed over its input. */
+const OWN = new Set(['SIGABRT', 'SIGSEGV', 'SIGBUS', 'SIGILL', 'SIGFPE', 'SIGTRAP', 'SIGXFSZ']);
+
+export interface ToolRun {
+  readonly signal: AbortSignal;
+  readonly seconds: number;
+  /** Bytes of memory. */
+  readonly memory: number;
+}
+
+/**
+ * Runs one of the tools that read what strangers made (`tools/main.ts`) in a process that can be ended.
+ *
+ * @returns the JSON value that it answered
+ * @throws Problem when it refused its input, or passed its limits (`media-too-slow`); `Interrupted` when it was ended
+ */
+export async function runTool(
+  args: readonly string[],
+  { signal, seconds, memory }: ToolRun,
+): Promise<unknown> {
+  signal.throwIfAborted();
+  // The engine reserves room for what it compiles, besides what it fills.
+  const heap = Math.max(64, Math.floor(memory / (1 << 20)) - 256);
+  const child = spawnLimited(
+    process.execPath,
+    [`--max-old-space-size=${heap}`, join(programRoot(), 'dist', 'tool.mjs'), ...args],
+    { memory },
+    { stdio: ['ignore', 'pipe', 'ignore'] },
+  );
+  let said = '';
+  let late = false;
+  child.stdout!.on('data', (data: Buffer) => {
+    said = (said + data.toString()).slice(0, KEPT);
+  });
+  const end = () => child.kill('SIGKILL');
+  const timer = setTimeout(() => {
+    late = true;
+    end();
+  }, seconds * 1000);
+  signal.addEventListener('abort', end);
+  const ended = await new Promise<{ code: number | null; by: string | null }>((resolve) => {
+    child.on('error', () => resolve({ code: null, by: null }));
+    child.on('close', (code, by) => resolve({ code, by }));
+  });
+  clearTimeout(timer);
+  signal.removeEventListener('abort', end);
+  signal.throwIfAborted();
+  if (late || (ended.by && OWN.has(ended.by))) throw problem('media-too-slow');
+  if (ended.by) throw new Interrupted(problem('media-killed').message);
+  const answer = JSON.parse(said || '{}') as { value?: unknown; problem?: PlainProblem };
+  if (answer.problem) throw Problem.of(answer.problem);
+  if (ended.code !== 0 || !('value' in answer)) throw problem('unexpected');
+  return answer.value;
+}

@@ -1,0 +1,55 @@
+'use client';
+import { format } from 'date-fns';
+import Link from 'next/link';
+import { useState } from 'react';
+import type { GoodRevision } from '@/server/documents/documents';
+import { Button } from '../parts/Button';
+import { api, ApiError } from '../shell/api';
+import { tellFault } from '../shell/notices-store';
+
+/** Says why a project was not opened; one that is damaged can be opened as it last was when it could be read. */
+export function NotOpened({ id, error }: { id: string; error: Error }) {
+  const { name, lastGood } = (error instanceof ApiError ? error.details : {}) as {
+    name?: string;
+    lastGood?: GoodRevision;
+  };
+  const [busy, setBusy] = useState(false);
+  const open = async (revision: number) => {
+    setBusy(true);
+    try {
+      await api(`/api/projects/${id}/last-good`, { method: 'POST', body: { revision } });
+      window.location.reload();
+    } catch (e) {
+      tellFault(e);
+      setBusy(false);
+    }
+  };
+  return (
+    <main className="mx-auto max-w-2xl px-6 py-16">
+      {name && <h1 className="mb-2 text-xl font-semibold">{name}</h1>}
+      <p role="alert" className="mb-4 text-fault">
+        {error.message}
+      </p>
+      {lastGood && (
+        <div className="mb-6 border border-line bg-sheet p-4">
+          <p className="mb-1">
+            Last good revision:{' '}
+            <span className="numbers">
+              {lastGood.revision}, {format(new Date(lastGood.savedAt), 'd MMM yyyy, HH:mm:ss')}
+            </span>
+          </p>
+          <p className="mb-3 text-ink-2">
+            It becomes the newest. What can’t be read is kept in the folder “damaged” of the data
+            folder; undo begins anew.
+          </p>
+          <Button look="primary" disabled={busy} onClick={() => void open(lastGood.revision)}>
+            {busy ? 'Opening…' : 'Open the last good revision'}
+          </Button>
+        </div>
+      )}
+      <Link className="text-action underline" href="/">
+        Back to Projects
+      </Link>
+    </main>
+  );
+}
