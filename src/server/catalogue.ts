@@ -26,7 +26,11 @@ export const CATALOGUE = {
     'project',
   ),
   'no-such-address': entry(404, () => 'There is nothing at this address.'),
-  'no-such-file': entry(404, (name: string) => `There is no readable file ${name}.`, 'a.mp4'),
+  'no-such-file': entry(
+    404,
+    (name: string) => `There is no file ${name} that can be read.`,
+    'a.mp4',
+  ),
   'file-gone': entry(410, () => 'The file is no longer where it was. Add it again.'),
   'range-beyond-end': entry(416, () => 'That part of the file does not exist.'),
 

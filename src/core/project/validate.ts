@@ -3,7 +3,7 @@ import projectSchema from '../../../docs/schemas/project.schema.json';
 import { migrate } from './migrations';
 import { clipEnd, sourceEnd } from './clip-time';
 import type { Project } from './model';
-import type { Sources } from './sources';
+import { footageOf, type Sources } from './sources';
 
 /** One thing wrong with a document: where (a JSON pointer) and what. */
 export interface Fault {
@@ -47,7 +47,7 @@ function* structuralFaults(project: Project, sources: Sources): Generator<Fault>
       end = clipEnd(clip);
       if (clip.group && !groups.has(clip.group))
         yield { path: `${path}/group`, message: 'names a group that is not there' };
-      const footage = sources.footage[clip.footageId];
+      const footage = footageOf(sources, clip.footageId);
       if (!footage)
         yield {
           path: `${path}/footageId`,
@@ -67,7 +67,7 @@ function* structuralFaults(project: Project, sources: Sources): Generator<Fault>
       if (name !== 'callouts' && span.start < end)
         yield { path: `${path}/start`, message: 'overlaps the one before it, or is out of order' };
       end = span.end;
-      if ('footageId' in span && !sources.footage[span.footageId])
+      if ('footageId' in span && !footageOf(sources, span.footageId))
         yield {
           path: `${path}/footageId`,
           message: `names footage that the project does not have ("${span.footageId}")`,

@@ -110,6 +110,15 @@ async function readAheadLog(db: RawDatabase): Promise<void> {
   }
 }
 
+/** Whether there is anything in the database that a person made. */
+async function isFilled(db: RawDatabase): Promise<boolean> {
+  const tables = await tablesOf(db);
+  for (const table of ['projects', 'presets'])
+    if (tables.includes(table) && (await db.all(`SELECT 1 FROM ${table} LIMIT 1`)).length)
+      return true;
+  return false;
+}
+
 /** Does the next migration that is due; false when there is none. */
 async function migrateOne(
   db: RawDatabase,
@@ -118,7 +127,7 @@ async function migrateOne(
 ): Promise<boolean> {
   await db.run('BEGIN IMMEDIATE');
   try {
-    const filled = (await tablesOf(db)).includes('projects');
+    const filled = await isFilled(db);
     await db.run(
       'CREATE TABLE IF NOT EXISTS SequelizeMeta (name VARCHAR(255) NOT NULL PRIMARY KEY)',
     );

@@ -30,7 +30,7 @@ export function readMetadata(said: unknown): UploadMetadata {
   const all = (typeof said === 'object' && said !== null ? said : {}) as Record<string, unknown>;
   const text = (name: string, most: number) => {
     const value = Object.hasOwn(all, name) ? all[name] : null;
-    // eslint-disable-next-line no-control-regex
+
     const clean = typeof value === 'string' ? value.replace(/[\u0000-\u001f\u007f]/g, ' ') : '';
     return clean.length > most ? clean.slice(-most) : clean;
   };

@@ -5,6 +5,7 @@ const folder = scratchFolder();
 process.env.VISTUM_DATA = folder;
 
 import { closeDatabase, database } from '../db/connection';
+import { runJob } from './runner';
 import { activeJobs, cancelJob, claim, enqueue, finish, heartbeat, putBack } from './queue';
 
 afterAll(async () => {
@@ -42,7 +43,9 @@ test('a job whose worker fell silent goes to another; the first one notices', as
   expect((await claim('second'))?.attempts).toBe(2);
   expect(await heartbeat(id, 'first', 0.5, 'going on')).toBe(false);
   expect(await heartbeat(id, 'second', 0.5, 'going on')).toBe(true);
-  expect(await activeJobs('p')).toEqual([{ subject: 'x', progress: 0.5, message: 'going on' }]);
+  expect(await activeJobs('p')).toEqual([
+    { type: 'export', subject: 'x', progress: 0.5, message: 'going on' },
+  ]);
 });
 
 test('after three interruptions a job is given up with a sentence', async () => {
@@ -52,10 +55,12 @@ test('after three interruptions a job is given up with a sentence', async () => 
     expect(await claim(`w${i}`)).not.toBeNull();
     await jobs.update({ leaseUntil: Date.now() - 1 }, { where: { id } });
   }
-  expect(await claim('w4')).toBeNull();
-  const job = await jobs.findByPk(id);
-  expect(job?.status).toBe('failed');
-  expect(job?.message).toMatch(/interrupted three times/);
+  const job = (await claim('w4'))!;
+  expect(job.attempts).toBe(4);
+  await runJob(job, 'w4', new AbortController().signal);
+  await job.reload();
+  expect(job.status).toBe('failed');
+  expect(job.message).toMatch(/interrupted three times/);
 });
 
 test('a job that is put back by a worker that stops counts as untried', async () => {

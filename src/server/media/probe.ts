@@ -109,7 +109,7 @@ export async function probeMedia(path: string, signal?: AbortSignal): Promise<Pr
   });
   const { streams = [], format = {} } = JSON.parse(output.toString()) as {
     streams?: ProbeStream[];
-    format?: { duration?: string; format_name?: string };
+    format?: { duration?: string; start_time?: string; format_name?: string };
   };
   const video = streams.find(
     (s) => s.codec_type === 'video' && !s.disposition?.attached_pic && s.width && s.height,
@@ -118,7 +118,9 @@ export async function probeMedia(path: string, signal?: AbortSignal): Promise<Pr
   checkStreams(video, audio);
   const notes: string[] = [];
   const still = !!video && STILL_FORMATS.test(format.format_name ?? '');
-  const said = Number(format.duration ?? audio?.duration);
+  // Some containers count their length from zero, wherever the recording begins.
+  const begins = Math.max(0, Number(format.start_time) || 0);
+  const said = Number(format.duration ?? audio?.duration) - begins;
   const timing = video && !still ? await scanPackets(path, rateOf(video), seconds, signal) : null;
   if (timing && timing.count === 0) throw problem('media-no-picture');
   const duration = timing

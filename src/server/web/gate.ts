@@ -37,7 +37,7 @@ export function allowedHosts(port: number, setting = ''): ReadonlySet<string> {
 }
 
 /** Signs that no address of ours has: those that end texts or lines elsewhere. */
-// eslint-disable-next-line no-control-regex
+
 const CONTROL = /[\u0000-\u001f\u007f]/;
 
 function readable(url: string): boolean {

@@ -10,7 +10,7 @@ import { Picture } from './picture/Picture';
 import { Transport } from './picture/Transport';
 import { usePlayer } from './picture/use-player';
 import { RetakeDialog } from './retake/RetakeDialog';
-import { SaveBadge, StaleBanner } from './SaveBadge';
+import { SaveBadge, SaveBanner } from './SaveBadge';
 import { OpenProject } from './OpenProject';
 import { useEditor } from './store';
 import { Timeline } from './timeline/Timeline';
@@ -57,7 +57,7 @@ function Workbench() {
         <SidePanel />
       </div>
       <Timeline player={player} />
-      <StaleBanner />
+      <SaveBanner />
       {over && (
         <div className="pointer-events-none fixed inset-0 z-30 flex items-center justify-center border-4 border-action bg-paper/80 text-xl font-semibold">
           Drop recordings to add them to Footage

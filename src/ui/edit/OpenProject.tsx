@@ -8,6 +8,7 @@ import { tell } from '../shell/notices-store';
 import { savesDone, startAutosave } from './autosave';
 import { NotOpened } from './NotOpened';
 import { listen, sourcesOf } from './server-state';
+import { useGestures } from './use-gestures';
 import {
   createEditor,
   EditorProvider,
@@ -47,6 +48,7 @@ export function OpenProject({ id, children }: { id: string; children: ReactNode 
 function InStep({ children }: { children: ReactNode }) {
   const store = useEditorStore();
   useServerState();
+  useGestures();
   useEffect(() => startAutosave(store), [store]);
   return children;
 }

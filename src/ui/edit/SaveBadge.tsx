@@ -1,42 +1,76 @@
 'use client';
 import { Button } from '../parts/Button';
-import { useEditor, type SaveState } from './store';
+import { useEditor, useEditorStore, type SaveState } from './store';
 
 const WORDS: Record<SaveState, string> = {
   saved: 'saved',
   waiting: 'saving…',
   saving: 'saving…',
   failed: 'not saved, trying again',
+  refused: 'not saved',
   stale: 'not saved',
 };
 
 export function SaveBadge() {
   const save = useEditor((s) => s.save);
   const connected = useEditor((s) => s.connected);
-  const fault = save === 'failed' || save === 'stale' || !connected;
+  const why = useEditor((s) => s.saveFault);
+  const fault = save === 'failed' || save === 'refused' || save === 'stale' || !connected;
   return (
-    <span role="status" className={`text-xs ${fault ? 'font-semibold text-fault' : 'text-ink-2'}`}>
+    <span
+      role="status"
+      title={fault ? (why ?? undefined) : undefined}
+      className={`text-xs ${fault ? 'font-semibold text-fault' : 'text-ink-2'}`}
+    >
       {connected ? WORDS[save] : 'server not reached'}
     </span>
   );
 }
 
-/** Says that another tab went on with the project, and how to go on from there. */
-export function StaleBanner() {
-  const stale = useEditor((s) => s.save === 'stale');
-  if (!stale) return null;
+/** Says why the work here is not being saved, and how to go on from there. */
+export function SaveBanner() {
+  const save = useEditor((s) => s.save);
+  const why = useEditor((s) => s.saveFault);
+  const undo = useEditor((s) => s.undo);
+  const store = useEditorStore();
+  if (save !== 'stale' && save !== 'refused') return null;
+  const keep = () => {
+    const { name, project } = store.getState();
+    saveAs(`${name}.json`, JSON.stringify(project, null, 2));
+  };
   return (
     <div
       role="alert"
-      className="fixed top-12 left-1/2 z-40 flex -translate-x-1/2 items-center gap-3 border border-caution bg-sheet px-4 py-2 shadow-md"
+      className="fixed top-12 left-1/2 z-40 flex max-w-[min(52rem,95vw)] -translate-x-1/2 items-center gap-3 border border-caution bg-sheet px-4 py-2 shadow-md"
     >
-      <span>
-        This project was changed in another tab or by a command. What you do here is no longer
-        saved.
-      </span>
-      <Button look="primary" onClick={() => window.location.reload()}>
-        Load the newer version
-      </Button>
+      {save === 'stale' ? (
+        <>
+          <span>
+            This project was changed in another tab or by a command. What you do here is no longer
+            saved.
+          </span>
+          <Button onClick={keep}>Save a copy of this</Button>
+          <Button look="primary" onClick={() => window.location.reload()}>
+            Load the newer version
+          </Button>
+        </>
+      ) : (
+        <>
+          <span>{why} It is tried again after the next edit.</span>
+          <Button onClick={keep}>Save a copy of this</Button>
+          <Button look="primary" onClick={undo}>
+            Undo the last edit
+          </Button>
+        </>
+      )}
     </div>
   );
+}
+
+/** Hands a text to the person as a file. */
+function saveAs(name: string, text: string) {
+  const url = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
+  const link = Object.assign(document.createElement('a'), { href: url, download: name });
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }

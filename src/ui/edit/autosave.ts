@@ -1,6 +1,6 @@
 import type { StoreApi } from 'zustand';
 import { api, ApiError } from '../shell/api';
-import type { EditorState } from './store';
+import type { EditorState, SaveState } from './store';
 
 const PAUSE_MS = 500;
 const RETRY_MS = 4000;
@@ -9,6 +9,13 @@ let last: Promise<unknown> = Promise.resolve();
 
 /** Settles when no save is under way any more. */
 export const savesDone = (): Promise<unknown> => last;
+
+/** What becomes of a save that was not done: tried again, given up, or left for the next edit. */
+function stateAfter(error: unknown): SaveState {
+  if (!(error instanceof ApiError)) return 'failed';
+  if (error.status === 409) return 'stale';
+  return error.status >= 400 && error.status < 500 ? 'refused' : 'failed';
+}
 
 /** Saves the project shortly after each change, one save at a time; the answer ends it. */
 export function startAutosave(store: StoreApi<EditorState>): () => void {
@@ -24,7 +31,7 @@ export function startAutosave(store: StoreApi<EditorState>): () => void {
 
   const saveNow = async () => {
     const { id, project, history, revision, save: state } = store.getState();
-    if (saving || state === 'stale' || state === 'saved') return;
+    if (saving || state === 'stale' || state === 'saved' || state === 'refused') return;
     saving = true;
     store.setState({ save: 'saving' });
     try {
@@ -33,12 +40,21 @@ export function startAutosave(store: StoreApi<EditorState>): () => void {
         body: { revision, project, history },
       });
       const changed = store.getState().project !== project;
-      store.setState({ revision: answer.revision, save: changed ? 'waiting' : 'saved' });
+      store.setState({
+        revision: answer.revision,
+        save: changed ? 'waiting' : 'saved',
+        saveFault: null,
+      });
       if (changed) later(PAUSE_MS);
     } catch (error) {
-      const stale = error instanceof ApiError && error.status === 409;
-      store.setState({ save: stale ? 'stale' : 'failed' });
-      if (!stale) later(RETRY_MS);
+      const save = stateAfter(error);
+      const changed = store.getState().project !== project;
+      store.setState({
+        save: save === 'refused' && changed ? 'waiting' : save,
+        saveFault: error instanceof Error ? error.message : String(error),
+      });
+      if (save === 'failed') later(RETRY_MS);
+      else if (changed) later(PAUSE_MS);
     } finally {
       saving = false;
     }

@@ -4,7 +4,15 @@ import { useShallow } from 'zustand/react/shallow';
 import type { PlanView } from '@/core/frame/plan-frame';
 import type { Edit } from '@/core/edit/apply';
 import { EditError } from '@/core/edit/error';
-import { doEdit, goToStep, type History, type Versioned } from '@/core/edit/history';
+import {
+  doEdit,
+  EMPTY_HISTORY,
+  goToStep,
+  type History,
+  type HistoryEntry,
+  type Versioned,
+} from '@/core/edit/history';
+import { PatchError } from '@/core/edit/patch';
 import { findSpan, SPAN_LISTS, type SpanList } from '@/core/edit/spans';
 import type { Project } from '@/core/project/model';
 import { findClip, projectDuration } from '@/core/project/query';
@@ -21,13 +29,22 @@ export type Selection =
 
 export type Dialogs = 'export' | 'commands' | 'keys' | 'history' | 'freeze' | 'retake';
 export type Panel = 'steps' | 'footage' | 'details';
-export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'stale';
+/** `failed` is tried again; `refused` waits for the next edit, since the same would be refused again. */
+export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'refused' | 'stale';
+
+/** A drag under way: each move is an edit of the state at its start, and takes the place of the move before. */
+export interface Drag {
+  /** Does the edit of a move. Once another edit was done meanwhile, as by a key, the drag is over and this does nothing. */
+  readonly to: (edit: Edit) => void;
+}
 
 export interface EditorState extends Versioned {
   readonly id: string;
   readonly name: string;
   readonly revision: number;
   readonly save: SaveState;
+  /** Why the last save was refused or failed. */
+  readonly saveFault: string | null;
   readonly connected: boolean;
   readonly suggestion: {
     readonly width: number;
@@ -58,13 +75,21 @@ export interface EditorState extends Versioned {
   readonly pixelsPerSecond: number;
   readonly snapping: boolean;
   readonly view: PlanView;
+  /** The thing whose text is to be typed next: its field takes the keys as soon as it is there. */
+  readonly typeInto: string | null;
   /** The next press on the Picture picks the wall's colour. */
   readonly picking: boolean;
 
-  /** Does an edit; a refusal becomes a message. Answers whether it was done. */
+  /**
+   * Does an edit; a refusal becomes a message. Answers whether it was done.
+   *
+   * @param merge joins the edit before it, when that had the same label and selection and was of the same gesture
+   */
   readonly edit: (label: string, edit: Edit, merge?: boolean) => boolean;
-  /** Does an edit from an earlier state instead of the present one, as each move of a drag does. */
-  readonly editFrom: (base: Versioned, label: string, edit: Edit) => void;
+  /** What is edited from now on is another gesture, and so another step of undo. */
+  readonly endGesture: () => void;
+  /** Begins a drag. */
+  readonly drag: (label: string) => Drag;
   readonly undo: () => void;
   readonly redo: () => void;
   /** Goes to the state in which so many edits are done. */
@@ -123,6 +148,8 @@ function stillThere(project: Project, selection: Selection): Selection {
 }
 
 export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
+  /** The edit that the next one of the same gesture joins. */
+  let gesture: { readonly key: string; readonly entry: HistoryEntry } | null = null;
   return createStore<EditorState>()((set, get) => {
     const take = (next: Versioned) => {
       if (next.project === get().project) return;
@@ -144,6 +171,7 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
     return {
       ...opened,
       save: 'saved',
+      saveFault: null,
       connected: true,
       footage: [],
       jobs: [],
@@ -164,9 +192,15 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
       snapping: true,
       view: {},
       picking: false,
+      typeInto: null,
       edit(label, edit, merge = false) {
         try {
-          take(doEdit(get(), label, edit, merge));
+          const { history, selection } = get();
+          const key = `${label} ${JSON.stringify(selection)}`;
+          const joins = merge && gesture?.key === key && gesture.entry === history.done.at(-1);
+          take(doEdit(get(), label, edit, joins));
+          const entry = get().history.done.at(-1);
+          gesture = merge && entry ? { key, entry } : null;
           return true;
         } catch (error) {
           if (!(error instanceof EditError)) throw error;
@@ -174,13 +208,25 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
           return false;
         }
       },
-      editFrom(base, label, edit) {
-        try {
-          take(doEdit(base, label, edit));
-        } catch (error) {
-          // In the middle of a drag a place without room is simply not taken.
-          if (!(error instanceof EditError)) throw error;
-        }
+      endGesture() {
+        gesture = null;
+      },
+      drag(label) {
+        const base = get();
+        let shown = base.project;
+        return {
+          to(edit) {
+            if (get().project !== shown) return;
+            try {
+              const next = doEdit(base, label, edit);
+              take(next);
+              shown = next.project;
+            } catch (error) {
+              // In the middle of a drag a place without room is simply not taken.
+              if (!(error instanceof EditError)) throw error;
+            }
+          },
+        };
       },
       undo() {
         const { done } = get().history;
@@ -196,7 +242,13 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
       },
       goTo(count) {
         const before = get().project;
-        take(goToStep(get(), Math.max(0, count)));
+        try {
+          take(goToStep(get(), Math.max(0, count)));
+        } catch (error) {
+          if (!(error instanceof PatchError)) throw error;
+          set({ history: EMPTY_HISTORY });
+          return tellFault('The undo history does not fit this project and begins anew.');
+        }
         const { project, selection, playhead, panel } = get();
         const back = selection ? null : cameBack(before, project);
         if (back) set({ ...back, panel: panel === 'footage' ? panel : 'details' });

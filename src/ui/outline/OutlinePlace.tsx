@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { OpenProject } from '../edit/OpenProject';
-import { SaveBadge, StaleBanner } from '../edit/SaveBadge';
+import { SaveBadge, SaveBanner } from '../edit/SaveBadge';
 import { useEditor } from '../edit/store';
 import { PlaceHeader } from '../shell/PlaceHeader';
 import { OutlineToolbar } from './OutlineToolbar';
@@ -40,7 +40,7 @@ function Outline() {
       </div>
       {pasting && <PasteDialog pasted={pasting} onClose={() => setPasting(null)} />}
       {prompting && <Prompter onClose={() => setPrompting(false)} />}
-      <StaleBanner />
+      <SaveBanner />
     </div>
   );
 }

@@ -1,5 +1,5 @@
 'use client';
-import { useId, useState, type ReactNode } from 'react';
+import { useId, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 
 /** A label beside its control. */
 export function Field({
@@ -156,13 +156,26 @@ export function TextField({
   value,
   onDone,
   lines = 1,
+  focus = false,
+  onFocused,
 }: {
   label: string;
   value: string;
   onDone: (value: string) => void;
   lines?: number;
+  /** Takes the keys, with all of its text selected. */
+  focus?: boolean;
+  onFocused?: () => void;
 }) {
   const [draft, setDraft] = useState<string | null>(null);
+  const box = useRef<HTMLTextAreaElement & HTMLInputElement>(null);
+  // Before the next key can come.
+  useLayoutEffect(() => {
+    if (!focus) return;
+    box.current?.focus();
+    box.current?.select();
+    onFocused?.();
+  }, [focus, onFocused]);
   const done = () => {
     if (draft !== null && draft !== value) onDone(draft);
     setDraft(null);
@@ -183,7 +196,11 @@ export function TextField({
   return (
     <Field label={label}>
       {(id) =>
-        lines > 1 ? <textarea id={id} rows={lines} {...shared} /> : <input id={id} {...shared} />
+        lines > 1 ? (
+          <textarea ref={box} id={id} rows={lines} {...shared} />
+        ) : (
+          <input ref={box} id={id} {...shared} />
+        )
       }
     </Field>
   );

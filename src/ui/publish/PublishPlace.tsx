@@ -71,7 +71,7 @@ function Result({ item }: { item: ExportView }) {
   const src = `/api/exports/${item.id}/video`;
   const { picture } = FORMAT_FACTS[item.settings.format];
   if (!picture) return <audio controls src={src} aria-label={item.name} className="w-2/3" />;
-  // eslint-disable-next-line @next/next/no-img-element -- the file itself is to be seen, not a copy made for the page
+
   if (picture === 'still' || item.settings.format === 'gif')
     return <img src={src} alt={item.name} className="max-h-full max-w-full" />;
   return <video controls src={src} className="max-h-full max-w-full" />;

@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import type { StoreApi } from 'zustand';
 import { OpenProject } from '../edit/OpenProject';
-import { SaveBadge, StaleBanner } from '../edit/SaveBadge';
+import { SaveBadge, SaveBanner } from '../edit/SaveBadge';
 import { useEditor, useEditorStore } from '../edit/store';
 import { Button } from '../parts/Button';
 import { PlaceHeader } from '../shell/PlaceHeader';
@@ -75,7 +75,7 @@ function Record() {
         <StepRail />
       </div>
       {keys && <KeysDialog onClose={() => setKeys(false)} />}
-      <StaleBanner />
+      <SaveBanner />
     </div>
   );
 }

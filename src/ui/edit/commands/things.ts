@@ -152,7 +152,10 @@ export function thingCommands(c: CommandContext): Command[] {
               strength: 24,
             }),
           );
-    if (added) get().select({ kind: 'callouts', id: base.id });
+    if (!added) return;
+    get().select({ kind: 'callouts', id: base.id });
+    // What is typed next are its words.
+    if (kind === 'text') get().set({ typeInto: base.id });
   };
   const halo = () => {
     const { project, playhead, select } = get();

@@ -16,6 +16,8 @@ const COVER_NAMES = [
 export function CalloutDetails({ id }: { id: string }) {
   const callout = useEditor((s) => s.project.callouts.find((c) => c.id === id));
   const edit = useEditor((s) => s.edit);
+  const set = useEditor((s) => s.set);
+  const typeInto = useEditor((s) => s.typeInto);
   if (!callout) return null;
   const cover = (what: Partial<Pick<CoverCallout, 'way' | 'strength' | 'color'>>, merge = true) =>
     edit('Cover', (draft) => changeSpan(draft, 'callouts', id, what), merge);
@@ -67,6 +69,8 @@ export function CalloutDetails({ id }: { id: string }) {
         label="Words"
         lines={2}
         value={callout.text}
+        focus={typeInto === id}
+        onFocused={() => set({ typeInto: null })}
         onDone={(text) => change({ text }, false)}
       />
       <SliderField

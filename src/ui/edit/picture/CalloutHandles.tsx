@@ -42,11 +42,9 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
   });
 
   const drag = (event: PointerEvent, label: string, change: (dx: number, dy: number) => object) => {
-    const base = store.getState();
+    const under = store.getState().drag(label);
     followDrag(event, (dx, dy) =>
-      store
-        .getState()
-        .editFrom(base, label, (draft) => changeSpan(draft, 'callouts', id, change(dx, dy))),
+      under.to((draft) => changeSpan(draft, 'callouts', id, change(dx, dy))),
     );
   };
   if (callout.kind === 'text') {

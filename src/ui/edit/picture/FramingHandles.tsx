@@ -41,14 +41,10 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
     change: (rect: FootageRect, dx: number, dy: number) => FootageRect,
     label: string,
   ) => {
-    const base = store.getState();
+    const under = store.getState().drag(label);
     followDrag(event, (dx, dy) => {
       const rect = keepInside(change(framing.rect, dx / ratio, dy / ratio), whole);
-      store
-        .getState()
-        .editFrom(base, label, (draft) =>
-          changeSpan(draft, 'framings', id, { rect: { ...rect }, pinned: true }),
-        );
+      under.to((draft) => changeSpan(draft, 'framings', id, { rect: { ...rect }, pinned: true }));
     });
   };
   const resize = (sx: 1 | -1, sy: 1 | -1) => (event: PointerEvent) =>

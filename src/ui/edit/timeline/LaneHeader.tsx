@@ -47,12 +47,10 @@ export function LaneHeader({ lane }: { lane: Lane }) {
     );
   };
   const resize = (event: React.PointerEvent) => {
-    const base = store.getState();
+    const drag = store.getState().drag('Lane height');
     followDrag(event, (_dx, dy) => {
       const height = Math.min(4, Math.max(0.5, lane.height + dy / ROW[lane.kind]));
-      store
-        .getState()
-        .editFrom(base, 'Lane height', (draft) => changeLane(draft, lane.id, { height }));
+      drag.to((draft) => changeLane(draft, lane.id, { height }));
     });
   };
   const toggleRange = () => {

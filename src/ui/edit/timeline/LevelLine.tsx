@@ -67,30 +67,26 @@ export function LevelLine({
     event.stopPropagation();
   };
   const dragPoint = (index: number) => (event: React.PointerEvent) => {
-    const base = store.getState();
+    const drag = store.getState().drag('Level point');
     const point = clip.envelope[index]!;
     followDrag(event, (dx, dy) => {
       const time = timelineTime(clip, point[0]) + toTime(dx, scale);
       const dB = toLevel(toY(point[1], height) + dy, height);
-      store
-        .getState()
-        .editFrom(base, 'Level point', (draft) => moveLevelPoint(draft, clip.id, index, time, dB));
+      drag.to((draft) => moveLevelPoint(draft, clip.id, index, time, dB));
     });
   };
   const dragFade = (side: 'in' | 'out') => (event: React.PointerEvent) => {
-    const base = store.getState();
+    const drag = store.getState().drag('Fade');
     followDrag(event, (dx) => {
       const by = toTime(side === 'in' ? dx : -dx, scale);
-      store
-        .getState()
-        .editFrom(base, 'Fade', (draft) =>
-          setFades(
-            draft,
-            clip.id,
-            clip.fadeIn + (side === 'in' ? by : 0),
-            clip.fadeOut + (side === 'out' ? by : 0),
-          ),
-        );
+      drag.to((draft) =>
+        setFades(
+          draft,
+          clip.id,
+          clip.fadeIn + (side === 'in' ? by : 0),
+          clip.fadeOut + (side === 'out' ? by : 0),
+        ),
+      );
     });
   };
   const show = selected || clip.envelope.length > 0 || clip.fadeIn > 0 || clip.fadeOut > 0;

@@ -35,13 +35,14 @@ export function useTimeDrag() {
         but,
       ).map((t) => snapToFrame(t, rate)),
     ];
+    const drag = base.drag(label);
     followDrag(
       event,
       (dx, _dy, pointer) => {
-        const { pixelsPerSecond, snapping, editFrom } = store.getState();
+        const { pixelsPerSecond, snapping } = store.getState();
         const reach = snapping && !pointer.altKey ? toTime(REACH_PX, pixelsPerSecond) : -1;
         const delta = snapDelta(edges, toTime(dx, pixelsPerSecond), points, reach, rate);
-        editFrom(base, label, edit(delta, pointer));
+        drag.to(edit(delta, pointer));
       },
       (moved) => {
         if (!moved) onPress?.();
