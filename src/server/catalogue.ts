@@ -25,7 +25,6 @@ export const CATALOGUE = {
     (what: string) => `There is no ${what} with that id. It may have been deleted.`,
     'project',
   ),
-  'no-such-address': entry(404, () => 'There is nothing at this address.'),
   'no-such-file': entry(
     404,
     (name: string) => `There is no file ${name} that can be read.`,
@@ -417,11 +416,6 @@ export const CATALOGUE = {
     900,
   ),
   'file-not-json': entry(422, () => 'The file is not valid JSON.'),
-  'document-refused': entry(
-    422,
-    (faults: string) => `The document was not applied: ${faults}.`,
-    'it has two faults',
-  ),
   'not-written': entry(
     507,
     (out: string) => `${out} can’t be written. Check that its folder exists and may be written to.`,

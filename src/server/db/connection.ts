@@ -13,6 +13,12 @@ async function open(): Promise<Database> {
   const storage = databasePath();
   await migrate(storage);
   const sequelize = new Sequelize({ dialect: 'sqlite', storage, logging: false });
+  // A statement that waits for a lock waits in a thread, of which there are few: others of the connection queue up
+  // without one, so that whoever has the lock always gets on.
+  const connection = (await sequelize.connectionManager.getConnection({
+    type: 'write',
+  })) as { serialize(): void };
+  connection.serialize();
   // A writer waits for another one for a while.
   await sequelize.query('PRAGMA busy_timeout = 8000');
   await sequelize.query('PRAGMA foreign_keys = ON');
@@ -21,7 +27,11 @@ async function open(): Promise<Database> {
   return { ...defineModels(sequelize), sequelize };
 }
 
-const shared = globalThis as { vistumDatabase?: Promise<Database> };
+const shared = globalThis as {
+  vistumDatabase?: Promise<Database>;
+  /** Settles when the transaction that was asked for last has ended. */
+  vistumTransaction?: Promise<void>;
+};
 
 /** The one connection of this process, opened and migrated at first use. */
 export function database(): Promise<Database> {
@@ -35,11 +45,27 @@ export function database(): Promise<Database> {
 const TRIES = 8;
 
 /**
- * Does several writes as one: all of them or none. Each statement in `work` must be given the transaction. `work` may
+ * Does several writes as one: all of them or none, one after the other within this process. Each statement in `work` must be given the transaction. `work` may
  * be run again when the database was busy, before anything of it counted.
  */
 export async function inTransaction<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
   const { sequelize } = await database();
+  const before = shared.vistumTransaction ?? Promise.resolve();
+  let end = () => {};
+  shared.vistumTransaction = new Promise((resolve) => (end = resolve));
+  await before;
+  try {
+    return await tryTransaction(sequelize, work);
+  } finally {
+    end();
+  }
+}
+
+/** Begins again while another process has the database. */
+async function tryTransaction<T>(
+  sequelize: Sequelize,
+  work: (transaction: Transaction) => Promise<T>,
+): Promise<T> {
   for (let tries = 1; ; tries++) {
     try {
       return await sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work);

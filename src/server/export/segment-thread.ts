@@ -1,7 +1,6 @@
 import { workerData } from 'piscina';
 import { processesGone } from '../media/pipe';
 import { Interrupted } from '../jobs/context';
-import { JOB_MARK } from '../jobs/leftovers';
 import { notePidsIn } from '../media/pipe-pids';
 import { Problem, systemProblem, type PlainProblem } from '../problem';
 import { Claims } from './claims';
@@ -17,8 +16,6 @@ export interface ThreadData extends SegmentWork {
   readonly shared: SharedArrayBuffer;
   /** Memory for the ids of the processes that threads start. */
   readonly pids: SharedArrayBuffer;
-  /** The job that it is part of, if any. */
-  readonly job: string | null;
 }
 
 /** How a thread ended, also when it was told to; errors lose their class on the way between threads. */
@@ -40,12 +37,8 @@ const onFrame = (): void => {
   if (Atomics.load(stopped, 0)) throw new Stopped();
 };
 
-export default function work(): Promise<Outcome> {
+export default async function work(): Promise<Outcome> {
   notePidsIn(data.pids);
-  return data.job ? JOB_MARK.run(data.job, renderAll) : renderAll();
-}
-
-async function renderAll(): Promise<Outcome> {
   const claims = new Claims(data.claims);
   const renderer = await SegmentRenderer.open(data);
   try {

@@ -2,7 +2,7 @@ import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import Piscina from 'piscina';
 import { Interrupted } from '../jobs/context';
-import { JOB_MARK } from '../jobs/leftovers';
+import { markedEnvironment } from '../jobs/leftovers';
 import { pidMemory } from '../media/pipe-pids';
 import { writeWhole } from '../media/whole-file';
 import { programRoot } from '../places';
@@ -23,7 +23,8 @@ export async function writeStill(
   const pids = pidMemory();
   const pool = new Piscina({
     filename: join(programRoot(), 'dist', 'still-thread.mjs'),
-    workerData: { task, seconds, pids, job: JOB_MARK.getStore() ?? null } satisfies StillData,
+    workerData: { task, seconds, pids } satisfies StillData,
+    env: markedEnvironment(),
     maxThreads: 1,
   });
   const watch = new HangWatch(pids, () => 0);

@@ -1,6 +1,5 @@
 import { workerData } from 'piscina';
 import { Interrupted } from '../jobs/context';
-import { JOB_MARK } from '../jobs/leftovers';
 import { processesGone } from '../media/pipe';
 import { notePidsIn } from '../media/pipe-pids';
 import { Problem, systemProblem } from '../problem';
@@ -14,12 +13,12 @@ export interface StillData {
   readonly seconds: number;
   /** Memory for the ids of the processes that it starts. */
   readonly pids: SharedArrayBuffer;
-  readonly job: string | null;
 }
 
-const { task, seconds, pids, job } = workerData as StillData;
+const { task, seconds, pids } = workerData as StillData;
 
-async function make(): Promise<Outcome & { readonly png: Uint8Array | null }> {
+export default async function make(): Promise<Outcome & { readonly png: Uint8Array | null }> {
+  notePidsIn(pids);
   const none = { refused: null, interrupted: null, png: null };
   try {
     return { ...none, png: await renderStill(task, seconds) };
@@ -31,9 +30,4 @@ async function make(): Promise<Outcome & { readonly png: Uint8Array | null }> {
   } finally {
     await processesGone();
   }
-}
-
-export default function work() {
-  notePidsIn(pids);
-  return job ? JOB_MARK.run(job, make) : make();
 }

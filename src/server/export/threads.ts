@@ -4,7 +4,7 @@ import { setTimeout as delay } from 'node:timers/promises';
 import Piscina from 'piscina';
 import { programRoot } from '../places';
 import { Interrupted } from '../jobs/context';
-import { JOB_MARK } from '../jobs/leftovers';
+import { markedEnvironment } from '../jobs/leftovers';
 import { pidMemory } from '../media/pipe-pids';
 import { Problem, problem } from '../problem';
 import { Claims } from './claims';
@@ -54,8 +54,8 @@ export async function renderSegments(
       claims: Claims.memoryFor(segments.length),
       shared,
       pids,
-      job: JOB_MARK.getStore() ?? null,
     } satisfies ThreadData,
+    env: markedEnvironment(),
     minThreads: count,
     maxThreads: count,
   });

@@ -1,9 +1,13 @@
-import { writeFileSync } from 'node:fs';
+import { existsSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import fc from 'fast-check';
 import { scratchFolder } from '../testing/media';
 import { NewProjectBody } from './bodies';
 import { handle, readBody } from './handle';
+import { bodyToFile, readBytes } from './read-bytes';
+import { checkJsonBounds } from './json-bounds';
 import { sendFile } from './send-file';
+import { readMetadata } from './upload-metadata';
 
 const path = join(scratchFolder(), 'file.bin');
 const bytes = Uint8Array.from({ length: 700_000 }, (_, i) => i % 251);
@@ -72,6 +76,28 @@ describe('handlers', () => {
     ['a list', [], {}, 400, /not a JSON object/],
     ['a missing name', { ...good, name: undefined }, {}, 400, /name/],
     ['a width that is a word', { ...good, width: 'wide' }, {}, 400, /width/],
+    ['a page of no origin', good, { origin: 'null' }, 403, /another site/],
+    ['an origin that is none', good, { origin: 'ht!tp' }, 403, /another site/],
+    [
+      'another site that says where it was forwarded',
+      good,
+      { origin: 'http://elsewhere.example', 'x-forwarded-host': 'elsewhere.example' },
+      403,
+      /another site/,
+    ],
+    ['a page of another port', good, { 'sec-fetch-site': 'same-site' }, 403, /another site/],
+    ['a name of null', { ...good, name: null }, {}, 400, /name/],
+    ['a target of null', { ...good, target: null }, {}, 400, /target/],
+    ['a frame rate that is a list', { ...good, frameRate: [] }, {}, 400, /frameRate/],
+    ['deep nesting', `${'['.repeat(10_000)}${']'.repeat(10_000)}`, {}, 400, /more than 32 deep/],
+    [
+      'a crowd of unknown properties',
+      Object.fromEntries(Array.from({ length: 9000 }, (_, i) => [`k${i}`, 0])),
+      {},
+      413,
+      /more than 4000 values/,
+    ],
+    ['a long text', { ...good, name: 'x'.repeat(300_000) }, {}, 413, /larger than 256 KB/],
     ['a broken frame rate', { ...good, frameRate: { num: 0, den: 1 } }, {}, 400, /num/],
     ['an unknown property', { ...good, admin: true }, {}, 400, /admin/],
   ])(
@@ -84,6 +110,38 @@ describe('handlers', () => {
     },
   );
 
+  test('a body that is too long is refused while it comes, not after', async () => {
+    let sent = 0;
+    const endless = new ReadableStream<Uint8Array>({
+      pull: (controller) => {
+        sent += 65_536;
+        controller.enqueue(new Uint8Array(65_536));
+      },
+    });
+    const request = new Request('http://127.0.0.1/x', {
+      ...{ method: 'POST', body: endless, duplex: 'half' },
+    } as RequestInit);
+    await expect(readBytes(request, 1 << 20)).rejects.toMatchObject({ status: 413 });
+    expect(sent).toBeLessThan(2 << 20);
+  });
+
+  test('a body that breaks off is refused, and leaves no file', async () => {
+    const broken = () =>
+      new Request('http://127.0.0.1/x', {
+        method: 'POST',
+        body: new ReadableStream({
+          start: (controller) => controller.enqueue(new Uint8Array(10)),
+          pull: (controller) => controller.error(new Error('gone')),
+        }),
+        duplex: 'half',
+      } as RequestInit);
+    await expect(readBytes(broken(), 100)).rejects.toMatchObject({ code: 'body-cut-off' });
+    await expect(bodyToFile(broken(), `${path}.part`, 100)).rejects.toMatchObject({
+      code: 'body-cut-off',
+    });
+    expect(existsSync(`${path}.part`)).toBe(false);
+  });
+
   test('a full disk has a sentence, a bug does not leak', async () => {
     const full = await handle(() =>
       Promise.reject(Object.assign(new Error('write'), { code: 'ENOSPC' })),
@@ -95,4 +153,57 @@ describe('handlers', () => {
     expect(await bug.text()).not.toMatch(/secret/);
     log.mockRestore();
   });
+});
+
+describe('what an upload says of itself', () => {
+  test('is taken as it is where it makes sense, and cleaned where it does not', () => {
+    expect(readMetadata({ filename: 'a.mp4', project: 'p', role: 'voice', relink: 'f' })).toEqual({
+      filename: 'a.mp4',
+      project: 'p',
+      role: 'voice',
+      relink: 'f',
+    });
+    expect(readMetadata({ filename: `${'x'.repeat(500)}.mp4`, role: 'admin' })).toEqual({
+      filename: `${'x'.repeat(196)}.mp4`,
+      project: '',
+      role: null,
+      relink: null,
+    });
+  });
+
+  test('is never more than four short texts, whatever was sent', () => {
+    fc.assert(
+      fc.property(fc.anything(), (said) => {
+        const { filename, project, role, relink } = readMetadata(said);
+        expect(filename.length).toBeLessThanOrEqual(200);
+        expect(project.length).toBeLessThanOrEqual(64);
+        expect(role === null || role.length < 20).toBe(true);
+        expect(relink === null || relink.length <= 64).toBe(true);
+      }),
+    );
+  });
+});
+
+test('the bounds of a JSON text are those of its values, whatever its texts contain', () => {
+  const count = (value: unknown): number =>
+    typeof value === 'object' && value !== null
+      ? 1 +
+        Object.values(value).reduce<number>((sum, inner) => sum + count(inner), 0) +
+        Math.max(0, Object.keys(value).length - 1)
+      : 0;
+  const depth = (value: unknown): number =>
+    typeof value === 'object' && value !== null
+      ? 1 + Math.max(0, ...Object.values(value).map(depth))
+      : 0;
+  fc.assert(
+    fc.property(fc.jsonValue({ maxDepth: 6 }), (value) => {
+      const bytes = Buffer.from(JSON.stringify(value));
+      const bounds = { depth: depth(value), values: count(value) };
+      checkJsonBounds(bytes, bounds);
+      if (bounds.values)
+        expect(() => checkJsonBounds(bytes, { ...bounds, values: bounds.values - 1 })).toThrow();
+      if (bounds.depth)
+        expect(() => checkJsonBounds(bytes, { ...bounds, depth: bounds.depth - 1 })).toThrow();
+    }),
+  );
 });

@@ -3,7 +3,6 @@ import { access, rm, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
 import { FileStore } from '@tus/file-store';
 import { ERRORS, Server } from '@tus/server';
-import { ROLES, type Role } from '@/core/project/sources';
 import { findProject } from '../documents/documents';
 import { addFootage, checkExtension } from '../footage/add';
 import { relinkFootage } from '../footage/relink';
@@ -11,38 +10,11 @@ import { findServedFootage } from '../footage/view';
 import { newId } from '../ids';
 import { limit } from '../limits';
 import { dataFolder } from '../places';
+import { readMetadata } from './upload-metadata';
 import { problem, problemFor, systemProblem, type Problem } from '../problem';
 
 /** Room that must stay free beside an upload, in bytes. */
 const SPARE = 64 << 20;
-
-/** What an upload says of itself. */
-export interface UploadMetadata {
-  readonly filename: string;
-  readonly project: string;
-  readonly role: Role | null;
-  /** Footage that it is to stand for. */
-  readonly relink: string | null;
-}
-
-/** Reads what an upload says of itself: texts of strangers, any of which may be missing, long, or something else. */
-export function readMetadata(said: unknown): UploadMetadata {
-  const all = (typeof said === 'object' && said !== null ? said : {}) as Record<string, unknown>;
-  const text = (name: string, most: number) => {
-    const value = Object.hasOwn(all, name) ? all[name] : null;
-
-    const clean = typeof value === 'string' ? value.replace(/[\u0000-\u001f\u007f]/g, ' ') : '';
-    return clean.length > most ? clean.slice(-most) : clean;
-  };
-  const role = text('role', 40);
-  return {
-    // The end of a long name has its extension.
-    filename: text('filename', 200),
-    project: text('project', 64),
-    role: (ROLES as readonly string[]).includes(role) ? (role as Role) : null,
-    relink: text('relink', 64) || null,
-  };
-}
 
 /** What the upload library takes as a refusal. */
 function refusal(error: unknown): { status_code: number; body: string } {

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { readFileSync, rmSync, statSync, truncateSync } from 'node:fs';
+import { linkSync, readFileSync, rmSync, statSync, truncateSync } from 'node:fs';
 import { join } from 'node:path';
 import { scratchFolder } from '../testing/media';
 
@@ -161,6 +161,59 @@ test('a take that was broken off is rescued up to its last whole piece', async (
   // Asked again, the same footage is given: nothing is made twice.
   expect((await keepTake(id)).tracks).toEqual(tracks);
   expect(await listFootage(project)).toHaveLength(2);
+});
+
+test('a left-over of a keep that broke off, and several keeps at once, come to the same footage', async () => {
+  const id = takeId();
+  await database().then(({ takes }) =>
+    takes.update({ seenAt: 0 }, { where: { status: 'recording' } }),
+  );
+  await beginTake(project, id, null, 'all', setup(screen, voice));
+  await addPiece(id, 'screen', 0, fragmented(1));
+  await addPiece(id, 'voice', 0, pcm(1));
+  await closeTake(id, 'stopped');
+  const finished = finishedPath(id, screen);
+  linkSync(finished, `${finished}.handed.mp4`);
+  const kept = await Promise.all([keepTake(id), keepTake(id), keepTake(id)]);
+  expect(kept[1]).toEqual(kept[0]);
+  expect(kept[2]).toEqual(kept[0]);
+  const ids = kept[0].tracks.map((t) => t.footageId);
+  expect(new Set(ids).size).toBe(2);
+  const made = (await listFootage(project)).filter((f) => ids.includes(f.id));
+  expect(made.map((f) => f.facts?.kind)).toEqual(['video', 'audio']);
+});
+
+test('a keep that broke off before its footage was there goes on under the same id', async () => {
+  const id = takeId();
+  await beginTake(project, id, null, 'voice', setup(voice));
+  await addPiece(id, 'voice', 0, pcm(1));
+  await closeTake(id, 'stopped');
+  const { takes } = await database();
+  await takes.update({ footage: '{"voice":"written-before"}' }, { where: { id } });
+  const { tracks } = await keepTake(id);
+  expect(tracks.map((t) => t.footageId)).toEqual(['written-before']);
+});
+
+test('closing a take that broke off while its tracks were being finished ends with all of them', async () => {
+  const id = takeId();
+  await beginTake(project, id, null, 'all', setup(screen, voice));
+  await addPiece(id, 'screen', 0, fragmented(2));
+  await addPiece(id, 'voice', 0, pcm(2));
+  await closeTake(id, 'stopped');
+  await database().then(({ takes }) => takes.update({ status: 'recording' }, { where: { id } }));
+  const closed = await closeTake(id, 'stopped');
+  expect(closed.seconds).toBeCloseTo(2, 1);
+  expect((await keepTake(id)).tracks).toHaveLength(2);
+});
+
+test('a take of an id that another project has is refused', async () => {
+  const id = takeId();
+  await beginTake(project, id, null, 'voice', setup(voice));
+  const other = await newProject('Other', 1280, 720, rateFromNumber(30));
+  await expect(beginTake(other, id, null, 'voice', setup(voice))).rejects.toMatchObject({
+    code: 'take-other-project',
+  });
+  await closeTake(id, 'stopped');
 });
 
 test('a device that ran too fast is brought to the take’s clock', async () => {

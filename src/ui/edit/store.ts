@@ -242,6 +242,7 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
       },
       goTo(count) {
         const before = get().project;
+        gesture = null;
         try {
           take(goToStep(get(), Math.max(0, count)));
         } catch (error) {

@@ -1,0 +1,2 @@
+import { buildParts } from './scripts/build.mjs';
+await buildParts();
