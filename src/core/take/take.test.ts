@@ -6,7 +6,8 @@ import { fitClock, type ClockPair } from './clock';
 import { drawnAt, pointerDuring } from './drawn';
 import { liveData, type LivePlace } from './live';
 import { pointerTrackOf } from './pointer';
-import { readTakeEvents, type TakeEvent } from './take';
+import { readTakeEvents } from './read-events';
+import type { TakeEvent } from './take';
 import { TrackClock } from './track-clock';
 
 describe('the clock of a device', () => {

@@ -78,21 +78,3 @@ export type TakeEvent = At &
         readonly dropped: number;
       }
   );
-
-/** Reads a take's data; a last line that was cut off, and lines that make no sense, are passed over. */
-export function readTakeEvents(text: string): TakeEvent[] {
-  return text.split('\n').flatMap((line) => {
-    if (!line) return [];
-    try {
-      const event = JSON.parse(line) as TakeEvent;
-      return typeof event === 'object' &&
-        event !== null &&
-        typeof event.type === 'string' &&
-        Number.isFinite(event.t)
-        ? [event]
-        : [];
-    } catch {
-      return [];
-    }
-  });
-}

@@ -45,6 +45,31 @@ describe('files with ranges', () => {
     });
   });
 
+  test('whatever range is asked for, the bytes are those that the answer names', async () => {
+    const ranges = fc.oneof(
+      fc.tuple(fc.nat(800_000), fc.nat(800_000)).map(([a, b]) => `bytes=${a}-${b}`),
+      fc.nat(900_000).map((n) => `bytes=-${n}`),
+      fc.string({ maxLength: 20 }).map((t) => `bytes=${t.replace(/[^ -~]/g, '')}`),
+      fc.constantFrom('bytes=0-0,5-9', 'lines=1-2', 'bytes=-', 'bytes=99999999999999999999-'),
+    );
+    await fc.assert(
+      fc.asyncProperty(ranges, async (range) => {
+        const answer = await sendFile(get(range), path, 'video/mp4').catch(
+          (error: { status: number }) => error,
+        );
+        if (!(answer instanceof Response)) return expect(answer.status).toBe(416);
+        const got = await body(answer);
+        const said = /^bytes (\d+)-(\d+)\/700000$/.exec(
+          answer.headers.get('content-range') ?? 'bytes 0-699999/700000',
+        )!;
+        const want = bytes.subarray(Number(said[1]), Number(said[2]) + 1);
+        expect(Buffer.compare(got, want)).toBe(0);
+        expect(answer.headers.get('content-length')).toBe(String(want.length));
+      }),
+      { numRuns: 100 },
+    );
+  });
+
   test('a name with quotes and accents is safe in a download', async () => {
     const response = await sendFile(get(), path, 'video/mp4', 'Ré"glage\n.mp4');
     expect(response.headers.get('content-disposition')).toBe(

@@ -1,6 +1,7 @@
 import { rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { readTakeEvents, type TakeEvent, type TrackName } from '@/core/take/take';
+import { readTakeEvents } from '@/core/take/read-events';
+import type { TakeEvent, TrackName } from '@/core/take/take';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { Interrupted } from '../jobs/context';

@@ -1,7 +1,8 @@
 import { link, rm } from 'node:fs/promises';
 import { bridgeJoins } from '@/core/telemetry/bridge';
 import { pointerTrackOf } from '@/core/take/pointer';
-import { readTakeEvents, type TakeEvent, type TrackName } from '@/core/take/take';
+import { readTakeEvents } from '@/core/take/read-events';
+import type { TakeEvent, TrackName } from '@/core/take/take';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
 import type { Role } from '@/core/project/sources';
 import { secondsToTicks, type Ticks } from '@/core/time/ticks';

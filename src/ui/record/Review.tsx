@@ -2,7 +2,8 @@
 import { Pause, Play, RotateCcw, Trash2, X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { drawnAt, pointerDuring } from '@/core/take/drawn';
-import { readTakeEvents, type TakeEvent, type TrackName } from '@/core/take/take';
+import { readTakeEvents } from '@/core/take/read-events';
+import type { TakeEvent, TrackName } from '@/core/take/take';
 import { formatClock } from '@/core/time/timecode';
 import type { TakeView } from '@/server/takes/takes';
 import { Button } from '../parts/Button';
