@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import type { History } from '../src/core/edit/history';
 import type { Project } from '../src/core/project/model';
 
 interface Take {
@@ -13,7 +14,10 @@ interface Take {
 
 export const dataFolder = () => process.env.VISTUM_TEST_DATA ?? '/tmp/vistum-e2e';
 export const openDocument = async (page: Page, id: string) =>
-  (await (await page.request.get(`/api/projects/${id}`)).json()) as { project: Project };
+  (await (await page.request.get(`/api/projects/${id}`)).json()) as {
+    project: Project;
+    history: History;
+  };
 export const takesOf = async (page: Page, id: string) =>
   (await (await page.request.get(`/api/projects/${id}/takes`)).json()) as Take[];
 export const saved = (page: Page) =>

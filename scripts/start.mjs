@@ -4,9 +4,6 @@ import { pathToFileURL } from 'node:url';
 import { buildAll, buildParts } from './build.mjs';
 import { root, say } from './lib.mjs';
 
-/** A server that ran for so long, in milliseconds, had started well. */
-const SETTLED_MS = 10_000;
-
 export async function start({ dev = false, port = process.env.PORT ?? '4180' } = {}) {
   if (dev) await buildParts();
   else await buildAll();
@@ -23,14 +20,15 @@ export async function start({ dev = false, port = process.env.PORT ?? '4180' } =
   startWorker();
   let web;
   const startWeb = () => {
-    const began = Date.now();
+    let ready = false;
     web = fork('dist/web.mjs', dev ? ['--dev'] : [], {
       env: { ...env, PORT: String(port), NODE_ENV: dev ? 'development' : 'production' },
       execArgv: ['--enable-source-maps'],
     });
+    web.on('message', () => (ready = true));
     web.on('exit', (code) => {
-      // One that served for a while is started again; one that can't even start says why.
-      if (!stopping && Date.now() - began > SETTLED_MS) return void setTimeout(startWeb, 500);
+      // One that served is started again; one that can't even start has said why.
+      if (!stopping && ready) return void setTimeout(startWeb, 500);
       stop();
       process.exit(stopping === 'asked' ? 0 : (code ?? 1));
     });

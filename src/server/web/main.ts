@@ -56,7 +56,8 @@ server.on('upgrade', (request, socket, head) => {
   if (!dev || !host || !hosts.has(host.toLowerCase())) socket.destroy();
   else void upgrade(request, socket, head);
 });
-server.listen(port, hostname);
+// The starter takes one that never got here for one that can't start.
+server.listen(port, hostname, () => process.send?.('ready'));
 
 const stop = () => {
   server.close(() => process.exit(0));
