@@ -69,6 +69,11 @@ function hostileFiles(folder) {
     return readFileSync(join(folder, name));
   };
   const sparse = ['-f', 'lavfi', '-i', 'testsrc=s=320x240:r=30', '-frames:v', '3'];
+  const tenMinutes = join(folder, 'ten-minutes.ogg');
+  ffmpeg(
+    ...['-f', 'lavfi', '-i', 'anullsrc=r=8000:cl=mono', '-t', '600', '-c:a', 'libopus'],
+    ...['-b:a', '6k', tenMinutes],
+  );
   return {
     'sparse.mkv': make(
       'sparse.mkv',
@@ -77,18 +82,7 @@ function hostileFiles(folder) {
     ),
     'silent.ogg': make(
       'silent.ogg',
-      ...[
-        '-f',
-        'lavfi',
-        '-i',
-        'anullsrc=r=8000:cl=mono',
-        '-t',
-        '36000',
-        '-c:a',
-        'libopus',
-        '-b:a',
-        '6k',
-      ],
+      ...['-stream_loop', '59', '-i', tenMinutes, '-c', 'copy', '-f', 'ogg'],
     ),
     'strokes.svg': STROKES(),
   };

@@ -116,7 +116,7 @@ function parsed(text: string): { value: unknown } | null {
  */
 export function checkStored(document: string, history: string, footage: FactsById): CheckedStored {
   const stored = parsed(document);
-  if (!stored) return { why: 'its document is cut off or no JSON' };
+  if (!stored) return { why: 'its document is cut off or garbled' };
   const checked = validateProject(stored.value, { footage, pointers: {} });
   if ('faults' in checked) {
     const [first] = checked.faults;

@@ -1,4 +1,12 @@
-import { existsSync, mkdirSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  rmSync,
+  statSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { ffmpeg, scratchFolder } from '../testing/media';
 
@@ -135,11 +143,14 @@ test('the grace time is a setting', async () => {
   delete process.env.VISTUM_KEEP_DAYS;
 });
 
-test('the disk that a project takes is what its folders hold', async () => {
+test('the disk that projects take is what their folders hold; what copies share counts once', async () => {
   const { projectId, footageId } = await withFootage('Disk');
-  const bytes = readdirSync(footageFolder(footageId)).length;
-  const { projects, free } = await diskUsage();
-  expect(bytes).toBeGreaterThan(2);
-  expect(projects[projectId]).toBeGreaterThan(1000);
+  const copy = await duplicateProject(projectId);
+  const bytes = readdirSync(footageFolder(footageId))
+    .map((name) => statSync(join(footageFolder(footageId), name)).size)
+    .reduce((sum, size) => sum + size, 0);
+  const { projects, used, free } = await diskUsage();
+  expect([projects[projectId], projects[copy]]).toEqual([bytes, bytes]);
+  expect(used).toBeLessThan(Object.values(projects).reduce((sum, n) => sum + n, 0));
   expect(free).toBeGreaterThan(0);
 });

@@ -2,12 +2,14 @@ import { join } from 'node:path';
 import { database } from '../db/connection';
 import { dataDirectory } from '../places';
 import { freeDisk } from '../takes/takes';
-import { folderBytes } from './sizes';
+import { bytesOf, filesIn } from './sizes';
 
 /** What the data folder takes of the disk. */
 export interface DiskUsage {
   /** Bytes that can still be written. */
   readonly free: number;
+  /** Bytes of all projects together; what copies share counts once. */
+  readonly used: number;
   /** Bytes of each project's recordings, takes and exports, by its id; also of deleted ones. */
   readonly projects: Readonly<Record<string, number>>;
 }
@@ -27,7 +29,8 @@ export function diskUsage(): Promise<DiskUsage> {
 
 async function count(): Promise<DiskUsage> {
   const { footage, takes, exports } = await database();
-  const projects: Record<string, number> = {};
+  const all = new Map<string, number>();
+  const ofProject = new Map<string, Map<string, number>>();
   const kinds = [
     ['footage', footage],
     ['takes', takes],
@@ -38,9 +41,15 @@ async function count(): Promise<DiskUsage> {
       attributes: ['id', 'projectId'],
       raw: true,
     });
-    for (const { id, projectId } of rows)
-      projects[projectId] =
-        (projects[projectId] ?? 0) + (await folderBytes(join(dataDirectory(), folder, id)));
+    for (const { id, projectId } of rows) {
+      const own = ofProject.get(projectId) ?? new Map<string, number>();
+      ofProject.set(projectId, own);
+      for (const [file, size] of await filesIn(join(dataDirectory(), folder, id))) {
+        own.set(file, size);
+        all.set(file, size);
+      }
+    }
   }
-  return { free: await freeDisk(), projects };
+  const projects = Object.fromEntries([...ofProject].map(([id, own]) => [id, bytesOf(own)]));
+  return { free: await freeDisk(), used: bytesOf(all), projects };
 }

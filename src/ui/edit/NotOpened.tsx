@@ -25,7 +25,12 @@ export function NotOpened({ id, error }: { id: string; error: Error }) {
     }
   };
   return (
-    <main className="mx-auto max-w-2xl px-6 py-16">
+    <main className="mx-auto max-w-2xl px-6 pb-16">
+      <header className="mb-8 border-b border-line py-4">
+        <Link href="/" className="text-lg font-bold" aria-label="Vistum, all projects">
+          Vistum
+        </Link>
+      </header>
       {name && <h1 className="mb-2 text-xl font-semibold">{name}</h1>}
       <p role="alert" className="mb-4 text-fault">
         {error.message}
@@ -33,9 +38,10 @@ export function NotOpened({ id, error }: { id: string; error: Error }) {
       {lastGood && (
         <div className="mb-6 border border-line bg-sheet p-4">
           <p className="mb-1">
-            Last good revision:{' '}
+            Last good revision, of{' '}
             <span className="numbers">
-              {lastGood.revision}, {format(new Date(lastGood.savedAt), 'd MMM yyyy, HH:mm:ss')}
+              {format(new Date(lastGood.savedAt), 'd MMM yyyy, HH:mm:ss')} (number{' '}
+              {lastGood.revision})
             </span>
           </p>
           <p className="mb-3 text-ink-2">

@@ -41,7 +41,7 @@ export function SaveBanner() {
   return (
     <div
       role="alert"
-      className="fixed top-12 left-1/2 z-40 flex max-w-[min(52rem,95vw)] -translate-x-1/2 items-center gap-3 border border-caution bg-sheet px-4 py-2 shadow-md"
+      className="fixed inset-x-0 top-12 z-40 mx-auto flex w-fit max-w-[min(56rem,95vw)] items-center gap-3 border border-caution bg-sheet px-4 py-2 shadow-md"
     >
       {save === 'stale' ? (
         <>

@@ -115,8 +115,7 @@ export function ProjectsPage() {
         </Button>
         {usage && (
           <span className="numbers text-xs text-ink-2">
-            {inWords(Object.values(usage.projects).reduce((sum, n) => sum + n, 0))} used ·{' '}
-            {inWords(usage.free)} free
+            {inWords(usage.used)} used · {inWords(usage.free)} free
           </span>
         )}
       </footer>
