@@ -18,7 +18,7 @@ const AMOUNTS = short ? { kills: 6, files: 42 } : { kills: 200, files: 1000 };
 await bootstrap();
 say(`Chaos with seed ${seed}`);
 const random = randomFrom(seed);
-const world = new World(short ? 4196 : 4195);
+const world = new World(Number(process.env.CHAOS_PORT) || (short ? 4196 : 4195));
 await world.start();
 const found = { seed };
 const faults = [];

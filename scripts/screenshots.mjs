@@ -1,5 +1,7 @@
 // Makes docs/screenshots anew from the demo project, with a server of its own.
 import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import sqlite3 from 'sqlite3';
 import { chromium } from '@playwright/test';
 import { CHROMIUM } from './chromium.mjs';
 import { run } from './lib.mjs';
@@ -18,6 +20,40 @@ const goTo = async (time) => {
   await page.getByLabel('Timecode').press('Enter');
   await wait(1500);
 };
+/** A copy of the demo under a name. */
+async function copyNamed(name) {
+  const { id } = await (
+    await page.request.post(`${base}/api/projects/demo-glaze-firing/duplicate`)
+  ).json();
+  await page.request.patch(`${base}/api/projects/${id}`, { data: { name } });
+  return id;
+}
+
+/** What was deleted, and a project whose document is cut off, as a disk that fails leaves it. */
+async function deletedAndDamaged() {
+  const gone = await copyNamed('Kiln safety, first try');
+  await page.request.patch(`${base}/api/projects/${gone}`, { data: { deleted: true } });
+  await page.goto(base);
+  await page.getByRole('button', { name: 'Deleted things' }).click();
+  await page.getByText('Kiln safety, first try').waitFor();
+  await shot('deleted');
+  const hurt = await copyNamed('Cone six schedules');
+  const database = new sqlite3.Database(join(process.env.VISTUM_DATA ?? 'data', 'vistum.sqlite'));
+  database.configure('busyTimeout', 8000);
+  await new Promise((resolve) =>
+    database.run(
+      'UPDATE projects SET document = substr(document, 1, 2000) WHERE id = ?',
+      hurt,
+      resolve,
+    ),
+  );
+  database.close();
+  await page.goto(`${base}/projects/${hurt}/edit`);
+  await page.getByRole('button', { name: 'Open the last good revision' }).waitFor();
+  await shot('damaged');
+  await page.request.patch(`${base}/api/projects/${hurt}`, { data: { deleted: true } });
+}
+
 /** A copy in the middle of its rough cut: joins, a dissolve, a held frame, a range. */
 async function cutting() {
   const { id } = await (
@@ -78,6 +114,7 @@ try {
   await page.getByRole('link', { name: 'Open Glaze firing', exact: true }).waitFor();
   await wait(800);
   await shot('projects');
+  await deletedAndDamaged();
   await page.goto(`${base}/projects/demo-glaze-firing/outline`);
   await page.getByLabel('Narration of step 1', { exact: true }).waitFor();
   await wait(800);

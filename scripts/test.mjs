@@ -28,8 +28,14 @@ await buildParts();
 step('Unit tests', 'npx', 'jest');
 await buildAll();
 const data = join(tmpdir(), `vistum-e2e-${process.pid}`);
-say('Seeding the demo for the browser tests');
-run(process.execPath, ['scripts/vistum.mjs', 'demo', '--json'], { env: { VISTUM_DATA: data } });
+say('Seeding the demo for the browser tests; beside it, random kills and broken files');
+await runTogether(
+  [
+    [process.execPath, 'scripts/vistum.mjs', 'demo', '--json'],
+    [process.execPath, 'scripts/chaos.mjs', '--short'],
+  ],
+  { env: { VISTUM_DATA: data } },
+);
 say('Browser tests');
 run('npx', ['playwright', 'test'], { env: { VISTUM_TEST_DATA: data } });
 rmSync(data, { recursive: true, force: true });

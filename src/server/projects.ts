@@ -121,8 +121,8 @@ export async function renameProject(id: string, name: string): Promise<void> {
 }
 
 /**
- * Marks a project as deleted, and ends all work on it; or takes that back while it has not been purged. Exports and
- * recordings whose work was ended are told as cancelled, and can be started again.
+ * Marks a project as deleted, and ends all work on it; or takes that back while it has not been purged. Recordings that
+ * were being prepared are prepared then; exports stay cancelled, and can be started again.
  */
 export async function setProjectDeleted(id: string, deleted: boolean): Promise<void> {
   const { projects } = await database();
@@ -132,7 +132,11 @@ export async function setProjectDeleted(id: string, deleted: boolean): Promise<v
       { where: { id }, transaction },
     );
     if (!count) throw notFound('project');
-    if (deleted) await cancelJobsOf(id, transaction);
+    if (deleted) return cancelJobsOf({ projectId: id }, transaction);
+    const { footage } = await database();
+    const where = { projectId: id, status: 'waiting' as const, deletedAt: null };
+    for (const row of await footage.findAll({ where, attributes: ['id'], transaction }))
+      await enqueue('ingest', id, row.id, transaction);
   });
 }
 

@@ -1,5 +1,7 @@
 import { ROLES, type Role } from '@/core/project/sources';
+import { inTransaction } from '../db/connection';
 import { fitRole } from '../ingest/guess-role';
+import { cancelJobsOf, enqueue } from '../jobs/queue';
 import { problem } from '../problem';
 import { findFootage, mediaFactsOf, viewOf, type FootageView } from './view';
 
@@ -33,7 +35,16 @@ export async function changeFootage(
   return viewOf(row);
 }
 
-/** Takes footage out of the project, or takes that back while it has not been purged. */
+/**
+ * Takes footage out of the project and ends what is being done with it; or takes that back while it has not been purged.
+ * What was being prepared is prepared then.
+ */
 export async function setFootageDeleted(id: string, deleted: boolean): Promise<void> {
-  await (await findFootage(id)).update({ deletedAt: deleted ? new Date() : null });
+  const row = await findFootage(id);
+  if ((row.deletedAt !== null) === deleted) return;
+  await inTransaction(async (transaction) => {
+    await row.update({ deletedAt: deleted ? new Date() : null }, { transaction });
+    if (deleted) await cancelJobsOf({ subject: id }, transaction);
+    else if (row.status === 'waiting') await enqueue('ingest', row.projectId, id, transaction);
+  });
 }

@@ -43,6 +43,7 @@ export const trackWork: Work = {
       const row = await footage.findByPk(footageId, { transaction });
       if (!row) return;
       await rename(ready, target);
+      await rm(trackUpload(footageId), { force: true });
       await row.update(
         { hasPointer: true, notes: withNotes(row.notes, read.notes) },
         { transaction },

@@ -137,12 +137,15 @@ export async function cancelJob(id: string): Promise<void> {
   );
 }
 
-/** Cancels all jobs of a project. */
-export async function cancelJobsOf(projectId: string, transaction: Transaction): Promise<void> {
+/** Cancels all jobs of a project, or all that work on one thing of it. */
+export async function cancelJobsOf(
+  of: { readonly projectId: string } | { readonly subject: string },
+  transaction: Transaction,
+): Promise<void> {
   const { jobs } = await database();
   await jobs.update(
     { status: 'cancelled', message: 'Cancelled', owner: null },
-    { where: { projectId, status: { [Op.in]: ['queued', 'running'] } }, transaction },
+    { where: { ...of, status: { [Op.in]: ['queued', 'running'] } }, transaction },
   );
 }
 

@@ -91,6 +91,24 @@ test('a deleted project serves nothing, ends its work, comes back, and goes for 
   expect(existsSync(join(footageFolder(left[0]!), 'proxy.mp4'))).toBe(true);
 });
 
+test('what is deleted while it is prepared is let go, and prepared when it comes back', async () => {
+  const { jobs } = await database();
+  const projectId = await newProject('In the middle', 1280, 720, rate);
+  const { footageId, jobId } = await addFootage({
+    ...{ projectId, path, name: 'a.mp4', role: 'screen', take: false },
+  });
+  const waiting = () => jobs.count({ where: { subject: footageId, status: 'queued' } });
+  await setFootageDeleted(footageId, true);
+  await setFootageDeleted(footageId, true);
+  expect([(await jobs.findByPk(jobId))?.status, await waiting()]).toEqual(['cancelled', 0]);
+  await bringBack('footage', footageId);
+  expect(await waiting()).toBe(1);
+  await setProjectDeleted(projectId, true);
+  expect(await waiting()).toBe(0);
+  await bringBack('project', projectId);
+  expect(await waiting()).toBe(1);
+});
+
 test('deleted footage goes only when neither document, history nor a revision names it', async () => {
   const { projectId, footageId } = await withFootage('Uses');
   const facts = await loadFacts(projectId);
