@@ -7,7 +7,14 @@ import { root, say } from './lib.mjs';
 export async function start({ dev = false, port = process.env.PORT ?? '4180' } = {}) {
   if (dev) await buildParts();
   else await buildAll();
-  const env = { ...process.env, VISTUM_ROOT: root, NEXT_TELEMETRY_DISABLED: '1' };
+  const env = {
+    // Files and the database are waited for in threads of this pool. With the usual four, a few slow writes keep every
+    // other request from its files.
+    UV_THREADPOOL_SIZE: '24',
+    ...process.env,
+    VISTUM_ROOT: root,
+    NEXT_TELEMETRY_DISABLED: '1',
+  };
   let stopping = '';
   let worker;
   const startWorker = () => {

@@ -1,5 +1,6 @@
 // The worst requests and files at once, while somebody else works: how long do they wait?
 import { connect } from 'node:net';
+import { Worker } from 'node:worker_threads';
 import { ffmpeg, median, sleep, until } from './world.mjs';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -24,7 +25,7 @@ export function largeTrack(megabytes) {
 }
 
 /** A request of so many bytes that the answer does not wait for; answers the status. */
-function pour(world, path, megabytes) {
+function pour(world, path, megabytes, method = 'POST') {
   return new Promise((resolve) => {
     const socket = connect(world.port, '127.0.0.1');
     let said = '';
@@ -39,7 +40,7 @@ function pour(world, path, megabytes) {
       if (said.includes('\r\n\r\n')) setTimeout(end, 50);
     });
     socket.write(
-      `POST ${path} HTTP/1.1\r\nHost: 127.0.0.1:${world.port}\r\nContent-Type: application/json\r\nTransfer-Encoding: chunked\r\n\r\n`,
+      `${method} ${path} HTTP/1.1\r\nHost: 127.0.0.1:${world.port}\r\nContent-Type: application/json\r\nTransfer-Encoding: chunked\r\n\r\n`,
     );
     const piece = Buffer.concat([
       Buffer.from('100000\r\n'),
@@ -98,6 +99,8 @@ export async function runAbuse(world, say) {
   const mine = await world.newProject('Abuse');
   const other = await world.newProject('Beside it');
   const files = hostileFiles(world.folder);
+  const small = join(world.folder, 'small.mp4');
+  ffmpeg('-f', 'lavfi', '-i', 'testsrc=s=640x360:r=30:d=1', '-pix_fmt', 'yuv420p', small);
   say('hostile files are made');
   const body = (value) => ({
     method: 'POST',
@@ -130,22 +133,14 @@ export async function runAbuse(world, say) {
     promise.then(
       (answer) => (answers[name] = typeof answer === 'number' ? answer : (answer?.status ?? 0)),
     );
-  const waits = [];
-  let watching = true;
-  const watch = (async () => {
-    while (watching) {
-      for (const path of [
-        '/api/projects',
-        `/api/projects/${victim}`,
-        `/api/projects/${victim}/footage`,
-      ]) {
-        const began = performance.now();
-        const answer = await world.ask(path);
-        waits.push(answer?.ok ? performance.now() - began : Infinity);
-      }
-      await sleep(20);
-    }
-  })();
+  const watcher = new Worker(new URL('watcher.mjs', import.meta.url), {
+    workerData: {
+      base: world.base,
+      paths: ['/api/projects', `/api/projects/${victim}`, `/api/projects/${victim}/footage`],
+    },
+  });
+  const watched = new Promise((resolve) => watcher.once('message', resolve));
+  await sleep(500);
   for (let i = 0; i < 200; i++)
     void fetch(`${world.base}/api/projects/${victim}/events`, { signal: streams.signal }).catch(
       () => {},
@@ -156,11 +151,9 @@ export async function runAbuse(world, say) {
     note('nesting of 100,000', world.ask('/api/projects', deep)),
     note('a document with 300,000 faults', world.ask(`/api/projects/${mine}`, faulty)),
     note('a body of 200 MB', pour(world, '/api/projects', 200)),
-    note('a save of 200 MB', pour(world, `/api/projects/${mine}`, 200)),
+    note('a save of 200 MB', pour(world, `/api/projects/${mine}`, 200, 'PUT')),
   ];
   const brought = Object.entries(files).map(([name, bytes]) => world.upload(mine, name, bytes));
-  const small = join(world.folder, 'small.mp4');
-  ffmpeg('-f', 'lavfi', '-i', 'testsrc=s=640x360:r=30:d=1', '-pix_fmt', 'yuv420p', small);
   // Somebody else's recording is prepared although all of these are in the way.
   const began = Date.now();
   const fair = world
@@ -176,8 +169,8 @@ export async function runAbuse(world, say) {
       return found && found.status !== 'waiting' ? found : null;
     }, 900);
   await Promise.all(['strokes.svg', 'sparse.mkv'].map(endedOf));
-  watching = false;
-  await watch;
+  watcher.postMessage('stop');
+  const waits = await watched;
   streams.abort();
   say(
     `the worst is over: ${waits.length} requests, median ${median(waits).toFixed(0)} ms, ` +

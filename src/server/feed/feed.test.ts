@@ -43,6 +43,17 @@ test('all who listen to a project hear of its changes, and of no other’s', asy
   expect(feed.count).toBe(3);
 });
 
+test('for a crowd that comes at once the project is read once', async () => {
+  const id = await newProject('Crowded', 1280, 720, rate);
+  const { footage } = await database();
+  const read = jest.spyOn(footage, 'findAll');
+  const told: unknown[] = [];
+  for (let i = 0; i < 100; i++) feed.listen(id, () => told.push(1));
+  await until(() => told.length === 100);
+  expect(read).toHaveBeenCalledTimes(1);
+  read.mockRestore();
+});
+
 test('a project that is deleted ends its listeners', async () => {
   const id = await newProject('Short', 1280, 720, rate);
   const told: (string | null)[] = [];

@@ -50,10 +50,11 @@ export class ChangeFeed {
     if (!topic) {
       topic = { listeners: new Set(), stamp: '', told: '', readAt: 0 };
       this.topics.set(projectId, topic);
+      // Read once, for all who come before it is there.
+      void this.read(projectId);
     }
     topic.listeners.add(listener);
     if (topic.told) listener(topic.told);
-    else void this.read(projectId);
     this.timer ??= setTimeout(() => void this.look(), EVERY_MS);
     return () => {
       topic.listeners.delete(listener);

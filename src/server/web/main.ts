@@ -5,6 +5,7 @@ import { problemJson } from '../http/problem-json';
 import { programRoot } from '../places';
 import { allowedHosts, FORGED_HEADERS, refusalAt } from './gate';
 import { contentSecurityPolicy, SECURITY_HEADERS } from './headers';
+import { Spread } from './spread';
 
 /*
  * The web server: a gate that every request passes first, whatever it asks for, and behind it the application. The gate
@@ -23,6 +24,12 @@ const application = next({ dev, dir: programRoot(), hostname, port });
 await application.prepare();
 const answer = application.getRequestHandler();
 const upgrade = application.getUpgradeHandler();
+
+/** Tabs that come back all at once, as after a restart, open their streams this far apart, in milliseconds. */
+const STREAMS_APART = 25;
+const streams = new Spread(STREAMS_APART);
+const isEventStream = ({ url, method }: IncomingMessage): boolean =>
+  method === 'GET' && /^\/api\/projects\/[^/?]+\/events$/.test(url ?? '');
 
 function refuse(request: IncomingMessage, response: ServerResponse): boolean {
   const refused = refusalAt(
@@ -47,7 +54,8 @@ const server = createServer((request, response) => {
   // By these two the pages learn their nonce.
   request.headers['content-security-policy'] = policy;
   request.headers['x-nonce'] = nonce;
-  void answer(request, response);
+  if (isEventStream(request)) void streams.pass().then(() => answer(request, response));
+  else void answer(request, response);
 });
 server.requestTimeout = REQUEST_MS;
 server.headersTimeout = HEADERS_MS;

@@ -1,4 +1,5 @@
 import { allowedHosts, refusalAt } from './gate';
+import { Spread } from './spread';
 import { contentSecurityPolicy, SECURITY_HEADERS } from './headers';
 
 const hosts = allowedHosts(4180, ' studio.example:4180, Kiln:80');
@@ -47,4 +48,16 @@ test('no page runs text as a script, is shown in a frame, or talks to anybody el
   expect(policy).toContain("frame-ancestors 'none'");
   expect(policy).toContain("connect-src 'self';");
   expect(SECURITY_HEADERS['x-content-type-options']).toBe('nosniff');
+});
+
+test('a crowd is let through one after the other, whoever comes alone at once', async () => {
+  const spread = new Spread(20);
+  const began = performance.now();
+  await spread.pass();
+  expect(performance.now() - began).toBeLessThan(15);
+  const times: number[] = [];
+  await Promise.all(
+    Array.from({ length: 5 }, () => spread.pass().then(() => times.push(performance.now()))),
+  );
+  for (const [i, time] of times.entries()) expect(time - began).toBeGreaterThan(20 * (i + 1) - 3);
 });
