@@ -3,7 +3,6 @@ import type { FootageKind } from '@/core/project/sources';
 import {
   framesPerSecond,
   frameStart,
-  rateFromNumber,
   secondsToTicks,
   type FrameRate,
   type Ticks,
