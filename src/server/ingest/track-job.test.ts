@@ -57,7 +57,11 @@ test('a track is attached in the recording’s pixels, with what was mended told
     [20, 50, 50],
   ]);
   expect(await view()).toMatchObject({ hasPointer: true });
-  expect((await view()).notes.filter((note) => note.startsWith('Pointer track'))).toHaveLength(2);
+  expect((await view()).notes.filter((note) => note.startsWith('Pointer track'))).toEqual([
+    'Pointer track: 2 positions.',
+    expect.stringMatching(/ran backwards/),
+    expect.stringMatching(/outside/),
+  ]);
   expect(readdirSync(footageFolder(footageId)).filter((n) => /part|upload/.test(n))).toEqual([]);
 });
 

@@ -45,7 +45,10 @@ export const trackWork: Work = {
       await rename(ready, target);
       await rm(trackUpload(footageId), { force: true });
       await row.update(
-        { hasPointer: true, notes: withNotes(row.notes, read.notes) },
+        {
+          hasPointer: true,
+          notes: withNotes(row.notes, [`${read.samples} positions.`, ...read.notes]),
+        },
         { transaction },
       );
     };
