@@ -3,25 +3,26 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ffmpeg, median, sleep, until } from './world.mjs';
 
-const PICTURE = ['-f', 'lavfi', '-i', 'testsrc=s=160x120:r=15:d=1', '-pix_fmt', 'yuv420p'];
+const PICTURE = ['-f', 'lavfi', '-i', 'testsrc=s=160x120:r=15:d=1'];
+const PLANAR = ['-pix_fmt', 'yuv420p'];
 const SOUND = ['-f', 'lavfi', '-i', 'sine=f=440:d=1'];
 const SVG =
   '<svg xmlns="http://www.w3.org/2000/svg" width="200" height="100"><rect width="50" height="40" fill="#0e6b63"/><path d="M0 0L200 100" stroke="#c2412d"/></svg>';
 
 const KINDS = {
-  'a.mp4': [...PICTURE, ...SOUND, '-shortest', '-c:v', 'libx264'],
-  'b.mkv': [...PICTURE, '-c:v', 'ffv1'],
-  'c.webm': [...PICTURE, '-c:v', 'libvpx'],
-  'd.mov': [...PICTURE, '-c:v', 'mpeg4'],
-  'e.avi': [...PICTURE, '-c:v', 'mpeg4', '-bf', '2'],
+  'a.mp4': [...PICTURE, ...SOUND, ...PLANAR, '-shortest', '-c:v', 'libx264'],
+  'b.mkv': [...PICTURE, ...PLANAR, '-c:v', 'ffv1'],
+  'c.webm': [...PICTURE, ...PLANAR, '-c:v', 'libvpx'],
+  'd.mov': [...PICTURE, ...PLANAR, '-c:v', 'mpeg4'],
+  'e.avi': [...PICTURE, ...PLANAR, '-c:v', 'mpeg4', '-bf', '2'],
   'f.ogg': [...SOUND, '-c:a', 'libvorbis'],
   'g.wav': SOUND,
   'h.mp3': SOUND,
   'i.flac': SOUND,
   'j.m4a': SOUND,
   'k.png': [...PICTURE, '-frames:v', '1'],
-  'l.jpg': [...PICTURE, '-frames:v', '1'],
-  'm.webp': [...PICTURE, '-frames:v', '1'],
+  'l.jpg': [...PICTURE, '-pix_fmt', 'yuvj420p', '-frames:v', '1'],
+  'm.webp': [...PICTURE, ...PLANAR, '-frames:v', '1'],
 };
 
 /** Whole files of every kind that is read. */
