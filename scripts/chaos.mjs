@@ -1,5 +1,6 @@
 // Attacks a Vistum of its own: random kills, mutated files, the worst requests at once, and a very long pointer track.
-// `--short` is what the tests run; `--seed N` repeats a run; names of parts run only those.
+// `--short` is what the tests run; `--seed N` repeats a run,
+// `--kills N` and `--files N` say how many; names of parts run only those.
 import { writeFileSync } from 'node:fs';
 import { bootstrap } from './bootstrap.mjs';
 import { say } from './lib.mjs';
@@ -13,7 +14,8 @@ const short = args.includes('--short');
 const seed = Number(args[args.indexOf('--seed') + 1]) || (short ? 1 : Date.now() % 1e6);
 const named = args.filter((arg) => ['kills', 'files', 'abuse', 'track'].includes(arg));
 const runs = (part) => !named.length || named.includes(part);
-const AMOUNTS = short ? { kills: 6, files: 42 } : { kills: 200, files: 1000 };
+const usual = short ? { kills: 6, files: 42 } : { kills: 200, files: 1000 };
+const count = (part) => Number(args[args.indexOf(`--${part}`) + 1]) || usual[part];
 
 await bootstrap();
 say(`Chaos with seed ${seed}`);
@@ -24,11 +26,11 @@ const found = { seed };
 const faults = [];
 try {
   if (runs('kills')) {
-    found.kills = await runKills(world, AMOUNTS.kills, random, say);
+    found.kills = await runKills(world, count('kills'), random, say);
     faults.push(...found.kills.faults);
   }
   if (runs('files')) {
-    found.files = await runFiles(world, AMOUNTS.files, random, say);
+    found.files = await runFiles(world, count('files'), random, say);
     faults.push(...found.files.faults);
   }
   if (runs('track')) {

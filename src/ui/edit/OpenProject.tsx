@@ -66,7 +66,9 @@ function useServerState() {
       id,
       ({ revision, name, footage, exports, jobs, takes }) => {
         const known = store.getState();
-        const newer = revision > known.revision && known.save !== 'saving';
+        // While an answer is waited for, or never came, the newer revision may be this tab's own.
+        const own = known.save === 'saving' || known.save === 'failed';
+        const newer = revision > known.revision && !own;
         const changed = JSON.stringify(known.footage) !== JSON.stringify(footage);
         store.setState({
           name,

@@ -23,8 +23,8 @@ beforeEach(() => {
   const nothing = () => undefined;
   Object.assign(globalThis, {
     window: { addEventListener: nothing, removeEventListener: nothing },
-    fetch: (_path: string, { body }: { body: string }) => {
-      sent.push(JSON.parse(body) as { revision: number });
+    fetch: (_path: string, { body }: { body?: string }) => {
+      if (body) sent.push(JSON.parse(body) as { revision: number });
       const answer = answers.shift();
       return Promise.resolve(answer ? answer() : Response.json({ revision: 7 + sent.length }));
     },
@@ -87,6 +87,30 @@ test('a server that is away is asked again; a newer revision elsewhere ends it',
   expect(store.getState().save).toBe('stale');
   await pass(60_000);
   expect(sent).toHaveLength(3);
+  stop();
+});
+
+test('a save that was done although its answer never came is this tab’s own, not another’s', async () => {
+  const store = open();
+  const stop = startAutosave(store);
+  let stored: unknown;
+  answers = [
+    () => {
+      stored = store.getState().project;
+      return Promise.reject(new TypeError('fetch failed'));
+    },
+    () => refuse(409, 'This project was changed in another tab.'),
+    () => Response.json({ revision: 8, project: structuredClone(stored) }),
+  ];
+  paint(store, '#111111');
+  await pass(600);
+  paint(store, '#222222');
+  await pass(10_000);
+  expect(store.getState()).toMatchObject({ save: 'saved', saveFault: null });
+  expect(sent.at(-1)).toMatchObject({
+    revision: 8,
+    project: { canvas: { background: '#222222' } },
+  });
   stop();
 });
 

@@ -1,4 +1,6 @@
 import type { StoreApi } from 'zustand';
+import { same } from '@/core/edit/patch';
+import type { Project } from '@/core/project/model';
 import { api, ApiError } from '../shell/api';
 import type { EditorState, SaveState } from './store';
 
@@ -21,6 +23,17 @@ function stateAfter(error: unknown): SaveState {
 export function startAutosave(store: StoreApi<EditorState>): () => void {
   let timer: ReturnType<typeof setTimeout> | null = null;
   let saving = false;
+  /** What was sent since the last answer: the server may have saved any of it although its answer never came. */
+  let unanswered: Project[] = [];
+
+  /** The revision that the server has, if it is one that was sent from here without an answer. */
+  const ownRevision = async (id: string, continues: number): Promise<number | null> => {
+    if (!unanswered.length) return null;
+    const stored = await api<{ revision: number; project: Project }>(`/api/projects/${id}`);
+    const ours =
+      stored.revision === continues + 1 && unanswered.some((sent) => same(stored.project, sent));
+    return ours ? stored.revision : null;
+  };
 
   const later = (ms: number) => {
     if (timer) clearTimeout(timer);
@@ -39,6 +52,7 @@ export function startAutosave(store: StoreApi<EditorState>): () => void {
         method: 'PUT',
         body: { revision, project, history },
       });
+      unanswered = [];
       const changed = store.getState().project !== project;
       store.setState({
         revision: answer.revision,
@@ -48,6 +62,14 @@ export function startAutosave(store: StoreApi<EditorState>): () => void {
       if (changed) later(PAUSE_MS);
     } catch (error) {
       const save = stateAfter(error);
+      if (save === 'stale') {
+        const own = await ownRevision(id, revision).catch(() => null);
+        unanswered = [];
+        if (own !== null) {
+          store.setState({ revision: own, save: 'waiting', saveFault: null });
+          return later(0);
+        }
+      } else if (save === 'failed') unanswered.push(project);
       const changed = store.getState().project !== project;
       store.setState({
         save: save === 'refused' && changed ? 'waiting' : save,
