@@ -1,2 +1,0 @@
-import { buildParts } from './scripts/build.mjs';
-await buildParts();
