@@ -99,7 +99,8 @@ export const CATALOGUE = {
   'ffmpeg-missing': entry(
     500,
     () =>
-      'FFmpeg is not installed. Run `npm run demo` once, which installs it, or `apt-get install ffmpeg`.',
+      'FFmpeg is not installed. Run `npm run demo` once, which installs it, or `apt-get ' +
+      'install ffmpeg`.',
   ),
   unexpected: entry(
     500,
@@ -108,14 +109,16 @@ export const CATALOGUE = {
   'disk-nearly-full': entry(
     507,
     () =>
-      'The disk is full, or nearly so. Free some space, then export again; the project is as it was.',
+      'The disk is full, or nearly so. Free some space, then export again; the project is as ' +
+      'it was.',
   ),
 
   // The database.
   'database-foreign': entry(
     500,
     () =>
-      'The file vistum.sqlite in the data folder is not a database of Vistum. Move it away, or name ' +
+      'The file vistum.sqlite in the data folder is not a database of Vistum. Move it away, ' +
+      'or name ' +
       'another folder with VISTUM_DATA.',
   ),
   'database-newer': entry(
@@ -127,7 +130,8 @@ export const CATALOGUE = {
   'database-damaged': entry(
     500,
     () =>
-      'The database is damaged. Stop Vistum, put the newest copy from the folder backups in its place, ' +
+      'The database is damaged. Stop Vistum, put the newest copy from the folder backups in ' +
+      'its place, ' +
       'and start again.',
   ),
 
@@ -137,7 +141,8 @@ export const CATALOGUE = {
   'project-damaged': entry(
     409,
     (why: string) =>
-      `This project is damaged: ${why}. Nothing of it was changed; its last good revision can be opened.`,
+      `This project is damaged: ${why}. Nothing of it was changed; its last good revision can ` +
+      `be opened.`,
     'its document is cut off',
   ),
   'project-lost': entry(
@@ -166,7 +171,8 @@ export const CATALOGUE = {
   'save-stale': entry(
     409,
     () =>
-      'This project was changed in another tab or by a command. Load the newer version to go on from there.',
+      'This project was changed in another tab or by a command. Load the newer version to go ' +
+      'on from there.',
   ),
 
   // Footage.
@@ -192,19 +198,22 @@ export const CATALOGUE = {
   'footage-not-ready': entry(
     409,
     () =>
-      'A pointer track belongs to a recording with a picture that has been prepared. Wait until it is ' +
+      'A pointer track belongs to a recording with a picture that has been prepared. Wait ' +
+      'until it is ' +
       'ready, then attach it.',
   ),
   'track-too-large': entry(
     413,
     (most: string) =>
-      `The pointer track is larger than ${most}. Split the recording, or sample the pointer less often.`,
+      `The pointer track is larger than ${most}. Split the recording, or sample the pointer ` +
+      `less often.`,
     '64 MB',
   ),
   'track-too-slow': entry(
     422,
     () =>
-      'Reading the pointer track took more time or memory than Vistum gives to one. Split the recording, or ' +
+      'Reading the pointer track took more time or memory than Vistum gives to one. Split the ' +
+      'recording, or ' +
       'sample the pointer less often.',
   ),
   'track-unreadable': entry(422, (why: string) => why, 'The pointer track holds no positions.'),
@@ -232,7 +241,8 @@ export const CATALOGUE = {
   'copied-footage-gone': entry(
     410,
     () =>
-      'A recording of what was copied no longer exists, so it can’t be pasted here. Bring its file to ' +
+      'A recording of what was copied no longer exists, so it can’t be pasted here. Bring its ' +
+      'file to ' +
       'Footage first.',
   ),
   'already-purged': entry(
@@ -248,7 +258,8 @@ export const CATALOGUE = {
   'media-incomplete': entry(
     422,
     () =>
-      'The recording is incomplete: its end, with the index, is missing. Copy it again from where it was ' +
+      'The recording is incomplete: its end, with the index, is missing. Copy it again from ' +
+      'where it was ' +
       'recorded.',
   ),
   'media-unreadable': entry(
@@ -259,38 +270,44 @@ export const CATALOGUE = {
   'media-too-slow': entry(
     422,
     () =>
-      'Reading the file took longer than Vistum gives to one file. It may be damaged; try to save it ' +
+      'Reading the file took longer than Vistum gives to one file. It may be damaged; try to ' +
+      'save it ' +
       'again in the program it came from.',
   ),
   'media-too-much': entry(
     422,
     () =>
-      'The file holds more than Vistum takes of one file. It may be damaged; try to save it again in the ' +
+      'The file holds more than Vistum takes of one file. It may be damaged; try to save it ' +
+      'again in the ' +
       'program it came from.',
   ),
   'media-memory': entry(
     422,
     (most: string) =>
-      `Reading the file takes more memory than the ${most} that Vistum gives to one file. Save it again ` +
+      `Reading the file takes more memory than the ${most} that Vistum gives to one file. ` +
+      `Save it again ` +
       'with smaller pictures.',
     '4 GB',
   ),
   'media-killed': entry(
     503,
     () =>
-      'The system ended the program that was reading the file, most likely for lack of memory. It is ' +
+      'The system ended the program that was reading the file, most likely for lack of ' +
+      'memory. It is ' +
       'tried again.',
   ),
   'media-killed-often': entry(
     503,
     () =>
-      'It was interrupted three times and is not tried again by itself. Start it again when the machine ' +
+      'It was interrupted three times and is not tried again by itself. Start it again when ' +
+      'the machine ' +
       'has room.',
   ),
   'media-stands-still': entry(
     503,
     () =>
-      'A decoder or encoder did nothing for a long time and was ended. Export again; if it happens again, ' +
+      'A decoder or encoder did nothing for a long time and was ended. Export again; if it ' +
+      'happens again, ' +
       'one of the recordings may be damaged.',
   ),
   'media-empty': entry(422, () => 'The file holds neither picture nor sound.'),
@@ -313,13 +330,15 @@ export const CATALOGUE = {
   'media-picture-codec': entry(
     422,
     (codec: string) =>
-      `Its picture is coded as ${codec}, which Vistum does not read. Save it as H.264, HEVC, VP9 or AV1.`,
+      `Its picture is coded as ${codec}, which Vistum does not read. Save it as H.264, HEVC, ` +
+      `VP9 or AV1.`,
     'bink',
   ),
   'media-sound-codec': entry(
     422,
     (codec: string) =>
-      `Its sound is coded as ${codec}, which Vistum does not read. Save it as AAC, Opus, MP3, FLAC or WAV.`,
+      `Its sound is coded as ${codec}, which Vistum does not read. Save it as AAC, Opus, MP3, ` +
+      `FLAC or WAV.`,
     'cook',
   ),
   'media-side': entry(
@@ -334,7 +353,8 @@ export const CATALOGUE = {
   'media-sample-rate': entry(
     422,
     (rate: number) =>
-      `Its sound has ${rate} samples a second; Vistum takes 4000 to 384000. Save it again at 48000.`,
+      `Its sound has ${rate} samples a second; Vistum takes 4000 to 384000. Save it again at ` +
+      `48000.`,
     1,
   ),
   'drawing-too-large': entry(
@@ -351,7 +371,8 @@ export const CATALOGUE = {
   'drawing-too-slow': entry(
     422,
     (name: string) =>
-      `${name} is too elaborate to be drawn within Vistum’s limits of time and memory. Save it as a PNG ` +
+      `${name} is too elaborate to be drawn within Vistum’s limits of time and memory. Save ` +
+      `it as a PNG ` +
       'and bring that.',
     'a.svg',
   ),
@@ -360,7 +381,8 @@ export const CATALOGUE = {
   'take-elsewhere': entry(
     409,
     () =>
-      'Another tab is recording for this project. Stop it there first, so that the two don’t disturb each other.',
+      'Another tab is recording for this project. Stop it there first, so that the two don’t ' +
+      'disturb each other.',
   ),
   'take-other-project': entry(409, () => 'A take of that id belongs to another project.'),
   'take-running': entry(409, () => 'The take is still being recorded. Stop it first.'),
@@ -406,7 +428,8 @@ export const CATALOGUE = {
   'nothing-to-plan': entry(
     409,
     () =>
-      'No recording of this project has a pointer track, so there is nothing to plan from. Import one with ' +
+      'No recording of this project has a pointer track, so there is nothing to plan from. ' +
+      'Import one with ' +
       '--pointer.',
   ),
   'beyond-end': entry(
