@@ -7,7 +7,8 @@ import { browserRasterizer, loadKernels } from '@/preview/browser-host';
 import { ClipReader } from '@/preview/clip-reader';
 
 /*
- * Composes plans in the browser as the preview does, and hands the planes over. Bundled by the test, served by it to a page of the application.
+ * Composes plans in the browser as the preview does, and hands the planes over. Bundled by the
+ * test, served by it to a page of the application.
  */
 
 const toBase64 = (bytes: Uint8Array): string => {

@@ -114,7 +114,8 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
   await page.keyboard.press('Alt+R');
   await expect(page.getByTestId('elapsed')).toBeVisible();
   await page.waitForTimeout(1500);
-  // More than once: a browser whose own sound stumbles may swallow a click, and a camera's picture may come late.
+  // More than once: a browser whose own sound stumbles may swallow a click, and a camera's picture
+  // may come late.
   for (let i = 0; i < 5; i++) {
     await page.getByRole('button', { name: 'Flash and click' }).click();
     await page.waitForTimeout(1200);
@@ -135,7 +136,8 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
   await keep(again);
   await saved(again);
 
-  // Everything stands in Edit: linked where it was recorded together, picture and sound of one instant at one place.
+  // Everything stands in Edit: linked where it was recorded together, picture and sound of one
+  // instant at one place.
   await again.getByRole('link', { name: 'Edit' }).click();
   await expect(again.locator('[data-clip][data-lane-kind=screen]')).toHaveCount(5);
   await expect(again.locator('[data-clip][data-lane-kind=voice]')).toHaveCount(5);

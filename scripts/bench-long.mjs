@@ -1,4 +1,5 @@
-// Opens projects of 100 to 3,000 clips in headless Chromium and measures what a person waits for. Prints how the cost grows.
+// Opens projects of 100 to 3,000 clips in headless Chromium and measures what a person waits for.
+// Prints how the cost grows.
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -16,7 +17,10 @@ const COUNTS = (process.env.VISTUM_BENCH_CLIPS ?? '100,300,1000,3000').split(','
 const CALLOUTS_A_CLIP = 500 / 3000;
 const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
-/** A document with so many clips on three lanes over two hours, and callouts, steps and markers with them. */
+/**
+ * A document with so many clips on three lanes over two hours, and callouts, steps and markers with
+ * them.
+ */
 function longProject(document, footageId, count) {
   const project = structuredClone(document);
   const each = Math.floor((SECONDS * 30) / (count / 3));

@@ -1,4 +1,5 @@
-// Composes stretches of the demo at 1280x720 in a worker of headless Chromium, as the preview does, and tells how long a picture takes.
+// Composes stretches of the demo at 1280x720 in a worker of headless Chromium, as the preview does,
+// and tells how long a picture takes.
 import { chromium } from '@playwright/test';
 import { build } from 'esbuild';
 import { CHROMIUM } from './chromium.mjs';

@@ -1,4 +1,5 @@
-// Records the practice devices in headless Chromium and measures what arrives. Prints frames, offsets and time on the main thread.
+// Records the practice devices in headless Chromium and measures what arrives. Prints frames,
+// offsets and time on the main thread.
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -10,7 +10,8 @@ if (major < 20) {
 
 const PACKAGES = [
   { test: () => has('ffmpeg') && has('ffprobe'), name: 'ffmpeg', why: 'decodes and encodes' },
-  // sqlite3 is compiled on the way; against the system's library that takes seconds instead of minutes.
+  // sqlite3 is compiled on the way; against the system's library that takes seconds instead of
+  // minutes.
   {
     test: () => existsSync('/usr/include/sqlite3.h'),
     name: 'libsqlite3-dev',
@@ -50,7 +51,8 @@ export async function bootstrap({ tests = false } = {}) {
     ['package.json', 'package-lock.json'],
     () => {
       say('Installing npm packages (a minute or two at first)');
-      // The list of what is installed stays as it was committed: npm would add what other systems need.
+      // The list of what is installed stays as it was committed: npm would add what other systems
+      // need.
       run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
         env: {
           npm_config_sqlite: '/usr',

@@ -1,6 +1,6 @@
-// Attacks a Vistum of its own: random kills, mutated files, the worst requests at once, and a very long pointer track.
-// `--short` is what the tests run; `--seed N` repeats a run,
-// `--kills N` and `--files N` say how many; names of parts run only those.
+// Attacks a Vistum of its own: random kills, mutated files, the worst requests at once, and a very
+// long pointer track. `--short` is what the tests run; `--seed N` repeats a run, `--kills N` and
+// `--files N` say how many; names of parts run only those.
 import { writeFileSync } from 'node:fs';
 import { bootstrap } from './bootstrap.mjs';
 import { say } from './lib.mjs';

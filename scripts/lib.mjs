@@ -26,7 +26,10 @@ export function run(command, args, options = {}) {
   process.exit(status || 1);
 }
 
-/** Runs commands beside each other; what each says is shown when all have ended, and the first that failed ends this script. */
+/**
+ * Runs commands beside each other; what each says is shown when all have ended, and the first that
+ * failed ends this script.
+ */
 export async function runTogether(commands, options = {}) {
   const ended = await Promise.all(
     commands.map(

@@ -3,7 +3,9 @@ import { spawn } from 'node:child_process';
 
 const TRIES = 240;
 
-/** Starts Vistum on a port and waits until it answers; the answer is its address and how to stop it. */
+/**
+ * Starts Vistum on a port and waits until it answers; the answer is its address and how to stop it.
+ */
 export async function serve(port, env = {}) {
   const server = spawn(process.execPath, ['scripts/start.mjs'], {
     env: { ...process.env, ...env, PORT: port },

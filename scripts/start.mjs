@@ -8,8 +8,8 @@ export async function start({ dev = false, port = process.env.PORT ?? '4180' } =
   if (dev) await buildParts();
   else await buildAll();
   const env = {
-    // Files and the database are waited for in threads of this pool. With the usual four, a few slow writes keep every
-    // other request from its files.
+    // Files and the database are waited for in threads of this pool. With the usual four, a few
+    // slow writes keep every other request from its files.
     UV_THREADPOOL_SIZE: '24',
     ...process.env,
     VISTUM_ROOT: root,

@@ -1,4 +1,6 @@
-/** A quiet bed of slow chords, two channels, made of detuned sines with a soft pluck on each beat. */
+/**
+ * A quiet bed of slow chords, two channels, made of detuned sines with a soft pluck on each beat.
+ */
 export function musicBed(seconds: number, rate: number): Float32Array[] {
   const length = Math.round(seconds * rate);
   const left = new Float32Array(length);

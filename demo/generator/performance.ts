@@ -8,7 +8,10 @@ import {
   type KilnbookState,
 } from '../../src/practice/kilnbook';
 
-/** Acts the tutorial out so that each step starts with its words. `starts` are milliseconds of screen time. */
+/**
+ * Acts the tutorial out so that each step starts with its words. `starts` are milliseconds of
+ * screen time.
+ */
 export function perform(starts: readonly number[], end: number): Performance<KilnbookState> {
   const actor = new Actor<KilnbookState>(WIDTH, HEIGHT, { x: 1410, y: 905 });
   const at = (index: number, plus = 0) => actor.until((starts[index] ?? end) + plus);

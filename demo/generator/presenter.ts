@@ -31,7 +31,10 @@ export class PresenterCamera {
     this.strands = hairStrands(random);
   }
 
-  /** The RGBA bytes of the frame at `t` seconds; `voice` is the loudness of the word being said, 0 to 1. */
+  /**
+   * The RGBA bytes of the frame at `t` seconds; `voice` is the loudness of the word being said, 0
+   * to 1.
+   */
   frame(t: number, voice: number): Uint8ClampedArray {
     const c = this.canvas.getContext('2d');
     c.drawImage(this.wall, 0, 0);

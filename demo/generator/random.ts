@@ -1,4 +1,7 @@
-/** A repeatable stream of numbers in [0, 1) (mulberry32), so that the demo is the same at each making. */
+/**
+ * A repeatable stream of numbers in [0, 1) (mulberry32), so that the demo is the same at each
+ * making.
+ */
 export function randomStream(seed: number): () => number {
   let a = seed >>> 0;
   return () => {

@@ -188,7 +188,10 @@ export async function runAbuse(world, say) {
   };
 }
 
-/** A pointer track of 42 MB: how long until it is attached, and how long the project then takes to open. */
+/**
+ * A pointer track of 42 MB: how long until it is attached, and how long the project then takes to
+ * open.
+ */
 export async function runTrack(world, megabytes = 42) {
   const projectId = await world.newProject('A long track');
   const path = join(world.folder, 'tracked.mp4');

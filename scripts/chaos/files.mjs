@@ -1,4 +1,5 @@
-// Mutated files: each must end, within its limits, prepared or with a sentence, and nothing may crash over it.
+// Mutated files: each must end, within its limits, prepared or with a sentence, and nothing may
+// crash over it.
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ffmpeg, median, sleep, until } from './world.mjs';
@@ -35,7 +36,10 @@ function wholeFiles(folder) {
   return [...files, { name: 'n.svg', bytes: Buffer.from(SVG) }];
 }
 
-/** A copy with bytes flipped, runs removed, doubled or filled; heads, where lengths and kinds stand, most of all. */
+/**
+ * A copy with bytes flipped, runs removed, doubled or filled; heads, where lengths and kinds stand,
+ * most of all.
+ */
 function mutate(bytes, random) {
   let copy = Buffer.from(bytes);
   const somewhere = () => {
@@ -72,7 +76,8 @@ function mutate(bytes, random) {
 /**
  * Brings so many mutated files.
  *
- * @returns what became of them, the longest time and the most memory one took, and what should not have been
+ * @returns what became of them, the longest time and the most memory one took, and what should not
+ * have been
  */
 export async function runFiles(world, count, random, say) {
   const whole = wholeFiles(world.folder);

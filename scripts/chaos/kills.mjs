@@ -1,4 +1,5 @@
-// Random kills of server, worker and FFmpeg while projects are saved, takes recorded, recordings prepared and exported.
+// Random kills of server, worker and FFmpeg while projects are saved, takes recorded, recordings
+// prepared and exported.
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ffmpeg, sleep, until } from './world.mjs';
@@ -34,7 +35,10 @@ function numbersIn(path) {
   });
 }
 
-/** Saves again and again until told to stop; afterwards what was acknowledged last must be there, or what was sent after it. */
+/**
+ * Saves again and again until told to stop; afterwards what was acknowledged last must be there, or
+ * what was sent after it.
+ */
 async function saving(world, projectId, going) {
   const color = (n) => `#${n.toString(16).padStart(6, '0')}`;
   let open = (await until(() => world.ask(`/api/projects/${projectId}`))).json;
@@ -70,7 +74,10 @@ async function saving(world, projectId, going) {
     : 'the document is not what was saved';
 }
 
-/** Records a sound piece by piece, closes and keeps the take; every acknowledged byte must be in the footage. */
+/**
+ * Records a sound piece by piece, closes and keeps the take; every acknowledged byte must be in the
+ * footage.
+ */
 async function taking(world, projectId, round, random) {
   const id = `chaos-take-${String(round).padStart(6, '0')}`;
   const track = {
@@ -215,7 +222,8 @@ async function place(world, projectId, footageId, facts) {
 }
 
 /**
- * Kills so often, each time while all kinds of work go on, and holds what was acknowledged against what is there.
+ * Kills so often, each time while all kinds of work go on, and holds what was acknowledged against
+ * what is there.
  *
  * @returns kills by victim, and a sentence for each thing that was lost, corrupt or stuck
  */

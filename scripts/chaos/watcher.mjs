@@ -1,4 +1,5 @@
-// Somebody else at work: asks again and again for what a tab needs, in a thread of its own, and notes how long each took.
+// Somebody else at work: asks again and again for what a tab needs, in a thread of its own, and
+// notes how long each took.
 import { parentPort, workerData } from 'node:worker_threads';
 
 const { base, paths } = workerData;

@@ -141,7 +141,10 @@ export class World {
     return made.id;
   }
 
-  /** Brings a file as the interface does: an upload that resumes. Answers footage's id once it was acknowledged. */
+  /**
+   * Brings a file as the interface does: an upload that resumes. Answers footage's id once it was
+   * acknowledged.
+   */
   async upload(projectId, name, bytes, role = '', step = 1 << 18) {
     const encoded = (text) => Buffer.from(text).toString('base64');
     const metadata = `filename ${encoded(name)},project ${encoded(projectId)}${role ? `,role ${encoded(role)}` : ''}`;

@@ -16,7 +16,10 @@ const block = (ms: number, value: number) => ({
   close: () => undefined,
 });
 
-/** Runs blocks through a track; each comes at its time plus a delay, on a clock that is read when it comes. */
+/**
+ * Runs blocks through a track; each comes at its time plus a delay, on a clock that is read when it
+ * comes.
+ */
 async function record(
   blocks: readonly { ms: number; delay: number; value: number }[],
   during: (take: TakeClock, track: AudioTrack, at: number) => void = () => undefined,

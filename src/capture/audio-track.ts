@@ -4,11 +4,17 @@ import type { Part } from './part';
 import type { TakeClock } from './take-clock';
 import type { TrackStats } from './video-track';
 
-/** Samples that were lost on the way are made up for by silence when the blocks' times jump by more than this. */
+/**
+ * Samples that were lost on the way are made up for by silence when the blocks' times jump by more
+ * than this.
+ */
 const GAP_MS = 18;
 /** Blocks over which the least late one is looked for. */
 const WINDOW = 40;
-/** Devices' clocks drift by up to some 300 millionths; what drifts is not lost. Milliseconds for each block of 10 ms. */
+/**
+ * Devices' clocks drift by up to some 300 millionths; what drifts is not lost. Milliseconds for
+ * each block of 10 ms.
+ */
 const DRIFT_MS = 0.003;
 const PAIR_MS = 250;
 /** So many blocks in so short a while are a steady flow. */
@@ -104,7 +110,10 @@ export class AudioTrack {
     this.blocks++;
   }
 
-  /** Times of blocks jitter; the least late of the last ones tells how the samples lie, and whether any are missing. */
+  /**
+   * Times of blocks jitter; the least late of the last ones tells how the samples lie, and whether
+   * any are missing.
+   */
   private follow(sampleTime: number, time: number): void {
     const lag = time - sampleTime;
     this.lags.push(lag);

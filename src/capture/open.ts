@@ -19,7 +19,10 @@ export interface OpenSource {
   /** The computer's sound, when it came with the screen. */
   readonly sound?: MediaStreamTrack;
   readonly practice?: PracticeScreen | PracticeCamera | PracticeMicrophone;
-  /** Tells where the pointer is on what is shared, where the browser reports it. Answers how to stop. */
+  /**
+   * Tells where the pointer is on what is shared, where the browser reports it. Answers how to
+   * stop.
+   */
   readonly onPointer?: (tell: (x: number, y: number, at: number) => void) => () => void;
   readonly stop: () => void;
 }
@@ -183,7 +186,10 @@ export async function openCamera(
   }
 }
 
-/** A microphone by its device id, or the practice microphone. Nothing is done to the voice that could not be undone later. */
+/**
+ * A microphone by its device id, or the practice microphone. Nothing is done to the voice that
+ * could not be undone later.
+ */
 export async function openMicrophone(
   choice: string,
   mood: MicrophoneMood,

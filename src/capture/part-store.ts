@@ -1,4 +1,7 @@
-/** Where a recording's bytes wait until the server has them: appended to, and read again from any place. */
+/**
+ * Where a recording's bytes wait until the server has them: appended to, and read again from any
+ * place.
+ */
 export interface PartStore {
   readonly size: number;
   append(bytes: Uint8Array): void;

@@ -132,8 +132,8 @@ class RecorderWorker {
   }
 
   /**
-   * Begins a take; settles when everything runs. The answer is the page time at which the take's clock began.
-   * A take that can't begin leaves nothing behind.
+   * Begins a take; settles when everything runs. The answer is the page time at which the take's
+   * clock began. A take that can't begin leaves nothing behind.
    */
   async begin(beginning: TakeBeginning): Promise<number> {
     try {
@@ -234,7 +234,10 @@ class RecorderWorker {
     return began;
   }
 
-  /** Tells the server of the take. While it is away the recording goes on here and the server learns of it later. */
+  /**
+   * Tells the server of the take. While it is away the recording goes on here and the server learns
+   * of it later.
+   */
   private async announce(projectId: string, body: object): Promise<void> {
     const send = () =>
       fetch(`/api/projects/${projectId}/takes`, {
@@ -330,7 +333,10 @@ class RecorderWorker {
     this.event(at, { type: 'join' });
   }
 
-  /** Ends the take: files are closed, sent, and the server told why. False when the server is away; all is then kept here. */
+  /**
+   * Ends the take: files are closed, sent, and the server told why. False when the server is away;
+   * all is then kept here.
+   */
   async finish(reason: EndReason): Promise<boolean> {
     const { takeId } = this;
     if (!takeId) return true;
@@ -351,7 +357,8 @@ class RecorderWorker {
     )
       await new Promise((resolve) => setTimeout(resolve, 50));
     const complete = this.waiting() <= 0;
-    // A take is not closed while something of it could still be sent: what is here would then never be taken.
+    // A take is not closed while something of it could still be sent: what is here would then never
+    // be taken.
     const sendable = !complete && this.server !== 'full' && this.server !== 'ended';
     const closed = sendable
       ? null

@@ -52,7 +52,10 @@ export class Recorder {
     );
   }
 
-  /** Hands the sources over; their times are watched from now on, so that they are known when the take begins. */
+  /**
+   * Hands the sources over; their times are watched from now on, so that they are known when the
+   * take begins.
+   */
   async arm(sources: readonly RecordedSource[]): Promise<void> {
     this.release();
     for (let i = 0; i < SYNCS; i++) await this.remote.sync(performance.now());

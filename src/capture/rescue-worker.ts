@@ -73,7 +73,9 @@ class RescueWorker {
     return found;
   }
 
-  /** Gives the server what it does not have of a take. Throws a sentence when it can't be reached. */
+  /**
+   * Gives the server what it does not have of a take. Throws a sentence when it can't be reached.
+   */
   async send(takeId: string): Promise<void> {
     const folder = await localTake(takeId, false);
     const note = folder && (await noteOf(folder));

@@ -15,7 +15,10 @@ const KEY_MS = 900;
 /** A source that stands still gives no frames; its last one is written again this often. */
 const REPEAT_MS = 500;
 const LONGEST_QUEUE = 6;
-/** So many frames may come at once, and this share of a frame's time must have passed for one to be taken. */
+/**
+ * So many frames may come at once, and this share of a frame's time must have passed for one to be
+ * taken.
+ */
 const BURST = 2;
 const LEAST_ROOM = 0.7;
 /** Bits for each pixel of each second of full motion: text stays clean at this. */
@@ -27,7 +30,10 @@ export interface TrackStats {
   readonly dropped: number;
 }
 
-/** Encodes the frames of one source and writes them to a part, at their own times on the take's clock. */
+/**
+ * Encodes the frames of one source and writes them to a part, at their own times on the take's
+ * clock.
+ */
 export class VideoTrack {
   readonly clock = new TrackClock();
   private encoder: VideoEncoder | null = null;
@@ -189,7 +195,10 @@ export class VideoTrack {
     this.written++;
   }
 
-  /** Writes the last picture when it was left out for want of room, or when nothing has come for a while. */
+  /**
+   * Writes the last picture when it was left out for want of room, or when nothing has come for a
+   * while.
+   */
   private catchUp(): void {
     const time = this.take?.at(this.now()) ?? null;
     if (time === null || !this.last) return;
@@ -198,7 +207,10 @@ export class VideoTrack {
     this.encode(this.last, time);
   }
 
-  /** Writes the last picture once more at the end, so that the recording lasts to it, and closes the file. */
+  /**
+   * Writes the last picture once more at the end, so that the recording lasts to it, and closes the
+   * file.
+   */
   async stop(): Promise<void> {
     const { take } = this;
     if (this.timer) clearInterval(this.timer);

@@ -43,7 +43,10 @@ import { Turner } from './turner';
 /** Mid-grey in luma, around which contrast works. */
 const MIDDLE = 126;
 
-/** Turns a frame plan and the decoded frames it asks for into a picture. The same in a browser worker and in Node. */
+/**
+ * Turns a frame plan and the decoded frames it asks for into a picture. The same in a browser
+ * worker and in Node.
+ */
 export class Compositor {
   private readonly resampler: Resampler;
   private readonly scaled: ScaledPictures;
@@ -115,7 +118,9 @@ export class Compositor {
     }
   }
 
-  /** Draws the second picture beside the first, each over what is there, and brings them together. */
+  /**
+   * Draws the second picture beside the first, each over what is there, and brings them together.
+   */
   private mix(
     { from, to, amount, motion }: MixLayer,
     size: Size,
@@ -139,7 +144,10 @@ export class Compositor {
     releaseFrame(heap, second);
   }
 
-  /** Moves a plane in over another from one side, by whole even pixels of the picture; in a push the other moves out. */
+  /**
+   * Moves a plane in over another from one side, by whole even pixels of the picture; in a push the
+   * other moves out.
+   */
   private move(
     target: Plane,
     source: Plane,
@@ -256,7 +264,10 @@ export class Compositor {
     if (keyed) releaseInset(this.heap, keyed.picture);
   }
 
-  /** The presenter without the wall, as large as the recording; opaque when it is on a colour or its own matte. */
+  /**
+   * The presenter without the wall, as large as the recording; opaque when it is on a colour or its
+   * own matte.
+   */
   private keyed(key: FootageKey, layer: VideoLayer, source: SourceFrame): Keyed {
     const { heap } = this;
     const { backdrop, matte, adjust } = layer;
@@ -404,7 +415,10 @@ export class Compositor {
   }
 }
 
-/** A picture that the key has been through, and the part of the recording that it shows; all of it when null. */
+/**
+ * A picture that the key has been through, and the part of the recording that it shows; all of it
+ * when null.
+ */
 interface Keyed {
   readonly picture: Inset;
   readonly part: Rect | null;
@@ -434,7 +448,10 @@ function coversAll({ layers, size }: FramePlan): boolean {
   return x <= 0 && y <= 0 && x + width >= size.width && y + height >= size.height;
 }
 
-/** Where a layer's samples are in the picture at hand, which shows a part of the recording or all of it. */
+/**
+ * Where a layer's samples are in the picture at hand, which shows a part of the recording or all of
+ * it.
+ */
 function mappingOf(
   { source, footage, destination, mirror }: VideoLayer,
   { y }: ColorPlanes,

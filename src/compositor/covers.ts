@@ -8,12 +8,16 @@ import type { ColorPlanes } from './scaled';
 const BLUR_PASSES = 3;
 const PLANES = ['y', 'u', 'v'] as const;
 
-/** What lay under a cover and what it became; null as long as the cover was seen in its place once only. */
+/**
+ * What lay under a cover and what it became; null as long as the cover was seen in its place once
+ * only.
+ */
 type Kept = { readonly bare: PlanarFrame; readonly covered: PlanarFrame } | null;
 
 /**
- * Makes parts of a picture illegible. A cover mostly lies still over what stands still: then the picture before is
- * taken, if what is under it is the same to the bit. Blurring takes some ten times as long as comparing.
+ * Makes parts of a picture illegible. A cover mostly lies still over what stands still: then the
+ * picture before is taken, if what is under it is the same to the bit. Blurring takes some ten
+ * times as long as comparing.
  */
 export class Covers {
   private readonly kept: LruMap<Kept>;

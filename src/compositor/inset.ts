@@ -7,8 +7,9 @@ import type { ColorPlanes } from './scaled';
 const SLACK = 16;
 
 /**
- * A picture with opacity at luma's and at chroma's resolution. Its colours are multiplied by the opacity, so that it can be scaled and
- * laid over another without a fringe; chroma is stored around 128.
+ * A picture with opacity at luma's and at chroma's resolution. Its colours are multiplied by the
+ * opacity, so that it can be scaled and laid over another without a fringe; chroma is stored around
+ * 128.
  */
 export interface Inset extends ColorPlanes {
   readonly alpha: Plane;

@@ -50,7 +50,10 @@ const rows = (plane: Plane) => {
   return (x: number, y: number) => bytes[y * plane.stride + x]!;
 };
 
-/** Counts samples of a rectangle, in luma samples of the whole picture, that differ between a part and the whole. */
+/**
+ * Counts samples of a rectangle, in luma samples of the whole picture, that differ between a part
+ * and the whole.
+ */
 function differing(
   part: Inset,
   at: { x: number; y: number },

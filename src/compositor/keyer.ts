@@ -26,7 +26,10 @@ const NEARLY_ALL = 0.8;
 /** Keys pictures at their own resolution: what comes out is scaled afterwards. */
 export class Keyer {
   private readonly walls: LruMap<Inset>;
-  /** Maps are long to write out for each picture: numbers of those that were, by object and by content. */
+  /**
+   * Maps are long to write out for each picture: numbers of those that were, by object and by
+   * content.
+   */
   private readonly names = new WeakMap<WallMap, number>();
   private readonly contents = new LruMap<number>(16);
   private named = 0;
@@ -36,8 +39,8 @@ export class Keyer {
   }
 
   /**
-   * The presenter without the wall as far as a layer shows them, their colours multiplied by their opacity, and the part of the
-   * recording that is. The picture is to be released by the caller.
+   * The presenter without the wall as far as a layer shows them, their colours multiplied by their
+   * opacity, and the part of the recording that is. The picture is to be released by the caller.
    */
   key(
     key: FootageKey,
@@ -215,7 +218,10 @@ export class Keyer {
   }
 }
 
-/** The rectangle of a picture that a layer draws from, on even samples; null when that is nearly all, or sides are odd. */
+/**
+ * The rectangle of a picture that a layer draws from, on even samples; null when that is nearly
+ * all, or sides are odd.
+ */
 function seenOf({ width, height }: Size, layer: VideoLayer, shown: Rect): Rect | null {
   if (width % 2 || height % 2) return null;
   const room = roomAround(layer);

@@ -1,4 +1,6 @@
-/** A map that forgets what was not used for longest, telling so, when it holds more than `limit`. */
+/**
+ * A map that forgets what was not used for longest, telling so, when it holds more than `limit`.
+ */
 export class LruMap<V> {
   private readonly entries = new Map<string, V>();
 

@@ -38,7 +38,8 @@ export class MaskShop {
         ? insideEllipse(width, height)
         : insideBox(width, height, mask.shape === 'rounded' ? mask.radius : 0);
     const edge = Math.max(1, mask.feather);
-    // A feather lies within the shape; an edge of one pixel stands half on both sides, except at the very border of the inset.
+    // A feather lies within the shape; an edge of one pixel stands half on both sides, except at
+    // the very border of the inset.
     const shift = mask.feather > 1 ? 0 : mask.shape === 'rectangle' ? 1 : 0.5;
     for (let y = 0; y < height; y++)
       for (let x = 0; x < width; x++) {

@@ -45,7 +45,10 @@ const OUTLINES: Record<PointerLayer['shape'], Outline> = { arrow: ARROW, text: B
 /** Room that the outlines need around the tip, in arrow heights. */
 export const POINTER_BOX = { left: 0.35, top: 0.55, side: 1.65, margin: 0.12 } as const;
 
-/** Draws a pointer, dark with a light edge, so that it stands out on any ground. Pixels of the sprite. */
+/**
+ * Draws a pointer, dark with a light edge, so that it stands out on any ground. Pixels of the
+ * sprite.
+ */
 export function paintPointer(
   pen: Pen,
   shape: PointerLayer['shape'],

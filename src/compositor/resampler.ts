@@ -19,7 +19,10 @@ interface StoredTable {
   readonly copyFrom: number | null;
 }
 
-/** Where a plane's samples come from: the ranges of both axes, and whether it is turned left to right. */
+/**
+ * Where a plane's samples come from: the ranges of both axes, and whether it is turned left to
+ * right.
+ */
 export interface Mapping {
   readonly columns: AxisRange;
   readonly rows: AxisRange;
@@ -71,7 +74,8 @@ export class Resampler {
   }
 
   /**
-   * Fills again that part of `target` which a rectangle of the source has a share in; not for mirrored mappings.
+   * Fills again that part of `target` which a rectangle of the source has a share in; not for
+   * mirrored mappings.
    * @returns the rectangle of the target, in its samples
    */
   renew(source: Plane, mapping: Mapping, target: Plane, changed: Rect): Rect {
@@ -188,7 +192,10 @@ export class Resampler {
   }
 }
 
-/** The output samples, from one to before another, that source samples from `from` to before `to` have a share in. */
+/**
+ * The output samples, from one to before another, that source samples from `from` to before `to`
+ * have a share in.
+ */
 function reached({ firsts, taps }: StoredTable, from: number, to: number): [number, number] {
   // Starts never fall, so that both ends can be halved down to.
   const firstWhere = (holds: (start: number) => boolean) => {

@@ -37,8 +37,9 @@ interface Kept {
 }
 
 /**
- * Draws pictures of recordings that fill a rectangle, and scales only what has changed since the picture before as long as
- * the rectangles stay: most of a screen recording stands still most of the time. The result is the same to the bit.
+ * Draws pictures of recordings that fill a rectangle, and scales only what has changed since the
+ * picture before as long as the rectangles stay: most of a screen recording stands still most of
+ * the time. The result is the same to the bit.
  */
 export class ScaledPictures {
   private readonly kept: LruMap<Kept>;
@@ -54,7 +55,8 @@ export class ScaledPictures {
   /**
    * Scales a picture into planes.
    *
-   * @param name of what is drawn, and of what `finish` does: the same one with the same mapping is taken for the next picture of a sequence
+   * @param name of what is drawn, and of what `finish` does: the same one with the same mapping is
+   * taken for the next picture of a sequence
    * @param finish what is done to each rectangle of the scaled picture, sample by sample
    */
   draw(

@@ -35,7 +35,10 @@ export interface PlacedSprite {
 
 const evenFloor = (n: number) => Math.floor(n / 2) * 2;
 const evenCeil = (n: number) => Math.ceil(n / 2) * 2;
-/** Sprites in motion are drawn at steps of this many pixels, so that a few drawings serve for all places. */
+/**
+ * Sprites in motion are drawn at steps of this many pixels, so that a few drawings serve for all
+ * places.
+ */
 const STEP = 0.5;
 const toStep = (n: number) => Math.round(n / STEP) * STEP;
 
@@ -225,7 +228,10 @@ export class SpriteShop {
 /** Steps of a disc's profile from its middle to its edge. */
 const PROFILE = 1024;
 
-/** A soft disc in RGBA. Its profile is tabled over the squared distance: while a view moves, discs of many sizes are asked for. */
+/**
+ * A soft disc in RGBA. Its profile is tabled over the squared distance: while a view moves, discs
+ * of many sizes are asked for.
+ */
 function disc(side: number, { color, softness }: HaloLayer): Uint8ClampedArray {
   const [r, g, b] = parseColor(color);
   const profile = Uint8Array.from({ length: PROFILE + 1 }, (_, i) =>

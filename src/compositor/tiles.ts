@@ -1,7 +1,10 @@
 import type { Rect, Size } from '@/core/scale/rect';
 import type { PlanarFrame, Plane } from '@/kernels/planar';
 
-/** Tiles of 4:2:0 pictures that are compared with those of the picture before, in luma samples; half of it in chroma. */
+/**
+ * Tiles of 4:2:0 pictures that are compared with those of the picture before, in luma samples; half
+ * of it in chroma.
+ */
 export const TILE = { width: 64, height: 32 } as const;
 /** Changed tiles of a row that lie further apart than this are taken each for itself. */
 const GAP = 3;

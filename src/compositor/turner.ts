@@ -15,8 +15,8 @@ export class Turner {
   }
 
   /**
-   * An inset turned clockwise by so many degrees, and the even rectangle of the output that it then has; to be released by the caller.
-   * Null when nothing of it lies within the output.
+   * An inset turned clockwise by so many degrees, and the even rectangle of the output that it then
+   * has; to be released by the caller. Null when nothing of it lies within the output.
    */
   turn(
     inset: Inset,

@@ -4,7 +4,10 @@ import type { Plane } from '@/kernels/planar';
 import type { Inset } from './inset';
 import { LruMap } from './lru';
 
-/** Where target places come from: source x is `ax * x + bx * y + cx`, source y `ay * x + by * y + cy`; pixels from the upper left corners. */
+/**
+ * Where target places come from: source x is `ax * x + bx * y + cx`, source y `ay * x + by * y +
+ * cy`; pixels from the upper left corners.
+ */
 export interface Affine {
   readonly ax: number;
   readonly bx: number;
@@ -19,8 +22,9 @@ const PHASES = 64;
 const STRETCH_STEP = 1 / 16;
 
 /**
- * The same mapping for chroma planes of 4:2:0, sited left: their sample (i, j) stands on luma's (2i + 0.5, 2j + 1), so that a chroma place is
- * half of a luma place that lies half a pixel to the right.
+ * The same mapping for chroma planes of 4:2:0, sited left: their sample (i, j) stands on luma's (2i
+ * + 0.5, 2j + 1), so that a chroma place is half of a luma place that lies half a pixel to the
+ * right.
  */
 export const chromaAffine = ({ ax, bx, cx, ay, by, cy }: Affine): Affine => ({
   ax,
@@ -39,7 +43,9 @@ export class Warper {
     this.tables = new LruMap(8, ({ at }) => heap.release(at));
   }
 
-  /** Fills an inset from another; what lies outside of it repeats its border, which should be clear. */
+  /**
+   * Fills an inset from another; what lies outside of it repeats its border, which should be clear.
+   */
   warp(source: Inset, target: Inset, luma: Affine): void {
     const chroma = chromaAffine(luma);
     this.plane(source.y, target.y, luma);

@@ -17,7 +17,10 @@ import { rateFromNumber, secondsToTicks } from './time/ticks';
 import { parseTimecode } from './time/timecode';
 import { parseScript } from './words/parse';
 
-/* Every reader of what comes from outside, given what no one would write: it answers, or refuses in its own words. */
+/*
+ * Every reader of what comes from outside, given what no one would write: it answers, or refuses in
+ * its own words.
+ */
 
 const RATE = rateFromNumber(30);
 const odd = fc.oneof(

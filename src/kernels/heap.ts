@@ -2,7 +2,10 @@ import type { KernelExports } from './exports';
 
 const PAGE = 65536;
 const ALIGN = 64;
-/** Sizes of blocks between one power of two and the next: few enough for blocks to be found again, at most an eighth too large. */
+/**
+ * Sizes of blocks between one power of two and the next: few enough for blocks to be found again,
+ * at most an eighth too large.
+ */
 const STEPS = 8;
 
 /** The size of the block that holds `size` bytes. */
@@ -12,8 +15,9 @@ function blockSize(size: number): number {
 }
 
 /**
- * Memory of the kernels: blocks of a few sizes, reused when freed, so that it stays flat whatever sizes are asked for in turn. Views are made anew
- * at each use, since growing the memory detaches old ones.
+ * Memory of the kernels: blocks of a few sizes, reused when freed, so that it stays flat whatever
+ * sizes are asked for in turn. Views are made anew at each use, since growing the memory detaches
+ * old ones.
  */
 export class KernelHeap {
   private top: number;
@@ -39,7 +43,8 @@ export class KernelHeap {
     this.top += length;
     const { memory } = this.exports;
     const lacking = this.top - memory.buffer.byteLength;
-    // In large steps: each detaches the views that are there, and counts as a new buffer for the collector of garbage.
+    // In large steps: each detaches the views that are there, and counts as a new buffer for the
+    // collector of garbage.
     if (lacking > 0) memory.grow(Math.ceil(Math.max(lacking, memory.buffer.byteLength / 4) / PAGE));
     this.sizes.set(address, length);
     return address;

@@ -12,7 +12,10 @@ const side = fc.integer({ min: 1, max: 40 });
 /** How much longer rows are than what of them is worked on. */
 const slack = fc.integer({ min: 0, max: 9 });
 
-/** Calls `want` for each sample within `width`, and takes the others as they were: a kernel leaves them alone. */
+/**
+ * Calls `want` for each sample within `width`, and takes the others as they were: a kernel leaves
+ * them alone.
+ */
 const within = (
   before: Uint8Array,
   stride: number,

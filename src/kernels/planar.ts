@@ -9,7 +9,10 @@ export interface Plane {
   readonly height: number;
 }
 
-/** A YUV 4:2:0 picture in the kernels' memory, BT.709 limited range, chroma sited left; the three planes lie one after the other. */
+/**
+ * A YUV 4:2:0 picture in the kernels' memory, BT.709 limited range, chroma sited left; the three
+ * planes lie one after the other.
+ */
 export interface PlanarFrame {
   readonly width: number;
   readonly height: number;
@@ -68,7 +71,10 @@ export const subPlane = (
   height,
 });
 
-/** A copy of a part of a picture, whose rectangle stands on even samples; rows follow each other without a gap. */
+/**
+ * A copy of a part of a picture, whose rectangle stands on even samples; rows follow each other
+ * without a gap.
+ */
 export function cropFrame(
   heap: KernelHeap,
   frame: Pick<PlanarFrame, 'y' | 'u' | 'v'>,

@@ -1,10 +1,13 @@
 /*
- * What the kernels mean, one sample at a time and in double precision. Tests hold the kernels against it; it is not for use.
+ * What the kernels mean, one sample at a time and in double precision. Tests hold the kernels
+ * against it; it is not for use.
  */
 const clamp = (n: number, least = 0, most = 255) => Math.min(most, Math.max(least, n));
 const byte = (n: number) => clamp(Math.round(n));
 
-/** Distance of a colour difference from the wall along the wall's direction, as `keyAlpha` takes it. */
+/**
+ * Distance of a colour difference from the wall along the wall's direction, as `keyAlpha` takes it.
+ */
 export function keyDistance(
   u: number,
   v: number,
@@ -138,7 +141,9 @@ export function boxBlurred(
   return pass(across, (x, y, d) => clamp(y + d, 0, height - 1) * width + x);
 }
 
-/** A sample of a plane that is resampled along any axes: weights by phase, as the table has them. */
+/**
+ * A sample of a plane that is resampled along any axes: weights by phase, as the table has them.
+ */
 export function warped(
   plane: Uint8Array,
   width: number,

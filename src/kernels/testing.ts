@@ -21,7 +21,10 @@ export const patchyPlane = (width: number, height: number, seed: number): Uint8A
   });
 };
 
-/** Runs something with planes in the kernels' memory, and answers copies of them as they are afterwards. */
+/**
+ * Runs something with planes in the kernels' memory, and answers copies of them as they are
+ * afterwards.
+ */
 export function withPlanes(
   heap: KernelHeap,
   planes: readonly Uint8Array[],

@@ -1,4 +1,7 @@
-/** The part of the Canvas 2D interface that the practice pictures are drawn with; a browser's canvas and one for Node both have it. */
+/**
+ * The part of the Canvas 2D interface that the practice pictures are drawn with; a browser's canvas
+ * and one for Node both have it.
+ */
 export type Brush = Pick<
   CanvasRenderingContext2D,
   | 'arc'

@@ -7,7 +7,9 @@ export interface KilnbookForm {
   listOpen: boolean;
 }
 
-/** Kilnbook, the made-up web tool of the demo, as a picture that depends on nothing but its state. */
+/**
+ * Kilnbook, the made-up web tool of the demo, as a picture that depends on nothing but its state.
+ */
 export interface KilnbookState {
   view: 'week' | 'firing' | 'notes' | 'members';
   menuOpen: boolean;

@@ -10,7 +10,10 @@ import { allocateFrame } from '@/kernels/planar';
 import { browserRasterizer, loadKernels } from './browser-host';
 import { ClipReader } from './clip-reader';
 
-/* Plays a stretch as the preview does, frame after frame, and tells how long composing took. For the bench, which bundles it. */
+/*
+ * Plays a stretch as the preview does, frame after frame, and tells how long composing took. For
+ * the bench, which bundles it.
+ */
 interface Asked {
   readonly project: Project;
   readonly sources: Sources;

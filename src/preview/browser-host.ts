@@ -9,7 +9,9 @@ export async function loadKernels(): Promise<KernelHeap> {
   return KernelHeap.load(await response.arrayBuffer());
 }
 
-/** Draws overlays in a worker. The typeface is fetched first, so that no text is drawn in another. */
+/**
+ * Draws overlays in a worker. The typeface is fetched first, so that no text is drawn in another.
+ */
 export async function browserRasterizer(fontUrl: string): Promise<Rasterizer> {
   const face = new FontFace(PICTURE_FONT, `url(${fontUrl})`, { weight: '200 800' });
   (self as unknown as { fonts: FontFaceSet }).fonts.add(await face.load());

@@ -29,7 +29,10 @@ export class ClipReader {
     this.sink.catch(() => {});
   }
 
-  /** The frame that shows at a time in seconds of the footage, in the kernels' memory until the second next that differs. */
+  /**
+   * The frame that shows at a time in seconds of the footage, in the kernels' memory until the
+   * second next that differs.
+   */
   frameAt(seconds: number): Promise<SourceFrame | null> {
     const work = this.queue.then(() => this.seek(Math.max(0, seconds) + EARLY));
     this.queue = work.catch(() => {});

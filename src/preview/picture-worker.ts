@@ -104,7 +104,10 @@ export class PictureWorker {
     this.closeOld(videos);
   }
 
-  /** Mean colour of the presenter's recording around a spot of the shown picture, as shares of its size. */
+  /**
+   * Mean colour of the presenter's recording around a spot of the shown picture, as shares of its
+   * size.
+   */
   pickColor(x: number, y: number): string | null {
     const found = this.last[this.last.length - 1];
     if (!found || !this.target) return null;

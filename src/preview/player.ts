@@ -131,7 +131,10 @@ export class Player {
     void this.draw(true);
   };
 
-  /** Keeps account of frames shown and left out, and goes over to a smaller picture when too many are. */
+  /**
+   * Keeps account of frames shown and left out, and goes over to a smaller picture when too many
+   * are.
+   */
   private count(frame: number): void {
     this.shown++;
     if (this.shownFrame >= 0 && Math.abs(this.rate) === 1) {

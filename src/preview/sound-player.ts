@@ -28,7 +28,10 @@ export class SoundPlayer {
     await this.remote.setProject(project, sources);
   }
 
-  /** Starts to play at a time; settles when the first sound is on its way. Must follow a press or key of the user. */
+  /**
+   * Starts to play at a time; settles when the first sound is on its way. Must follow a press or
+   * key of the user.
+   */
   async play(time: Ticks): Promise<void> {
     this.stop();
     const id = ++this.runId;

@@ -76,7 +76,10 @@ function copyOverlap(piece: { at: number; sound: Stereo }, out: Stereo, from: nu
     out[side].set(piece.sound[side].subarray(first - piece.at, last - piece.at), first - from);
 }
 
-/** Mixes stretches of the timeline, away from the page's main thread, by the same rules as the export. */
+/**
+ * Mixes stretches of the timeline, away from the page's main thread, by the same rules as the
+ * export.
+ */
 export class SoundWorker {
   private project: Project | null = null;
   private sources: Sources = NO_SOURCES;

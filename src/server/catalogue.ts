@@ -1,6 +1,6 @@
 /*
- * Every problem that the server can answer with: its HTTP status, its sentence, and an example of what the
- * sentence names. Sentences say what to do, and never show a path of the machine.
+ * Every problem that the server can answer with: its HTTP status, its sentence, and an example of
+ * what the sentence names. Sentences say what to do, and never show a path of the machine.
  */
 
 interface Entry<A extends readonly unknown[]> {

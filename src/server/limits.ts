@@ -1,6 +1,6 @@
 /*
- * Every limit that keeps one request or one file from stopping the rest, with the setting that changes it. The table in
- * docs/security.md is checked against this one.
+ * Every limit that keeps one request or one file from stopping the rest, with the setting that
+ * changes it. The table in docs/security.md is checked against this one.
  */
 
 interface Limit {
@@ -164,7 +164,9 @@ export const LIMITS = {
 
 export type LimitName = keyof typeof LIMITS;
 
-/** The value of a limit: its setting where that is a number of at least 0, its default otherwise. */
+/**
+ * The value of a limit: its setting where that is a number of at least 0, its default otherwise.
+ */
 export function limit(name: LimitName): number {
   const { setting, value } = LIMITS[name];
   const text = process.env[setting]?.trim();

@@ -121,8 +121,9 @@ export async function renameProject(id: string, name: string): Promise<void> {
 }
 
 /**
- * Marks a project as deleted, and ends all work on it; or takes that back while it has not been purged. Recordings that
- * were being prepared are prepared then; exports stay cancelled, and can be started again.
+ * Marks a project as deleted, and ends all work on it; or takes that back while it has not been
+ * purged. Recordings that were being prepared are prepared then; exports stay cancelled, and can be
+ * started again.
  */
 export async function setProjectDeleted(id: string, deleted: boolean): Promise<void> {
   const { projects } = await database();
@@ -140,7 +141,10 @@ export async function setProjectDeleted(id: string, deleted: boolean): Promise<v
   });
 }
 
-/** A copy with footage of its own, so that deleting one leaves the other whole. Files get second names, no copies. */
+/**
+ * A copy with footage of its own, so that deleting one leaves the other whole. Files get second
+ * names, no copies.
+ */
 export async function duplicateProject(id: string): Promise<string> {
   const { footage } = await database();
   const { name, project } = await openProject(id);

@@ -7,7 +7,10 @@ import { frameArguments } from './media/frame-stream';
 import type { MediaFacts } from './media/probe';
 import { mediaProblem, runMedia } from './media/process';
 
-/** Looks for the wall's colour and light in a recording; null when its border shows no one strong colour. */
+/**
+ * Looks for the wall's colour and light in a recording; null when its border shows no one strong
+ * colour.
+ */
 export async function findWall(footageId: string): Promise<WallEstimate | null> {
   const row = await findServedFootage(footageId);
   const facts = mediaFactsOf(row);
@@ -15,7 +18,10 @@ export async function findWall(footageId: string): Promise<WallEstimate | null> 
   return wallOf(originalPath(row), facts);
 }
 
-/** Pictures that are looked at, spread over the recording: a person who moves uncovers more of the wall. */
+/**
+ * Pictures that are looked at, spread over the recording: a person who moves uncovers more of the
+ * wall.
+ */
 const LOOKS = 5;
 
 /** Looks for the wall's colour and light in a file. */

@@ -79,7 +79,8 @@ function draw(): void {
   const frame = new VideoFrame(canvas, { timestamp: flash.stamp(now) });
   writer.write(frame).catch(() => frame.close());
   count++;
-  // The next whole frame's time; a timer that fires a little early must not give two frames for one.
+  // The next whole frame's time; a timer that fires a little early must not give two frames for
+  // one.
   slot = Math.max(slot + 1, Math.floor(((performance.now() - began) / 1000) * frameRate));
   timer = setTimeout(draw, Math.max(0, began + (slot * 1000) / frameRate - performance.now()));
 }

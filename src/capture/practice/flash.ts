@@ -1,6 +1,9 @@
 const FLASH_MS = 120;
 
-/** Tells the workers of the practice devices when to flash, and stamps their frames. Milliseconds on the worker's clock. */
+/**
+ * Tells the workers of the practice devices when to flash, and stamps their frames. Milliseconds on
+ * the worker's clock.
+ */
 export class Flash {
   /** Infinity while none is announced. */
   at = Infinity;
@@ -19,7 +22,10 @@ export class Flash {
     return this.isOn(now) ? Math.max(1, this.at + FLASH_MS - now) : null;
   }
 
-  /** Time of a frame in microseconds, always later than the last. A flash is seen at its own instant, however late it is drawn. */
+  /**
+   * Time of a frame in microseconds, always later than the last. A flash is seen at its own
+   * instant, however late it is drawn.
+   */
   stamp(now: number): number {
     const wanted = this.isOn(now) && this.last < this.at * 1000 ? this.at : now;
     this.last = Math.max(Math.round(wanted * 1000), this.last + 1);

@@ -2,7 +2,9 @@ declare const MediaStreamTrackGenerator: new (options: {
   kind: 'video';
 }) => MediaStreamTrack & { readonly writable: WritableStream<VideoFrame> };
 
-/** Whether this browser lets a page make a picture source of its own, as the practice devices do. */
+/**
+ * Whether this browser lets a page make a picture source of its own, as the practice devices do.
+ */
 export const canPractise = (): boolean => typeof MediaStreamTrackGenerator !== 'undefined';
 
 /** A picture source whose frames a worker writes. */

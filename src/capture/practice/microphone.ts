@@ -81,7 +81,10 @@ export class PracticeMicrophone {
     this.hum.gain.value = hum <= -120 ? 0 : fromDecibels(hum);
   }
 
-  /** A click some milliseconds from now; with the flash of the other practice devices it shows whether picture and sound fit. */
+  /**
+   * A click some milliseconds from now; with the flash of the other practice devices it shows
+   * whether picture and sound fit.
+   */
   click(inMs: number): void {
     const length = Math.round((CLICK_MS / 1000) * RATE);
     const buffer = this.context.createBuffer(1, length, RATE);

@@ -2,7 +2,10 @@ import { drawKilnbook, HEIGHT, WIDTH, type KilnbookState } from '@/practice/kiln
 import type { Brush } from '@/practice/brush';
 import { Flash } from './flash';
 
-/** Draws the practice screen into frames: at each change, and again now and then so that none waits for ever. */
+/**
+ * Draws the practice screen into frames: at each change, and again now and then so that none waits
+ * for ever.
+ */
 export interface ScreenMessage {
   readonly writable?: WritableStream<VideoFrame>;
   readonly size?: { readonly width: number; readonly height: number };

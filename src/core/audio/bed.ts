@@ -1,6 +1,6 @@
 /*
- * Music beds: quiet, without a melody that would draw attention from the voice, and loopable, since their length is a whole number of
- * bars and everything that repeats in them repeats with the bars.
+ * Music beds: quiet, without a melody that would draw attention from the voice, and loopable, since
+ * their length is a whole number of bars and everything that repeats in them repeats with the bars.
  */
 
 export const BED_NAMES = ['slow-clay', 'morning-studio', 'turning-wheel', 'night-kiln'] as const;

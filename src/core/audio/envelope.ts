@@ -1,7 +1,10 @@
 import type { Clip } from '../project/model';
 import type { Ticks } from '../time/ticks';
 
-/** Level in dB of an envelope at a footage time: on the straight line between two points, outside them at the nearest; 0 without points. */
+/**
+ * Level in dB of an envelope at a footage time: on the straight line between two points, outside
+ * them at the nearest; 0 without points.
+ */
 export function envelopeAt(points: Clip['envelope'], time: Ticks): number {
   if (!points.length) return 0;
   let low = 0;

@@ -26,7 +26,10 @@ export function levelOf(samples: ArrayLike<number>): Level {
 /** How loud a voice is, by its peaks, in words: where to turn the gain. */
 export type LevelZone = 'silent' | 'quiet' | 'good' | 'loud' | 'clipping';
 
-/** Lower ends of the zones in dBFS. Speech whose peaks lie between -18 and -6 leaves room above and noise below. */
+/**
+ * Lower ends of the zones in dBFS. Speech whose peaks lie between -18 and -6 leaves room above and
+ * noise below.
+ */
 export const ZONES: readonly (readonly [zone: LevelZone, from: number])[] = [
   ['silent', -120],
   ['quiet', -50],

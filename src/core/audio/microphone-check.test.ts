@@ -3,7 +3,9 @@ import { checkMicrophone, microphoneAdvice, toneAmplitude } from './microphone-c
 
 const RATE = 48_000;
 
-/** Something like speech: bursts of a changing tone with pauses, over noise and hum; levels in dBFS. */
+/**
+ * Something like speech: bursts of a changing tone with pauses, over noise and hum; levels in dBFS.
+ */
 function speech({
   voice,
   noise = -80,

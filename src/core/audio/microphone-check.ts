@@ -27,7 +27,10 @@ const MOST_GAIN = 24;
 /** Peaks are kept this far below full scale by the gain that is proposed. */
 const HEADROOM = -3;
 
-/** Power of one frequency in samples, relative to a full-scale sine (Goertzel, 1958), as amplitude 0 to 1. */
+/**
+ * Power of one frequency in samples, relative to a full-scale sine (Goertzel, 1958), as amplitude 0
+ * to 1.
+ */
 export function toneAmplitude(samples: Float32Array, rate: number, frequency: number): number {
   const k = 2 * Math.cos((2 * Math.PI * frequency) / rate);
   let a = 0;
@@ -45,7 +48,10 @@ export function toneAmplitude(samples: Float32Array, rate: number, frequency: nu
 const HUM_WINDOW_SECONDS = 0.25;
 const HARMONICS = [1, 2, 3];
 
-/** Mains hum: in the quietest stretches a tone at 50 or 60 Hz, with its multiples, makes up most of what is heard. */
+/**
+ * Mains hum: in the quietest stretches a tone at 50 or 60 Hz, with its multiples, makes up most of
+ * what is heard.
+ */
 function findHum(samples: Float32Array, rate: number): 50 | 60 | null {
   const window = Math.round(rate * HUM_WINDOW_SECONDS);
   const stretches: { at: number; power: number }[] = [];

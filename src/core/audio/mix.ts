@@ -22,7 +22,10 @@ export interface SoundSegment {
   /** Length of the fades that keep a cut from clicking; 0 where the recording simply goes on. */
   readonly fadeIn: number;
   readonly fadeOut: number;
-  /** Level over time, `[sample after start, dB]`, in order; straight lines between, the nearest outside. Empty for none. */
+  /**
+   * Level over time, `[sample after start, dB]`, in order; straight lines between, the nearest
+   * outside. Empty for none.
+   */
   readonly envelope: readonly (readonly [number, number])[];
 }
 
@@ -85,7 +88,8 @@ export const silence = (length: number): Stereo => [
  * Adds a stretch of one recording to a mix, with its gain and edge fades.
  *
  * @param mix begins at timeline sample `at`
- * @param sound begins at timeline sample `from`; what lies outside the segment or the mix is left out
+ * @param sound begins at timeline sample `from`; what lies outside the segment or the mix is left
+ * out
  */
 export function addToMix(
   mix: Stereo,
@@ -127,7 +131,10 @@ function envelopeReader(points: SoundSegment['envelope']): (at: number) => numbe
   };
 }
 
-/** Bends what is above -1 dBFS smoothly below full scale, so that a sum of loud clips does not wrap or crackle. */
+/**
+ * Bends what is above -1 dBFS smoothly below full scale, so that a sum of loud clips does not wrap
+ * or crackle.
+ */
 export function tameClipping(mix: Stereo): void {
   const knee = 0.89;
   for (const channel of mix)

@@ -1,7 +1,9 @@
 import { SAMPLE_RATE, silence, type SoundSegment, type Stereo } from './mix';
 import { segmentReader, TimeStretch, type ReadSound } from './stretch';
 
-/** A recording of a tone whose loudness steps up each second, so that it tells where in it one is. */
+/**
+ * A recording of a tone whose loudness steps up each second, so that it tells where in it one is.
+ */
 const recording = (seconds: number, hertz = 220): { sound: Stereo; read: ReadSound } => {
   const sound = silence(seconds * SAMPLE_RATE);
   for (let i = 0; i < sound[0].length; i++) {

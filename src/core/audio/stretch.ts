@@ -1,9 +1,13 @@
 import { silence, type SoundSegment, type Stereo } from './mix';
 
-/** Reads samples of a recording; from anywhere, but quickest in order. Silence where it has none. */
+/**
+ * Reads samples of a recording; from anywhere, but quickest in order. Silence where it has none.
+ */
 export type ReadSound = (from: number, count: number) => Promise<Stereo>;
 
-/** A frame is 43 ms at 48 kHz: some periods of a low voice, and short enough not to be heard twice. */
+/**
+ * A frame is 43 ms at 48 kHz: some periods of a low voice, and short enough not to be heard twice.
+ */
 const FRAME = 2048;
 const HOP = FRAME / 2;
 /** A frame may be taken from so far to either side of its place. */
@@ -18,8 +22,9 @@ const RISE = Float32Array.from(
 );
 
 /**
- * Plays a recording faster or slower with its pitch kept, by overlapping frames that are each taken from where they fit on best to the one
- * before: WSOLA (W. Verhelst and M. Roelands, "An overlap-add technique based on waveform similarity", ICASSP 1993).
+ * Plays a recording faster or slower with its pitch kept, by overlapping frames that are each taken
+ * from where they fit on best to the one before: WSOLA (W. Verhelst and M. Roelands, "An
+ * overlap-add technique based on waveform similarity", ICASSP 1993).
  */
 export class TimeStretch {
   private buffer: { at: number; sound: Stereo } = { at: 0, sound: silence(0) };
@@ -89,7 +94,10 @@ export class TimeStretch {
     return this.buffer.sound[side][at - this.buffer.at] ?? 0;
   }
 
-  /** The place near `place` at which the recording is most like what would follow, by normalised cross-correlation. */
+  /**
+   * The place near `place` at which the recording is most like what would follow, by normalised
+   * cross-correlation.
+   */
   private bestFit(follow: number, place: number): number {
     if (Math.abs(follow - place) <= 1) return follow;
     let best = place;

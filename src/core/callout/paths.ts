@@ -5,7 +5,9 @@ interface Point {
   readonly y: number;
 }
 
-/** Corners of the polygon that stands for an ellipse: off by less than a thousandth of its radius. */
+/**
+ * Corners of the polygon that stands for an ellipse: off by less than a thousandth of its radius.
+ */
 const ELLIPSE_CORNERS = 72;
 /** Length of an arrow's head in line widths, and half its opening in radians. */
 const HEAD_LENGTH = 4.5;

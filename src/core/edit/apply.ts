@@ -9,7 +9,10 @@ export interface Change {
   readonly inverse: ProjectPatch;
 }
 
-/** A copy of a document that shares nothing with it. Plain loops: for the few kinds of values that JSON has, they are quickest. */
+/**
+ * A copy of a document that shares nothing with it. Plain loops: for the few kinds of values that
+ * JSON has, they are quickest.
+ */
 function copyOf<T>(value: T): T {
   if (typeof value !== 'object' || value === null) return value;
   if (Array.isArray(value)) {
@@ -34,7 +37,10 @@ export function changeBetween(
   };
 }
 
-/** What an edit makes of a project, and the patches that do and undo it. The project itself is not changed. */
+/**
+ * What an edit makes of a project, and the patches that do and undo it. The project itself is not
+ * changed.
+ */
 export function applyEdit(project: Project, edit: Edit): { project: Project; change: Change } {
   const draft = copyOf(project);
   edit(draft);

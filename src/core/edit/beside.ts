@@ -7,8 +7,9 @@ import { fitRamps } from './spans';
 export type TimeMap = (time: Ticks) => Ticks;
 
 /**
- * Moves all that stands beside the clips: framings, layouts, pointer looks, callouts, markers, steps. A span of which nothing is left
- * goes. Of steps that fall on one instant the last keeps its place, the others are only planned again; of markers, one stays.
+ * Moves all that stands beside the clips: framings, layouts, pointer looks, callouts, markers,
+ * steps. A span of which nothing is left goes. Of steps that fall on one instant the last keeps its
+ * place, the others are only planned again; of markers, one stays.
  *
  * @param end where the end of a span goes; that differs from a start only where time is put in
  */
@@ -44,7 +45,10 @@ export function mapMarkers(project: Project, map: (time: Ticks) => Ticks | null)
   });
 }
 
-/** Moves only what is anchored in certain footage: its callouts and framings. Framings of other footage give way where they would lie over each other. */
+/**
+ * Moves only what is anchored in certain footage: its callouts and framings. Framings of other
+ * footage give way where they would lie over each other.
+ */
 export function mapOfFootage(project: Project, footage: ReadonlySet<string>, map: TimeMap): void {
   for (const list of [project.callouts, project.framings])
     for (const span of list)

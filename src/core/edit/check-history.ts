@@ -20,7 +20,8 @@ function entryFault(entry: unknown): string | null {
 /**
  * Checks the form of an undo history that came from outside.
  *
- * @returns the history with nothing else in it, or what is wrong as the end of a sentence ("is not a list")
+ * @returns the history with nothing else in it, or what is wrong as the end of a sentence ("is not
+ * a list")
  */
 export function readHistory(value: unknown): { history: History } | { fault: string } {
   if (!isObject(value)) return { fault: 'is not an object' };
@@ -39,7 +40,10 @@ export function readHistory(value: unknown): { history: History } | { fault: str
   return { history: lists };
 }
 
-/** Whether every step back and every step forward of a history fits the documents that it leads through. */
+/**
+ * Whether every step back and every step forward of a history fits the documents that it leads
+ * through.
+ */
 export function historyFits(project: Project, { done, undone }: History): boolean {
   try {
     let now = project;

@@ -10,7 +10,10 @@ import { partOf } from './pieces';
 import { clearRange, lanesOf } from './range';
 import { rippleInsert } from './ripple';
 
-/** What was copied: clips by lane, in time from the start of the copied stretch. Plain data, so that another project can take it. */
+/**
+ * What was copied: clips by lane, in time from the start of the copied stretch. Plain data, so that
+ * another project can take it.
+ */
 export interface Snippet {
   readonly format: 'vistum-clips';
   readonly version: 3;
@@ -86,10 +89,12 @@ export const withFootage = (copied: Snippet, names: Readonly<Record<string, stri
 export type PasteMode = 'overwrite' | 'insert';
 
 /**
- * Pastes at an instant: onto the lanes that it came from, or, when it came from one lane, onto another of its kind; onto a new one where
- * there is none. Linked parts are linked to each other anew.
+ * Pastes at an instant: onto the lanes that it came from, or, when it came from one lane, onto
+ * another of its kind; onto a new one where there is none. Linked parts are linked to each other
+ * anew.
  *
- * @param laneId for what comes from a single lane; `front` puts a new lane before all others, so that it covers them
+ * @param laneId for what comes from a single lane; `front` puts a new lane before all others, so
+ * that it covers them
  * @returns ids of the new clips
  * @throws EditError for a locked lane, another kind of lane, or footage that is not there
  */

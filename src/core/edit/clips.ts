@@ -56,7 +56,9 @@ export function splitAll(project: Project, time: Ticks, newId: () => string): vo
   relinkLater(project, time, relink);
 }
 
-/** What was linked to a clip that was split but lies wholly after the cut goes with the later parts. */
+/**
+ * What was linked to a clip that was split but lies wholly after the cut goes with the later parts.
+ */
 function relinkLater(
   project: Project,
   time: Ticks,
@@ -74,7 +76,10 @@ function relinkLater(
 
 export type End = 'start' | 'end';
 
-/** Moves an end of a clip by some ticks; the footage stays where it is. A still has no time before its first, however far its start is pulled. */
+/**
+ * Moves an end of a clip by some ticks; the footage stays where it is. A still has no time before
+ * its first, however far its start is pulled.
+ */
 export function moveEnd(clip: Clip, end: End, by: Ticks): void {
   if (end === 'end') clip.duration += by;
   else {
@@ -146,7 +151,8 @@ export function trimClip(
 }
 
 /**
- * Moves clips, and what is linked to them, by some ticks; not beyond the start. Those of one lane may go over to another of its kind.
+ * Moves clips, and what is linked to them, by some ticks; not beyond the start. Those of one lane
+ * may go over to another of its kind.
  *
  * @param lanes from which lane to which
  * @throws EditError where something already stands there.
@@ -178,14 +184,18 @@ export function moveClips(
   for (const lane of touched) lane.clips = planned.get(lane)!.sort((a, b) => a.start - b.start);
 }
 
-/** Moves a clip and those linked to it so that it begins at an instant; onto another lane of its kind if one is named. */
+/**
+ * Moves a clip and those linked to it so that it begins at an instant; onto another lane of its
+ * kind if one is named.
+ */
 export function moveClip(project: Project, id: string, start: Ticks, laneId?: string): void {
   const { clip, lane } = unlockedClip(project, id);
   moveClips(project, [id], start - clip.start, laneId ? { from: lane.id, to: laneId } : undefined);
 }
 
 /**
- * Shifts one recording of a take set against the others it is linked to, by some ticks; it stays linked.
+ * Shifts one recording of a take set against the others it is linked to, by some ticks; it stays
+ * linked.
  * @throws EditError where something stands in the way
  */
 export function shiftClip(project: Project, id: string, by: Ticks): void {

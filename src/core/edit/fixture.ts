@@ -61,7 +61,10 @@ const RATE = rateFromNumber(30);
 export const FRAME = frameDuration(RATE);
 export const frame = (n: number) => frameStart(n, RATE);
 
-/** A project with a presenter (with voice), a screen (with sound), music, and all that stands beside them. */
+/**
+ * A project with a presenter (with voice), a screen (with sound), music, and all that stands beside
+ * them.
+ */
 export function demoProject(newId: () => string): Project {
   const project = emptyProject();
   placeFootage(project, SOURCES.footage.camera!, 0, newId);

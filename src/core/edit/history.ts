@@ -61,7 +61,10 @@ export function redo(state: Versioned): Versioned {
   };
 }
 
-/** Goes to the state in which `count` edits are done, back or forward; the list of edits as it stands is the way. */
+/**
+ * Goes to the state in which `count` edits are done, back or forward; the list of edits as it
+ * stands is the way.
+ */
 export function goToStep(state: Versioned, count: number): Versioned {
   let now = state;
   while (now.history.done.length > count && now.history.done.length) now = undo(now);

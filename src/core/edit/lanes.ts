@@ -45,7 +45,8 @@ export function removeLane(project: Project, laneId: string): void {
 }
 
 /**
- * Moves a lane up or down by some places among those of its family; towards the top is towards the front of the picture.
+ * Moves a lane up or down by some places among those of its family; towards the top is towards the
+ * front of the picture.
  * @throws EditError when it is there already
  */
 export function moveLane(project: Project, laneId: string, by: number): void {

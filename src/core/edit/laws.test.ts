@@ -278,11 +278,15 @@ test('every edit is met by the random sequences and done at least once', () => {
   expect(Object.keys(EDITS).filter((name) => !done.has(name) && name !== 'pace')).toEqual([]);
 });
 
-/** Footage time less the clip's, as it was recorded: the same for all parts of a take set while they are in step. */
+/**
+ * Footage time less the clip's, as it was recorded: the same for all parts of a take set while they
+ * are in step.
+ */
 const offset = (clip: Clip, at: number) => sourceTime(clip, at) - at * clip.speed;
 
 test('linked recordings stay in step to the tick', () => {
-  // Edits whose purpose is to change what is linked, or to move one against the other, are left out.
+  // Edits whose purpose is to change what is linked, or to move one against the other, are left
+  // out.
   const apart = new Set(['shift', 'link', 'pace']);
   fc.assert(
     fc.property(steps, (list) => {

@@ -16,7 +16,10 @@ const SLOPE = secondsToTicks(0.01);
 
 const sorted = (points: Clip['envelope']) => points.sort((a, b) => a[0] - b[0]);
 
-/** Sets a point of a clip's level at an instant of the timeline, in dB (-96 to 24); one that is within `reach` ticks is moved instead. */
+/**
+ * Sets a point of a clip's level at an instant of the timeline, in dB (-96 to 24); one that is
+ * within `reach` ticks is moved instead.
+ */
 export function setLevelPoint(
   project: Project,
   id: string,
@@ -33,7 +36,9 @@ export function setLevelPoint(
   sorted(clip.envelope);
 }
 
-/** Moves a point of a clip's level to another instant and level; it stays between its neighbours. */
+/**
+ * Moves a point of a clip's level to another instant and level; it stays between its neighbours.
+ */
 export function moveLevelPoint(
   project: Project,
   id: string,
@@ -68,8 +73,8 @@ export function setFades(project: Project, id: string, fadeIn: Ticks, fadeOut: T
 }
 
 /**
- * Makes a range silent on the chosen lanes, or on all unlocked sound lanes; picture and everything else stay. The levels can be pulled
- * up again.
+ * Makes a range silent on the chosen lanes, or on all unlocked sound lanes; picture and everything
+ * else stay. The levels can be pulled up again.
  *
  * @throws EditError when there is no sound in the range
  */
@@ -102,8 +107,8 @@ export function silenceRange(
 }
 
 /**
- * Frees the sound of a recording from its picture, so that each can be cut by itself; where the sound does not stand on the timeline,
- * it is put there first.
+ * Frees the sound of a recording from its picture, so that each can be cut by itself; where the
+ * sound does not stand on the timeline, it is put there first.
  *
  * @throws EditError when the recording has no sound
  */

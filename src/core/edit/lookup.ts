@@ -17,7 +17,9 @@ export function unlockedClip(project: Project, id: string): Found {
   return found;
 }
 
-/** Clips and all that are linked to them, on lanes that may be changed, in the order of the lanes. */
+/**
+ * Clips and all that are linked to them, on lanes that may be changed, in the order of the lanes.
+ */
 export function withLinked(project: Project, ids: readonly string[]): Found[] {
   const links = new Set<string>();
   const wanted = new Set(ids);

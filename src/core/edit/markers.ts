@@ -2,7 +2,10 @@ import type { Marker, Project } from '../project/model';
 import type { Ticks } from '../time/ticks';
 import { EditError } from './error';
 
-/** Colours that markers are offered in: those of the lanes, so that nothing else comes to stand on the timeline. */
+/**
+ * Colours that markers are offered in: those of the lanes, so that nothing else comes to stand on
+ * the timeline.
+ */
 export const MARKER_COLORS = [
   '#8e3f66',
   '#3d6785',

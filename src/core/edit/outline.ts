@@ -52,7 +52,10 @@ export function removeStep(project: Project, id: string): void {
   project.steps = project.steps.filter((s) => s.id !== id);
 }
 
-/** Moves a step to a place in the outline, counted without it. What is recorded stays where it is on the timeline. */
+/**
+ * Moves a step to a place in the outline, counted without it. What is recorded stays where it is on
+ * the timeline.
+ */
 export function moveStep(project: Project, id: string, to: number): void {
   const [step] = project.steps.splice(indexOf(project, id), 1);
   project.steps.splice(Math.max(0, Math.min(to, project.steps.length)), 0, step!);
@@ -79,7 +82,10 @@ export function splitStep(project: Project, id: string, at: number, newId: () =>
 
 const joinText = (a: string, b: string, between: string) => [a, b].filter(Boolean).join(between);
 
-/** Joins a step to the one before it, which gets its words and, if it has none, its place on the timeline. */
+/**
+ * Joins a step to the one before it, which gets its words and, if it has none, its place on the
+ * timeline.
+ */
 export function joinStep(project: Project, id: string): void {
   const index = indexOf(project, id);
   const into = project.steps[index - 1];

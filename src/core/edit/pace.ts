@@ -13,10 +13,16 @@ import { frozen, lastFrame, othersIn, retime, SPEED_STEP } from './retime';
 import { closeUp } from './ripple';
 
 export const PACE_WAYS = ['stretch', 'cut', 'freeze'] as const;
-/** How a screen stretch is made as long as its narration: its speed, its still stretches cut, or its end frozen. */
+/**
+ * How a screen stretch is made as long as its narration: its speed, its still stretches cut, or its
+ * end frozen.
+ */
 export type PaceWay = (typeof PACE_WAYS)[number];
 
-/** The narration that a clip of the screen is to last as long as: from its start to the end of the voice that begins during it. Null for none. */
+/**
+ * The narration that a clip of the screen is to last as long as: from its start to the end of the
+ * voice that begins during it. Null for none.
+ */
 export function narrationOf(project: Project, id: string): Range | null {
   const { clip } = unlockedClip(project, id);
   let end = clip.start;
@@ -38,7 +44,8 @@ const KEEP = secondsToTicks(0.3);
 const STILL_LEAST_MS = 700;
 
 /**
- * Makes a clip of the screen last as long as its narration; where nothing is left in the time after it, that time closes.
+ * Makes a clip of the screen last as long as its narration; where nothing is left in the time after
+ * it, that time closes.
  * @throws EditError with what would help, when the way does not lead there
  */
 export function paceToVoice(
@@ -108,7 +115,10 @@ function stretchTo(
     if (each.start === clip.start && each.duration > wanted) each.duration = wanted;
 }
 
-/** Shortens a clip, and what is linked to it, by taking time out of its still stretches, most of the longest. */
+/**
+ * Shortens a clip, and what is linked to it, by taking time out of its still stretches, most of the
+ * longest.
+ */
 function cutStillness(
   project: Project,
   sources: Sources,

@@ -2,8 +2,8 @@ import { assertNever } from '../assert-never';
 import type { Project } from '../project/model';
 
 /*
- * What an edit changed, as small plain data that can be saved. An edit of a long project moves thousands of things by the same time;
- * that is one entry here, not thousands.
+ * What an edit changed, as small plain data that can be saved. An edit of a long project moves
+ * thousands of things by the same time; that is one entry here, not thousands.
  */
 
 type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
@@ -124,7 +124,10 @@ class Steps {
   }
 }
 
-/** Steps from one list to the other; also the other list with every unchanged item taken from the first. */
+/**
+ * Steps from one list to the other; also the other list with every unchanged item taken from the
+ * first.
+ */
 function diffList(
   a: readonly Item[],
   b: readonly Item[],
@@ -263,7 +266,10 @@ function areSteps(value: unknown, nested = false): boolean {
 const isLaneChange = (value: unknown): boolean =>
   isObject(value) && Object.keys(value).every((key) => LANE_PROPERTIES.has(key));
 
-/** Whether a value from outside has the form of a patch, and names nothing but properties that a document has. */
+/**
+ * Whether a value from outside has the form of a patch, and names nothing but properties that a
+ * document has.
+ */
 export function isPatch(value: unknown): value is ProjectPatch {
   if (!isObject(value)) return false;
   return Object.entries(value).every(([key, change]) => {
@@ -276,8 +282,8 @@ export function isPatch(value: unknown): value is ProjectPatch {
 type Properties = Record<string, unknown>;
 
 /**
- * The patch that makes the second document of the first, and the second document with everything that did not change
- * taken from the first, so that comparing by reference tells what is new.
+ * The patch that makes the second document of the first, and the second document with everything
+ * that did not change taken from the first, so that comparing by reference tells what is new.
  */
 export function diffProjects(a: Project, b: Project): { patch: ProjectPatch; result: Project } {
   const patch: Record<string, ProjectPatch[string]> = {};

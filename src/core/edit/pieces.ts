@@ -11,7 +11,10 @@ export const headOf = (clip: Clip, until: Ticks): Clip => ({
   transitionOut: null,
 });
 
-/** The part of a clip from an instant inside of it on, as a new clip. What belongs to its start stays behind. */
+/**
+ * The part of a clip from an instant inside of it on, as a new clip. What belongs to its start
+ * stays behind.
+ */
 export const tailOf = (clip: Clip, from: Ticks, id: string): Clip => ({
   ...clip,
   id,
@@ -30,7 +33,10 @@ export function partOf(clip: Clip, range: Range, id: string): Clip | null {
   return end > range.end ? headOf(from, range.end) : from;
 }
 
-/** What of a clip lies outside a range: nothing, the clip itself, or one or two parts where they stand. The first keeps the id. */
+/**
+ * What of a clip lies outside a range: nothing, the clip itself, or one or two parts where they
+ * stand. The first keeps the id.
+ */
 export function partsOutside(
   clip: Clip,
   range: Range,

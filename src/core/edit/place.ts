@@ -42,15 +42,26 @@ function laneFor(project: Project, kind: LaneKind): Lane {
 }
 
 export interface PlaceOptions {
-  /** What to do where something stands already: refuse, make room on all unlocked lanes, or lay it over. */
+  /**
+   * What to do where something stands already: refuse, make room on all unlocked lanes, or lay it
+   * over.
+   */
   readonly mode: 'free' | 'insert' | 'overwrite';
-  /** Part of the footage, in its own time; all of it by default. A still lasts as long as its part. */
+  /**
+   * Part of the footage, in its own time; all of it by default. A still lasts as long as its part.
+   */
   readonly part: { readonly from: Ticks; readonly to: Ticks } | null;
-  /** A lane for its picture, or for its sound if it has no picture, other than the first of its role. */
+  /**
+   * A lane for its picture, or for its sound if it has no picture, other than the first of its
+   * role.
+   */
   readonly laneId: string | null;
 }
 
-/** The part of a recording that would be placed, in whole frames; a still lasts five seconds unless it is told otherwise. */
+/**
+ * The part of a recording that would be placed, in whole frames; a still lasts five seconds unless
+ * it is told otherwise.
+ */
 function partLength(
   footage: FootageFacts,
   part: PlaceOptions['part'],

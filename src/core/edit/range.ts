@@ -44,7 +44,8 @@ export function liftRange(
 }
 
 /**
- * Removes the time of a range. With lanes chosen, the others must have nothing there, since what comes after moves on all unlocked lanes.
+ * Removes the time of a range. With lanes chosen, the others must have nothing there, since what
+ * comes after moves on all unlocked lanes.
  * @throws EditError when another lane has something in the range
  */
 export function rippleDeleteRange(

@@ -10,7 +10,10 @@ import { clearRange } from './range';
 
 const OLD_WORDS = 'Old words';
 
-/** The voice lane whose words a retake of a range replaces: the first unlocked one that speaks there, else the first unlocked one. */
+/**
+ * The voice lane whose words a retake of a range replaces: the first unlocked one that speaks
+ * there, else the first unlocked one.
+ */
 export function retakeLane(project: Project, range: Range): Lane {
   const lanes = project.lanes.filter(
     (l) => l.kind === 'voice' && !l.locked && !(l.off && l.name.startsWith(OLD_WORDS)),
@@ -23,7 +26,10 @@ export function retakeLane(project: Project, range: Range): Lane {
   return lane;
 }
 
-/** A muted lane with room in a range, for words that were replaced; a new one below the voice lanes where there is none. */
+/**
+ * A muted lane with room in a range, for words that were replaced; a new one below the voice lanes
+ * where there is none.
+ */
 function laneForOldWords(project: Project, range: Range, newId: () => string): Lane {
   const free = project.lanes.find(
     (l) =>
@@ -44,10 +50,11 @@ function laneForOldWords(project: Project, range: Range, newId: () => string): L
 }
 
 /**
- * Puts words that were recorded again into a range. Those that stood there are kept on a muted lane at the same place, from where they
- * can be moved back.
+ * Puts words that were recorded again into a range. Those that stood there are kept on a muted lane
+ * at the same place, from where they can be moved back.
  *
- * @param source footage time of the recording that belongs to the range's start; below 0 when it began late
+ * @param source footage time of the recording that belongs to the range's start; below 0 when it
+ * began late
  * @param available length of the recording, in footage ticks
  * @returns id of the new clip
  * @throws EditError when nothing was recorded in the range, or all voice lanes are locked

@@ -22,7 +22,10 @@ export const SPEED_STEP = 1000;
 export const roundSpeed = (speed: number): number =>
   Math.min(SPEED_LIMITS[1], Math.max(SPEED_LIMITS[0], Math.round(speed * SPEED_STEP) / SPEED_STEP));
 
-/** Whether a clip of another recording stands in a stretch on a lane that would have to move; music plays on under everything. */
+/**
+ * Whether a clip of another recording stands in a stretch on a lane that would have to move; music
+ * plays on under everything.
+ */
 export const othersIn = (
   project: Project,
   group: ReadonlySet<string>,
@@ -40,7 +43,10 @@ export const othersIn = (
       ),
   );
 
-/** Whether what follows a clip can move along when the clip gets shorter: nothing else may stand in the time that goes. */
+/**
+ * Whether what follows a clip can move along when the clip gets shorter: nothing else may stand in
+ * the time that goes.
+ */
 export function canFollow(project: Project, id: string, speed: number): boolean {
   const group = linkedClips(project, id);
   const start = Math.min(...group.map((f) => f.clip.start));
@@ -53,12 +59,13 @@ export function canFollow(project: Project, id: string, speed: number): boolean 
 }
 
 /**
- * Plays a clip, and those linked to it, faster or slower; they stay in step. Callouts and framings of the footage stay with what
- * they show.
+ * Plays a clip, and those linked to it, faster or slower; they stay in step. Callouts and framings
+ * of the footage stay with what they show.
  *
  * @param speed footage time for one unit of timeline, 0.1 to 16, kept in thousandths
  * @param frame length of a frame in ticks: lengths are whole frames
- * @throws EditError when a clip would be shorter than a frame, has no room, or what follows can't move
+ * @throws EditError when a clip would be shorter than a frame, has no room, or what follows can't
+ * move
  */
 export function setSpeed(
   project: Project,
@@ -78,7 +85,8 @@ export function setSpeed(
 }
 
 /**
- * Gives linked clips a speed, with whole frames as lengths and all in step to the tick, and moves what stands beside them.
+ * Gives linked clips a speed, with whole frames as lengths and all in step to the tick, and moves
+ * what stands beside them.
  * @throws EditError as `setSpeed`
  */
 export function retime(
@@ -164,7 +172,8 @@ export const lastFrame = (sources: Sources, clip: Clip, frame: Ticks) => {
 };
 
 /**
- * Holds the whole picture at an instant: everything after waits, and all unlocked picture lanes show their frame meanwhile.
+ * Holds the whole picture at an instant: everything after waits, and all unlocked picture lanes
+ * show their frame meanwhile.
  *
  * @returns ids of the frozen clips
  * @throws EditError when there is no picture

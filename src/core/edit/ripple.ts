@@ -39,8 +39,8 @@ export function rippleDelete(project: Project, range: Range, newId: () => string
 }
 
 /**
- * What was moved is no longer linked to what stayed, be it before the instant or on a locked lane; moved things that were linked to each
- * other still are.
+ * What was moved is no longer linked to what stayed, be it before the instant or on a locked lane;
+ * moved things that were linked to each other still are.
  *
  * @param from everything on unlocked lanes that begins here or later was moved
  */
@@ -61,7 +61,8 @@ export function rippleDeleteClips(
   ids: readonly string[],
   newId: () => string,
 ): void {
-  // From the end, so that an earlier stretch is still where it was; overlapping ones are taken as one.
+  // From the end, so that an earlier stretch is still where it was; overlapping ones are taken as
+  // one.
   const merged: Range[] = [];
   for (const range of ids
     .map((id) => rangeOf(unlockedClip(project, id).clip))
@@ -78,8 +79,8 @@ export function rippleDeleteClips(
 }
 
 /**
- * Makes room: everything on unlocked lanes that begins at an instant or later moves on, with all that is
- * timed beside it. Clips that run across it are split; music plays on through.
+ * Makes room: everything on unlocked lanes that begins at an instant or later moves on, with all
+ * that is timed beside it. Clips that run across it are split; music plays on through.
  *
  * @param length ticks, above 0
  */
@@ -114,8 +115,9 @@ export function rippleInsert(
 }
 
 /**
- * Trims an end of a clip and closes or makes the room for it on every unlocked lane: inwards it is a ripple delete of what is
- * trimmed off, outwards the rest makes room for the footage that comes back.
+ * Trims an end of a clip and closes or makes the room for it on every unlocked lane: inwards it is
+ * a ripple delete of what is trimmed off, outwards the rest makes room for the footage that comes
+ * back.
  *
  * @param least shortest clip that may remain, in ticks (one frame)
  */
@@ -155,7 +157,10 @@ function footageRoom(clip: Clip, end: End, sources: Sources, least: Ticks): Tick
   return -footageLimits({ ...clip, start: Number.MAX_SAFE_INTEGER }, 'start', sources, least)[0];
 }
 
-/** Footage that was taken out at a join, in timeline ticks; 0 where the clips do not belong to one recording or nothing is missing. */
+/**
+ * Footage that was taken out at a join, in timeline ticks; 0 where the clips do not belong to one
+ * recording or nothing is missing.
+ */
 export function removedAt(before: Clip | undefined, clip: Clip): Ticks {
   if (
     !before ||
@@ -169,8 +174,8 @@ export function removedAt(before: Clip | undefined, clip: Clip): Ticks {
 }
 
 /**
- * Pulls a join open: brings back up to `length` of what was taken out there, on every unlocked lane that has a join at the instant,
- * while everything after moves on.
+ * Pulls a join open: brings back up to `length` of what was taken out there, on every unlocked lane
+ * that has a join at the instant, while everything after moves on.
  *
  * @throws EditError where nothing was taken out
  */
@@ -189,7 +194,8 @@ export function openJoin(project: Project, time: Ticks, length: Ticks, newId: ()
 }
 
 /**
- * Closes a stretch of time in which nothing stands but music, which plays on: all that begins after it moves up.
+ * Closes a stretch of time in which nothing stands but music, which plays on: all that begins after
+ * it moves up.
  * @throws EditError where music would lie over music
  */
 export function closeUp(project: Project, range: Range, newId: () => string): void {

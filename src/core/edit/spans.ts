@@ -118,7 +118,10 @@ export function timeSpan(
   (project[list] as Span<SpanList>[]).sort((a, b) => a.start - b.start);
 }
 
-/** Moves spans by some ticks, as far as the start and, where they may not overlap, their neighbours allow. */
+/**
+ * Moves spans by some ticks, as far as the start and, where they may not overlap, their neighbours
+ * allow.
+ */
 export function moveSpans(project: Project, ids: readonly string[], by: Ticks): void {
   const found = ids.map((id) => findSpan(project, id)).filter((f) => f !== null);
   // In the direction of the move, so that a row of spans does not run into itself.

@@ -15,7 +15,10 @@ import { addSpan, setLayout } from './spans';
 export interface TakeTrack {
   readonly name: TrackName;
   readonly footageId: string;
-  /** Take time of its first picture or sample; may lie a little before 0, when a device turns out to be quicker than it first seemed. */
+  /**
+   * Take time of its first picture or sample; may lie a little before 0, when a device turns out to
+   * be quicker than it first seemed.
+   */
   readonly offset: Ticks;
   readonly duration: Ticks;
   /** dB, kept as data where the device could not be turned. */
@@ -36,10 +39,16 @@ const LANE_OF: Record<TrackName, LaneKind> = {
   voice: 'voice',
   computer: 'computer',
 };
-/** Tracks that begin or end within so much of each other are cut to what they share; one that is further off keeps its own time. */
+/**
+ * Tracks that begin or end within so much of each other are cut to what they share; one that is
+ * further off keeps its own time.
+ */
 const RAGGED = secondsToTicks(0.5);
 
-/** The stretch of take time that is placed: from when the tracks run to when they end, but for stragglers. */
+/**
+ * The stretch of take time that is placed: from when the tracks run to when they end, but for
+ * stragglers.
+ */
 export function takeSpan(tracks: readonly Pick<TakeTrack, 'offset' | 'duration'>[]): {
   origin: Ticks;
   end: Ticks;
@@ -53,9 +62,10 @@ export function takeSpan(tracks: readonly Pick<TakeTrack, 'offset' | 'duration'>
 }
 
 /**
- * Puts the recordings of a take at their step, linked, on one clock. A planned step gets its place behind the step before it,
- * and what follows makes room; in a recorded one the take replaces what stood on its lanes, and the step becomes as
- * long as what is in it. Null as step puts it at the end.
+ * Puts the recordings of a take at their step, linked, on one clock. A planned step gets its place
+ * behind the step before it, and what follows makes room; in a recorded one the take replaces what
+ * stood on its lanes, and the step becomes as long as what is in it. Null as step puts it at the
+ * end.
  *
  * @throws EditError when a lane is locked or nothing is long enough for a frame
  */
@@ -145,7 +155,10 @@ function makeRoom(
   return range.start;
 }
 
-/** Where a step that is only planned will begin: before the next recorded one of the outline, else at the end. */
+/**
+ * Where a step that is only planned will begin: before the next recorded one of the outline, else
+ * at the end.
+ */
 function placeOf(project: Project, stepId: string): Ticks {
   const index = project.steps.findIndex((s) => s.id === stepId);
   const next = project.steps.slice(index + 1).find((s) => s.start !== null);
@@ -171,8 +184,8 @@ function closeTail(project: Project, stepId: string, newId: () => string): void 
 }
 
 /**
- * Adds what was done live during a take to the project. A take in which a layout was chosen decides the layout of all
- * its time; one in which none was leaves it as it is.
+ * Adds what was done live during a take to the project. A take in which a layout was chosen decides
+ * the layout of all its time; one in which none was leaves it as it is.
  */
 export function addLiveData(
   project: Project,

@@ -17,8 +17,8 @@ const seconds = (ticks: Ticks) =>
   ticks === Infinity ? 'enough' : `${ticksToSeconds(ticks).toFixed(2)} s`;
 
 /**
- * Sets or takes away the transition at an end of a clip. At a cut both names mean the same place: the later clip has it. A longer one
- * than fits is shortened.
+ * Sets or takes away the transition at an end of a clip. At a cut both names mean the same place:
+ * the later clip has it. A longer one than fits is shortened.
  *
  * @param least shortest half that is worth it, in ticks (one frame)
  * @returns its length, 0 for none

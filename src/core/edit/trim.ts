@@ -22,8 +22,8 @@ const neighbours = ({
 };
 
 /**
- * Rolls the cut where a clip begins, and those of its linked partners there, by some ticks: the clip before ends later and this one
- * begins later, or both earlier. Nothing else moves.
+ * Rolls the cut where a clip begins, and those of its linked partners there, by some ticks: the
+ * clip before ends later and this one begins later, or both earlier. Nothing else moves.
  *
  * @param least shortest clip that may remain, in ticks (one frame)
  */
@@ -57,7 +57,10 @@ export function rollCut(
   }
 }
 
-/** Slips what a clip and its linked partners show, by some ticks of the timeline, while they stay where they are. Later footage for a time above 0. */
+/**
+ * Slips what a clip and its linked partners show, by some ticks of the timeline, while they stay
+ * where they are. Later footage for a time above 0.
+ */
 export function slipClip(project: Project, sources: Sources, id: string, by: Ticks): void {
   const group = linkedClips(project, id);
   if (group.some((f) => f.clip.speed === 0 || sources.footage[f.clip.footageId]?.kind === 'image'))
@@ -74,8 +77,8 @@ export function slipClip(project: Project, sources: Sources, id: string, by: Tic
 }
 
 /**
- * Slides a clip, and its linked partners, between its neighbours by some ticks: the one before ends and the one after begins
- * where it now lies. Where no neighbour touches, it moves into the gap.
+ * Slides a clip, and its linked partners, between its neighbours by some ticks: the one before ends
+ * and the one after begins where it now lies. Where no neighbour touches, it moves into the gap.
  */
 export function slideClip(
   project: Project,
@@ -105,7 +108,10 @@ export function slideClip(
   }
 }
 
-/** The clip of a lane whose start is nearest to an instant, among those that begin at a cut; for commands that act on a cut. */
+/**
+ * The clip of a lane whose start is nearest to an instant, among those that begin at a cut; for
+ * commands that act on a cut.
+ */
 export function nearestCut(lane: Lane, time: Ticks): Clip | null {
   let best: Clip | null = null;
   lane.clips.forEach((clip, i) => {

@@ -3,20 +3,27 @@ import { everyVideoLayer, type FramePlan, type VideoLayer } from './plan';
 
 /** Filters reach six source pixels beyond an edge in chroma for each pixel they shrink to one. */
 const REACH = 8;
-/** The key looks so far for the edges that luma shows, in pixels of a picture which may be a third of the recording's size. */
+/**
+ * The key looks so far for the edges that luma shows, in pixels of a picture which may be a third
+ * of the recording's size.
+ */
 const KEY_REACH = 24;
 /** Cutting off less than this share of a picture is not worth it. */
 const WORTH = 0.9;
 
-/** How far beyond the source rectangle of a layer its picture depends on the footage, in footage pixels: filters, and the key with its edge. */
+/**
+ * How far beyond the source rectangle of a layer its picture depends on the footage, in footage
+ * pixels: filters, and the key with its edge.
+ */
 export const roomAround = ({ source, destination, key }: VideoLayer): number =>
   REACH * Math.max(1, source.width / destination.width, source.height / destination.height) +
   KEY_REACH +
   (key ? Math.abs(key.choke) + key.feather : 0);
 
 /**
- * The part of each clip's footage that a run of pictures draws from, with room for the filters, on even pixels:
- * nothing else need be decoded to memory. Clips that need all, or nearly all, are left out.
+ * The part of each clip's footage that a run of pictures draws from, with room for the filters, on
+ * even pixels: nothing else need be decoded to memory. Clips that need all, or nearly all, are left
+ * out.
  *
  * @returns rectangles in footage pixels by clip id
  */

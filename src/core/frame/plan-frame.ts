@@ -167,7 +167,10 @@ function transitionLayers(
   return mix(from, to, ease(share), { kind: transition.kind, from: transition.from });
 }
 
-/** Whether a layer reaches from side to side or from top to bottom: then it is the picture, and not an inset. */
+/**
+ * Whether a layer reaches from side to side or from top to bottom: then it is the picture, and not
+ * an inset.
+ */
 const fills = ({ destination: d }: VideoLayer, { width, height }: Size): boolean =>
   d.width >= width || d.height >= height;
 
@@ -426,7 +429,8 @@ function presenterAlone(scene: Scene, look: 'raw' | 'matte'): Layer[] {
   const placement = placeScreen(wholeView(footage, scene.output), footage, scene.output);
   const key = scene.project.keys.find((k) => k.footageId === footage.id) ?? null;
   const matte = look === 'matte' && !!key;
-  // As it was recorded: neither turned nor see-through, so that a spot of the picture is that spot of the recording.
+  // As it was recorded: neither turned nor see-through, so that a spot of the picture is that spot
+  // of the recording.
   return placement
     ? [video(scene, clip, footage, placement, { ...PLAIN_VIDEO, key: matte ? key : null, matte })]
     : [];

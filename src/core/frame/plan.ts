@@ -21,8 +21,9 @@ export type Layer =
   | TextLayer;
 
 /**
- * The way from one picture to another: each is what lies below with its own layers on top. Without a motion the second is blended
- * over the first; with one it moves in from outside, and in a push the first moves out before it.
+ * The way from one picture to another: each is what lies below with its own layers on top. Without
+ * a motion the second is blended over the first; with one it moves in from outside, and in a push
+ * the first moves out before it.
  */
 export interface MixLayer {
   readonly kind: 'mix';
@@ -75,7 +76,10 @@ export const PLAIN_VIDEO = {
   adjust: null,
 } as const satisfies Partial<VideoLayer>;
 
-/** What of a layer's destination is seen; `feather` is the width of the soft edge inside of it, output pixels. */
+/**
+ * What of a layer's destination is seen; `feather` is the width of the soft edge inside of it,
+ * output pixels.
+ */
 export type Mask = { readonly feather: number } & (
   | { readonly shape: 'ellipse' | 'rectangle' }
   | { readonly shape: 'rounded'; readonly radius: number }
@@ -164,7 +168,10 @@ export interface TextLayer {
 export const isSolid = ({ key, mask, opacity, blend, turn }: VideoLayer): boolean =>
   !key && !mask && opacity === 1 && blend === 'normal' && turn === 0;
 
-/** Every video layer of a plan, those inside of a transition too; a clip that is drawn twice comes twice. */
+/**
+ * Every video layer of a plan, those inside of a transition too; a clip that is drawn twice comes
+ * twice.
+ */
 export function everyVideoLayer(layers: readonly Layer[]): VideoLayer[] {
   return layers.flatMap((layer) => {
     if (layer.kind === 'video') return [layer];

@@ -9,7 +9,10 @@ import { sourceEnd } from '../project/clip-time';
 import { areaOf, isLaneOn, spanAt, visibleClip } from '../project/query';
 import { keepInside } from './path';
 
-/** What makes a plan calm; times in seconds, lengths in pixels of the recording or shares of its width. */
+/**
+ * What makes a plan calm; times in seconds, lengths in pixels of the recording or shares of its
+ * width.
+ */
 export interface PlanOptions {
   /** Closest view allowed; null is the sharp limit. */
   readonly limit: number | null;
@@ -46,7 +49,9 @@ type Placed = Omit<Activity, 'kind'> & {
 
 const RAMP_LEAST = 0.7;
 const RAMP_MOST = 1.6;
-/** Opening or ending with the whole view is calmer; this much of it is kept at both ends of a shot. */
+/**
+ * Opening or ending with the whole view is calmer; this much of it is kept at both ends of a shot.
+ */
 const EDGE = 0.3;
 
 /** Activities on the timeline (start and end in seconds of it), as the screen clips show them. */
@@ -85,7 +90,9 @@ const join = (a: Placed, b: Placed): Placed => ({
   bottom: Math.max(a.bottom, b.bottom),
 });
 
-/** The closest allowed view that holds a group with room around it; null where nothing is gained. */
+/**
+ * The closest allowed view that holds a group with room around it; null where nothing is gained.
+ */
 function viewOf(
   group: Placed,
   footage: InFootage,
@@ -255,7 +262,8 @@ function settle(
         last.reason = [last.reason, next.reason].filter(Boolean).join(', ');
         continue;
       }
-      // The view leaves for the next spot in time for its action, but not before its own hold is over.
+      // The view leaves for the next spot in time for its action, but not before its own hold is
+      // over.
       const meet = Math.max(next.start, last.start + RAMP_LEAST + options.hold);
       if (next.end - meet < options.hold + RAMP_LEAST) continue;
       last.end = meet;
@@ -266,7 +274,10 @@ function settle(
   return settled;
 }
 
-/** The stretch around an instant in which one screen recording is seen and nothing else takes the picture. */
+/**
+ * The stretch around an instant in which one screen recording is seen and nothing else takes the
+ * picture.
+ */
 function shotAround(project: Project, time: Ticks, footageId: string): Range | null {
   const clip = visibleClip(project, 'screen', time);
   if (!clip || clip.footageId !== footageId || spanAt(project.layouts, time)?.kind === 'presenter')

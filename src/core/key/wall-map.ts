@@ -2,7 +2,8 @@ import type { WallMap } from '../project/model';
 import type { Rect, Size } from '../scale/rect';
 
 /**
- * One plane of a wall's light for a part of the recording, brought up linearly between the middles of the map's cells.
+ * One plane of a wall's light for a part of the recording, brought up linearly between the middles
+ * of the map's cells.
  *
  * @param footage size of the recording, which the map covers
  * @param part footage pixels

@@ -4,7 +4,10 @@ import { sampleWall } from './wall-map';
 
 const [W, H] = [320, 180];
 
-/** A wall whose light falls off to the right by so much, with a person of a colour between two columns. */
+/**
+ * A wall whose light falls off to the right by so much, with a person of a colour between two
+ * columns.
+ */
 function scene(
   falloff: number,
   person: { color: string; from: number; to: number } | null,

@@ -22,17 +22,25 @@ export interface ChromaPicture {
 const CELLS = { columns: 32, rows: 18 };
 /** Samples that a cell must have to count by itself. */
 const ENOUGH = 12;
-/** What of the wall's direction a sample of the wall has at least, and how far to its side it lies at most, as shares. */
+/**
+ * What of the wall's direction a sample of the wall has at least, and how far to its side it lies
+ * at most, as shares.
+ */
 const WALL_LIKE = { along: 0.6, aside: 0.35 };
-/** The key's thresholds as shares of the wall's chroma: the least it tolerates, the most, and what of the wall a person may have. */
+/**
+ * The key's thresholds as shares of the wall's chroma: the least it tolerates, the most, and what
+ * of the wall a person may have.
+ */
 const LEAST_TOLERANCE = 0.07;
 const MOST_TOLERANCE = 0.3;
 const SPILL = { least: 0.12, most: 0.3 };
 
 /**
- * Finds the wall's colour, its light from place to place, and how far both spread: the most frequent chroma at the border of the pictures,
- * where a presenter seldom stands; then what is like it in any of them, so that the wall behind a person who moves is seen too. Thresholds come
- * from how the wall's samples and the others lie around it. The answer is null when the border has no one strong colour.
+ * Finds the wall's colour, its light from place to place, and how far both spread: the most
+ * frequent chroma at the border of the pictures, where a presenter seldom stands; then what is like
+ * it in any of them, so that the wall behind a person who moves is seen too. Thresholds come from
+ * how the wall's samples and the others lie around it. The answer is null when the border has no
+ * one strong colour.
  *
  * @param pictures of one recording, all of one size; the more, the more of the wall is seen
  */
@@ -123,7 +131,10 @@ function mapWall(
   return { columns, rows, y: plane(0), u: plane(1), v: plane(2) };
 }
 
-/** Gives cells that nothing is known of the mean of their neighbours, from those that are known inwards. */
+/**
+ * Gives cells that nothing is known of the mean of their neighbours, from those that are known
+ * inwards.
+ */
 function fillGaps(
   known: readonly (number[] | null)[],
   columns: number,
@@ -148,7 +159,10 @@ function fillGaps(
   return cells.map((cell) => cell ?? mean);
 }
 
-/** Tolerance from how far the wall's own samples fall short of it, softness from what of the wall's light the others have. */
+/**
+ * Tolerance from how far the wall's own samples fall short of it, softness from what of the wall's
+ * light the others have.
+ */
 function thresholds(
   pictures: readonly ChromaPicture[],
   wall: WallMap,
@@ -181,7 +195,10 @@ function thresholds(
   };
 }
 
-/** The share below which a part of the samples lies, counting those between two places of the histogram only. */
+/**
+ * The share below which a part of the samples lies, counting those between two places of the
+ * histogram only.
+ */
 function quantile(shares: Uint32Array, from: number, to: number, part: number): number {
   let all = 0;
   for (let i = from; i <= to; i++) all += shares[i]!;

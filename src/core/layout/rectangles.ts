@@ -26,7 +26,10 @@ const onGrid = (rect: InOutput): InOutput => {
   };
 };
 
-/** Side by side, the screen takes this share of the frame's width; the rest is the presenter's and the space between. */
+/**
+ * Side by side, the screen takes this share of the frame's width; the rest is the presenter's and
+ * the space between.
+ */
 const SIDE_SCREEN = 0.7;
 const SIDE_SPACE = 0.02;
 

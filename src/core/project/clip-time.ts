@@ -3,8 +3,9 @@ import type { Clip } from './model';
 import type { FootageFacts } from './sources';
 
 /*
- * Between a clip's time on the timeline and the time in its footage. A speed has at most three decimals and a frame of the usual
- * rates is a multiple of a thousand ticks, so that the way there and back is exact on frames (to a tick at the 1000/1001 rates).
+ * Between a clip's time on the timeline and the time in its footage. A speed has at most three
+ * decimals and a frame of the usual rates is a multiple of a thousand ticks, so that the way there
+ * and back is exact on frames (to a tick at the 1000/1001 rates).
  */
 
 /** Slowest and quickest speed of a clip that is not frozen. */
@@ -17,18 +18,27 @@ export type ClipTiming = Pick<Clip, 'start' | 'duration' | 'source' | 'speed'>;
 export const clipEnd = (clip: Pick<Clip, 'start' | 'duration'>): Ticks =>
   clip.start + clip.duration;
 
-/** Footage time that a clip shows at an instant of the timeline, also outside of the clip; a frozen one always shows the same. */
+/**
+ * Footage time that a clip shows at an instant of the timeline, also outside of the clip; a frozen
+ * one always shows the same.
+ */
 export const sourceTime = (clip: ClipTiming, time: Ticks): Ticks =>
   clip.source + Math.round((time - clip.start) * clip.speed);
 
 /** Footage time at which what a clip uses ends. */
 export const sourceEnd = (clip: ClipTiming): Ticks => sourceTime(clip, clipEnd(clip));
 
-/** Instant of the timeline at which a clip would show a footage time. Not for a frozen clip, which shows only one. */
+/**
+ * Instant of the timeline at which a clip would show a footage time. Not for a frozen clip, which
+ * shows only one.
+ */
 export const timelineTime = (clip: ClipTiming, source: Ticks): Ticks =>
   clip.start + Math.round((source - clip.source) / clip.speed);
 
-/** Footage that is left before and after what a clip uses, in timeline ticks; without limit for stills and frozen pictures. */
+/**
+ * Footage that is left before and after what a clip uses, in timeline ticks; without limit for
+ * stills and frozen pictures.
+ */
 export function handles(
   clip: ClipTiming,
   footage: Pick<FootageFacts, 'kind' | 'duration'> | undefined,

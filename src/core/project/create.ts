@@ -20,7 +20,9 @@ const LANE_NAMES: Record<LaneKind, string> = {
   computer: 'Computer sound',
 };
 
-/** An empty lane of a kind, with the kind's usual name. Music starts 16 dB down, under the voice. */
+/**
+ * An empty lane of a kind, with the kind's usual name. Music starts 16 dB down, under the voice.
+ */
 export const createLane = (
   kind: LaneKind,
   id: string = kind,

@@ -5,7 +5,10 @@ import { parseTimecode } from '../time/timecode';
 import { FORMAT_FACTS, type Format, type Quality } from './export-formats';
 import { presetsFor, type ExportPreset } from './export-presets';
 
-/** Pixels and rate that a GIF is offered at: a minute at a project's own would be hundreds of megabytes. */
+/**
+ * Pixels and rate that a GIF is offered at: a minute at a project's own would be hundreds of
+ * megabytes.
+ */
 export const GIF = { share: 1 / 2, rate: 12.5 } as const;
 
 /** What somebody has chosen for an export so far. */
@@ -23,7 +26,10 @@ export interface ExportChoice {
 
 type Canvas = Size & { readonly frameRate: FrameRate };
 
-/** What suits a project's target, by its id; the project's own size and rate where no preset fits its shape. */
+/**
+ * What suits a project's target, by its id; the project's own size and rate where no preset fits
+ * its shape.
+ */
 export function suitedChoice(canvas: Canvas, target: string): ExportChoice {
   const own: ExportChoice = {
     format: 'mp4',
@@ -49,7 +55,10 @@ export const choosePreset = (
   quality,
 });
 
-/** A choice of another format: a GIF is made small, and what was small for a GIF's sake becomes the project's own again. */
+/**
+ * A choice of another format: a GIF is made small, and what was small for a GIF's sake becomes the
+ * project's own again.
+ */
 export function chooseFormat(choice: ExportChoice, format: Format, canvas: Canvas): ExportChoice {
   const own: Size = { width: canvas.width, height: canvas.height };
   if (format === 'gif')

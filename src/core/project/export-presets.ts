@@ -17,8 +17,9 @@ const QUALITY: Partial<Record<TargetId, ExportPreset['quality']>> = {
 };
 
 /**
- * Presets for the targets that a project's shape fits. Where the target's size is not smaller than the project's, it is the project's own:
- * enlarging in the export only invents pixels, which a player can do as well.
+ * Presets for the targets that a project's shape fits. Where the target's size is not smaller than
+ * the project's, it is the project's own: enlarging in the export only invents pixels, which a
+ * player can do as well.
  */
 export function presetsFor(canvas: Size & { readonly frameRate: FrameRate }): ExportPreset[] {
   const { width, height } = canvas;

@@ -26,7 +26,10 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
       looks: [],
     };
   },
-  /** Speed, fades, envelopes, transitions and groups came to clips; solo and height to lanes; colours to markers. */
+  /**
+   * Speed, fades, envelopes, transitions and groups came to clips; solo and height to lanes;
+   * colours to markers.
+   */
   2: ({ lanes, markers, presenter, looks, ...rest }) => ({
     ...rest,
     version: 3,
@@ -41,7 +44,10 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
     presenter,
     looks: eachOf(looks, (look) => ({ ...look, fit: 'fit', bars: 'plain' })),
   }),
-  /** Keys got an edge, a garbage rectangle and the wall's light; looks opacity, blend and tilt; covers other ways; halos a dimmed surrounding. */
+  /**
+   * Keys got an edge, a garbage rectangle and the wall's light; looks opacity, blend and tilt;
+   * covers other ways; halos a dimmed surrounding.
+   */
   3: ({ keys, looks, pointer, callouts, presenter, ...rest }) => ({
     ...rest,
     version: 4,
@@ -63,7 +69,9 @@ const eachOf = (list: unknown, change: (member: Document) => unknown): unknown =
       )
     : list;
 
-/** Brings a document of any known version to the present one; says so when it is none or too new. */
+/**
+ * Brings a document of any known version to the present one; says so when it is none or too new.
+ */
 export function migrate(value: unknown): { value: unknown } | { fault: Fault } {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
     return { fault: { path: '/', message: 'is not a JSON object' } };

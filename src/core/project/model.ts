@@ -69,7 +69,10 @@ export interface Lane {
   gain: number;
   /** Not seen, or not heard. */
   off: boolean;
-  /** While any lane of its family (picture or sound) has this, only those that have it are seen or heard. */
+  /**
+   * While any lane of its family (picture or sound) has this, only those that have it are seen or
+   * heard.
+   */
   solo: boolean;
   locked: boolean;
   /** Factor on the usual height of its kind on the timeline, 0.5 to 4. */
@@ -87,7 +90,10 @@ export interface Clip {
   source: Ticks;
   /** Clips that carry the same link move, trim and split together. */
   link: string | null;
-  /** Ticks of footage for one tick of the timeline, 0.1 to 16 in thousandths; 0 freezes the picture at `source`. */
+  /**
+   * Ticks of footage for one tick of the timeline, 0.1 to 16 in thousandths; 0 freezes the picture
+   * at `source`.
+   */
   speed: number;
   /** dB. */
   gain: number;
@@ -97,8 +103,8 @@ export interface Clip {
   fadeIn: Ticks;
   fadeOut: Ticks;
   /**
-   * Level over time as `[footage time, dB]`, in order; straight lines between, the nearest value outside. Being in footage
-   * time, points stay with the words they were set for, whatever is cut.
+   * Level over time as `[footage time, dB]`, in order; straight lines between, the nearest value
+   * outside. Being in footage time, points stay with the words they were set for, whatever is cut.
    */
   envelope: [Ticks, number][];
   /** At the cut where it begins, or at its free start. */
@@ -114,7 +120,10 @@ export const TRANSITION_KINDS = ['dissolve', 'fade', 'slide', 'push'] as const;
 /** How one picture becomes the next. */
 export interface Transition {
   kind: (typeof TRANSITION_KINDS)[number];
-  /** As wanted; what neighbours and footage leave room for counts. Half of it lies on each side of a cut. */
+  /**
+   * As wanted; what neighbours and footage leave room for counts. Half of it lies on each side of a
+   * cut.
+   */
   duration: Ticks;
   /** A fade goes through this, `#rrggbb`. */
   color: string;
@@ -260,7 +269,10 @@ export interface ShapeCallout extends CalloutBase {
 
 export interface Step {
   id: string;
-  /** Where it begins on the timeline; null while nothing of it is recorded. No two begin at the same instant. */
+  /**
+   * Where it begins on the timeline; null while nothing of it is recorded. No two begin at the same
+   * instant.
+   */
   start: Ticks | null;
   title: string;
   /** What is said. */
@@ -308,7 +320,10 @@ export interface FootageKey {
   on: boolean;
   /** `#rrggbb` of the wall. */
   color: string;
-  /** Distance from the wall, along its own direction in the chroma plane, below which a pixel is wall, in 8-bit code values, 0 to 120. */
+  /**
+   * Distance from the wall, along its own direction in the chroma plane, below which a pixel is
+   * wall, in 8-bit code values, 0 to 120.
+   */
   tolerance: number;
   /** Width of the band over which it turns opaque, in code values, 1 to 120. */
   softness: number;
@@ -340,7 +355,10 @@ export interface FootageLook {
   area: FootageRect | null;
   /** Of another shape than the picture: seen whole, or filling it with its edges cut off. */
   fit: 'fit' | 'fill';
-  /** What is beside a recording that is seen whole: the background, or the recording itself, blurred. */
+  /**
+   * What is beside a recording that is seen whole: the background, or the recording itself,
+   * blurred.
+   */
   bars: 'plain' | 'blur';
   /** Added to brightness, -1 to 1 (1 is the whole range). */
   brightness: number;

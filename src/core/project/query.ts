@@ -82,7 +82,10 @@ export const placedSteps = (project: Project): PlacedStep[] =>
 export const stepAt = (project: Project, time: Ticks): PlacedStep | null =>
   placedSteps(project).findLast((s) => s.start <= time) ?? null;
 
-/** The time of a step: until the next one, or the end of the tutorial. Null while it is only planned. */
+/**
+ * The time of a step: until the next one, or the end of the tutorial. Null while it is only
+ * planned.
+ */
 export function stepRange(project: Project, id: string): Range | null {
   const placed = placedSteps(project);
   const index = placed.findIndex((s) => s.id === id);
@@ -98,7 +101,10 @@ export function stepRange(project: Project, id: string): Range | null {
 export const lookOf = (project: Project, footageId: string): FootageLook | null =>
   project.looks.find((l) => l.footageId === footageId) ?? null;
 
-/** The part of a recording that counts as its whole, in footage pixels; where it is to fill the picture, of the picture's shape. */
+/**
+ * The part of a recording that counts as its whole, in footage pixels; where it is to fill the
+ * picture, of the picture's shape.
+ */
 export function areaOf(project: Project, footage: Size & { readonly id: string }): InFootage {
   const { id, width, height } = footage;
   const look = lookOf(project, id);

@@ -30,6 +30,9 @@ export interface Sources {
 
 export const NO_SOURCES: Sources = { footage: {}, pointers: {} };
 
-/** Footage by an id from a document; null for what every object has by itself, such as `constructor`. */
+/**
+ * Footage by an id from a document; null for what every object has by itself, such as
+ * `constructor`.
+ */
 export const footageOf = ({ footage }: Sources, id: string): FootageFacts | null =>
   Object.hasOwn(footage, id) ? footage[id]! : null;

@@ -3,8 +3,8 @@ import { evenRound, type Rect, type Size } from './rect';
 const LEAST_SIDE = 16;
 
 /**
- * A rectangle brought onto whole even pixels and inside a recording: made smaller where it is too large, then
- * moved. Footage pixels; no side is below 16.
+ * A rectangle brought onto whole even pixels and inside a recording: made smaller where it is too
+ * large, then moved. Footage pixels; no side is below 16.
  */
 export function tidyArea(area: Rect, size: Size): Rect {
   const most = { width: size.width & ~1, height: size.height & ~1 };

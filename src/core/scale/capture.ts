@@ -4,8 +4,8 @@ const evenUp = (n: number) => Math.ceil(n / 2 - 1e-9) * 2;
 const evenDown = (n: number) => Math.floor(n / 2 + 1e-9) * 2;
 
 /**
- * The smallest recording, in pixels, that stays sharp in a frame even at the closest view that is planned:
- * the frame's size times the magnification, on whole even pixels.
+ * The smallest recording, in pixels, that stays sharp in a frame even at the closest view that is
+ * planned: the frame's size times the magnification, on whole even pixels.
  *
  * @param closest largest magnification, 1 or more
  */
@@ -14,7 +14,10 @@ export const captureSize = (frame: Size, closest: number): Size => ({
   height: evenUp(frame.height * Math.max(1, closest)),
 });
 
-/** Bars beside or above and below a source that is fitted into a frame whole. Frame pixels, each of the two. */
+/**
+ * Bars beside or above and below a source that is fitted into a frame whole. Frame pixels, each of
+ * the two.
+ */
 export interface Bars {
   readonly side: number;
   readonly above: number;
@@ -89,7 +92,10 @@ export const cameraAdvice = (frame: Size): CameraAdvice[] =>
     fills: size.width >= frame.width && size.height >= frame.height,
   }));
 
-/** The camera size to choose: the smallest that fills the frame without bars, else the largest without bars, else none. */
+/**
+ * The camera size to choose: the smallest that fills the frame without bars, else the largest
+ * without bars, else none.
+ */
 export function bestCamera(frame: Size): CameraAdvice | null {
   const without = cameraAdvice(frame).filter((c) => c.bars.share === 0);
   return without.find((c) => c.fills) ?? without.at(-1) ?? null;

@@ -4,7 +4,10 @@ import type { Size } from './rect';
 export interface ExportScale {
   /** Output pixels for one pixel of the project's picture. */
   readonly scale: number;
-  /** Whether that is a whole number or one part of a whole: then what is pixel for pixel in the project stays on whole pixels. */
+  /**
+   * Whether that is a whole number or one part of a whole: then what is pixel for pixel in the
+   * project stays on whole pixels.
+   */
   readonly whole: boolean;
 }
 
@@ -19,7 +22,10 @@ export function exportScale(size: Size, canvas: Size): ExportScale {
   return { scale, whole: isWhole(scale) || isWhole(1 / scale) };
 }
 
-/** Sizes of a project's shape that keep whole pixels, largest first: twice, the same, a half, a third; even sides only. */
+/**
+ * Sizes of a project's shape that keep whole pixels, largest first: twice, the same, a half, a
+ * third; even sides only.
+ */
 export function wholeSizes(canvas: Size): Size[] {
   return [2, 1, 1 / 2, 1 / 3]
     .map((scale) => ({ width: canvas.width * scale, height: canvas.height * scale }))
@@ -33,7 +39,10 @@ export function wholeSizes(canvas: Size): Size[] {
     .map(({ width, height }) => ({ width: Math.round(width), height: Math.round(height) }));
 }
 
-/** The size nearest to a share of a picture with even sides, none of them shorter or longer than an export's may be. */
+/**
+ * The size nearest to a share of a picture with even sides, none of them shorter or longer than an
+ * export's may be.
+ */
 export const evenSize = ({ width, height }: Size, scale: number): Size => {
   const most = MOST_SIDE / Math.max(width, height);
   const side = (length: number) =>

@@ -1,4 +1,7 @@
-/** For each output sample: the first source sample it draws from, and `taps` weights in Q14 that add up to 16384. */
+/**
+ * For each output sample: the first source sample it draws from, and `taps` weights in Q14 that add
+ * up to 16384.
+ */
 export interface FilterTable {
   readonly taps: number;
   readonly starts: Int32Array;
@@ -8,7 +11,10 @@ export interface FilterTable {
 const UNIT = 16384;
 const LOBES = 2;
 const STEPS = 2048;
-/** Between 0.4 and 0.6 edges go from too soft to too hard: at this, scaled text is as steep as text that is drawn at the size. */
+/**
+ * Between 0.4 and 0.6 edges go from too soft to too hard: at this, scaled text is as steep as text
+ * that is drawn at the size.
+ */
 const SHARPNESS = 0.45;
 
 /** The cardinal cubic of two lobes. */
@@ -20,22 +26,28 @@ const cubic = (x: number) =>
 const KERNEL = Float64Array.from({ length: LOBES * STEPS + 1 }, (_, i) =>
   i > 0 && i % STEPS === 0 ? 0 : cubic(i / STEPS),
 );
-/** The window as the pixel kernels take it: its values at `steps` places a lobe, over `lobes` lobes. */
+/**
+ * The window as the pixel kernels take it: its values at `steps` places a lobe, over `lobes` lobes.
+ */
 export const FILTER_WINDOW = { lobes: LOBES, steps: STEPS, values: KERNEL } as const;
 const kernelAt = (x: number) => KERNEL[Math.round(Math.abs(x) * STEPS)] ?? 0;
 
-/** Weights for each output sample when `span` source samples become `count`; an even number, since kernels take two at a time. */
+/**
+ * Weights for each output sample when `span` source samples become `count`; an even number, since
+ * kernels take two at a time.
+ */
 export const filterTaps = (span: number, count: number): number =>
   Math.ceil(LOBES * Math.max(1, span / count)) * 2;
 
 /**
- * Weights for resampling one axis of a plane by cubic convolution (R. G. Keys, "Cubic Convolution Interpolation for
- * Digital Image Processing", 1981), made as wide as the scale asks when it shrinks, so that nothing aliases. Measured
- * against text drawn at the output's size it beats the windowed sinc of three lobes, whose edges ring (docs/performance.md).
+ * Weights for resampling one axis of a plane by cubic convolution (R. G. Keys, "Cubic Convolution
+ * Interpolation for Digital Image Processing", 1981), made as wide as the scale asks when it
+ * shrinks, so that nothing aliases. Measured against text drawn at the output's size it beats the
+ * windowed sinc of three lobes, whose edges ring (docs/performance.md).
  *
- * Output sample `i` sits at source position `origin + (i + 0.5) * span / count` (sample
- * centres at half-integers). Beyond the edge the outermost sample repeats. A mapping that
- * is 1:1 on whole samples comes out as a pure copy: one weight of 16384.
+ * Output sample `i` sits at source position `origin + (i + 0.5) * span / count` (sample centres at
+ * half-integers). Beyond the edge the outermost sample repeats. A mapping that is 1:1 on whole
+ * samples comes out as a pure copy: one weight of 16384.
  *
  * @param length samples in the source, at least 1
  * @param origin left edge of the source range, in samples, may be a fraction
@@ -77,7 +89,9 @@ export function filterTable(
   return { taps, starts, weights };
 }
 
-/** Rounds weights to Q14 and gives what rounding lost to the largest, so that flat areas stay flat. */
+/**
+ * Rounds weights to Q14 and gives what rounding lost to the largest, so that flat areas stay flat.
+ */
 function quantise(exact: Float64Array, sum: number, out: Int16Array, offset: number) {
   let total = 0;
   let largest = 0;
@@ -90,7 +104,10 @@ function quantise(exact: Float64Array, sum: number, out: Int16Array, offset: num
   out[offset + largest]! += UNIT - total;
 }
 
-/** Weights by the fraction of a sample: `phases + 1` rows of `taps` weights in Q14, the first for 0 and the last for 1. */
+/**
+ * Weights by the fraction of a sample: `phases + 1` rows of `taps` weights in Q14, the first for 0
+ * and the last for 1.
+ */
 export interface PhaseTable {
   readonly taps: number;
   /** Tap `k` is the source sample `floor(position) + k - reach`. */
@@ -99,7 +116,8 @@ export interface PhaseTable {
 }
 
 /**
- * Weights for resampling that does not follow the source's axes, by the same kernel as `filterTable`.
+ * Weights for resampling that does not follow the source's axes, by the same kernel as
+ * `filterTable`.
  *
  * @param stretch source samples for one of the target where it shrinks; 1 otherwise
  * @param phases fractions that are told apart

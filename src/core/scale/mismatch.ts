@@ -28,7 +28,9 @@ type Facts = Pick<FootageFacts, 'kind' | 'role' | 'width' | 'height' | 'frameRat
   readonly variableRate: boolean;
 };
 
-/** Shapes nearer to each other than this are the same: a bar of a few pixels is not worth a word. */
+/**
+ * Shapes nearer to each other than this are the same: a bar of a few pixels is not worth a word.
+ */
 const SHAPE_TOLERANCE = 0.01;
 
 const fps = (rate: FrameRate) => `${Number(framesPerSecond(rate).toFixed(2))} fps`;
@@ -75,7 +77,8 @@ export function findMismatches(facts: Facts, canvas: Canvas): Mismatch[] {
       }, which can make movement uneven.`,
       remedies: [{ label: `Use ${fps(frameRate)} for the project`, kind: 'rate', frameRate }],
     });
-  // A presenter's recording is cut to its place in every layout, so its shape and size do not matter in the same way.
+  // A presenter's recording is cut to its place in every layout, so its shape and size do not
+  // matter in the same way.
   if (facts.role !== 'screen' && facts.role !== 'still') return found;
   if (Math.abs(width / height / (canvas.width / canvas.height) - 1) > SHAPE_TOLERANCE)
     found.push({

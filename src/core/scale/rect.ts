@@ -1,4 +1,7 @@
-/** A rectangle in pixels, y down. The space (footage, frame, output) is told by the type that wraps it. */
+/**
+ * A rectangle in pixels, y down. The space (footage, frame, output) is told by the type that wraps
+ * it.
+ */
 export interface Rect {
   readonly x: number;
   readonly y: number;

@@ -1,8 +1,8 @@
 import type { InFootage, Size } from './rect';
 
 /**
- * The view that shows a whole recording, or the whole of an area of it: the smallest rectangle of the
- * frame's shape around it, in footage pixels. It reaches beyond the footage where bars are.
+ * The view that shows a whole recording, or the whole of an area of it: the smallest rectangle of
+ * the frame's shape around it, in footage pixels. It reaches beyond the footage where bars are.
  */
 export function wholeView(footage: Size | InFootage, frame: Size): InFootage {
   const { x, y } = 'x' in footage ? footage : { x: 0, y: 0 };

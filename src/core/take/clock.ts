@@ -1,4 +1,7 @@
-/** When a piece of a recording says it was taken, and when it arrived on the take's clock; milliseconds. */
+/**
+ * When a piece of a recording says it was taken, and when it arrived on the take's clock;
+ * milliseconds.
+ */
 export interface ClockPair {
   readonly device: number;
   readonly arrival: number;
@@ -14,11 +17,11 @@ export interface ClockFit {
 const LEAST_SPAN_MS = 10_000;
 
 /**
- * How a device's clock runs against the take's. Pieces arrive late by a varying while, never early, so the true
- * relation is the line that lies below all arrivals and touches them: the edge of their lower convex
- * hull over the middle of the time (Moon, Skelly and Towsley, "Estimation and removal of clock skew from
- * network delay measurements", INFOCOM 1999). Over less than ten seconds drift can't be told from jitter
- * and the rate is 1.
+ * How a device's clock runs against the take's. Pieces arrive late by a varying while, never early,
+ * so the true relation is the line that lies below all arrivals and touches them: the edge of their
+ * lower convex hull over the middle of the time (Moon, Skelly and Towsley, "Estimation and removal
+ * of clock skew from network delay measurements", INFOCOM 1999). Over less than ten seconds drift
+ * can't be told from jitter and the rate is 1.
  *
  * @param pairs in order of device time; at least one
  * @throws RangeError when there is none

@@ -1,4 +1,7 @@
-/** Colours for what is drawn live: told apart on light and dark ground, by those who see red and green alike too. */
+/**
+ * Colours for what is drawn live: told apart on light and dark ground, by those who see red and
+ * green alike too.
+ */
 export const LIVE_COLORS = [
   ['red', '#c2412d'],
   ['teal', '#0e6b63'],

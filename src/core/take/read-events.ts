@@ -64,7 +64,9 @@ function isTakeEvent(value: unknown): value is TakeEvent {
   );
 }
 
-/** Reads a take's data; a last line that was cut off, and lines that make no sense, are passed over. */
+/**
+ * Reads a take's data; a last line that was cut off, and lines that make no sense, are passed over.
+ */
 export function readTakeEvents(data: string): TakeEvent[] {
   return data.split('\n').flatMap((one) => {
     if (!one) return [];

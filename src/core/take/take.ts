@@ -29,8 +29,8 @@ interface At {
 type Drawn<C> = Omit<C, 'id' | 'start' | 'end' | 'footageId' | 'points'>;
 
 /**
- * One line of a take's data: what was done live, as data. Written while recording, one JSON value a line, so that
- * whatever was written before a crash can be read.
+ * One line of a take's data: what was done live, as data. Written while recording, one JSON value a
+ * line, so that whatever was written before a crash can be read.
  */
 export type TakeEvent = At &
   (
@@ -68,7 +68,10 @@ export type TakeEvent = At &
         readonly size: number;
       }
     | { readonly type: 'erase'; readonly ids: readonly string[] }
-    /** How a track's clock runs against the take's: `take = device * rate + offset`, ms. Repeated while recording; the last one counts. */
+    /**
+     * How a track's clock runs against the take's: `take = device * rate + offset`, ms. Repeated
+     * while recording; the last one counts.
+     */
     | {
         readonly type: 'clock';
         readonly track: TrackName;

@@ -1,17 +1,24 @@
 import { fitClock, type ClockFit, type ClockPair } from './clock';
 
 const WINDOW_MS = 250;
-/** A device whose times part from the clock by more than this, for this many windows, was set anew or slept. */
+/**
+ * A device whose times part from the clock by more than this, for this many windows, was set anew
+ * or slept.
+ */
 const JUMP_MS = 300;
 const JUMP_WINDOWS = 4;
 const MOST_PAIRS = 40_000;
-/** The first pieces of a stream may carry times that are far off; those this much before the usual are not believed. */
+/**
+ * The first pieces of a stream may carry times that are far off; those this much before the usual
+ * are not believed.
+ */
 const OUTLIER_MS = 250;
 const RECENT = 64;
 
 /**
- * Follows how a device's times lie on the main clock while a recording runs. `settle` fixes the relation that the recording is
- * written by; `fit` says afterwards how far that was right. All times in milliseconds.
+ * Follows how a device's times lie on the main clock while a recording runs. `settle` fixes the
+ * relation that the recording is written by; `fit` says afterwards how far that was right. All
+ * times in milliseconds.
  */
 export class TrackClock {
   private pairs: ClockPair[] = [];
@@ -75,7 +82,9 @@ export class TrackClock {
     return device + (this.shift ?? 0);
   }
 
-  /** How the written times (by the settled relation) lie on the main clock, from all that was seen. */
+  /**
+   * How the written times (by the settled relation) lie on the main clock, from all that was seen.
+   */
   fit(): ClockFit {
     if (!this.pairs.length || this.shift === null || this.jumps) return { offset: 0, rate: 1 };
     const shift = this.shift;

@@ -1,7 +1,10 @@
 import { pointerAt } from './sample';
 import type { PointerTrack } from './pointer-track';
 
-/** Something the person did: when, where on the recording, and what it was. Times in ms, places in footage pixels. */
+/**
+ * Something the person did: when, where on the recording, and what it was. Times in ms, places in
+ * footage pixels.
+ */
 export interface Activity {
   readonly kind: 'press' | 'drag' | 'typing' | 'scroll' | 'dwell';
   readonly start: number;
@@ -70,7 +73,10 @@ const scrolls = (track: PointerTrack): Activity[] =>
     ...boxAround([pointerAt(track, start)]),
   }));
 
-/** A single key is a command; several are text, which grows to the right of where the field was pressed. */
+/**
+ * A single key is a command; several are text, which grows to the right of where the field was
+ * pressed.
+ */
 const typing = (track: PointerTrack): Activity[] =>
   runsOf(track, 'key')
     .filter(({ count }) => count > 1)

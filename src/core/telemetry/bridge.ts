@@ -11,9 +11,10 @@ const LEAST_WAY = 2;
 const minimumJerk = (u: number) => u * u * u * (10 - 15 * u + 6 * u * u);
 
 /**
- * A track whose jumps over pauses are bridged: after each `join` the pointer glides from where it was
- * before to where it is, instead of being there at once. Only for tracks that the pointer is drawn from;
- * where the recording shows its own pointer the two would part. Times and places as in the track.
+ * A track whose jumps over pauses are bridged: after each `join` the pointer glides from where it
+ * was before to where it is, instead of being there at once. Only for tracks that the pointer is
+ * drawn from; where the recording shows its own pointer the two would part. Times and places as in
+ * the track.
  */
 export function bridgeJoins(track: PointerTrack): PointerTrack {
   const joins = track.events.filter((e) => e.type === 'join').map((e) => e.t);

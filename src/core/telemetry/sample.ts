@@ -12,7 +12,10 @@ function lastSampleAt(track: PointerTrack, ms: number): number {
   return low - 1;
 }
 
-/** Where the pointer is at a time in ms: between two samples on the straight line, outside them at the nearest. */
+/**
+ * Where the pointer is at a time in ms: between two samples on the straight line, outside them at
+ * the nearest.
+ */
 export function pointerAt(track: PointerTrack, ms: number): { x: number; y: number } {
   const index = lastSampleAt(track, ms);
   const [t0, x0, y0] = track.samples[Math.max(0, index)]!;
@@ -22,7 +25,10 @@ export function pointerAt(track: PointerTrack, ms: number): { x: number; y: numb
   return { x: x0 + (after[1] - x0) * u, y: y0 + (after[2] - y0) * u };
 }
 
-/** What the pointer looks like at a time in ms, by the last `shape` event; a name that is not known is an arrow. */
+/**
+ * What the pointer looks like at a time in ms, by the last `shape` event; a name that is not known
+ * is an arrow.
+ */
 export function shapeAt(track: PointerTrack, ms: number): 'arrow' | 'text' | 'hand' {
   const name = track.events.findLast((e) => e.type === 'shape' && e.t <= ms)?.shape;
   return name === 'text' ? 'text' : name === 'hand' || name === 'pointer' ? 'hand' : 'arrow';

@@ -10,7 +10,8 @@ export interface Stretch {
 const SHAKE = 3;
 
 /**
- * Stretches of a recording in which the pointer does not move and nothing is pressed, turned or typed, in ms; in order.
+ * Stretches of a recording in which the pointer does not move and nothing is pressed, turned or
+ * typed, in ms; in order.
  *
  * @param least shorter ones are left out, in ms
  */

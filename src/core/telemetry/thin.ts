@@ -6,7 +6,10 @@ export const MOST_SAMPLES = 450_000;
 /** How far the pointer may then be from where it was, in pixels. */
 const TOLERANCE = 0.25;
 
-/** The slopes, in pixels a millisecond, of lines from a sample that pass all later ones closely enough. */
+/**
+ * The slopes, in pixels a millisecond, of lines from a sample that pass all later ones closely
+ * enough.
+ */
 interface Door {
   low: number;
   high: number;
@@ -15,9 +18,10 @@ interface Door {
 const OPEN: Readonly<Door> = { low: -Infinity, high: Infinity };
 
 /**
- * A track without the samples that lie on the way between their neighbours: at any time in milliseconds `pointerAt` is
- * within a quarter of a pixel, on each axis, of what it was. One pass over the samples, after the swinging-door method
- * (E. H. Bristol, 1990). Events and their times stay as they are.
+ * A track without the samples that lie on the way between their neighbours: at any time in
+ * milliseconds `pointerAt` is within a quarter of a pixel, on each axis, of what it was. One pass
+ * over the samples, after the swinging-door method (E. H. Bristol, 1990). Events and their times
+ * stay as they are.
  */
 export function thinTrack(track: PointerTrack): PointerTrack {
   const { samples } = track;
@@ -35,7 +39,8 @@ export function thinTrack(track: PointerTrack): PointerTrack {
         return slope >= low && slope <= high;
       });
     if (!passes) {
-      // The sample before was seen from the anchor past all between; from it on, the way begins anew.
+      // The sample before was seen from the anchor past all between; from it on, the way begins
+      // anew.
       const before = samples[i - 1]!;
       if (before !== anchor) kept.push(before);
       anchor = before;

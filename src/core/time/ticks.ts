@@ -22,7 +22,10 @@ export interface FrameRate {
 /** Frames a second as a number. */
 export const framesPerSecond = (rate: FrameRate): number => rate.num / rate.den;
 
-/** Length of one frame in ticks, rounded where a rate does not divide the tick (none of the usual ones). */
+/**
+ * Length of one frame in ticks, rounded where a rate does not divide the tick (none of the usual
+ * ones).
+ */
 export const frameDuration = (rate: FrameRate): Ticks =>
   Math.round((TICKS_PER_SECOND * rate.den) / rate.num);
 

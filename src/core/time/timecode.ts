@@ -9,7 +9,10 @@ import {
 
 const two = (n: number) => String(n).padStart(2, '0');
 
-/** `hh:mm:ss:ff`, counted without dropped frames (non-drop, SMPTE ST 12-1). Negative times show as zero. */
+/**
+ * `hh:mm:ss:ff`, counted without dropped frames (non-drop, SMPTE ST 12-1). Negative times show as
+ * zero.
+ */
 export function formatTimecode(time: Ticks, rate: FrameRate): string {
   const nominal = Math.round(framesPerSecond(rate));
   const frame = Math.max(0, frameAt(time, rate));

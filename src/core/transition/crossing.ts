@@ -53,7 +53,10 @@ export function roomAtCut(
   };
 }
 
-/** The time that the transition at a clip's start really takes; null where it has none or there is no room. */
+/**
+ * The time that the transition at a clip's start really takes; null where it has none or there is
+ * no room.
+ */
 export function startRange(lane: Lane, index: number, sources: Sources): Range | null {
   const clip = lane.clips[index]!;
   const before = lane.clips[index - 1];
@@ -71,7 +74,10 @@ export function startRange(lane: Lane, index: number, sources: Sources): Range |
   return half > 0 ? { start: clip.start - half, end: clip.start + half } : null;
 }
 
-/** The time that the transition at a clip's free end takes; null where it has none or another clip follows at once. */
+/**
+ * The time that the transition at a clip's free end takes; null where it has none or another clip
+ * follows at once.
+ */
 export function endRange(lane: Lane, index: number): Range | null {
   const clip = lane.clips[index]!;
   if (!clip.transitionOut || touch(clip, lane.clips[index + 1])) return null;

@@ -11,8 +11,9 @@ export interface Chapter {
 }
 
 /**
- * A chapter for each step that has part in a range of the timeline, on frames of a rate; without gaps, the first from the very start.
- * None when fewer than two steps have part in it: a single chapter says nothing.
+ * A chapter for each step that has part in a range of the timeline, on frames of a rate; without
+ * gaps, the first from the very start. None when fewer than two steps have part in it: a single
+ * chapter says nothing.
  */
 export function chaptersOf(project: Project, range: Range, rate: FrameRate): Chapter[] {
   const placed = placedSteps(project);

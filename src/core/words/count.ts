@@ -1,7 +1,10 @@
 const segmenter = new Intl.Segmenter(undefined, { granularity: 'word' });
 const counted = new Map<string, number>();
 const KEPT = 5000;
-/** Scripts that write words without spaces between them: Thai, Lao, Khmer, Burmese, Chinese, Japanese. */
+/**
+ * Scripts that write words without spaces between them: Thai, Lao, Khmer, Burmese, Chinese,
+ * Japanese.
+ */
 const UNSPACED =
   /[\p{Script=Thai}\p{Script=Lao}\p{Script=Khmer}\p{Script=Myanmar}\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]/u;
 const SPACED_WORD = /[\p{L}\p{N}][\p{L}\p{N}\p{M}'’\-.,]*/gu;

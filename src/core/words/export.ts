@@ -4,7 +4,10 @@ import type { StepWords } from '../edit/outline';
 const cell = (text: string) =>
   text.replace(/\\/g, '\\\\').replace(/\|/g, '\\|').replace(/\n/g, '<br>');
 
-/** The outline as a Markdown table under the project's name; other programs and `parseScript` read it. */
+/**
+ * The outline as a Markdown table under the project's name; other programs and `parseScript` read
+ * it.
+ */
 export function outlineMarkdown(name: string, steps: readonly StepWords[]): string {
   const rows = steps.map(
     (s, i) =>

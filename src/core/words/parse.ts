@@ -39,7 +39,10 @@ export function parseScript(source: string): ParsedScript {
   return { kind: 'text', steps: fromText(text) };
 }
 
-/** Rows of cells when a text is a table: tabs in every line, or CSV with the same number of cells throughout. */
+/**
+ * Rows of cells when a text is a table: tabs in every line, or CSV with the same number of cells
+ * throughout.
+ */
 function gridOf(text: string): string[][] | null {
   const trimmed = text.replace(/^\n+|\n+$/g, '');
   if (!trimmed) return null;
@@ -53,7 +56,8 @@ function gridOf(text: string): string[][] | null {
     trimmed.indexOf('\n') < 0 ? trimmed.length : trimmed.indexOf('\n'),
   );
   for (const delimiter of [',', ';']) {
-    // Prose has commas too: a table without quotes is taken for one only when it has a heading row that is known.
+    // Prose has commas too: a table without quotes is taken for one only when it has a heading row
+    // that is known.
     if (!first.includes(delimiter)) continue;
     const { data, errors } = Papa.parse<string[]>(trimmed, { delimiter, skipEmptyLines: 'greedy' });
     const width = data[0]?.length ?? 0;

@@ -46,7 +46,10 @@ export interface SpanningCell {
   readonly columns: number;
 }
 
-/** Rows of a table with merged cells as a plain grid: a merged cell's text stands in its first place, the others are empty. */
+/**
+ * Rows of a table with merged cells as a plain grid: a merged cell's text stands in its first
+ * place, the others are empty.
+ */
 export function spreadCells(rows: readonly (readonly SpanningCell[])[]): string[][] {
   const grid: string[][] = rows.map(() => []);
   rows.forEach((row, r) => {

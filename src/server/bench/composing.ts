@@ -14,7 +14,10 @@ export interface ComposingTimes {
   readonly read: number;
 }
 
-/** Renders pictures as an export does, but for the encoder, and tells where this process's own time goes. */
+/**
+ * Renders pictures as an export does, but for the encoder, and tells where this process's own time
+ * goes.
+ */
 export async function timeComposing(
   task: RenderTask,
   times: readonly Ticks[],

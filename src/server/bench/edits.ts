@@ -12,7 +12,8 @@ import { validateProject } from '@/core/project/validate';
 import { rateFromNumber } from '@/core/time/ticks';
 
 /*
- * What edits, planning and saving of a project cost, by its number of clips: three linked lanes, a callout for each six clips.
+ * What edits, planning and saving of a project cost, by its number of clips: three linked lanes, a
+ * callout for each six clips.
  */
 const COUNTS = [100, 300, 1000, 3000];
 const LENGTH = 216;
@@ -59,7 +60,9 @@ function time(run: (round: number) => unknown): number {
   return spent.sort((a, b) => a - b)[ROUNDS >> 1]!;
 }
 
-/** Prints a table of milliseconds, and how much more the longest project costs than the shortest. */
+/**
+ * Prints a table of milliseconds, and how much more the longest project costs than the shortest.
+ */
 export function benchEdits(): void {
   const newId = counter();
   const rows = new Map<string, number[]>();

@@ -18,9 +18,10 @@ import { costOf, median, table, type Cost } from './measure';
 import { CLOSE, demoTask, FULL_HD, movingTask, RATE, zoomTask } from './scenes';
 
 /*
- * Export against what it can't do without (decoding all sources and encoding the finished picture and sound), against one filter
- * graph, and against plain decoding and encoding of the screen recording. Ways in turn; the host's speed changes within minutes, so
- * that ways are compared within each round, and the median of the rounds counts.
+ * Export against what it can't do without (decoding all sources and encoding the finished picture
+ * and sound), against one filter graph, and against plain decoding and encoding of the screen
+ * recording. Ways in turn; the host's speed changes within minutes, so that ways are compared
+ * within each round, and the median of the rounds counts.
  */
 /** Of FFmpeg's filter, in code values either way. */
 const NOISE = 12;
@@ -111,7 +112,10 @@ const renderTo = (scene: Scene, out: string, more: Partial<ExportSettings> = {})
   }).finally(() => rmSync(work, { recursive: true, force: true }));
 };
 
-/** Costs a frame in milliseconds, and how many times as fast Vistum was in each round, the least first. */
+/**
+ * Costs a frame in milliseconds, and how many times as fast Vistum was in each round, the least
+ * first.
+ */
 interface Measured extends Cost {
   readonly faster: readonly number[];
 }
@@ -207,7 +211,10 @@ async function report(scene: Scene, folder: string): Promise<void> {
   );
 }
 
-/** One FFmpeg filter graph for the moving view: it zooms in whole pixels, and its words have no arrow. */
+/**
+ * One FFmpeg filter graph for the moving view: it zooms in whole pixels, and its words have no
+ * arrow.
+ */
 function filterGraph(task: RenderTask, folder: string, seconds: number) {
   const half = (seconds * 30) / 2;
   const closest = viewAt(
@@ -337,7 +344,9 @@ export const benchNoise = (): Promise<void> =>
     await benchCalm(noisy, folder);
   });
 
-/** The same with noise in the presenter's recordings as a sensor makes it in the light of a room. */
+/**
+ * The same with noise in the presenter's recordings as a sensor makes it in the light of a room.
+ */
 async function withNoise(task: RenderTask, folder: string): Promise<RenderTask> {
   const originals = { ...task.originals };
   for (const [id, original] of Object.entries(originals)) {

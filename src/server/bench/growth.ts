@@ -8,7 +8,10 @@ import { timeComposing } from './composing';
 import { median, table } from './measure';
 import { FULL_HD, LAYERS, movingTask, RATE } from './scenes';
 
-/* How composing grows with the size of the picture and with the number of layers, everything moving; medians, so that the host's moods count less. */
+/*
+ * How composing grows with the size of the picture and with the number of layers, everything
+ * moving; medians, so that the host's moods count less.
+ */
 const SECONDS = 2;
 const SIZES: readonly Size[] = [
   { width: 1280, height: 720 },

@@ -13,8 +13,9 @@ import { MADE, madeFrame } from './made-presenter';
 import { table } from './measure';
 
 /*
- * The key on a made presenter whose opacity is known: mean error of the opacity, wall's colour that is left, flicker. Beside it FFmpeg's
- * `chromakey` with the settings that a search finds to have the least error; Vistum's settings are those that it finds by itself.
+ * The key on a made presenter whose opacity is known: mean error of the opacity, wall's colour that
+ * is left, flicker. Beside it FFmpeg's `chromakey` with the settings that a search finds to have
+ * the least error; Vistum's settings are those that it finds by itself.
  */
 const FRAMES = 8;
 const GREY = 128;
@@ -98,7 +99,10 @@ function flicker(alpha: Uint8Array, truth: Float32Array): number {
   return sum / (truth.length - SIZE);
 }
 
-/** What the picture over grey has more of the wall's direction than the truth, mean over where the presenter is, in code values of chroma. */
+/**
+ * What the picture over grey has more of the wall's direction than the truth, mean over where the
+ * presenter is, in code values of chroma.
+ */
 function spill(
   over: readonly Uint8Array[],
   truth: Truth,

@@ -1,8 +1,9 @@
 import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas';
 
 /*
- * A made presenter with known opacity before an uneven green wall: head with loose strands of hair, shoulders, a hand that
- * moves fast enough to blur. Colours are mixed by opacity, lit by the wall where they are near it, then get sensor noise.
+ * A made presenter with known opacity before an uneven green wall: head with loose strands of hair,
+ * shoulders, a hand that moves fast enough to blur. Colours are mixed by opacity, lit by the wall
+ * where they are near it, then get sensor noise.
  */
 export const MADE = { width: 1280, height: 720 };
 /** Positions of the hand that are averaged in one exposure. */

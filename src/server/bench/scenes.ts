@@ -127,7 +127,10 @@ async function shortRecordings(folder: string, seconds: number) {
   });
 }
 
-/** The view moves all the time; a keyed round presenter, a blur and words with it: what one filter graph can do as well. */
+/**
+ * The view moves all the time; a keyed round presenter, a blur and words with it: what one filter
+ * graph can do as well.
+ */
 export async function zoomTask(folder: string, seconds: number): Promise<RenderTask> {
   const { sources, originals } = await shortRecordings(folder, seconds);
   const wall = await wallOf(originals.camera!.path, originals.camera!.facts);
@@ -186,8 +189,8 @@ export const LAYERS = [
 ] as const;
 
 /**
- * A synthetic worst case: a screen on which every pixel changes in every frame, a view that moves all the time, and up to
- * seven layers above it that move with it.
+ * A synthetic worst case: a screen on which every pixel changes in every frame, a view that moves
+ * all the time, and up to seven layers above it that move with it.
  */
 export async function movingTask(
   folder: string,

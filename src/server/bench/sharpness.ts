@@ -9,7 +9,8 @@ import { FULL_HD } from './scenes';
 import { acuity, ssim } from './ssim';
 
 /*
- * Text scaled from a recording of 2560x1440, against the same text drawn as vectors at the output's size. Luma only: that is where text is.
+ * Text scaled from a recording of 2560x1440, against the same text drawn as vectors at the output's
+ * size. Luma only: that is where text is.
  */
 const RECORDING: Size = { width: 2560, height: 1440 };
 const CASES: readonly { readonly name: string; readonly view: Rect }[] = [
@@ -20,11 +21,17 @@ const CASES: readonly { readonly name: string; readonly view: Rect }[] = [
 const WORDS =
   'Ramp 120 °C/h, soak 15 min, cone 6: celadon over slip. Book the small electric kiln for Friday, 9:00. ';
 
-/** Samples a pixel in both directions: drawn so much larger, letters are neither hinted nor made bolder, and their edges are their coverage. */
+/**
+ * Samples a pixel in both directions: drawn so much larger, letters are neither hinted nor made
+ * bolder, and their edges are their coverage.
+ */
 const FINE = 4;
 const TILE: Size = { width: 640, height: 360 };
 
-/** A page of small text, as it is seen through a view: the mean of what is drawn larger, tile by tile. */
+/**
+ * A page of small text, as it is seen through a view: the mean of what is drawn larger, tile by
+ * tile.
+ */
 function page(view: Rect, { width, height }: Size): Uint8ClampedArray {
   const out = new Uint8ClampedArray(width * height * 4).fill(255);
   const canvas = createCanvas(TILE.width * FINE, TILE.height * FINE);

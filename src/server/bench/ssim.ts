@@ -1,4 +1,7 @@
-/** Structural similarity of two planes: the mean over blocks of 8 by 8 samples (Z. Wang and others, "Image Quality Assessment", 2004). */
+/**
+ * Structural similarity of two planes: the mean over blocks of 8 by 8 samples (Z. Wang and others,
+ * "Image Quality Assessment", 2004).
+ */
 export function ssim(a: Uint8Array, b: Uint8Array, width: number, height: number): number {
   const [c1, c2] = [(0.01 * 255) ** 2, (0.03 * 255) ** 2];
   let sum = 0;

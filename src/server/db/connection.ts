@@ -13,8 +13,8 @@ async function open(): Promise<Database> {
   const storage = databasePath();
   await migrate(storage);
   const sequelize = new Sequelize({ dialect: 'sqlite', storage, logging: false });
-  // A statement that waits for a lock waits in a thread, of which there are few: others of the connection queue up
-  // without one, so that whoever has the lock always gets on.
+  // A statement that waits for a lock waits in a thread, of which there are few: others of the
+  // connection queue up without one, so that whoever has the lock always gets on.
   const connection = (await sequelize.connectionManager.getConnection({
     type: 'write',
   })) as { serialize(): void };
@@ -45,8 +45,9 @@ export function database(): Promise<Database> {
 const TRIES = 8;
 
 /**
- * Does several writes as one: all of them or none, one after the other within this process. Each statement in `work` must be given the transaction. `work` may
- * be run again when the database was busy, before anything of it counted.
+ * Does several writes as one: all of them or none, one after the other within this process. Each
+ * statement in `work` must be given the transaction. `work` may be run again when the database was
+ * busy, before anything of it counted.
  */
 export async function inTransaction<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
   const { sequelize } = await database();

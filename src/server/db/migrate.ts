@@ -30,7 +30,10 @@ const tablesOf = async (db: RawDatabase): Promise<string[]> =>
     ({ name }) => name,
   );
 
-/** Refuses a file that is something else than a database; one that is empty or not there will become one. */
+/**
+ * Refuses a file that is something else than a database; one that is empty or not there will become
+ * one.
+ */
 async function checkHead(path: string): Promise<void> {
   const handle = await open(path, 'r').catch((error: { code?: string }) => {
     if (error.code === 'ENOENT') return null;
@@ -57,7 +60,10 @@ async function checkOurs(db: RawDatabase, migrations: readonly Migration[]): Pro
   if (done.some((name) => !known.has(name))) throw problem('database-newer');
 }
 
-/** Writes a whole copy of the database as it was before a migration; one that was begun before is replaced. */
+/**
+ * Writes a whole copy of the database as it was before a migration; one that was begun before is
+ * replaced.
+ */
 async function copyBefore(path: string, name: string): Promise<void> {
   const folder = join(dirname(path), 'backups');
   await mkdir(folder, { recursive: true });
@@ -74,9 +80,10 @@ async function copyBefore(path: string, name: string): Promise<void> {
 }
 
 /**
- * Brings a database up to date. Each migration is one transaction together with the note that it was done, so that an
- * end at any instant leaves it done or not begun; whoever holds the lock for writing is the only one at it, in
- * whatever process, and others find it done. Before each, what there is gets copied whole.
+ * Brings a database up to date. Each migration is one transaction together with the note that it
+ * was done, so that an end at any instant leaves it done or not begun; whoever holds the lock for
+ * writing is the only one at it, in whatever process, and others find it done. Before each, what
+ * there is gets copied whole.
  *
  * @param path of the file; one that is not there or empty becomes a database
  * @throws Problem for a file that is no database, one of another program, or one of a later version
@@ -96,7 +103,10 @@ export async function migrate(
   }
 }
 
-/** Lets the web server read while the worker writes. Changing over needs the file alone for an instant, and does not wait. */
+/**
+ * Lets the web server read while the worker writes. Changing over needs the file alone for an
+ * instant, and does not wait.
+ */
 async function readAheadLog(db: RawDatabase): Promise<void> {
   const end = Date.now() + BUSY_MS;
   for (;;) {

@@ -4,8 +4,8 @@ import type { RawDatabase } from './raw';
 export interface Migration {
   readonly name: string;
   /**
-   * Runs within a transaction. Each statement may find its work done: databases of before transactions were used may
-   * have been left in the middle of one.
+   * Runs within a transaction. Each statement may find its work done: databases of before
+   * transactions were used may have been left in the middle of one.
    */
   readonly up: (db: RawDatabase) => Promise<void>;
 }

@@ -3,8 +3,8 @@ import sqlite3 from 'sqlite3';
 type Value = string | number | null | Buffer;
 
 /**
- * One connection to an SQLite file with promises, for what has to hold a connection of its own: migrations, copies,
- * and looking whether anything was written.
+ * One connection to an SQLite file with promises, for what has to hold a connection of its own:
+ * migrations, copies, and looking whether anything was written.
  */
 export class RawDatabase {
   private constructor(private readonly handle: sqlite3.Database) {}

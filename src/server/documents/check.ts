@@ -9,8 +9,9 @@ import { Problem, problem, type PlainProblem } from '../problem';
 import { summaryOf, type Summary } from './summary';
 
 /*
- * Checking documents: pure work on texts, which takes long for large ones and then runs in a thread (`check-pool`).
- * What goes in and out is plain data, texts rather than objects, which are quick to hand over.
+ * Checking documents: pure work on texts, which takes long for large ones and then runs in a thread
+ * (`check-pool`). What goes in and out is plain data, texts rather than objects, which are quick to
+ * hand over.
  */
 
 /** A history that grew out of all proportion loses its oldest part, not the save. */
@@ -76,7 +77,10 @@ function boundedHistory({ done: all, undone }: History): string {
   return text.length > MOST_HISTORY ? JSON.stringify(EMPTY_HISTORY) : text;
 }
 
-/** Checks the body of a request that saves a project: `{ revision, project, history }` and nothing else. */
+/**
+ * Checks the body of a request that saves a project: `{ revision, project, history }` and nothing
+ * else.
+ */
 export function checkSave(bytes: Uint8Array, bounds: JsonBounds, footage: FactsById): CheckedSave {
   try {
     checkJsonBounds(bytes, bounds);
@@ -111,8 +115,9 @@ function parsed(text: string): { value: unknown } | null {
 }
 
 /**
- * Checks what the database has of a project and brings it up to date. A history that can't be read or does not fit
- * is given up, and a note says so; a document that can't be read is told by the end of a sentence.
+ * Checks what the database has of a project and brings it up to date. A history that can't be read
+ * or does not fit is given up, and a note says so; a document that can't be read is told by the end
+ * of a sentence.
  */
 export function checkStored(document: string, history: string, footage: FactsById): CheckedStored {
   const stored = parsed(document);

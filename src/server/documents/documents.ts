@@ -106,7 +106,10 @@ export async function openProject(id: string): Promise<OpenProject> {
   };
 }
 
-/** `openProject` as JSON text, with more properties; texts are joined, since large ones take long to be made anew. */
+/**
+ * `openProject` as JSON text, with more properties; texts are joined, since large ones take long to
+ * be made anew.
+ */
 export async function openProjectText(id: string, more: object): Promise<string> {
   const { row, document, history, notes } = await readStored(id);
   const head = JSON.stringify({
@@ -147,7 +150,8 @@ async function store(id: string, continues: number, { summary, ...found }: Stora
  * Saves a document if it continues the revision that is stored.
  *
  * @returns the new revision
- * @throws Problem 409 when another tab or command saved meanwhile, 422 with all faults when it is not sound
+ * @throws Problem 409 when another tab or command saved meanwhile, 422 with all faults when it is
+ * not sound
  */
 export async function saveProject(
   id: string,
@@ -178,8 +182,8 @@ export async function replaceProject(id: string, document: unknown): Promise<num
 const damagedFolder = (): string => dataFolder('damaged');
 
 /**
- * Opens a damaged project at its last good revision: what can't be read is put aside as it is, and the good revision
- * becomes the newest.
+ * Opens a damaged project at its last good revision: what can't be read is put aside as it is, and
+ * the good revision becomes the newest.
  *
  * @throws Problem when the project can be read, or the revision is not kept any more
  */

@@ -21,7 +21,8 @@ interface Kept {
 }
 
 /**
- * Which of a project's revisions are no longer worth their room: the newest stay, older ones thin out with their age.
+ * Which of a project's revisions are no longer worth their room: the newest stay, older ones thin
+ * out with their age.
  *
  * @param kept in any order
  * @param now milliseconds since 1970
@@ -39,7 +40,9 @@ export function superfluous(kept: readonly Kept[], now: number): number[] {
   return gone;
 }
 
-/** Keeps a saved document as a revision, and lets go of those that are no longer worth their room. */
+/**
+ * Keeps a saved document as a revision, and lets go of those that are no longer worth their room.
+ */
 export async function keepRevision(
   projectId: string,
   revision: number,

@@ -1,7 +1,9 @@
 import type { Project } from '@/core/project/model';
 import { projectDuration } from '@/core/project/query';
 
-/** What the list of projects tells of a document, kept beside it so that the list never opens one. */
+/**
+ * What the list of projects tells of a document, kept beside it so that the list never opens one.
+ */
 export interface Summary {
   readonly width: number;
   readonly height: number;

@@ -1,6 +1,6 @@
 /**
- * Hands the items of a list out to worker threads, each item once. A thread gets neighbours as long as there are any, so that
- * what it has open serves on; then it helps where most is left.
+ * Hands the items of a list out to worker threads, each item once. A thread gets neighbours as long
+ * as there are any, so that what it has open serves on; then it helps where most is left.
  */
 export class Claims {
   private readonly taken: Int32Array;

@@ -10,7 +10,10 @@ import type { ExportSettings } from './settings';
 
 type Coding = Pick<ExportSettings, 'format' | 'frameRate' | 'quality' | 'bitRate'>;
 
-/** Constant rate factors for a quality: text stays clean down to `small`. The scales of the three coders differ. */
+/**
+ * Constant rate factors for a quality: text stays clean down to `small`. The scales of the three
+ * coders differ.
+ */
 const RATE_FACTOR: Record<'h264' | 'vp9' | 'av1', Record<Quality, number>> = {
   h264: { small: 26, good: 20, high: 16 },
   vp9: { small: 37, good: 30, high: 24 },
@@ -27,8 +30,8 @@ function rateOptions(factor: number, bitRate: number | null): string[] {
 }
 
 /**
- * H.264 for screens: colours are quantised finer than the encoder would for camera pictures, since small coloured
- * text lives in chroma; what is fine and steady isn't given up for what moves.
+ * H.264 for screens: colours are quantised finer than the encoder would for camera pictures, since
+ * small coloured text lives in chroma; what is fine and steady isn't given up for what moves.
  */
 const h264 = ({ quality, bitRate }: Coding, threads: number): string[] => [
   '-c:v',
@@ -81,7 +84,10 @@ const CODERS: Partial<Record<Format, (coding: Coding, threads: number) => string
   gif: lossless,
 };
 
-/** Whether the encoder of a format can be told where key frames must be, so that what it writes can be cut there. */
+/**
+ * Whether the encoder of a format can be told where key frames must be, so that what it writes can
+ * be cut there.
+ */
 export const cutsAnywhere = (format: Format): boolean => format !== 'av1';
 
 /** Frames from one key frame to the next, at most. */
@@ -95,7 +101,8 @@ export const segmentContainer = (format: Format): 'mp4' | 'webm' =>
 /**
  * Encoder settings, the same for every segment so that they join without a second encode.
  *
- * @param keyFrames seconds after the start at which a key frame must be, so that a player can jump there at once
+ * @param keyFrames seconds after the start at which a key frame must be, so that a player can jump
+ * there at once
  * @param threads of the encoder; 0 lets it choose
  */
 export function videoEncoder(
@@ -116,7 +123,10 @@ export function videoEncoder(
   ];
 }
 
-/** Encoder settings of the sound. AAC begins with silence of its own, which the container's edit list takes out again. */
+/**
+ * Encoder settings of the sound. AAC begins with silence of its own, which the container's edit
+ * list takes out again.
+ */
 export function soundEncoder(format: Format): string[] {
   switch (format) {
     case 'webm':
@@ -171,7 +181,10 @@ export const rawInput = ({ width, height }: Size, rate: FrameRate): string[] => 
 /** Input options for the mix on standard input. */
 export const SOUND_INPUT = ['-f', 'f32le', '-ar', '48000', '-ac', '2', '-i', 'pipe:0'] as const;
 
-/** Encodes bytes that are written to it into one file, which appears under its name only when it is whole. */
+/**
+ * Encodes bytes that are written to it into one file, which appears under its name only when it is
+ * whole.
+ */
 export class Encoder {
   private readonly process: MediaProcess;
   private readonly part: string;
@@ -192,7 +205,9 @@ export class Encoder {
     this.process.child.stdin!.on('error', () => (this.failed = true));
   }
 
-  /** Writes a copy of the bytes; waits for the write before, so that at most two are on their way. */
+  /**
+   * Writes a copy of the bytes; waits for the write before, so that at most two are on their way.
+   */
   async write(bytes: Uint8Array): Promise<void> {
     const copy = Buffer.from(bytes);
     await this.writing;

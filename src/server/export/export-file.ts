@@ -22,9 +22,15 @@ import { exportSound, writeSoundPart } from './sound-file';
 import { writeStill } from './still-file';
 import { renderSegments, threadsFor } from './threads';
 
-/** Seconds of a segment that has an encoder of its own, at most and, while there are fewer segments than threads, at least. */
+/**
+ * Seconds of a segment that has an encoder of its own, at most and, while there are fewer segments
+ * than threads, at least.
+ */
 const ALONE = { most: 5, least: 2 };
-/** Room that must be free before a render starts, in bytes a pixel and frame: far above what the encoder needs. */
+/**
+ * Room that must be free before a render starts, in bytes a pixel and frame: far above what the
+ * encoder needs.
+ */
 const ROOM = 0.02;
 
 /** The stretch of the timeline that is exported, on whole frames of the export. */
@@ -45,8 +51,8 @@ async function checkRoom(folder: string, pixels: number): Promise<void> {
 }
 
 /**
- * A run of frames cut into segments: from key frame to key frame, or, where an encoder can't cut, into as many of nearly one length
- * as fill all threads evenly.
+ * A run of frames cut into segments: from key frame to key frame, or, where an encoder can't cut,
+ * into as many of nearly one length as fill all threads evenly.
  */
 export function segmentsOf(
   frames: number,
@@ -109,8 +115,8 @@ export async function exportFile(
 }
 
 /**
- * Renders the picture in segments, several at a time, and joins them with the sound. Segments that are whole
- * are kept in `folder`, so that a killed export goes on where it was.
+ * Renders the picture in segments, several at a time, and joins them with the sound. Segments that
+ * are whole are kept in `folder`, so that a killed export goes on where it was.
  */
 async function exportVideo(
   task: RenderTask,

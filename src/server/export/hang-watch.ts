@@ -4,8 +4,8 @@ import { endNoted } from '../media/pipe-pids';
 const TICK_MS = 200;
 
 /**
- * Looks after threads that wait for decoders and encoders: when nothing gets on for a long time, what they wait for is
- * ended, since they can't do it themselves.
+ * Looks after threads that wait for decoders and encoders: when nothing gets on for a long time,
+ * what they wait for is ended, since they can't do it themselves.
  */
 export class HangWatch {
   /** Whether something was ended for standing still. */

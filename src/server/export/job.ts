@@ -39,7 +39,9 @@ const readSettings = (text: string): ExportSettings => ({
   ...jsonOr<ExportSettings>(text, UNREADABLE),
 });
 
-/** A project with all that rendering it takes: footage facts, tracks, and where the originals are. */
+/**
+ * A project with all that rendering it takes: footage facts, tracks, and where the originals are.
+ */
 export async function renderTask(
   projectId: string,
   project: Project,
@@ -103,7 +105,8 @@ export const exportWork: Work = {
       );
     };
   },
-  // What an export that was interrupted has made is kept to go on from; for others there is no use for it.
+  // What an export that was interrupted has made is kept to go on from; for others there is no use
+  // for it.
   clear: (exportId) => rm(workFolder(exportId), { recursive: true, force: true }),
 };
 
@@ -163,7 +166,10 @@ export async function findServedExport(id: string): Promise<ExportView> {
   return findExport(id);
 }
 
-/** Stops an export that is under way; its worker notices within a second and clears away what it has made. */
+/**
+ * Stops an export that is under way; its worker notices within a second and clears away what it has
+ * made.
+ */
 export async function cancelExport(id: string): Promise<void> {
   const { jobs } = await database();
   const job = await jobs.findOne({ where: { subject: id } });

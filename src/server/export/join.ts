@@ -34,7 +34,10 @@ const listInput = (list: string) => [
   list,
 ];
 
-/** One palette for the whole, chosen by what changes; two passes, so that memory does not grow with the length. */
+/**
+ * One palette for the whole, chosen by what changes; two passes, so that memory does not grow with
+ * the length.
+ */
 export async function joinToGif(
   list: string,
   folder: string,

@@ -41,7 +41,10 @@ export interface RenderOptions {
   readonly calm?: boolean;
 }
 
-/** Decodes the originals and composes consecutive output frames; waits for the decoders. Close it at the end. */
+/**
+ * Decodes the originals and composes consecutive output frames; waits for the decoders. Close it at
+ * the end.
+ */
 export class FrameRenderer {
   private readonly compositor: Compositor;
   private readonly streams = new Map<string, OpenStream>();
@@ -59,11 +62,13 @@ export class FrameRenderer {
   }
 
   /**
-   * Says which part of each clip's footage the pictures to come draw from, by clip id; of a clip that is not there all is. Decoders that
-   * give too little, or much too much, will be started anew.
+   * Says which part of each clip's footage the pictures to come draw from, by clip id; of a clip
+   * that is not there all is. Decoders that give too little, or much too much, will be started
+   * anew.
    *
    * @param needed by the next pictures
-   * @param wanted by more of those that follow: what decoders that are started give, so that they need not be started soon again
+   * @param wanted by more of those that follow: what decoders that are started give, so that they
+   * need not be started soon again
    */
   expect(needed: ReadonlyMap<string, Rect>, wanted: ReadonlyMap<string, Rect> = needed): void {
     this.wanted = wanted;
@@ -77,7 +82,10 @@ export class FrameRenderer {
       }
   }
 
-  /** Composes output frame `index`; it is valid until the next one. After a leap decoders are started anew. */
+  /**
+   * Composes output frame `index`; it is valid until the next one. After a leap decoders are
+   * started anew.
+   */
   render(index: number, plan: FramePlan): PlanarFrame {
     const videos = videoLayers(plan.layers);
     for (const layer of videos) this.advance(layer, index);
@@ -143,8 +151,8 @@ export class FrameRenderer {
 }
 
 /**
- * Decoding more than so many times of what is wanted is worth a new start, which costs a process and the way from the last key
- * frame, about what carrying the rest to us costs in ten seconds.
+ * Decoding more than so many times of what is wanted is worth a new start, which costs a process
+ * and the way from the last key frame, about what carrying the rest to us costs in ten seconds.
  */
 const TOO_MUCH = 2;
 

@@ -25,8 +25,9 @@ interface Run {
 }
 
 /**
- * Encodes pictures into segments, each a file that appears under its name only when it is whole. One process writes as many
- * neighbours as follow each other and cuts at key frames: starting one takes a tenth of a second, and at its end it holds back pictures.
+ * Encodes pictures into segments, each a file that appears under its name only when it is whole.
+ * One process writes as many neighbours as follow each other and cuts at key frames: starting one
+ * takes a tenth of a second, and at its end it holds back pictures.
  */
 export class SegmentEncoder {
   private run: Run | null = null;

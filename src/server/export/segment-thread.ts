@@ -18,7 +18,9 @@ export interface ThreadData extends SegmentWork {
   readonly pids: SharedArrayBuffer;
 }
 
-/** How a thread ended, also when it was told to; errors lose their class on the way between threads. */
+/**
+ * How a thread ended, also when it was told to; errors lose their class on the way between threads.
+ */
 export interface Outcome {
   readonly refused: PlainProblem | null;
   readonly interrupted: string | null;

@@ -33,7 +33,10 @@ export interface SegmentWork {
   readonly threads: number;
 }
 
-/** Renders segments, one at a time. Waits for decoders and encoder, and so belongs into a worker thread. */
+/**
+ * Renders segments, one at a time. Waits for decoders and encoder, and so belongs into a worker
+ * thread.
+ */
 export class SegmentRenderer {
   private constructor(
     private readonly work: SegmentWork,
@@ -53,8 +56,8 @@ export class SegmentRenderer {
   }
 
   /**
-   * Renders a segment; its file appears under its name only when it is whole, at the latest after `finish`. For its neighbour decoders
-   * and encoder go on.
+   * Renders a segment; its file appears under its name only when it is whole, at the latest after
+   * `finish`. For its neighbour decoders and encoder go on.
    *
    * @param following other segments in their order, of which some may be asked for next
    */
@@ -86,7 +89,9 @@ export class SegmentRenderer {
     return this.encoder.finish();
   }
 
-  /** Some of the frames that follow, to know which part of a recording will be needed before long. */
+  /**
+   * Some of the frames that follow, to know which part of a recording will be needed before long.
+   */
   private ahead(from: number): number[] {
     const perSecond = framesPerSecond(this.work.settings.frameRate);
     const step = Math.max(1, Math.round(perSecond * AHEAD.step));

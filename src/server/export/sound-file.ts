@@ -36,8 +36,8 @@ export async function exportSound(
 }
 
 /**
- * Writes the mix of a stretch as an encoded file that is joined with the picture as it is; one that is there already
- * stays. Answers false when the timeline has no sound.
+ * Writes the mix of a stretch as an encoded file that is joined with the picture as it is; one that
+ * is there already stays. Answers false when the timeline has no sound.
  */
 export async function writeSoundPart(
   task: RenderTask,

@@ -35,7 +35,10 @@ class OrderedSound {
   }
 }
 
-/** Mixes a stretch of the timeline and hands it over in second-long pieces of interleaved stereo, 32-bit float. */
+/**
+ * Mixes a stretch of the timeline and hands it over in second-long pieces of interleaved stereo,
+ * 32-bit float.
+ */
 export async function mixSound(
   task: Pick<RenderTask, 'project' | 'sources' | 'originals'>,
   range: Range,

@@ -7,7 +7,9 @@ import type { RenderTask } from './render-frames';
 import type { Outcome } from './segment-thread';
 import { renderStill } from './still';
 
-/* A thread that makes one picture: it waits for decoders, which the worker's own thread must not. */
+/*
+ * A thread that makes one picture: it waits for decoders, which the worker's own thread must not.
+ */
 export interface StillData {
   readonly task: RenderTask;
   readonly seconds: number;

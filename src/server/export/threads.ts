@@ -19,7 +19,9 @@ const MOST_THREADS = 8;
 /** How long threads may take to end by themselves, with their processes, before they are ended. */
 const GRACE_MS = 5000;
 
-/** How many segments to render at once: one for each processor, as far as half of the memory goes. */
+/**
+ * How many segments to render at once: one for each processor, as far as half of the memory goes.
+ */
 export function threadsFor({ width, height }: { width: number; height: number }): number {
   const each = (150 << 20) + width * height * 1.5 * MEMORY_PICTURES;
   return Math.max(
@@ -78,7 +80,8 @@ export async function renderSegments(
     await Promise.race([Promise.all(all), broken, aborted]);
     onFrames(frames());
   } catch (error) {
-    // Threads look for this after each picture; for one that waits for a decoder that hangs, the decoder is ended.
+    // Threads look for this after each picture; for one that waits for a decoder that hangs, the
+    // decoder is ended.
     Atomics.store(stopped, 0, 1);
     await Promise.race([
       Promise.allSettled(runs),

@@ -4,8 +4,9 @@ import { RawDatabase } from '../db/raw';
 import { projectState } from './project-state';
 
 /*
- * One look at the database for all who listen: a single number tells whether anything was written at all, one statement
- * which projects it concerns, and only those are read. A quiet server costs that number.
+ * One look at the database for all who listen: a single number tells whether anything was written
+ * at all, one statement which projects it concerns, and only those are read. A quiet server costs
+ * that number.
  */
 
 const EVERY_MS = 250;
@@ -42,7 +43,8 @@ export class ChangeFeed {
   /**
    * Listens to a project.
    *
-   * @param listener gets its state as JSON text at once, and again whenever it changed; null when it is gone
+   * @param listener gets its state as JSON text at once, and again whenever it changed; null when
+   * it is gone
    * @returns ends it
    */
   listen(projectId: string, listener: Listener): () => void {
@@ -81,7 +83,8 @@ export class ChangeFeed {
 
   private async readChanged(): Promise<void> {
     if (!this.topics.size) return;
-    // The number counts what other connections wrote, so that one of its own, which writes nothing, sees all.
+    // The number counts what other connections wrote, so that one of its own, which writes nothing,
+    // sees all.
     this.reader ??= await RawDatabase.open(databasePath(), BUSY_MS);
     const [row] = await this.reader.all<{ data_version: number }>('PRAGMA data_version');
     const changed = row!.data_version !== this.version;

@@ -35,7 +35,10 @@ export interface NewFootage {
   readonly role: Role | null;
   /** Whether the file is taken over; otherwise it is copied. */
   readonly take: boolean;
-  /** Its id; asked for again with the same one, footage that is there stays and one that was begun is done anew. */
+  /**
+   * Its id; asked for again with the same one, footage that is there stays and one that was begun
+   * is done anew.
+   */
   readonly id?: string;
 }
 

@@ -6,7 +6,10 @@ import { newId } from '../ids';
 import { problem } from '../problem';
 import { footageFolder } from './paths';
 
-/** What came of bringing footage: its id in the project by the id that was asked for, and names of what had been deleted. */
+/**
+ * What came of bringing footage: its id in the project by the id that was asked for, and names of
+ * what had been deleted.
+ */
 export interface Brought {
   readonly names: Readonly<Record<string, string>>;
   readonly restored: readonly string[];
@@ -14,8 +17,8 @@ export interface Brought {
 }
 
 /**
- * Makes footage of any project part of this one. What was deleted here comes back; what belongs to another project is
- * copied without copying its bytes, once, however often it is asked for.
+ * Makes footage of any project part of this one. What was deleted here comes back; what belongs to
+ * another project is copied without copying its bytes, once, however often it is asked for.
  *
  * @throws Problem when a recording no longer exists
  */
@@ -67,7 +70,10 @@ export async function bringFootage(projectId: string, ids: readonly string[]): P
 /** Names of files that are not whole, or belong to an attempt that is under way. */
 const UNFINISHED = /^(part-|attempt-)|\.part/;
 
-/** A second name for each file: what lies in a footage folder is replaced as a whole, never written to. */
+/**
+ * A second name for each file: what lies in a footage folder is replaced as a whole, never written
+ * to.
+ */
 export async function linkFolder(from: string, to: string): Promise<void> {
   await mkdir(to, { recursive: true });
   for (const name of await readdir(from))

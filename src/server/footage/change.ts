@@ -36,8 +36,8 @@ export async function changeFootage(
 }
 
 /**
- * Takes footage out of the project and ends what is being done with it; or takes that back while it has not been purged.
- * What was being prepared is prepared then.
+ * Takes footage out of the project and ends what is being done with it; or takes that back while it
+ * has not been purged. What was being prepared is prepared then.
  */
 export async function setFootageDeleted(id: string, deleted: boolean): Promise<void> {
   const row = await findFootage(id);

@@ -48,7 +48,10 @@ export async function loadFacts(
   return all;
 }
 
-/** Footage facts and pointer tracks of a project. Reads the tracks, which can be large: not for a request. */
+/**
+ * Footage facts and pointer tracks of a project. Reads the tracks, which can be large: not for a
+ * request.
+ */
 export async function loadSources(projectId: string): Promise<Sources> {
   const footage = await loadFacts(projectId);
   const pointers: Record<string, PointerTrack> = {};

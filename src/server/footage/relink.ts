@@ -13,12 +13,13 @@ import { footageFolder, originalPath } from './paths';
 import { findServedFootage, mediaFactsOf } from './view';
 
 /**
- * Puts another file in the place of one that is missing or changed. All that is cut from it stays as it is.
+ * Puts another file in the place of one that is missing or changed. All that is cut from it stays
+ * as it is.
  *
  * @param projectId the project in which it was asked for
  * @param path taken over
- * @throws Problem when the file can't stand for the old one: other kind, or shorter than what clips use; and when the
- * footage belongs to another project
+ * @throws Problem when the file can't stand for the old one: other kind, or shorter than what clips
+ * use; and when the footage belongs to another project
  */
 export async function relinkFootage(
   projectId: string,

@@ -52,8 +52,8 @@ function readTrackText(text: string, size: Size) {
 }
 
 /**
- * Attaches a pointer track, here and now: for commands, and for tracks that Vistum made itself. One that comes with a
- * request is read by a job.
+ * Attaches a pointer track, here and now: for commands, and for tracks that Vistum made itself. One
+ * that comes with a request is read by a job.
  */
 export async function attachTrack(id: string, text: string): Promise<Attached> {
   const { track, notes } = readTrackText(text, await sizeForTrack(id));

@@ -24,8 +24,8 @@ function hostOf(origin: string): string | null {
 }
 
 /**
- * Requests that change something must come from our own pages. A browser says where a page is from; what comes without
- * that is no page.
+ * Requests that change something must come from our own pages. A browser says where a page is from;
+ * what comes without that is no page.
  */
 function checkOrigin(request: Request): void {
   if (['GET', 'HEAD', 'OPTIONS'].includes(request.method)) return;
@@ -57,8 +57,8 @@ export const jsonText = (text: string): Response =>
   new Response(text, { headers: { 'content-type': 'application/json' } });
 
 /**
- * The JSON body as a checked instance of a class. Its size, depth and number of values are bounded before anything is
- * made of it.
+ * The JSON body as a checked instance of a class. Its size, depth and number of values are bounded
+ * before anything is made of it.
  */
 export async function readBody<T extends object>(request: Request, type: new () => T): Promise<T> {
   const bytes = await readBytes(request, limit('body'));

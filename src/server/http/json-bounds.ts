@@ -14,8 +14,9 @@ const OPEN = new Set([0x5b, 0x7b]);
 const CLOSE = new Set([0x5d, 0x7d]);
 
 /**
- * Looks at the bytes of a JSON text, before anything is made of it, for more values or deeper nesting than is taken:
- * what parses a text and what checks it takes time and memory by both. Goes over the bytes once.
+ * Looks at the bytes of a JSON text, before anything is made of it, for more values or deeper
+ * nesting than is taken: what parses a text and what checks it takes time and memory by both. Goes
+ * over the bytes once.
  *
  * @throws Problem when a bound is passed; a text that is not JSON may pass
  */

@@ -44,7 +44,8 @@ export async function readBytes(request: Request, most: number): Promise<Uint8Ar
  * Writes a request's body to a file.
  *
  * @returns its size in bytes
- * @throws Problem when it is larger than `most`, or ends before all of it has come; nothing is left then
+ * @throws Problem when it is larger than `most`, or ends before all of it has come; nothing is left
+ * then
  */
 export async function bodyToFile(request: Request, path: string, most: number): Promise<number> {
   const out = createWriteStream(path);

@@ -9,7 +9,10 @@ export interface UploadMetadata {
   readonly relink: string | null;
 }
 
-/** Reads what an upload says of itself: texts of strangers, any of which may be missing, long, or something else. */
+/**
+ * Reads what an upload says of itself: texts of strangers, any of which may be missing, long, or
+ * something else.
+ */
 export function readMetadata(said: unknown): UploadMetadata {
   const all = (typeof said === 'object' && said !== null ? said : {}) as Record<string, unknown>;
   const text = (name: string, most: number) => {

@@ -23,7 +23,10 @@ function refusal(error: unknown): { status_code: number; body: string } {
   return { status_code: found.status, body: found.message };
 }
 
-/** An upload is accepted only for a project that exists, for a kind of file that can be read, and when there is room. */
+/**
+ * An upload is accepted only for a project that exists, for a kind of file that can be read, and
+ * when there is room.
+ */
 async function checkUpload(said: unknown, size: number, directory: string): Promise<void> {
   const { filename, project, relink } = readMetadata(said);
   checkExtension(filename);

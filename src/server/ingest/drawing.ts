@@ -14,8 +14,9 @@ const LARGEST_FILE = 20 << 20;
 export const isDrawing = (file: string): boolean => file.toLowerCase().endsWith('.svg');
 
 /**
- * Makes a PNG of an SVG drawing, on white, beside it. Nothing outside of the file is loaded. The drawing is made in a
- * process of its own, since a short text can describe more strokes than anyone wants to wait for.
+ * Makes a PNG of an SVG drawing, on white, beside it. Nothing outside of the file is loaded. The
+ * drawing is made in a process of its own, since a short text can describe more strokes than anyone
+ * wants to wait for.
  *
  * @returns path of the PNG
  */

@@ -14,7 +14,9 @@ const NAMED: readonly (readonly [RegExp, Role])[] = [
 
 const CAMERA_SIZES = new Set(['640x480', '1280x720']);
 
-/** What a file most likely is for: by its name first, then by what it holds. A person can change it. */
+/**
+ * What a file most likely is for: by its name first, then by what it holds. A person can change it.
+ */
 export function guessRole(name: string, facts: MediaFacts): Role {
   if (facts.kind === 'image') return 'still';
   const named = NAMED.find(([pattern]) => pattern.test(name))?.[1];

@@ -12,8 +12,9 @@ import { fitRole, guessRole, UNDECIDED } from './guess-role';
 import { makePeaks, makeProxy, makeSound, makeThumbs, type IngestTask } from './steps';
 
 /**
- * Finds out what a new file is and makes what the preview needs, in a folder of the attempt's own: what it made counts
- * when the job ends with it. Killed and run again, it starts over; nothing is half there.
+ * Finds out what a new file is and makes what the preview needs, in a folder of the attempt's own:
+ * what it made counts when the job ends with it. Killed and run again, it starts over; nothing is
+ * half there.
  */
 export const ingestWork: Work = {
   seconds: () => limit('ingestSeconds'),

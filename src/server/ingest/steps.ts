@@ -7,7 +7,10 @@ import type { MediaFacts } from '../media/probe';
 import { limit } from '../limits';
 import { GUARDED_INPUT, runMedia } from '../media/process';
 
-/** What the preview needs of a recording, made once; all beside the original, which is never altered. */
+/**
+ * What the preview needs of a recording, made once; all beside the original, which is never
+ * altered.
+ */
 export interface IngestTask {
   readonly folder: string;
   readonly original: string;
@@ -71,8 +74,8 @@ async function encode(
 }
 
 /**
- * A recording that would repeat each of its pictures so often, and for so many pictures in all, keeps its own times in
- * the proxy: a few pictures over many hours are a small file.
+ * A recording that would repeat each of its pictures so often, and for so many pictures in all,
+ * keeps its own times in the proxy: a few pictures over many hours are a small file.
  */
 const SPARSE = { times: 20, frames: 18_000 };
 

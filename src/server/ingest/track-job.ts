@@ -9,7 +9,9 @@ import { writeWhole } from '../media/whole-file';
 import { problem, Problem } from '../problem';
 import { runTool } from '../tools/run-tool';
 
-/** Sentences on a track begin with this, so that those on the one before can be told and taken away. */
+/**
+ * Sentences on a track begin with this, so that those on the one before can be told and taken away.
+ */
 const ABOUT = 'Pointer track: ';
 
 const withNotes = (notes: string, fresh: readonly string[]): string =>

@@ -12,8 +12,9 @@ export interface JobContext {
 /** A kind of work. */
 export interface Work {
   /**
-   * Does it for a subject; what it answers is done together with the job's end, if the job is still its worker's then.
-   * What it throws is told to the person, unless it says that the work was interrupted.
+   * Does it for a subject; what it answers is done together with the job's end, if the job is still
+   * its worker's then. What it throws is told to the person, unless it says that the work was
+   * interrupted.
    */
   readonly run: (subject: string, context: JobContext) => Promise<Outcome>;
   /** What a failure changes, together with the job's end. */

@@ -14,8 +14,9 @@ export function markedEnvironment(): NodeJS.ProcessEnv {
 }
 
 /**
- * Ends processes that an attempt before this one started and that go on although its worker is gone. The system ends
- * them with their parent where it can; this is for where it could not. Does nothing where there is no `/proc`.
+ * Ends processes that an attempt before this one started and that go on although its worker is
+ * gone. The system ends them with their parent where it can; this is for where it could not. Does
+ * nothing where there is no `/proc`.
  *
  * @returns how many were ended
  */

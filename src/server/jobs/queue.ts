@@ -3,7 +3,10 @@ import { Op, QueryTypes, type Transaction } from 'sequelize';
 import { database, inTransaction } from '../db/connection';
 import type { JobRow, JobType } from '../db/models';
 
-/** A lease is lost this long after its last heartbeat, in milliseconds; another worker may then take the job over. */
+/**
+ * A lease is lost this long after its last heartbeat, in milliseconds; another worker may then take
+ * the job over.
+ */
 export const LEASE_MS = 15_000;
 /** A job that was interrupted is tried so often in all. */
 export const MAX_ATTEMPTS = 3;
@@ -45,9 +48,9 @@ export interface Claimable {
 }
 
 /**
- * Takes a job that waits or whose worker has fallen silent; null when there is none. Of the projects that have the
- * fewest running, the oldest job, so that no project waits for all of another's. One statement, so that no two workers
- * get the same.
+ * Takes a job that waits or whose worker has fallen silent; null when there is none. Of the
+ * projects that have the fewest running, the oldest job, so that no project waits for all of
+ * another's. One statement, so that no two workers get the same.
  */
 export async function claim(
   owner: string,
@@ -105,8 +108,8 @@ export async function heartbeat(
 export type Outcome = (transaction: Transaction) => Promise<void>;
 
 /**
- * Ends a job that `owner` has, together with what came of it: both count, or neither. One that was cancelled, or that
- * another has by now, stays as it is, and nothing comes of it.
+ * Ends a job that `owner` has, together with what came of it: both count, or neither. One that was
+ * cancelled, or that another has by now, stays as it is, and nothing comes of it.
  *
  * @returns whether the job was ended
  */
@@ -149,7 +152,9 @@ export async function cancelJobsOf(
   );
 }
 
-/** Gives a job back unharmed, as a worker that is asked to stop does: the attempt does not count. */
+/**
+ * Gives a job back unharmed, as a worker that is asked to stop does: the attempt does not count.
+ */
 export async function putBack(id: string, owner: string): Promise<void> {
   const { jobs } = await database();
   await jobs.update(
@@ -158,7 +163,10 @@ export async function putBack(id: string, owner: string): Promise<void> {
   );
 }
 
-/** Gives a job back that was interrupted through no fault of its file: it is tried again after a pause. */
+/**
+ * Gives a job back that was interrupted through no fault of its file: it is tried again after a
+ * pause.
+ */
 export async function tryAgain(id: string, owner: string, attempts: number, message: string) {
   const { jobs } = await database();
   await jobs.update(

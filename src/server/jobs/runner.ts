@@ -15,7 +15,10 @@ const WORK: Readonly<Record<JobType, Work>> = {
 };
 
 const BEAT_MS = 1000;
-/** Without a heartbeat that was heard for so long, the job counts as lost: another may take it before the lease is over. */
+/**
+ * Without a heartbeat that was heard for so long, the job counts as lost: another may take it
+ * before the lease is over.
+ */
 const SILENT_MS = LEASE_MS - 4000;
 
 /** Why a job is to end before it is done. */
@@ -58,7 +61,8 @@ export async function runJob(
     if (first) void beat();
     first = false;
   };
-  // What the work starts carries the job's name, so that the next attempt finds what this one leaves behind.
+  // What the work starts carries the job's name, so that the next attempt finds what this one
+  // leaves behind.
   const attempt = `${job.attempts}-${nanoid(6)}`;
   try {
     if (job.attempts > 1) await endLeftovers(job.id);
@@ -109,7 +113,10 @@ async function endBadly(job: JobRow, owner: string, work: Work, end: End | null,
   }
 }
 
-/** A job that was taken away goes on elsewhere; one that was cancelled has no more use for its files. */
+/**
+ * A job that was taken away goes on elsewhere; one that was cancelled has no more use for its
+ * files.
+ */
 async function clearIfCancelled(job: JobRow, work: Work) {
   const now = await job.reload().catch(() => null);
   if (!now || now.status === 'cancelled') await work.clear?.(job.subject);
@@ -129,7 +136,8 @@ const wait = (ms: number, signal: AbortSignal) =>
 /**
  * Takes jobs of a type one after the other until asked to stop.
  *
- * @param mostOfOneProject how many of the type one project may have running, in all workers together
+ * @param mostOfOneProject how many of the type one project may have running, in all workers
+ * together
  */
 export async function workLoop(
   type: JobType,

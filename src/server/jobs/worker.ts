@@ -20,7 +20,10 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => st
 process.on('disconnect', () => stop.abort());
 const onError = (error: unknown) => log.error(error);
 
-/** Loops that take one kind of job each: several side by side, of which one project has all but one at most. */
+/**
+ * Loops that take one kind of job each: several side by side, of which one project has all but one
+ * at most.
+ */
 const LOOPS: Readonly<Record<JobType, number>> = {
   ingest: Math.max(1, limit('jobs')),
   export: 2,

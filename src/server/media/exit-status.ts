@@ -4,7 +4,10 @@ import { constants } from 'node:os';
 /** How long an end that has begun may take, in milliseconds. */
 const PATIENCE_MS = 2000;
 const STEP_MS = 2;
-/** Place of the exit status among the numbers of `/proc/<pid>/stat` that follow the name (proc(5), field 52). */
+/**
+ * Place of the exit status among the numbers of `/proc/<pid>/stat` that follow the name (proc(5),
+ * field 52).
+ */
 const STATUS_FIELD = 52 - 3;
 
 const NAMES = new Map(Object.entries(constants.signals).map(([name, number]) => [number, name]));
@@ -24,8 +27,8 @@ function statOf(pid: number): string[] | null {
 }
 
 /**
- * How a child of this process ended, asked without the event loop, which a thread that reads from it does not get to:
- * as long as nobody has asked for a child's end, the system keeps its status.
+ * How a child of this process ended, asked without the event loop, which a thread that reads from
+ * it does not get to: as long as nobody has asked for a child's end, the system keeps its status.
  *
  * @returns null when that can't be told, or it does not end
  */

@@ -1,7 +1,9 @@
 import type { FrameRate } from '@/core/time/ticks';
 import type { MediaFacts } from './probe';
 
-/** FFmpeg filters that bring a picture to BT.709, limited range, 4:2:0; empty when it is so already. */
+/**
+ * FFmpeg filters that bring a picture to BT.709, limited range, 4:2:0; empty when it is so already.
+ */
 export function colorFilters({ convertColor }: Pick<MediaFacts, 'convertColor'>): string[] {
   if (!convertColor) return ['format=yuv420p'];
   const { matrix, range } = convertColor;
@@ -18,8 +20,8 @@ export function colorFilters({ convertColor }: Pick<MediaFacts, 'convertColor'>)
 const EARLY = 0.002;
 
 /**
- * Filters that show, at each instant `start + n / rate * speed` of a recording, the last frame that began by
- * then; whatever the rhythm of the source.
+ * Filters that show, at each instant `start + n / rate * speed` of a recording, the last frame that
+ * began by then; whatever the rhythm of the source.
  */
 export const timingFilters = (startSeconds: number, rate: FrameRate, speed = 1): string[] => [
   speed === 1 ? `setpts=PTS-${EARLY}/TB` : `setpts=(PTS-${EARLY}/TB)/${speed}`,

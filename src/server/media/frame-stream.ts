@@ -24,12 +24,15 @@ export interface StreamOptions {
   readonly calm?: boolean;
 }
 
-/** A recursive filter over time that leaves alone what changes by more than some five code values. */
+/**
+ * A recursive filter over time that leaves alone what changes by more than some five code values.
+ */
 const CALM = 'hqdn3d=luma_spatial=0:chroma_spatial=0:luma_tmp=5:chroma_tmp=5';
 
 /**
- * Arguments for FFmpeg that write 4:2:0 pictures of a recording at a steady rate to standard output. The muxer `yuv4mpegpipe`
- * takes rows from the decoder's pictures, that of bare pictures (`rawvideo`) copies each of them whole first.
+ * Arguments for FFmpeg that write 4:2:0 pictures of a recording at a steady rate to standard
+ * output. The muxer `yuv4mpegpipe` takes rows from the decoder's pictures, that of bare pictures
+ * (`rawvideo`) copies each of them whole first.
  */
 export function frameArguments(
   path: string,
@@ -77,15 +80,19 @@ export function frameArguments(
   ];
 }
 
-/** What each picture begins with in a YUV4MPEG2 stream whose pictures have no parameters of their own. */
+/**
+ * What each picture begins with in a YUV4MPEG2 stream whose pictures have no parameters of their
+ * own.
+ */
 const PICTURE_HEAD = 'FRAME\n'.length;
 /** Pictures and rows are read to multiples of this. */
 const ALIGN = 64;
 
 /**
- * Decoded frames of a recording at a steady rate from a time on, at a speed, read straight into the kernels'
- * memory. Reading waits for the decoder, so that this is for worker threads and commands. There is one picture, in which only
- * what changes is overwritten: most of a screen recording stands still.
+ * Decoded frames of a recording at a steady rate from a time on, at a speed, read straight into the
+ * kernels' memory. Reading waits for the decoder, so that this is for worker threads and commands.
+ * There is one picture, in which only what changes is overwritten: most of a screen recording
+ * stands still.
  */
 export class FrameStream {
   private readonly reader: PipeReader;
@@ -125,7 +132,8 @@ export class FrameStream {
    * The next frame; valid until the next call. Beyond the recording's end its last frame stays.
    *
    * @param compare whether it is of use to know what differs from the frame before
-   * @throws Problem when not a single frame could be decoded, `Interrupted` when somebody ended the decoder
+   * @throws Problem when not a single frame could be decoded, `Interrupted` when somebody ended the
+   * decoder
    */
   next(compare: boolean): SourceFrame {
     if (this.over) return this.newest!;

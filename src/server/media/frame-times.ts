@@ -24,7 +24,8 @@ export function timingOf(unsorted: readonly number[], lastLength: number): Timin
   const sorted = gaps.slice().sort();
   const median = sorted[sorted.length >> 1]!;
   const span = times[count - 1]! - times[0]!;
-  // Containers round times to a millisecond or so; more than that, in more than a few frames, is a varying rate.
+  // Containers round times to a millisecond or so; more than that, in more than a few frames, is a
+  // varying rate.
   const least = Math.max(0.0025, median * 0.12);
   const odd = gaps.reduce((sum, gap) => sum + (Math.abs(gap - median) > least ? 1 : 0), 0);
   const variable = odd > Math.max(1, count * 0.02);
@@ -39,8 +40,8 @@ export function timingOf(unsorted: readonly number[], lastLength: number): Timin
 }
 
 /**
- * The steady rate at which a recording of varying rate loses nothing that can be seen. A still screen gives few frames, so the
- * usual gap says little: the short ones tell how fast it can go.
+ * The steady rate at which a recording of varying rate loses nothing that can be seen. A still
+ * screen gives few frames, so the usual gap says little: the short ones tell how fast it can go.
  */
 function steadyRateFor(sortedGaps: Float64Array): number {
   const fast = 1 / Math.max(1e-3, sortedGaps[Math.floor(sortedGaps.length * 0.1)]!);

@@ -2,7 +2,10 @@ import { spawn, type ChildProcess, type SpawnOptions } from 'node:child_process'
 import { existsSync } from 'node:fs';
 import { markedEnvironment } from '../jobs/leftovers';
 
-/* Programs that read what strangers made run with limits of their own, and end with whoever started them. */
+/*
+ * Programs that read what strangers made run with limits of their own, and end with whoever started
+ * them.
+ */
 
 const PRLIMIT = '/usr/bin/prlimit';
 const SETPRIV = '/usr/bin/setpriv';
@@ -15,9 +18,9 @@ export interface ProcessLimits {
 }
 
 /**
- * The command that runs a program within limits and ends it when its parent ends, however that ends: both programs of
- * util-linux that see to it make way for the one that they start, so that it keeps their process id. Where they are not
- * installed the program runs as it is.
+ * The command that runs a program within limits and ends it when its parent ends, however that
+ * ends: both programs of util-linux that see to it make way for the one that they start, so that it
+ * keeps their process id. Where they are not installed the program runs as it is.
  */
 export function limitedCommand(
   program: string,

@@ -1,6 +1,7 @@
 /*
- * The process ids of a render's decoders and encoders, in memory that its threads share with who waits for them. A
- * thread that reads from a decoder that hangs can do nothing itself: someone else has to end the decoder.
+ * The process ids of a render's decoders and encoders, in memory that its threads share with who
+ * waits for them. A thread that reads from a decoder that hangs can do nothing itself: someone else
+ * has to end the decoder.
  */
 
 const SLOTS = 512;
@@ -16,7 +17,10 @@ export function notePidsIn(memory: SharedArrayBuffer): void {
   table = new Int32Array(memory);
 }
 
-/** Notes a process; the answer takes the note back, and must be called before the process's id can be another's. */
+/**
+ * Notes a process; the answer takes the note back, and must be called before the process's id can
+ * be another's.
+ */
 export function notePid(pid: number | undefined): () => void {
   const slots = table;
   if (!slots || !pid) return () => undefined;

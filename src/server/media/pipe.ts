@@ -19,9 +19,10 @@ import { Interrupted } from '../jobs/context';
 import { problem } from '../problem';
 
 /*
- * FFmpeg at one end of a named pipe, raw pictures straight from or into the kernels' memory at the other. Reads and writes
- * block, so this belongs into worker threads. Measured against Node's streams, which hand over 64 KB at a time in
- * buffers of their own, it takes half of the processor time for a picture of 2560x1440.
+ * FFmpeg at one end of a named pipe, raw pictures straight from or into the kernels' memory at the
+ * other. Reads and writes block, so this belongs into worker threads. Measured against Node's
+ * streams, which hand over 64 KB at a time in buffers of their own, it takes half of the processor
+ * time for a picture of 2560x1440.
  */
 
 /** How much of what it said is kept. */
@@ -31,8 +32,9 @@ const SAID = 8192;
 const leaving = new Set<Promise<unknown>>();
 
 /**
- * Settles when all processes that were closed are gone. Their end is noticed by the event loop only, which stands still while
- * pictures are read and written; and those of a thread that ends before would stay in the system's table until the program ends.
+ * Settles when all processes that were closed are gone. Their end is noticed by the event loop
+ * only, which stands still while pictures are read and written; and those of a thread that ends
+ * before would stay in the system's table until the program ends.
  */
 export const processesGone = async (): Promise<void> => {
   await Promise.all(leaving);
@@ -62,7 +64,8 @@ abstract class PipedProcess {
     rmSync(folder, { recursive: true });
     this.fd = end === 'reads' ? writing : reading;
     const theirs = end === 'reads' ? reading : writing;
-    // What reads a recording is limited; the encoder works on our own pictures, and takes what it needs.
+    // What reads a recording is limited; the encoder works on our own pictures, and takes what it
+    // needs.
     this.child = spawnLimited(
       'ffmpeg',
       ['-v', 'error', '-nostdin', ...args],
@@ -135,7 +138,10 @@ export class PipeReader extends PipedProcess {
     return true;
   }
 
-  /** Reads up to the end of a line, for what stands before the pictures; false when the process ended before. */
+  /**
+   * Reads up to the end of a line, for what stands before the pictures; false when the process
+   * ended before.
+   */
   skipLine(): boolean {
     const byte = Buffer.alloc(1);
     while (this.read(byte)) if (byte[0] === 0x0a) return true;
@@ -143,8 +149,8 @@ export class PipeReader extends PipedProcess {
   }
 
   /**
-   * To be called when it has ended before it was expected to: a recording may be shorter than it says, but a decoder
-   * that somebody ended has not given all there is.
+   * To be called when it has ended before it was expected to: a recording may be shorter than it
+   * says, but a decoder that somebody ended has not given all there is.
    *
    * @throws Interrupted when it did not end by itself
    */
@@ -165,7 +171,10 @@ export class PipeWriter extends PipedProcess {
     super('reads', args);
   }
 
-  /** @throws Problem with the process's reason when it ended early, `Interrupted` when somebody ended it */
+  /**
+   * @throws Problem with the process's reason when it ended early, `Interrupted` when somebody
+   * ended it
+   */
   write(bytes: Uint8Array): void {
     try {
       for (let at = 0; at < bytes.length;) at += writeSync(this.fd, bytes, at, bytes.length - at);

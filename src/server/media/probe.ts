@@ -86,8 +86,9 @@ const LARGEST_SIDE = 8192;
 const SAMPLE_RATES = { least: 4000, most: 384_000 };
 
 /**
- * Finds out what a file is. Every packet of the picture is looked at (not decoded), since
- * headers are often wrong: browsers write none for length and rate, and a cut-off copy claims its full length.
+ * Finds out what a file is. Every packet of the picture is looked at (not decoded), since headers
+ * are often wrong: browsers write none for length and rate, and a cut-off copy claims its full
+ * length.
  *
  * @throws Problem with a sentence for anything that can't be used
  */
@@ -101,7 +102,8 @@ export async function probeMedia(path: string, signal?: AbortSignal): Promise<Pr
     ],
     { signal, seconds, most: 8 << 20 },
   ).catch(async (error: unknown) => {
-    // A text file named .mp4 fails like a recording without its index; its first bytes tell the two apart.
+    // A text file named .mp4 fails like a recording without its index; its first bytes tell the two
+    // apart.
     const notMedia =
       error instanceof Problem && error.status < 500 && !(await beginsLikeMedia(path));
     throw notMedia ? problem('not-media') : error;
@@ -156,7 +158,8 @@ export async function probeMedia(path: string, signal?: AbortSignal): Promise<Pr
       height: video ? (turned ? video.width! : video.height!) : 0,
       frameRate: timing ? timing.rate : null,
       variableRate: timing?.variable ?? false,
-      // Containers round times; a steady recording lasts a whole number of its frames, or its last one would be lost when placed.
+      // Containers round times; a steady recording lasts a whole number of its frames, or its last
+      // one would be lost when placed.
       duration:
         timing && !timing.variable
           ? frameStart(
@@ -176,7 +179,10 @@ export async function probeMedia(path: string, signal?: AbortSignal): Promise<Pr
   };
 }
 
-/** Whether a file that can't be opened at least begins like a recording: an MP4 box, or the magic numbers of the other kinds. */
+/**
+ * Whether a file that can't be opened at least begins like a recording: an MP4 box, or the magic
+ * numbers of the other kinds.
+ */
 async function beginsLikeMedia(path: string): Promise<boolean> {
   const handle = await open(path).catch(() => null);
   if (!handle) return true;
@@ -230,8 +236,9 @@ function checkStreams(video: ProbeStream | undefined, audio: ProbeStream | undef
 }
 
 /**
- * When each packet of the picture is shown, read from the packets themselves. Where they carry no times of showing, those
- * of decoding stand for them, and where there are none at all the rate that the stream says it has.
+ * When each packet of the picture is shown, read from the packets themselves. Where they carry no
+ * times of showing, those of decoding stand for them, and where there are none at all the rate that
+ * the stream says it has.
  */
 async function scanPackets(
   path: string,

@@ -4,7 +4,10 @@ import { bytesInWords, limit } from '../limits';
 import { problem, systemProblem, type Problem } from '../problem';
 import { spawnLimited, type ProcessLimits } from './limited';
 
-/** Demuxers that may open a file from outside; playlists, which point at other files, are not among them. */
+/**
+ * Demuxers that may open a file from outside; playlists, which point at other files, are not among
+ * them.
+ */
 const FORMATS =
   'mov,mp4,m4a,3gp,matroska,webm,ogg,avi,wav,mp3,flac,aac,png_pipe,jpeg_pipe,webp_pipe,image2';
 
@@ -68,8 +71,8 @@ export class MediaProcess {
 }
 
 /**
- * What the end of a media process means: null when all went well, a problem of its file, or that it was interrupted by
- * something that the file is not to blame for.
+ * What the end of a media process means: null when all went well, a problem of its file, or that it
+ * was interrupted by something that the file is not to blame for.
  */
 export function failureOf({ code, signal, said }: Ending): Problem | Interrupted | null {
   if (code === 0) return null;
@@ -93,7 +96,8 @@ export interface MediaRun {
 /**
  * Runs FFmpeg or ffprobe to its end and answers its standard output.
  *
- * @throws Problem when it failed over the file or passed a limit, `Interrupted` when something else ended it
+ * @throws Problem when it failed over the file or passed a limit, `Interrupted` when something else
+ * ended it
  */
 export async function runMedia(
   program: 'ffmpeg' | 'ffprobe',

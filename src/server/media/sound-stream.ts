@@ -31,7 +31,8 @@ export class SoundStream {
         '-vn',
         '-sn',
         '-dn',
-        // Gaps and a late start in the recording become silence, so that sound stays with its picture.
+        // Gaps and a late start in the recording become silence, so that sound stays with its
+        // picture.
         '-af',
         'aresample=48000:async=1000:first_pts=0',
         '-ac',

@@ -14,15 +14,19 @@ export interface Purged {
   readonly files: number;
 }
 
-/** Copies of the database from before migrations, and damaged documents: so many of the newest stay whatever their age. */
+/**
+ * Copies of the database from before migrations, and damaged documents: so many of the newest stay
+ * whatever their age.
+ */
 const KEPT_COPIES = 5;
 
 const removeFolder = (kind: string, id: string): Promise<void> =>
   rm(join(dataDirectory(), kind, id), { recursive: true, force: true });
 
 /**
- * Deletes for good what was deleted longer ago than the grace time, and files that nothing refers to and that are as
- * old. Rows go before files: what is left by a break in between is a file that nothing refers to.
+ * Deletes for good what was deleted longer ago than the grace time, and files that nothing refers
+ * to and that are as old. Rows go before files: what is left by a break in between is a file that
+ * nothing refers to.
  *
  * @param now milliseconds since 1970
  */
@@ -70,7 +74,9 @@ async function purgeProjects(before: Date): Promise<number> {
   return gone.length;
 }
 
-/** Footage goes when neither its project's document, nor undo history, nor a kept revision names it. */
+/**
+ * Footage goes when neither its project's document, nor undo history, nor a kept revision names it.
+ */
 async function purgeFootage(before: Date): Promise<number> {
   const { projects, footage, revisions } = await database();
   const gone = await footage.findAll({

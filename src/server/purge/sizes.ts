@@ -1,7 +1,10 @@
 import { readdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 
-/** Bytes of files by what tells one file from another on a disk: several names may stand for the same bytes. */
+/**
+ * Bytes of files by what tells one file from another on a disk: several names may stand for the
+ * same bytes.
+ */
 export type FileSizes = ReadonlyMap<string, number>;
 
 /** All files in a folder and those within; none for one that is not there. */

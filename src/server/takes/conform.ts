@@ -26,8 +26,9 @@ export const finishedPath = (takeId: string, track: Pick<TrackSetup, 'name' | 't
   join(takeFolder(takeId), `finished-${track.name}.${track.type === 'audio' ? 'wav' : 'mp4'}`);
 
 /**
- * Makes of what was written while recording files with a length and an index, on the take's clock: where a device's
- * clock ran apart from it, times are stretched (pictures) or the sound is resampled.
+ * Makes of what was written while recording files with a length and an index, on the take's clock:
+ * where a device's clock ran apart from it, times are stretched (pictures) or the sound is
+ * resampled.
  *
  * @returns length of the longest track in seconds
  */
@@ -39,7 +40,10 @@ export async function conformTracks(takeId: string, setup: TakeSetup): Promise<n
   return longest;
 }
 
-/** What a file is; null for one that holds nothing, as one that ends in the middle of its first piece. */
+/**
+ * What a file is; null for one that holds nothing, as one that ends in the middle of its first
+ * piece.
+ */
 const factsIfAny = (path: string): Promise<MediaFacts | null> =>
   probeMedia(path).then(
     ({ facts }) => facts,

@@ -52,7 +52,8 @@ export async function partSize(
 }
 
 /**
- * Adds bytes to a part at an offset. What is there already is not written again, so that a piece may be sent twice.
+ * Adds bytes to a part at an offset. What is there already is not written again, so that a piece
+ * may be sent twice.
  * @returns the part's size afterwards; smaller than `offset` when something before it is missing
  */
 export async function appendPart(

@@ -51,8 +51,9 @@ export interface TakePlacement {
 }
 
 /**
- * Makes footage of a take's tracks, each with its facts at once, so that the take can be placed while previews are
- * prepared. Asked for again, also after a break in the middle or several times at once, it goes on from what is there.
+ * Makes footage of a take's tracks, each with its facts at once, so that the take can be placed
+ * while previews are prepared. Asked for again, also after a break in the middle or several times
+ * at once, it goes on from what is there.
  */
 export const keepTake = (id: string): Promise<TakePlacement> => inTurn(id, () => keepInTurn(id));
 
@@ -64,7 +65,8 @@ async function keepInTurn(id: string): Promise<TakePlacement> {
   const events = readTakeEvents(await readEvents(id));
   for (const track of setupOf(row).tracks) {
     if (!(await isFinished(id, track))) continue;
-    // The id is written down before there is anything of that id, so that whatever follows is found again.
+    // The id is written down before there is anything of that id, so that whatever follows is found
+    // again.
     const footageId = (footage[track.name] ??= newId());
     await takes.update({ footage: JSON.stringify(footage) }, { where: { id } });
     await keepTrack(row, track, footageId, events);

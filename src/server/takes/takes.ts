@@ -12,7 +12,9 @@ import { appendPart, closeSound, EVENTS, partSize, type PartName } from './files
 import { conformTracks } from './conform';
 import { inTurn } from './in-turn';
 
-/** A recording tab that was not heard of for this long has crashed, was closed, or lost its server. */
+/**
+ * A recording tab that was not heard of for this long has crashed, was closed, or lost its server.
+ */
 const SILENT_MS = 8000;
 
 /** A take as the interface knows it. */
@@ -156,7 +158,10 @@ export async function partSizes(id: string): Promise<Record<string, number>> {
   );
 }
 
-/** Ends a take properly, whatever ended it, so that it can be played and decided on. Asking twice does no harm. */
+/**
+ * Ends a take properly, whatever ended it, so that it can be played and decided on. Asking twice
+ * does no harm.
+ */
 export async function closeTake(id: string, reason: EndReason): Promise<TakeView> {
   return inTurn(id, async () => {
     const row = await findTake(id);

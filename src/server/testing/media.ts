@@ -10,7 +10,10 @@ export const scratchFolder = (): string => mkdtempSync(join(tmpdir(), 'vistum-te
 export const ffmpeg = (...args: string[]): Buffer =>
   execFileSync('ffmpeg', ['-v', 'error', '-y', ...args], { maxBuffer: 1 << 30 });
 
-/** FFmpegs, and what becomes one, that this process began and that are still in the system's table, whether they work or have ended. */
+/**
+ * FFmpegs, and what becomes one, that this process began and that are still in the system's table,
+ * whether they work or have ended.
+ */
 export const startedProcesses = (): string[] =>
   readFileSync(`/proc/self/task/${process.pid}/children`, 'utf8')
     .split(' ')

@@ -1,7 +1,10 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 
-/** Longest side of the picture that is made: more than any usual project, so that framings stay sharp. */
+/**
+ * Longest side of the picture that is made: more than any usual project, so that framings stay
+ * sharp.
+ */
 const SIDE = 3840;
 
 /**

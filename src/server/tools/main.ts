@@ -3,8 +3,8 @@ import { draw } from './draw';
 import { track } from './track';
 
 /*
- * Tools that read what strangers made, each call in a process of its own that can be ended: a file says little about
- * how long reading it takes. The answer is one JSON value on standard output.
+ * Tools that read what strangers made, each call in a process of its own that can be ended: a file
+ * says little about how long reading it takes. The answer is one JSON value on standard output.
  */
 
 async function run([tool, from, to, ...more]: readonly string[]): Promise<unknown> {

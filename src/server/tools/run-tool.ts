@@ -16,10 +16,12 @@ export interface ToolRun {
 }
 
 /**
- * Runs one of the tools that read what strangers made (`tools/main.ts`) in a process that can be ended.
+ * Runs one of the tools that read what strangers made (`tools/main.ts`) in a process that can be
+ * ended.
  *
  * @returns the JSON value that it answered
- * @throws Problem when it refused its input, or passed its limits (`media-too-slow`); `Interrupted` when it was ended
+ * @throws Problem when it refused its input, or passed its limits (`media-too-slow`); `Interrupted`
+ * when it was ended
  */
 export async function runTool(
   args: readonly string[],

@@ -5,8 +5,8 @@ import { MOST_SAMPLES, thinTrack } from '@/core/telemetry/thin';
 import { problem } from '../problem';
 
 /**
- * Reads a pointer track, mends what can be mended, thins one that is longer than anybody needs, and writes it in the
- * pixels of its recording.
+ * Reads a pointer track, mends what can be mended, thins one that is longer than anybody needs, and
+ * writes it in the pixels of its recording.
  *
  * @returns what was mended, as sentences, and how many samples there are
  * @throws Problem with a sentence when it is none

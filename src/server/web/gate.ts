@@ -7,7 +7,10 @@ export interface Knock {
   readonly host: string | undefined;
 }
 
-/** Headers by which a proxy tells of others, and by which Next is told of a page's nonce; nobody outside may set them. */
+/**
+ * Headers by which a proxy tells of others, and by which Next is told of a page's nonce; nobody
+ * outside may set them.
+ */
 export const FORGED_HEADERS = [
   'forwarded',
   'x-forwarded-host',
@@ -22,8 +25,8 @@ export const FORGED_HEADERS = [
 ] as const;
 
 /**
- * The names at which Vistum answers: this machine's own at its port, and those of the setting. A page of another site
- * that got its own name to lead here (DNS rebinding) still asks by that name.
+ * The names at which Vistum answers: this machine's own at its port, and those of the setting. A
+ * page of another site that got its own name to lead here (DNS rebinding) still asks by that name.
  *
  * @param setting names with their ports, separated by commas
  */

@@ -1,6 +1,7 @@
 /**
- * The content security policy of a page: what it may load, run and talk to is its own server, scripts only those that
- * carry the answer's nonce or come from the server, and no other site may show it in a frame (CSP Level 3).
+ * The content security policy of a page: what it may load, run and talk to is its own server,
+ * scripts only those that carry the answer's nonce or come from the server, and no other site may
+ * show it in a frame (CSP Level 3).
  *
  * @param nonce a fresh random text for each answer
  * @param dev while developing, modules are evaluated as they change and a socket tells of changes

@@ -8,15 +8,19 @@ import { contentSecurityPolicy, SECURITY_HEADERS } from './headers';
 import { Spread } from './spread';
 
 /*
- * The web server: a gate that every request passes first, whatever it asks for, and behind it the application. The gate
- * looks at the name by which it was asked, drops what only a proxy may say, and gives every answer its headers.
+ * The web server: a gate that every request passes first, whatever it asks for, and behind it the
+ * application. The gate looks at the name by which it was asked, drops what only a proxy may say,
+ * and gives every answer its headers.
  */
 
 const dev = process.argv.includes('--dev');
 const port = Number(process.env.PORT ?? 4180);
 const hostname = process.env.VISTUM_LISTEN ?? '127.0.0.1';
 const hosts = allowedHosts(port, process.env.VISTUM_HOSTS);
-/** Time for a whole request to arrive, in milliseconds: enough for a piece of a recording on a slow line. */
+/**
+ * Time for a whole request to arrive, in milliseconds: enough for a piece of a recording on a slow
+ * line.
+ */
 const REQUEST_MS = 10 * 60_000;
 const HEADERS_MS = 20_000;
 
@@ -25,7 +29,10 @@ await application.prepare();
 const answer = application.getRequestHandler();
 const upgrade = application.getUpgradeHandler();
 
-/** Tabs that come back all at once, as after a restart, open their streams this far apart, in milliseconds. */
+/**
+ * Tabs that come back all at once, as after a restart, open their streams this far apart, in
+ * milliseconds.
+ */
 const STREAMS_APART = 25;
 const streams = new Spread(STREAMS_APART);
 const isEventStream = ({ url, method }: IncomingMessage): boolean =>

@@ -1,6 +1,6 @@
 /**
- * Lets requests through one after the other with some time between, so that a crowd of one kind does not keep the others
- * from their turn. One that comes alone goes through at once.
+ * Lets requests through one after the other with some time between, so that a crowd of one kind
+ * does not keep the others from their turn. One that comes alone goes through at once.
  */
 export class Spread {
   private free = 0;

@@ -78,7 +78,10 @@ export function FreezeDialog({ open, onClose }: { open: boolean; onClose: () => 
   );
 }
 
-/** The picture clip that is meant: the selected one if the playhead is on it, else the frontmost screen, else any picture. */
+/**
+ * The picture clip that is meant: the selected one if the playhead is on it, else the frontmost
+ * screen, else any picture.
+ */
 function pictureHere({
   project,
   selection,

@@ -2,7 +2,10 @@
 import { Dialog } from '../parts/Dialog';
 import { useEditor } from './store';
 
-/** All edits as a list; pressing one goes to the state after it. What lies ahead stays until something else is done. */
+/**
+ * All edits as a list; pressing one goes to the state after it. What lies ahead stays until
+ * something else is done.
+ */
 export function HistoryDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   const history = useEditor((s) => s.history);
   const goTo = useEditor((s) => s.goTo);

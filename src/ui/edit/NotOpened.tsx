@@ -7,7 +7,10 @@ import { Button } from '../parts/Button';
 import { api, ApiError } from '../shell/api';
 import { tellFault } from '../shell/notices-store';
 
-/** Says why a project was not opened; one that is damaged can be opened as it last was when it could be read. */
+/**
+ * Says why a project was not opened; one that is damaged can be opened as it last was when it could
+ * be read.
+ */
 export function NotOpened({ id, error }: { id: string; error: Error }) {
   const { name, lastGood } = (error instanceof ApiError ? error.details : {}) as {
     name?: string;

@@ -17,7 +17,10 @@ import {
   type OpenedProject,
 } from './store';
 
-/** Opens a project for one of its places: what is inside can read and edit it, and it is saved by itself. */
+/**
+ * Opens a project for one of its places: what is inside can read and edit it, and it is saved by
+ * itself.
+ */
 export function OpenProject({ id, children }: { id: string; children: ReactNode }) {
   const [store, setStore] = useState<StoreApi<EditorState> | null>(null);
   const [error, setError] = useState<Error | null>(null);
@@ -89,7 +92,8 @@ function useServerState() {
           void api<PointerTrack>(`/api/footage/${view.id}/pointer`)
             .then((track) => {
               const { width, height } = view.facts!;
-              // A recording that was relinked may have another size than the one it was attached to.
+              // A recording that was relinked may have another size than the one it was attached
+              // to.
               pointers[view.id] = scaleTrack(track, width, height);
               refresh();
             })

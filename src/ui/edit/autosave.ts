@@ -23,7 +23,10 @@ function stateAfter(error: unknown): SaveState {
 export function startAutosave(store: StoreApi<EditorState>): () => void {
   let timer: ReturnType<typeof setTimeout> | null = null;
   let saving = false;
-  /** What was sent since the last answer: the server may have saved any of it although its answer never came. */
+  /**
+   * What was sent since the last answer: the server may have saved any of it although its answer
+   * never came.
+   */
   let unanswered: Project[] = [];
 
   /** The revision that the server has, if it is one that was sent from here without an answer. */

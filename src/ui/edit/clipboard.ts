@@ -6,7 +6,8 @@ import { tell, tellFault } from '../shell/notices-store';
 import type { EditorState } from './store';
 
 /*
- * What was copied is kept in the browser's storage, so that another project in another tab can paste it.
+ * What was copied is kept in the browser's storage, so that another project in another tab can
+ * paste it.
  */
 
 const KEY = 'vistum-clipboard';
@@ -24,7 +25,10 @@ export function writeClipboard(projectId: string, snippet: Snippet): void {
   }
 }
 
-/** What can be pasted into the open project, with the footage it needs brought over; says why there is nothing. */
+/**
+ * What can be pasted into the open project, with the footage it needs brought over; says why there
+ * is nothing.
+ */
 export async function readClipboard(store: StoreApi<EditorState>): Promise<Snippet | null> {
   const text = localStorage.getItem(KEY);
   if (!text) {

@@ -7,7 +7,8 @@ import type { Ticks } from '@/core/time/ticks';
 import type { EditorState } from './store';
 
 /**
- * Places recordings one after the other, each with the part that was chosen in Footage, as one step of the history.
+ * Places recordings one after the other, each with the part that was chosen in Footage, as one step
+ * of the history.
  *
  * @param at where the first begins; null puts each at the end of its lane
  */

@@ -29,12 +29,21 @@ export type Selection =
 
 export type Dialogs = 'export' | 'commands' | 'keys' | 'history' | 'freeze' | 'retake';
 export type Panel = 'steps' | 'footage' | 'details';
-/** `failed` is tried again; `refused` waits for the next edit, since the same would be refused again. */
+/**
+ * `failed` is tried again; `refused` waits for the next edit, since the same would be refused
+ * again.
+ */
 export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'refused' | 'stale';
 
-/** A drag under way: each move is an edit of the state at its start, and takes the place of the move before. */
+/**
+ * A drag under way: each move is an edit of the state at its start, and takes the place of the move
+ * before.
+ */
 export interface Drag {
-  /** Does the edit of a move. Once another edit was done meanwhile, as by a key, the drag is over and this does nothing. */
+  /**
+   * Does the edit of a move. Once another edit was done meanwhile, as by a key, the drag is over
+   * and this does nothing.
+   */
   readonly to: (edit: Edit) => void;
 }
 
@@ -83,7 +92,8 @@ export interface EditorState extends Versioned {
   /**
    * Does an edit; a refusal becomes a message. Answers whether it was done.
    *
-   * @param merge joins the edit before it, when that had the same label and selection and was of the same gesture
+   * @param merge joins the edit before it, when that had the same label and selection and was of
+   * the same gesture
    */
   readonly edit: (label: string, edit: Edit, merge?: boolean) => boolean;
   /** What is edited from now on is another gesture, and so another step of undo. */

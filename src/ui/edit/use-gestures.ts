@@ -6,8 +6,9 @@ import { useEditorStore } from './store';
 const TOGETHER_MS = 1500;
 
 /**
- * Tells the editor where one gesture ends and the next begins: with each press of the pointer, whenever another control
- * gets the focus, and after a pause between keys. What one gesture does is one step of undo.
+ * Tells the editor where one gesture ends and the next begins: with each press of the pointer,
+ * whenever another control gets the focus, and after a pause between keys. What one gesture does is
+ * one step of undo.
  */
 export function useGestures(): void {
   const store = useEditorStore();

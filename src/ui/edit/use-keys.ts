@@ -21,7 +21,10 @@ const typing = (target: EventTarget | null) =>
 const pressable = (target: EventTarget | null) =>
   target instanceof HTMLElement && !!target.closest('button, a, [role="tab"], summary');
 
-/** Knows whether the control that has the focus was reached by keys, as by Tab or an arrow within a group. */
+/**
+ * Knows whether the control that has the focus was reached by keys, as by Tab or an arrow within a
+ * group.
+ */
 function reachedByKeys() {
   let walking = false;
   let there: EventTarget | null = null;
@@ -61,7 +64,8 @@ export function useKeys(player: Player | null): void {
       const name = nameOf(event);
       // Its field is about to take the keys.
       if (store.getState().typeInto && event.key.length === 1) return;
-      // A control that was reached by keys has Space; one that was only pressed with the pointer has done its part.
+      // A control that was reached by keys has Space; one that was only pressed with the pointer
+      // has done its part.
       if (pressable(event.target) && (name === 'Enter' || (name === 'Space' && reached.by(event))))
         return;
       if (event.target instanceof HTMLInputElement && /^(Space|Arrow|Home|End)/.test(event.key))

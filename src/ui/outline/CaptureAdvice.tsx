@@ -8,7 +8,10 @@ import { SliderField } from '../parts/fields';
 const DRAWN = 92;
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
-/** What size to capture so that every framing stays sharp, and what sources of other shapes would leave. */
+/**
+ * What size to capture so that every framing stays sharp, and what sources of other shapes would
+ * leave.
+ */
 export function CaptureAdvice() {
   const canvas = useEditor((s) => s.project.canvas);
   const [closest, setClosest] = useState(1.4);

@@ -7,7 +7,9 @@ import { Button } from '../parts/Button';
 
 const READ_LINE = 0.35;
 
-/** The narration in large type that rolls at reading speed; mirrored for a glass before the camera. */
+/**
+ * The narration in large type that rolls at reading speed; mirrored for a glass before the camera.
+ */
 export function Prompter({ onClose }: { onClose: () => void }) {
   const steps = useEditor((s) => s.project.steps);
   const [speed, setSpeed] = useState(useEditor((s) => s.project.script.wordsPerMinute));

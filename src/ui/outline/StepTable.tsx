@@ -22,7 +22,10 @@ import { StepRow } from './StepRow';
 
 const ROW_GUESS = 150;
 
-/** The script: one row a step, what is said beside what happens on screen. Only rows in sight are drawn. */
+/**
+ * The script: one row a step, what is said beside what happens on screen. Only rows in sight are
+ * drawn.
+ */
 export function StepTable({ onPaste }: { onPaste: () => void }) {
   const store = useEditorStore();
   const steps = useEditor((s) => s.project.steps);

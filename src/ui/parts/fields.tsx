@@ -150,7 +150,10 @@ export function SelectField<T extends string>({
   );
 }
 
-/** A text that is taken over when the field is left or Enter is pressed; Escape takes back what was typed. */
+/**
+ * A text that is taken over when the field is left or Enter is pressed; Escape takes back what was
+ * typed.
+ */
 export function TextField({
   label,
   value,
@@ -206,7 +209,10 @@ export function TextField({
   );
 }
 
-/** A number with its unit, taken over when the field is left or Enter is pressed; what is no number is put back. */
+/**
+ * A number with its unit, taken over when the field is left or Enter is pressed; what is no number
+ * is put back.
+ */
 export function NumberField({
   label,
   value,

@@ -162,7 +162,8 @@ function Poster({ project }: { project: ProjectSummary }) {
   return (
     <span className="flex h-[54px] w-24 shrink-0 items-center justify-center overflow-hidden border border-line bg-surround/30">
       {project.poster ? (
-        // The strip's first view; its height is fixed, so that cutting it off at the side shows one.
+        // The strip's first view; its height is fixed, so that cutting it off at the side shows
+        // one.
         <span
           className="size-full bg-cover bg-left"
           style={{

@@ -1,6 +1,8 @@
 const UNITS = ['KB', 'MB', 'GB', 'TB'] as const;
 
-/** A number of bytes to read: "3.2 GB". Units of 1024, as disks are told elsewhere on the machine. */
+/**
+ * A number of bytes to read: "3.2 GB". Units of 1024, as disks are told elsewhere on the machine.
+ */
 export function inWords(bytes: number): string {
   let value = bytes / 1024;
   let unit = 0;

@@ -11,7 +11,10 @@ const SAFE = [
   ['title-safe', 0.9],
 ] as const;
 
-/** The area on the live screen, to be dragged and sized, with its safe lines. What lies outside is dimmed, not lost. */
+/**
+ * The area on the live screen, to be dragged and sized, with its safe lines. What lies outside is
+ * dimmed, not lost.
+ */
 export function AreaOverlay({ scale }: { scale: number }) {
   const store = useRecordStore();
   const area = useRecord((s) => s.area);

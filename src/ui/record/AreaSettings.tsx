@@ -27,7 +27,10 @@ const RATIOS = [
   ['own', 'own', -2],
 ] as const;
 
-/** The part of the screen that counts. The whole is recorded all the same, so that it can be widened later. */
+/**
+ * The part of the screen that counts. The whole is recorded all the same, so that it can be widened
+ * later.
+ */
 export function AreaSettings() {
   const client = useQueryClient();
   const canvas = useEditor((s) => s.project.canvas);

@@ -27,7 +27,10 @@ function areaFor(
   };
 }
 
-/** How the camera's picture is shown. All of it is kept as data; the recording has the whole picture. */
+/**
+ * How the camera's picture is shown. All of it is kept as data; the recording has the whole
+ * picture.
+ */
 export function CameraSettings() {
   const look = useRecord((s) => s.cameraLook);
   const cameraSize = useRecord((s) => s.settings.cameraSize);

@@ -17,7 +17,10 @@ interface Stroke {
   readonly points: [number, number, number][];
 }
 
-/** What lies over the live screen: the practice program is operated through it, and drawings are made on it. */
+/**
+ * What lies over the live screen: the practice program is operated through it, and drawings are
+ * made on it.
+ */
 export function LiveOverlay({
   size,
   scale,

@@ -26,7 +26,10 @@ async function withRescue<T>(
   }
 }
 
-/** Offers recordings that were broken off: by a crash, a closed tab or lid, or a server that went away. */
+/**
+ * Offers recordings that were broken off: by a crash, a closed tab or lid, or a server that went
+ * away.
+ */
 export function RescueBanner() {
   const projectId = useEditor((s) => s.id);
   const takes = useEditor((s) => s.takes);

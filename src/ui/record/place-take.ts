@@ -8,7 +8,10 @@ import type { TakePlacement } from '@/server/takes/keep';
 import type { EditorState } from '../edit/store';
 import { api } from '../shell/api';
 
-/** Keeps a take and puts it at its step of the open project, as one step of the undo history. Answers whether it stands there. */
+/**
+ * Keeps a take and puts it at its step of the open project, as one step of the undo history.
+ * Answers whether it stands there.
+ */
 export async function keepAndPlace(
   editor: StoreApi<EditorState>,
   takeId: string,

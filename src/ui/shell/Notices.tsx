@@ -2,7 +2,10 @@
 import { X } from 'lucide-react';
 import { useNotices } from './notices-store';
 
-/** Messages at the foot of the page. They lie over what is worked on, so that presses go through them but for their buttons. */
+/**
+ * Messages at the foot of the page. They lie over what is worked on, so that presses go through
+ * them but for their buttons.
+ */
 export function Notices() {
   const { notices, remove } = useNotices();
   return (

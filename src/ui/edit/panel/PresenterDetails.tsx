@@ -15,7 +15,10 @@ const CORNER_NAMES: Record<Corner, string> = {
 };
 const percent = (v: number) => String(Math.round(v * 100));
 
-/** Where the presenter stands in the corner layout, and the key of the recording at the playhead or of the one that is named. */
+/**
+ * Where the presenter stands in the corner layout, and the key of the recording at the playhead or
+ * of the one that is named.
+ */
 export function PresenterDetails({ footageId }: { footageId?: string }) {
   const placement = useEditor((s) => s.project.presenter);
   const edit = useEditor((s) => s.edit);

@@ -17,7 +17,8 @@ export function followDrag(
     if (e.pointerId !== pointerId) return;
     if (!moved && Math.hypot(e.clientX - from.x, e.clientY - from.y) > 3) {
       moved = true;
-      // Not before: whoever captures the pointer also gets the double press that another element waits for.
+      // Not before: whoever captures the pointer also gets the double press that another element
+      // waits for.
       if (target.isConnected) target.setPointerCapture(pointerId);
     }
     if (moved) onMove(e.clientX - from.x, e.clientY - from.y, e);

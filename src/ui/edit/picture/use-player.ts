@@ -16,7 +16,8 @@ export function usePlayer(): {
   const made = useRef<{ canvas: HTMLCanvasElement; player: Player } | null>(null);
   const canvasRef = useCallback(
     (canvas: HTMLCanvasElement | null) => {
-      // A canvas can hand its drawing to a worker only once; the same element comes again after a re-mount.
+      // A canvas can hand its drawing to a worker only once; the same element comes again after a
+      // re-mount.
       if (!canvas || made.current?.canvas === canvas) return;
       made.current?.player.close();
       const created = new Player(canvas, FONT_URL, {
@@ -36,7 +37,8 @@ export function usePlayer(): {
     player.seek(playhead);
     player.setView(view);
     void player.setProject(project, sources);
-    // Handing a long project to the workers takes a while: the timeline shows the edit first, and of several edits only the last is handed over.
+    // Handing a long project to the workers takes a while: the timeline shows the edit first, and
+    // of several edits only the last is handed over.
     let waiting = false;
     const handOver = () => {
       if (waiting) return;

@@ -19,7 +19,10 @@ const WORDS: Record<RetakePhase, string> = {
   saving: 'Putting the words in place',
 };
 
-/** Records the words of the range again while the Picture plays; lies beside the Picture, which stays in sight. */
+/**
+ * Records the words of the range again while the Picture plays; lies beside the Picture, which
+ * stays in sight.
+ */
 export function RetakeDialog({ onClose, player }: { onClose: () => void; player: Player | null }) {
   const store = useEditorStore();
   const range = useEditor((s) => rangeOf(s));

@@ -9,8 +9,8 @@ import { pressItem, selectedItems } from './selecting';
 import type { Piece } from './visible';
 
 /**
- * The clips of a lane that are too narrow to be worked on at this scale, all on one canvas: there may be thousands. A press
- * selects the one under it; a larger scale brings them out.
+ * The clips of a lane that are too narrow to be worked on at this scale, all on one canvas: there
+ * may be thousands. A press selects the one under it; a larger scale brings them out.
  */
 export function Crumbs({
   lane,

@@ -8,7 +8,9 @@ import { followDrag } from '../picture/drag';
 import { rangeOf, useEditor, useEditorStore } from '../store';
 import { ROW } from './geometry';
 
-/** Name and switches of a lane: its name is dragged to reorder, its lower edge to make it higher. */
+/**
+ * Name and switches of a lane: its name is dragged to reorder, its lower edge to make it higher.
+ */
 export function LaneHeader({ lane }: { lane: Lane }) {
   const store = useEditorStore();
   const edit = useEditor((s) => s.edit);

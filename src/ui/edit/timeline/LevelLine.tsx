@@ -19,7 +19,10 @@ const toY = (dB: number, height: number) =>
 const toLevel = (y: number, height: number) =>
   y >= height ? -96 : TOP_DB - (y / height) * (TOP_DB - BOTTOM_DB);
 
-/** The level along a clip with its points, and its fades: a double press adds or removes a point, the corners pull the fades. */
+/**
+ * The level along a clip with its points, and its fades: a double press adds or removes a point,
+ * the corners pull the fades.
+ */
 export function LevelLine({
   clip,
   width,

@@ -20,7 +20,10 @@ interface Props {
   readonly bare?: boolean;
 }
 
-/** Something with a start and an end on the timeline: dragged to move, by its ends to change its length. */
+/**
+ * Something with a start and an end on the timeline: dragged to move, by its ends to change its
+ * length.
+ */
 export function SpanView({ list, span, label, color, top = 1, height, bare }: Props) {
   const store = useEditorStore();
   const scale = useEditor((s) => s.pixelsPerSecond);

@@ -15,7 +15,10 @@ async function loadStrip(footageId: string): Promise<HTMLImageElement> {
   return image;
 }
 
-/** Small views of the recording along the part of a clip that is in sight, from the strip made at ingest; on one canvas. */
+/**
+ * Small views of the recording along the part of a clip that is in sight, from the strip made at
+ * ingest; on one canvas.
+ */
 export function Thumbnails({
   clip,
   height,

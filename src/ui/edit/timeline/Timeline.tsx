@@ -93,7 +93,8 @@ export function Timeline({ player }: { player: Player | null }) {
       ),
     });
   };
-  // After the new width is there; the spot under the pointer, or else the playhead, stays where it is.
+  // After the new width is there; the spot under the pointer, or else the playhead, stays where it
+  // is.
   const shown = useRef(scale);
   useLayoutEffect(() => {
     const element = scroller.current!;

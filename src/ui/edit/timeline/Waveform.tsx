@@ -14,7 +14,9 @@ async function loadPeaks(footageId: string): Promise<Uint8Array> {
   return new Uint8Array(await response.arrayBuffer());
 }
 
-/** Highest level along the part of a clip that is in sight, as it sounds with its gain and envelope. */
+/**
+ * Highest level along the part of a clip that is in sight, as it sounds with its gain and envelope.
+ */
 export function Waveform({
   clip,
   height,

@@ -26,7 +26,10 @@ export const selectedItems = ({
     ? [selection.id, ...also]
     : [];
 
-/** A press on a thing: alone it selects it, with Ctrl it is added or taken away, with Shift all clips up to it are added. */
+/**
+ * A press on a thing: alone it selects it, with Ctrl it is added or taken away, with Shift all
+ * clips up to it are added.
+ */
 export function pressItem(
   store: StoreApi<EditorState>,
   id: string,

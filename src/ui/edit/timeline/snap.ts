@@ -7,7 +7,9 @@ import { secondsToTicks, snapToFrame, ticksToSeconds, type Ticks } from '@/core/
 /** An edge meets what is so near on screen. */
 export const REACH_PX = 8;
 
-/** All times that an edge may snap to: clip and span ends, steps, markers, the playhead, the start. */
+/**
+ * All times that an edge may snap to: clip and span ends, steps, markers, the playhead, the start.
+ */
 export function snapPoints(project: Project, playhead: Ticks, but: ReadonlySet<string>): Ticks[] {
   const points = new Set<Ticks>([0, playhead]);
   for (const lane of project.lanes)

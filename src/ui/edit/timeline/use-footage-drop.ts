@@ -9,7 +9,10 @@ import { REACH_PX, snapDelta, snapPoints } from './snap';
 
 export const FOOTAGE_DRAG = 'application/x-vistum-footage';
 
-/** Footage dragged onto a lane is placed where it is let go; with Shift room is made, with Alt it lies over what is there. */
+/**
+ * Footage dragged onto a lane is placed where it is let go; with Shift room is made, with Alt it
+ * lies over what is there.
+ */
 export function useFootageDrop() {
   const store = useEditorStore();
   const [ghost, setGhost] = useState<{ laneId: string; time: number } | null>(null);

@@ -36,8 +36,8 @@ function itemsIn(
 }
 
 /**
- * Pressing on an empty place of the timeline and dragging spans a rubber band: what it touches is selected, with Ctrl in addition. A
- * press without a drag is handed on.
+ * Pressing on an empty place of the timeline and dragging spans a rubber band: what it touches is
+ * selected, with Ctrl in addition. A press without a drag is handed on.
  */
 export function useRubberBand(
   scroller: React.RefObject<HTMLDivElement | null>,

@@ -11,13 +11,19 @@ interface Run {
   readonly end: Ticks;
 }
 
-/** What is drawn on a lane: a clip by itself, a closed group as one block, or a run of clips too narrow to be worked on. */
+/**
+ * What is drawn on a lane: a clip by itself, a closed group as one block, or a run of clips too
+ * narrow to be worked on.
+ */
 export type Piece =
   | { readonly kind: 'clip'; readonly index: number }
   | ({ readonly kind: 'group' } & Run)
   | ({ readonly kind: 'crumbs' } & Run);
 
-/** Clips narrower than this can't be worked on and are only drawn; where very many are in sight, only wider ones stand by themselves. */
+/**
+ * Clips narrower than this can't be worked on and are only drawn; where very many are in sight,
+ * only wider ones stand by themselves.
+ */
 const NARROW_PX = 9;
 const NARROW_IN_A_CROWD_PX = 24;
 const CROWD = 60;

@@ -84,7 +84,8 @@ export function FootageItem({
       draggable={ready}
       onDragStart={(e) => {
         e.dataTransfer.setData(FOOTAGE_DRAG, JSON.stringify(dragged));
-        // Keys held while letting go say how it is placed; a browser lets nothing go where they ask for what is not allowed.
+        // Keys held while letting go say how it is placed; a browser lets nothing go where they ask
+        // for what is not allowed.
         e.dataTransfer.effectAllowed = 'all';
       }}
       className={grid ? 'border border-line p-1.5' : 'border-b border-line py-1.5'}

@@ -4,7 +4,10 @@ import { BringFootageBody } from '@/server/http/bodies';
 
 type Context = { params: Promise<{ id: string }> };
 
-/** Sees to it that a project has footage that copied clips need: from another project, or deleted from this one. */
+/**
+ * Sees to it that a project has footage that copied clips need: from another project, or deleted
+ * from this one.
+ */
 export const POST = handle<Context>(async (request, { params }) => {
   const { id } = await params;
   const { footageIds } = await readBody(request, BringFootageBody);

@@ -25,7 +25,10 @@ export const GET = handle<Context>(async (request, { params }) => {
   );
 });
 
-/** Adds the body at `upload-offset`; answers the size, which is smaller when something before it is missing. */
+/**
+ * Adds the body at `upload-offset`; answers the size, which is smaller when something before it is
+ * missing.
+ */
 export const PATCH = handle<Context>(async (request, { params }) => {
   const { id, name } = await params;
   const offset = Number(request.headers.get('upload-offset'));
