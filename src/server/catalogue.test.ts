@@ -58,9 +58,9 @@ test('what nobody expected says neither path nor stack', () => {
 
 test('each limit stands in docs/security.md with its number and its setting', () => {
   const text = readFileSync('docs/security.md', 'utf8');
-  for (const { setting, value, what } of Object.values(LIMITS)) {
+  for (const { setting, value, what, unit } of Object.values(LIMITS)) {
     const row = text.split('\n').find((line) => line.includes(`\`${setting}\``));
     expect([setting, row ?? '']).toEqual([setting, expect.stringContaining(what)]);
-    expect(row!.replaceAll(' ', '')).toContain(String(value));
+    expect(row!.replaceAll(' ', '')).toContain(`${value}|${unit}`);
   }
 });

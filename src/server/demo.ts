@@ -49,11 +49,8 @@ export async function seedDemo(onProgress: (message: string) => void): Promise<s
   await sequelize.query('PRAGMA foreign_keys = OFF');
   await projects.update({ id: DEMO_ID }, { where: { id: made } });
   await footage.update({ projectId: DEMO_ID }, { where: { projectId: made } });
-  for (const table of [jobs, revisions] as const)
-    await (table as typeof revisions).update(
-      { projectId: DEMO_ID },
-      { where: { projectId: made } },
-    );
+  await jobs.update({ projectId: DEMO_ID }, { where: { projectId: made } });
+  await revisions.update({ projectId: DEMO_ID }, { where: { projectId: made } });
   await sequelize.query('PRAGMA foreign_keys = ON');
   return DEMO_ID;
 }

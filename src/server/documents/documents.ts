@@ -1,4 +1,4 @@
-import { mkdir, writeFile } from 'node:fs/promises';
+import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { EMPTY_HISTORY, type History } from '@/core/edit/history';
 import type { Project } from '@/core/project/model';
@@ -178,9 +178,6 @@ export async function replaceProject(id: string, document: unknown): Promise<num
   return saveProject(id, document, EMPTY_HISTORY, revision);
 }
 
-/** Where the text of a document that can't be read is put when a good revision takes its place. */
-const damagedFolder = (): string => dataFolder('damaged');
-
 /**
  * Opens a damaged project at its last good revision: what can't be read is put aside as it is, and
  * the good revision becomes the newest.
@@ -194,9 +191,8 @@ export async function openLastGood(id: string, wanted: number): Promise<number> 
   if ('document' in checked) throw problem('not-damaged');
   const good = await lastGood(id, footage);
   if (good?.revision !== wanted) throw problem('revision-gone');
-  await mkdir(damagedFolder(), { recursive: true });
   await writeFile(
-    join(damagedFolder(), `${id}-${row.revision}-${Date.now()}.json`),
+    join(dataFolder('damaged'), `${id}-${row.revision}-${Date.now()}.json`),
     `${String(row.document)}\n${String(row.history)}\n`,
   );
   const found = accepted(checkDocument(JSON.parse(good.document), EMPTY_HISTORY, footage));

@@ -1,5 +1,5 @@
 import { limit } from '../limits';
-import { endNoted } from '../media/pipe-pids';
+import { endNoted } from '../processes/noted';
 
 const TICK_MS = 200;
 

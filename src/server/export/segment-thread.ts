@@ -1,9 +1,8 @@
 import { workerData } from 'piscina';
 import { processesGone } from '../media/pipe';
-import { Interrupted } from '../jobs/context';
-import { notePidsIn } from '../media/pipe-pids';
-import { Problem, systemProblem, type PlainProblem } from '../problem';
+import { notePidsIn } from '../processes/noted';
 import { Claims } from './claims';
+import { DONE, outcomeOf, type Outcome } from './outcome';
 import { SegmentRenderer, type Segment, type SegmentWork } from './segment';
 import { threadState } from './thread-state';
 
@@ -17,16 +16,6 @@ export interface ThreadData extends SegmentWork {
   /** Memory for the ids of the processes that threads start. */
   readonly pids: SharedArrayBuffer;
 }
-
-/**
- * How a thread ended, also when it was told to; errors lose their class on the way between threads.
- */
-export interface Outcome {
-  readonly refused: PlainProblem | null;
-  readonly interrupted: string | null;
-}
-
-const DONE: Outcome = { refused: null, interrupted: null };
 
 const data = workerData as ThreadData;
 const { done, stopped } = threadState(data.shared);
@@ -50,10 +39,7 @@ export default async function work(): Promise<Outcome> {
     return DONE;
   } catch (error) {
     if (error instanceof Stopped) return DONE;
-    if (error instanceof Interrupted) return { ...DONE, interrupted: error.message };
-    const found = error instanceof Problem ? error : systemProblem(error);
-    if (found) return { ...DONE, refused: found.plain() };
-    throw error;
+    return outcomeOf(error);
   } finally {
     renderer.close();
     await processesGone();

@@ -1,15 +1,14 @@
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import Piscina from 'piscina';
-import { Interrupted } from '../jobs/context';
-import { markedEnvironment } from '../jobs/leftovers';
-import { pidMemory } from '../media/pipe-pids';
+import { markedEnvironment } from '../processes/leftovers';
+import { pidMemory } from '../processes/noted';
 import { writeWhole } from '../media/whole-file';
 import { programRoot } from '../places';
-import { Problem, problem } from '../problem';
+import { problem } from '../problem';
 import { HangWatch } from './hang-watch';
 import type { RenderTask } from './render-frames';
-import type { Outcome } from './segment-thread';
+import { throwFailure, type Outcome } from './outcome';
 import type { StillData } from './still-thread';
 
 /** Writes the picture at a time in seconds as a PNG file; made in a thread, which can be ended. */
@@ -31,13 +30,12 @@ export async function writeStill(
   const stop = () => watch.endAll();
   signal.addEventListener('abort', stop);
   try {
-    const { refused, interrupted, png } = (await pool.run(null)) as Outcome & {
+    const { png, ...outcome } = (await pool.run(null)) as Outcome & {
       png: Uint8Array | null;
     };
     signal.throwIfAborted();
     if (watch.hung) throw problem('media-stands-still');
-    if (refused) throw Problem.of(refused);
-    if (interrupted !== null) throw new Interrupted(interrupted);
+    throwFailure(outcome);
     await writeWhole(target, (part) => writeFile(part, png!));
   } finally {
     signal.removeEventListener('abort', stop);

@@ -1,10 +1,8 @@
 import { workerData } from 'piscina';
-import { Interrupted } from '../jobs/context';
 import { processesGone } from '../media/pipe';
-import { notePidsIn } from '../media/pipe-pids';
-import { Problem, systemProblem } from '../problem';
+import { notePidsIn } from '../processes/noted';
 import type { RenderTask } from './render-frames';
-import type { Outcome } from './segment-thread';
+import { DONE, outcomeOf, type Outcome } from './outcome';
 import { renderStill } from './still';
 
 /*
@@ -21,14 +19,10 @@ const { task, seconds, pids } = workerData as StillData;
 
 export default async function make(): Promise<Outcome & { readonly png: Uint8Array | null }> {
   notePidsIn(pids);
-  const none = { refused: null, interrupted: null, png: null };
   try {
-    return { ...none, png: await renderStill(task, seconds) };
+    return { ...DONE, png: await renderStill(task, seconds) };
   } catch (error) {
-    if (error instanceof Interrupted) return { ...none, interrupted: error.message };
-    const found = error instanceof Problem ? error : systemProblem(error);
-    if (found) return { ...none, refused: found.plain() };
-    throw error;
+    return { ...outcomeOf(error), png: null };
   } finally {
     await processesGone();
   }

@@ -3,14 +3,14 @@ import { join } from 'node:path';
 import { setTimeout as delay } from 'node:timers/promises';
 import Piscina from 'piscina';
 import { programRoot } from '../places';
-import { Interrupted } from '../jobs/context';
-import { markedEnvironment } from '../jobs/leftovers';
-import { pidMemory } from '../media/pipe-pids';
-import { Problem, problem } from '../problem';
+import { markedEnvironment } from '../processes/leftovers';
+import { pidMemory } from '../processes/noted';
+import { problem } from '../problem';
 import { Claims } from './claims';
 import { HangWatch } from './hang-watch';
 import type { Segment, SegmentWork } from './segment';
-import type { Outcome, ThreadData } from './segment-thread';
+import { throwFailure, type Outcome } from './outcome';
+import type { ThreadData } from './segment-thread';
 import { threadState } from './thread-state';
 
 /** Memory that a thread with its decoders and its encoder may take, by bytes of its pictures. */
@@ -72,11 +72,7 @@ export async function renderSegments(
   try {
     signal.throwIfAborted();
     for (let i = 0; i < count; i++) runs.push(pool.run(null));
-    const all = runs.map(async (run) => {
-      const { refused, interrupted } = await run;
-      if (refused) throw Problem.of(refused);
-      if (interrupted !== null) throw new Interrupted(interrupted);
-    });
+    const all = runs.map(async (run) => throwFailure(await run));
     await Promise.race([Promise.all(all), broken, aborted]);
     onFrames(frames());
   } catch (error) {

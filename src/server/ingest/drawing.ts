@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { FootageRow } from '../db/models';
 import { footageFolder, originalPath } from '../footage/paths';
-import { Interrupted } from '../jobs/context';
+import { Interrupted } from '../processes/interrupted';
 import { limit } from '../limits';
 import { writeWhole } from '../media/whole-file';
 import { Problem, problem } from '../problem';

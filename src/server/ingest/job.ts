@@ -9,7 +9,8 @@ import { probeMedia } from '../media/probe';
 import { clearAttempts, keepMade } from './attempts';
 import { isDrawing, rasteriseDrawing } from './drawing';
 import { fitRole, guessRole, UNDECIDED } from './guess-role';
-import { makePeaks, makeProxy, makeSound, makeThumbs, type IngestTask } from './steps';
+import { makePeaks } from './peaks';
+import { makeProxy, makeSound, makeThumbs, type IngestTask } from './steps';
 
 /**
  * Finds out what a new file is and makes what the preview needs, in a folder of the attempt's own:

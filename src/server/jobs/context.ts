@@ -24,6 +24,3 @@ export interface Work {
   /** The most that one job may take, in seconds. */
   readonly seconds: () => number;
 }
-
-/** The work was ended by something that its file is not to blame for; it is tried again. */
-export class Interrupted extends Error {}

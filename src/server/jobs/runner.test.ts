@@ -10,7 +10,7 @@ import { closeDatabase, database } from '../db/connection';
 import { addFootage } from '../footage/add';
 import { footageFolder } from '../footage/paths';
 import { newProject } from '../projects';
-import { endLeftovers, JOB_MARK } from './leftovers';
+import { endLeftovers, JOB_MARK } from '../processes/leftovers';
 import * as queue from './queue';
 import { runJob } from './runner';
 
@@ -144,7 +144,7 @@ test('FFmpeg ends with the process that started it, however that ends', async ()
     const [command, ...args] = JSON.parse(process.argv[1]);
     console.log(spawn(command, args, { stdio: 'ignore' }).pid);
     setInterval(() => {}, 1000);`;
-  const { limitedCommand } = await import('../media/limited');
+  const { limitedCommand } = await import('../processes/limited');
   const input = ['-re', '-f', 'lavfi', '-i', 'testsrc2', '-f', 'null', '-'];
   const [command, args] = limitedCommand('ffmpeg', input, { memory: 1 << 30 });
   const parent = spawn(process.execPath, ['-e', script, JSON.stringify([command, ...args])]);

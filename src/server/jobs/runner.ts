@@ -4,8 +4,9 @@ import { exportWork } from '../export/job';
 import { ingestWork } from '../ingest/job';
 import { trackWork } from '../ingest/track-job';
 import { problem, problemFor } from '../problem';
-import { Interrupted, type JobContext, type Work } from './context';
-import { endLeftovers, JOB_MARK } from './leftovers';
+import { Interrupted } from '../processes/interrupted';
+import type { JobContext, Work } from './context';
+import { endLeftovers, JOB_MARK } from '../processes/leftovers';
 import { claim, finish, heartbeat, LEASE_MS, MAX_ATTEMPTS, putBack, tryAgain } from './queue';
 
 const WORK: Readonly<Record<JobType, Work>> = {

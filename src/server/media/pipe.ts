@@ -11,11 +11,11 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { spawnLimited } from './limited';
-import { notePid } from './pipe-pids';
+import { spawnLimited } from '../processes/limited';
+import { notePid } from '../processes/noted';
 import { failureOf, mediaLimits } from './process';
-import { exitStatusOf } from './exit-status';
-import { Interrupted } from '../jobs/context';
+import { exitStatusOf } from '../processes/exit-status';
+import { Interrupted } from '../processes/interrupted';
 import { problem } from '../problem';
 
 /*

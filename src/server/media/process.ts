@@ -1,8 +1,8 @@
 import type { ChildProcess, SpawnOptions } from 'node:child_process';
-import { Interrupted } from '../jobs/context';
+import { Interrupted } from '../processes/interrupted';
 import { bytesInWords, limit } from '../limits';
 import { problem, systemProblem, type Problem } from '../problem';
-import { spawnLimited, type ProcessLimits } from './limited';
+import { spawnLimited, type ProcessLimits } from '../processes/limited';
 
 /**
  * Demuxers that may open a file from outside; playlists, which point at other files, are not among

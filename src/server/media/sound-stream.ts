@@ -1,6 +1,6 @@
 import type { Readable } from 'node:stream';
 import { CHANNELS, SAMPLE_RATE, silence, type Stereo } from '@/core/audio/mix';
-import { Interrupted } from '../jobs/context';
+import { Interrupted } from '../processes/interrupted';
 import { limit } from '../limits';
 import { problem } from '../problem';
 import { GUARDED_INPUT, MediaProcess } from './process';

@@ -2,6 +2,7 @@ import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Op } from 'sequelize';
 import { database, inTransaction } from '../db/connection';
+import { ownedTables } from '../db/owned';
 import { unpack } from '../documents/check';
 import { dataDirectory, dataFolder } from '../places';
 import { graceEnd } from './deleted';
@@ -41,20 +42,20 @@ export async function purge(now = Date.now()): Promise<Purged> {
 }
 
 async function purgeProjects(before: Date): Promise<number> {
-  const { projects, footage, takes, exports, jobs, revisions } = await database();
+  const db = await database();
+  const { projects, jobs, revisions } = db;
+  const owned = ownedTables(db);
   const gone = await projects.findAll({
     where: { deletedAt: { [Op.lt]: before } },
     attributes: ['id'],
   });
+  let count = 0;
   for (const { id } of gone) {
     const where = { projectId: id };
-    const of = async (table: typeof footage) =>
-      (await table.findAll({ where, attributes: ['id'], raw: true })).map((row) => row.id);
-    const folders = {
-      footage: await of(footage),
-      takes: await of(takes as never),
-      exports: await of(exports as never),
-    };
+    const folders: [kind: string, id: string][] = [];
+    for (const { folder, table } of owned)
+      for (const row of await table.findAll({ where, attributes: ['id'], raw: true }))
+        folders.push([folder, row.id]);
     const removed = await inTransaction(async (transaction) => {
       // It may have been brought back meanwhile.
       const still = await projects.count({
@@ -62,16 +63,17 @@ async function purgeProjects(before: Date): Promise<number> {
         transaction,
       });
       if (!still) return false;
-      for (const table of [jobs, revisions, exports, takes, footage])
-        await (table as typeof footage).destroy({ where, transaction });
+      await jobs.destroy({ where, transaction });
+      await revisions.destroy({ where, transaction });
+      for (const { table } of owned) await table.destroy({ where, transaction });
       await projects.destroy({ where: { id }, transaction });
       return true;
     });
-    if (removed)
-      for (const [kind, ids] of Object.entries(folders))
-        for (const one of ids) await removeFolder(kind, one);
+    if (!removed) continue;
+    count++;
+    for (const [kind, one] of folders) await removeFolder(kind, one);
   }
-  return gone.length;
+  return count;
 }
 
 /**
@@ -122,21 +124,16 @@ const ageOf = (path: string): Promise<number> =>
 
 /** Folders without a row, uploads that were broken off, and the oldest of the copies. */
 async function purgeFiles(before: number): Promise<number> {
-  const { footage, takes, exports } = await database();
   let count = 0;
   const remove = async (path: string) => {
     await rm(path, { recursive: true, force: true });
     count++;
   };
-  for (const [kind, table] of [
-    ['footage', footage],
-    ['takes', takes],
-    ['exports', exports],
-  ] as const)
-    for (const id of await readdir(dataFolder(kind))) {
-      const path = join(dataFolder(kind), id);
+  for (const { folder, table } of ownedTables(await database()))
+    for (const id of await readdir(dataFolder(folder))) {
+      const path = join(dataFolder(folder), id);
       if ((await ageOf(path)) >= before) continue;
-      if (!(await (table as typeof footage).count({ where: { id } }))) await remove(path);
+      if (!(await table.count({ where: { id } }))) await remove(path);
     }
   for (const name of await readdir(dataFolder('uploads'))) {
     const path = join(dataFolder('uploads'), name);

@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import { database } from '../db/connection';
+import { ownedTables } from '../db/owned';
 import { dataDirectory } from '../places';
 import { freeDisk } from '../takes/takes';
 import { bytesOf, filesIn } from './sizes';
@@ -28,19 +29,10 @@ export function diskUsage(): Promise<DiskUsage> {
 }
 
 async function count(): Promise<DiskUsage> {
-  const { footage, takes, exports } = await database();
   const all = new Map<string, number>();
   const ofProject = new Map<string, Map<string, number>>();
-  const kinds = [
-    ['footage', footage],
-    ['takes', takes],
-    ['exports', exports],
-  ] as const;
-  for (const [folder, table] of kinds) {
-    const rows = await (table as typeof footage).findAll({
-      attributes: ['id', 'projectId'],
-      raw: true,
-    });
+  for (const { folder, table } of ownedTables(await database())) {
+    const rows = await table.findAll({ attributes: ['id', 'projectId'], raw: true });
     for (const { id, projectId } of rows) {
       const own = ofProject.get(projectId) ?? new Map<string, number>();
       ofProject.set(projectId, own);

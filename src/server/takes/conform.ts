@@ -4,7 +4,7 @@ import { readTakeEvents } from '@/core/take/read-events';
 import type { TakeEvent, TrackName } from '@/core/take/take';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
 import { ticksToSeconds } from '@/core/time/ticks';
-import { Interrupted } from '../jobs/context';
+import { Interrupted } from '../processes/interrupted';
 import { probeMedia, type MediaFacts } from '../media/probe';
 import { GUARDED_INPUT, runMedia } from '../media/process';
 import { partPath, partSize, readEvents, takeFolder } from './files';

@@ -1,6 +1,6 @@
 import { join } from 'node:path';
-import { Interrupted } from '../jobs/context';
-import { spawnLimited } from '../media/limited';
+import { Interrupted } from '../processes/interrupted';
+import { spawnLimited } from '../processes/limited';
 import { programRoot } from '../places';
 import { Problem, problem, type PlainProblem } from '../problem';
 

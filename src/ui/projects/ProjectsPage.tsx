@@ -9,12 +9,12 @@ import { formatClock } from '@/core/time/timecode';
 import type { ProjectSummary } from '@/server/projects';
 import type { DiskUsage } from '@/server/purge/usage';
 import { Button } from '../parts/Button';
+import { bytesInWords } from '../parts/bytes';
 import { IconButton } from '../parts/IconButton';
 import { api } from '../shell/api';
 import { LampToggle } from '../shell/LampToggle';
 import { tell, tellFault } from '../shell/notices-store';
 import { DeletedDialog } from './DeletedDialog';
-import { inWords } from './bytes';
 import { NewProjectDialog } from './NewProjectDialog';
 import { RenameDialog } from './RenameDialog';
 
@@ -115,7 +115,7 @@ export function ProjectsPage() {
         </Button>
         {usage && (
           <span className="numbers text-xs text-ink-2">
-            {inWords(usage.used)} used · {inWords(usage.free)} free
+            {bytesInWords(usage.used)} used · {bytesInWords(usage.free)} free
           </span>
         )}
       </footer>
@@ -147,7 +147,7 @@ function ProjectFacts({ project, bytes }: { project: ProjectSummary; bytes: numb
           `${Number(framesPerSecond(picture.frameRate).toFixed(2))} fps`,
         ]
       : []),
-    ...(bytes === undefined ? [] : [inWords(bytes)]),
+    ...(bytes === undefined ? [] : [bytesInWords(bytes)]),
     `changed ${formatDistanceToNow(new Date(changedAt), { addSuffix: true })}`,
   ];
   return (

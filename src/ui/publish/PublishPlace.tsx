@@ -8,6 +8,7 @@ import type { ExportView } from '@/server/export/job';
 import { FORMAT_FACTS } from '@/core/project/export-formats';
 import { listen, type ServerState } from '../edit/server-state';
 import { IconButton } from '../parts/IconButton';
+import { bytesInWords } from '../parts/bytes';
 import { api } from '../shell/api';
 import { tellFault } from '../shell/notices-store';
 import { PlaceHeader } from '../shell/PlaceHeader';
@@ -88,12 +89,10 @@ function summary({ settings, result, createdAt }: ExportView): string {
       ? [settings.bitRate === null ? settings.quality : `${settings.bitRate} Mbit/s`]
       : []),
     ...(result && !still ? [formatClock(result.duration)] : []),
-    ...(result ? [megabytes(result.bytes), `made in ${formatClock(result.wallSeconds)}`] : []),
+    ...(result ? [bytesInWords(result.bytes), `made in ${formatClock(result.wallSeconds)}`] : []),
     format(new Date(createdAt), 'd MMM, HH:mm'),
   ].join(' · ');
 }
-
-const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(1)} MB`;
 
 function ExportRow({
   item,

@@ -2,10 +2,8 @@
 import { Circle, Flag, Pause, Play, Square } from 'lucide-react';
 import { formatClock } from '@/core/time/timecode';
 import { Button } from '../parts/Button';
+import { bytesInWords } from '../parts/bytes';
 import { useRecord, useRecordStore } from './record-store';
-
-const bytes = (n: number) =>
-  n >= 1e9 ? `${(n / 1e9).toFixed(0)} GB` : `${(n / 1e6).toFixed(0)} MB`;
 
 /** Record, pause, mark and stop; how long it is, what room is left, and whether all is safe. */
 export function TakeTransport() {
@@ -94,7 +92,7 @@ export function TakeTransport() {
           className={`numbers text-xs ${free < 2e9 ? 'text-caution' : 'text-ink-2'}`}
           title="Room left on the server’s disk"
         >
-          {bytes(free)} free
+          {bytesInWords(free)} free
         </span>
       )}
     </div>

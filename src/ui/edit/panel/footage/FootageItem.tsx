@@ -8,6 +8,7 @@ import { framesPerSecond, ticksToSeconds } from '@/core/time/ticks';
 import { formatClock, formatTimecode } from '@/core/time/timecode';
 import type { FootageView } from '@/server/footage/view';
 import { Button } from '../../../parts/Button';
+import { bytesInWords } from '../../../parts/bytes';
 import { TextField } from '../../../parts/fields';
 import { IconButton } from '../../../parts/IconButton';
 import { api } from '../../../shell/api';
@@ -261,7 +262,7 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
           'Length',
           facts.kind === 'image' ? 'still' : `${ticksToSeconds(facts.duration).toFixed(2)} s`,
         ],
-        ['Size of the file', `${(view.bytes / 1e6).toFixed(1)} MB`],
+        ['Size of the file', bytesInWords(view.bytes)],
       ]
     : [];
   return (

@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess, type SpawnOptions } from 'node:child_process';
 import { existsSync } from 'node:fs';
-import { markedEnvironment } from '../jobs/leftovers';
+import { markedEnvironment } from './leftovers';
 
 /*
  * Programs that read what strangers made run with limits of their own, and end with whoever started
