@@ -35,7 +35,7 @@ export const LIMITS = {
     what: 'of a project that is saved, with its history',
   },
   saveValues: {
-    value: 1_000_000,
+    value: 5_000_000,
     setting: 'VISTUM_MAX_SAVE_VALUES',
     unit: 'items',
     what: 'values in a project that is saved, with its history',

@@ -4,6 +4,7 @@ import { isPatch, patchProject } from './patch';
 
 /** More entries than undo ever keeps are not read. */
 const MOST_ENTRIES = 1000;
+/** A label can quote what a person wrote; what is longer is cut off, never refused. */
 const LONGEST_LABEL = 200;
 
 const isObject = (value: unknown): value is Record<string, unknown> =>
@@ -11,8 +12,7 @@ const isObject = (value: unknown): value is Record<string, unknown> =>
 
 function entryFault(entry: unknown): string | null {
   if (!isObject(entry)) return 'has an entry that is not an object';
-  if (typeof entry.label !== 'string' || entry.label.length > LONGEST_LABEL)
-    return 'has an entry without a label';
+  if (typeof entry.label !== 'string') return 'has an entry without a label';
   if (!isPatch(entry.forward) || !isPatch(entry.inverse)) return 'has an entry that is no change';
   return null;
 }
@@ -34,7 +34,7 @@ export function readHistory(value: unknown): { history: History } | { fault: str
       const fault = entryFault(entry);
       if (fault) return { fault };
       const { label, forward, inverse } = entry as HistoryEntry;
-      lists[name].push({ label, forward, inverse });
+      lists[name].push({ label: label.slice(0, LONGEST_LABEL), forward, inverse });
     }
   }
   return { history: lists };

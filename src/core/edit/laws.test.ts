@@ -22,7 +22,16 @@ import { copyClips, copyRange, pasteSnippet } from './clipboard';
 import { EditError } from './error';
 import { counter, demoProject, FRAME, frame, SOURCES } from './fixture';
 import { groupClips, ungroup } from './groups';
-import { doEdit, EMPTY_HISTORY, goToStep, redo, undo, type Versioned } from './history';
+import { historyFits, readHistory } from './check-history';
+import {
+  doEdit,
+  EMPTY_HISTORY,
+  goToStep,
+  redo,
+  undo,
+  type History,
+  type Versioned,
+} from './history';
 import { addLane, changeLane, moveLane, removeLane } from './lanes';
 import { detachAudio, setFades, setLevelPoint, silenceRange } from './levels';
 import { addMarker } from './markers';
@@ -228,6 +237,26 @@ function run(
 
 const steps = fc.array(step, { maxLength: 25 });
 const RUNS = { numRuns: Number(process.env.RUNS ?? 120) };
+
+test('the history of any edits is taken when it is saved, and fits when it is opened', () => {
+  fc.assert(
+    fc.property(steps, fc.nat(25), (list, back) => {
+      let state = run(list, withStill(counter()), counter());
+      for (let i = 0; i < back; i++) state = undo(state);
+      const saved = JSON.parse(JSON.stringify(state.history)) as History;
+      expect(readHistory(saved)).toEqual({ history: saved });
+      expect(historyFits(state.project, saved)).toBe(true);
+    }),
+    RUNS,
+  );
+});
+
+test('a label that quotes a long text is cut off, not refused', () => {
+  const entry = { label: `Move ${'Celadon '.repeat(100)}`, forward: {}, inverse: {} };
+  const read = readHistory({ done: [entry], undone: [] });
+  expect(read).toHaveProperty('history');
+  expect((read as { history: History }).history.done[0]!.label).toHaveLength(200);
+});
 
 test('undoing everything gives the first document byte for byte, redoing all the last', () => {
   fc.assert(

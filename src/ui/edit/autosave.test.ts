@@ -70,6 +70,24 @@ test('a save that is refused says why and is not repeated until something is cha
   stop();
 });
 
+test('a save that is too large lets go of the older half of undo, not of the work', async () => {
+  const store = open();
+  const stop = startAutosave(store);
+  answers = [() => refuse(413, 'The request is larger than 24 MB.')];
+  for (const color of ['#111111', '#222222', '#333333', '#444444']) paint(store, color);
+  await pass(600);
+  await pass(100);
+  expect(store.getState()).toMatchObject({ save: 'saved', saveFault: null });
+  expect(store.getState().history.done).toHaveLength(2);
+  expect(store.getState().project.canvas.background).toBe('#444444');
+  answers = Array.from({ length: 9 }, () => () => refuse(413, 'The request is larger than 24 MB.'));
+  paint(store, '#555555');
+  await pass(600);
+  await pass(1000);
+  expect(store.getState()).toMatchObject({ save: 'refused', history: { done: [], undone: [] } });
+  stop();
+});
+
 test('a server that is away is asked again; a newer revision elsewhere ends it', async () => {
   const store = open();
   const stop = startAutosave(store);

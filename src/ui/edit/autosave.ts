@@ -1,4 +1,5 @@
 import type { StoreApi } from 'zustand';
+import type { History } from '@/core/edit/history';
 import { same } from '@/core/edit/patch';
 import type { Project } from '@/core/project/model';
 import { api, ApiError } from '../shell/api';
@@ -18,6 +19,14 @@ function stateAfter(error: unknown): SaveState {
   if (error.status === 409) return 'stale';
   return error.status >= 400 && error.status < 500 ? 'refused' : 'failed';
 }
+
+const isTooLarge = (error: unknown): boolean => error instanceof ApiError && error.status === 413;
+
+/** A history without the older half of its steps, and without those that were undone. */
+const newerHalf = ({ done }: History): History => ({
+  done: done.slice(Math.ceil(done.length / 2)),
+  undone: [],
+});
 
 /** Saves the project shortly after each change, one save at a time; the answer ends it. */
 export function startAutosave(store: StoreApi<EditorState>): () => void {
@@ -73,6 +82,11 @@ export function startAutosave(store: StoreApi<EditorState>): () => void {
           return later(0);
         }
       } else if (save === 'failed') unanswered.push(project);
+      if (isTooLarge(error) && history.done.length + history.undone.length > 0) {
+        // The work comes first: of the undo history the older half gives way.
+        store.setState({ history: newerHalf(store.getState().history), save: 'waiting' });
+        return later(0);
+      }
       const changed = store.getState().project !== project;
       store.setState({
         save: save === 'refused' && changed ? 'waiting' : save,
