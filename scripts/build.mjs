@@ -30,7 +30,6 @@ export async function buildAll() {
       'next.config.ts',
       'postcss.config.mjs',
       'package-lock.json',
-      'docs/schemas',
       'tsconfig.json',
     ],
     () => {

@@ -97,7 +97,6 @@ export const PARTS_FROM = [
   'src/server',
   'src/cli',
   'demo/project.ts',
-  'docs/schemas',
   'scripts/bundle.mjs',
   'package-lock.json',
 ];

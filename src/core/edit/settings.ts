@@ -1,12 +1,8 @@
-import { DEFAULT_JOINING } from '../project/create';
-import type {
-  Canvas,
-  FootageKey,
-  FootageLook,
-  Framing,
-  PresenterPlacement,
-  Project,
-} from '../project/model';
+import { Type } from '@sinclair/typebox';
+import { FootageKey } from '../key/model';
+import type { Canvas, Framing, PresenterPlacement, Project } from '../project/model';
+import { FootageLook } from '../project/parts/look';
+import { defaultsOf } from '../schema/setting';
 
 /** Changes where and how the presenter stands. */
 export function changePresenter(project: Project, change: Partial<PresenterPlacement>): void {
@@ -18,16 +14,15 @@ export function changeCanvas(project: Project, change: Partial<Canvas>): void {
   Object.assign(project.canvas, change);
 }
 
-export const DEFAULT_KEY: Omit<FootageKey, 'footageId'> = {
-  on: true,
-  color: '#2f9a4b',
-  tolerance: 10,
-  softness: 30,
-  choke: 0,
-  feather: 0,
-  garbage: null,
-  wall: null,
-};
+/** The key that a recording has first; its colour is a usual green. */
+export const DEFAULT_KEY: Omit<FootageKey, 'footageId'> = defaultsOf(
+  Type.Omit(FootageKey, ['footageId']),
+);
+
+/** How a recording is shown unless something else was set. */
+export const DEFAULT_LOOK: Omit<FootageLook, 'footageId'> = defaultsOf(
+  Type.Omit(FootageLook, ['footageId']),
+);
 
 /** Changes the chroma key of a recording; makes one if it has none. */
 export function changeKey(
@@ -56,12 +51,7 @@ export function changeLook(
   else
     project.looks.push({
       footageId,
-      area: null,
-      fit: 'fit',
-      bars: 'plain',
-      brightness: 0,
-      contrast: 1,
-      ...DEFAULT_JOINING,
+      ...DEFAULT_LOOK,
       ...change,
     });
 }

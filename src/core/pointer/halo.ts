@@ -1,7 +1,11 @@
-import type { Halo } from '../project/model';
+import { DimAround, Halo } from '../project/parts/pointer';
+import { defaultsOf } from '../schema/setting';
 
 /** The halo that is turned on first: warm, soft, wide enough to be seen on a laptop. */
-export const DEFAULT_HALO: Halo = { size: 130, color: '#f2b134', softness: 0.6, opacity: 0.6 };
+export const DEFAULT_HALO: Halo = defaultsOf(Halo);
+
+/** The dimmed surroundings that are turned on first. */
+export const DEFAULT_DIM: DimAround = defaultsOf(DimAround);
 
 /**
  * Opacity of a halo at a distance from its middle, both as shares (distance 1 is

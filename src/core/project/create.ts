@@ -1,14 +1,14 @@
+import { defaultsOf } from '../schema/setting';
 import { rateFromNumber, type FrameRate } from '../time/ticks';
 import { targetOf, type TargetId } from './targets';
 import {
   PROJECT_FORMAT,
   PROJECT_VERSION,
+  PresenterPlacement,
   type Clip,
   type CoverCallout,
-  type FootageLook,
   type Lane,
   type LaneKind,
-  type PresenterPlacement,
   type Project,
 } from './model';
 
@@ -60,13 +60,6 @@ export const createClip = (
   group: clip.group ?? null,
 });
 
-/** How a recording joins what lies behind it unless its look says otherwise. */
-export const DEFAULT_JOINING = {
-  opacity: 1,
-  blend: 'normal',
-  tilt: 0,
-} as const satisfies Partial<FootageLook>;
-
 /** How a cover hides unless something else is said. */
 export const DEFAULT_COVER = {
   way: 'blur',
@@ -75,18 +68,8 @@ export const DEFAULT_COVER = {
 
 export const DEFAULT_MARKER_COLOR = '#8e3f66';
 
-export const DEFAULT_PLACEMENT: PresenterPlacement = {
-  corner: 'bottom-right',
-  size: 0.3,
-  margin: 0.035,
-  shape: 'circle',
-  feather: 0,
-  mirror: false,
-  center: { x: 0.5, y: 0.42 },
-  crop: 0.84,
-  backdrop: '#e3eef2',
-  ring: { width: 4, color: '#0e6b63' },
-};
+/** Where the presenter stands unless something else was set. */
+export const DEFAULT_PLACEMENT: PresenterPlacement = defaultsOf(PresenterPlacement);
 
 /** How fast narration is read unless a project says otherwise. */
 export const DEFAULT_WORDS_PER_MINUTE = 140;

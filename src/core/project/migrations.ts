@@ -1,13 +1,7 @@
-import {
-  createClip,
-  DEFAULT_COVER,
-  DEFAULT_JOINING,
-  DEFAULT_MARKER_COLOR,
-  DEFAULT_WORDS_PER_MINUTE,
-} from './create';
+import { createClip, DEFAULT_MARKER_COLOR, DEFAULT_WORDS_PER_MINUTE } from './create';
 import { PROJECT_FORMAT, PROJECT_VERSION, type Clip } from './model';
 import { targetOf } from './targets';
-import type { Fault } from './validate';
+import type { Fault } from '../schema/check';
 
 type Document = Record<string, unknown>;
 
@@ -52,10 +46,10 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
     ...rest,
     version: 4,
     keys: eachOf(keys, (key) => ({ ...key, choke: 0, feather: 0, garbage: null, wall: null })),
-    looks: eachOf(looks, (look) => ({ ...look, ...DEFAULT_JOINING })),
+    looks: eachOf(looks, (look) => ({ ...look, opacity: 1, blend: 'normal', tilt: 0 })),
     pointer: eachOf(pointer, (span) => ({ ...span, dim: null })),
     callouts: eachOf(callouts, (callout) =>
-      callout.kind === 'cover' ? { ...callout, ...DEFAULT_COVER } : callout,
+      callout.kind === 'cover' ? { ...callout, way: 'blur', color: '#1e2a32' } : callout,
     ),
     presenter: typeof presenter === 'object' ? { ...presenter, feather: 0 } : presenter,
   }),

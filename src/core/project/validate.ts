@@ -1,28 +1,12 @@
-import Ajv, { type ErrorObject } from 'ajv';
-import projectSchema from '../../../docs/schemas/project.schema.json';
+import { checkOf, type Fault } from '../schema/check';
 import { migrate } from './migrations';
 import { clipEnd, sourceEnd } from './clip-time';
-import type { Project } from './model';
+import { Project } from './model';
 import { footageOf, type Sources } from './sources';
-
-/** One thing wrong with a document: where (a JSON pointer) and what. */
-export interface Fault {
-  readonly path: string;
-  readonly message: string;
-}
 
 export type Validation = { readonly project: Project } | { readonly faults: readonly Fault[] };
 
-const matchesSchema = new Ajv({ allErrors: true, strict: false }).compile<Project>(projectSchema);
-
-const fromSchema = (errors: readonly ErrorObject[]): Fault[] =>
-  errors.slice(0, 50).map((error) => ({
-    path: error.instancePath || '/',
-    message:
-      error.keyword === 'additionalProperties'
-        ? `has the unknown property "${String(error.params.additionalProperty)}"`
-        : (error.message ?? 'is not allowed'),
-  }));
+const checkDocument = checkOf(Project);
 
 /** A changed speed may round the end of what is used up by a tick. */
 const ROUNDING = 1;
@@ -104,7 +88,8 @@ function* structuralFaults(project: Project, sources: Sources): Generator<Fault>
 export function validateProject(value: unknown, sources: Sources): Validation {
   const migrated = migrate(value);
   if ('fault' in migrated) return { faults: [migrated.fault] };
-  if (!matchesSchema(migrated.value)) return { faults: fromSchema(matchesSchema.errors ?? []) };
-  const faults = [...structuralFaults(migrated.value, sources)].slice(0, 50);
-  return faults.length ? { faults } : { project: migrated.value };
+  const checked = checkDocument(migrated.value);
+  if ('faults' in checked) return checked;
+  const faults = [...structuralFaults(checked.value, sources)].slice(0, 50);
+  return faults.length ? { faults } : { project: checked.value };
 }

@@ -1,12 +1,11 @@
-import Ajv from 'ajv';
 import Papa from 'papaparse';
-import pointerSchema from '../../../docs/schemas/pointer.schema.json';
+import { checkOf } from '../schema/check';
 import {
   POINTER_EVENT_TYPES,
+  PointerTrack,
   type PointerEvent,
   type PointerEventType,
   type PointerSample,
-  type PointerTrack,
 } from './pointer-track';
 
 export interface ParsedTrack {
@@ -18,7 +17,8 @@ export interface ParsedTrack {
 /** Says why a pointer track can't be read. */
 export class PointerTrackError extends Error {}
 
-const matchesSchema = new Ajv({ strict: false }).compile<PointerTrack>(pointerSchema);
+// Tracks have hundreds of thousands of samples: one fault is enough.
+const checkTrack = checkOf(PointerTrack, { all: false });
 
 /**
  * Reads a pointer track, JSON or CSV (`ms,x,y,event`), and mends what can be:
@@ -44,10 +44,11 @@ function parseJson(text: string): PointerTrack {
       'The pointer track is not valid JSON. Export it again, or bring it as CSV (ms,x,y,event).',
     );
   }
-  if (matchesSchema(value)) return value;
-  const error = matchesSchema.errors?.[0];
+  const checked = checkTrack(value);
+  if ('value' in checked) return checked.value;
+  const [fault] = checked.faults;
   throw new PointerTrackError(
-    `The pointer track is not in the expected form: ${error?.instancePath || '/'} ${error?.message ?? 'is wrong'}.`,
+    `The pointer track is not in the expected form: ${fault?.path ?? '/'} ${fault?.message ?? 'is wrong'}.`,
   );
 }
 

@@ -1,35 +1,65 @@
+import { Type, type Static } from '@sinclair/typebox';
+
+export const POINTER_EVENT_TYPES = ['down', 'up', 'wheel', 'key', 'shape', 'join'] as const;
+export type PointerEventType = (typeof POINTER_EVENT_TYPES)[number];
+
+const Side = Type.Number({ exclusiveMinimum: 0 });
+
+const Event = Type.Readonly(
+  Type.Object({
+    t: Type.Readonly(Type.Number()),
+    type: Type.Readonly(Type.Unsafe<PointerEventType>({ enum: [...POINTER_EVENT_TYPES] })),
+    button: Type.ReadonlyOptional(
+      Type.Integer({
+        description: 'Mouse button of a `down` or `up`: 0 main, 1 middle, 2 secondary.',
+      }),
+    ),
+    dy: Type.ReadonlyOptional(
+      Type.Number({ description: 'Vertical travel of a `wheel`, in pixels, down positive.' }),
+    ),
+    key: Type.ReadonlyOptional(
+      Type.String({
+        description: 'What a `key` was, as the web platform names it (`a`, `Enter`).',
+      }),
+    ),
+    shape: Type.ReadonlyOptional(
+      Type.String({ description: 'What the pointer looked like from here on (`arrow`, `text`).' }),
+    ),
+  }),
+);
+export type PointerEvent = Static<typeof Event>;
+
+export type PointerSample = readonly [ms: number, x: number, y: number];
+
 /**
  * A pointer track: where the pointer was on the captured screen, and what was
  * pressed. Times are milliseconds from the first frame of its recording,
  * positions are pixels of that recording. `docs/formats.md` describes the file.
  */
-export interface PointerTrack {
-  readonly format: 'vistum-pointer';
-  readonly version: 1;
-  readonly width: number;
-  readonly height: number;
-  /** False when the recording does not show the pointer, so that it is drawn from this track. */
-  readonly inPicture?: boolean;
-  /** `[ms, x, y]`, times ascending. */
-  readonly samples: readonly PointerSample[];
-  /** Times ascending. */
-  readonly events: readonly PointerEvent[];
-}
-
-export type PointerSample = readonly [ms: number, x: number, y: number];
-
-export const POINTER_EVENT_TYPES = ['down', 'up', 'wheel', 'key', 'shape', 'join'] as const;
-export type PointerEventType = (typeof POINTER_EVENT_TYPES)[number];
-
-export interface PointerEvent {
-  readonly t: number;
-  readonly type: PointerEventType;
-  /** Mouse button of a `down` or `up`: 0 main, 1 middle, 2 secondary. */
-  readonly button?: number;
-  /** Vertical travel of a `wheel`, in pixels, down positive. */
-  readonly dy?: number;
-  /** What a `key` was, as the web platform names it (`a`, `Enter`). */
-  readonly key?: string;
-  /** What the pointer looked like from here on (`arrow`, `text`). */
-  readonly shape?: string;
-}
+export const PointerTrack = Type.Object({
+  format: Type.Readonly(Type.Literal('vistum-pointer')),
+  version: Type.Readonly(Type.Literal(1)),
+  width: Type.Readonly(Side),
+  height: Type.Readonly(Side),
+  inPicture: Type.ReadonlyOptional(
+    Type.Boolean({
+      description:
+        'Whether the recording shows the pointer. When it does not (false), Vistum draws it.',
+    }),
+  ),
+  samples: Type.Readonly(
+    Type.Unsafe<readonly PointerSample[]>({
+      type: 'array',
+      items: { type: 'array', items: { type: 'number' }, minItems: 3, maxItems: 3 },
+      description: '`[ms, x, y]`, times ascending.',
+    }),
+  ),
+  events: Type.Readonly(
+    Type.Unsafe<readonly PointerEvent[]>({
+      type: 'array',
+      items: Event,
+      description: 'Times ascending.',
+    }),
+  ),
+});
+export type PointerTrack = Static<typeof PointerTrack>;

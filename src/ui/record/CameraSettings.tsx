@@ -1,10 +1,10 @@
 'use client';
 import type { FootageRect } from '@/core/project/model';
 import { changePresenter } from '@/core/edit/settings';
-import { CORNERS } from '@/core/project/model';
+import { FootageLook, PresenterPlacement } from '@/core/project/model';
 import { useEditor } from '../edit/store';
-import { CheckField, SelectField, SliderField } from '../parts/fields';
-import { LightSliders } from '../parts/LightSliders';
+import { CheckField, SliderField } from '../parts/fields';
+import { SettingField } from '../parts/setting-fields';
 import { useRecord } from './record-store';
 import { sizeOf } from './settings';
 
@@ -51,7 +51,14 @@ export function CameraSettings() {
   return (
     <div className="grid gap-2">
       <CheckField label="Mirror" value={look.mirror} onChange={(mirror) => change({ mirror })} />
-      <LightSliders brightness={look.brightness} contrast={look.contrast} onChange={change} />
+      {(['brightness', 'contrast'] as const).map((name) => (
+        <SettingField
+          key={name}
+          schema={FootageLook.properties[name]}
+          value={look[name]}
+          onChange={(value) => change({ [name]: value })}
+        />
+      ))}
       <SliderField
         label="Closer"
         value={zoom}
@@ -84,10 +91,9 @@ export function CameraSettings() {
           />
         </>
       )}
-      <SelectField
-        label="Corner"
+      <SettingField
+        schema={PresenterPlacement.properties.corner}
         value={corner}
-        options={CORNERS.map((c) => [c, c.replace('-', ' ')] as const)}
         onChange={(value) => edit('Corner', (draft) => changePresenter(draft, { corner: value }))}
       />
     </div>

@@ -8,7 +8,7 @@ import { canFollow, setSpeed } from '@/core/edit/retime';
 import { slipClip } from '@/core/edit/trim';
 import { envelopeAt } from '@/core/audio/envelope';
 import { clipEnd, sourceTime } from '@/core/project/clip-time';
-import type { Clip, Lane } from '@/core/project/model';
+import { Clip, type Lane } from '@/core/project/model';
 import { findClip, isPictureLane } from '@/core/project/query';
 import {
   frameDuration,
@@ -19,7 +19,8 @@ import {
 } from '@/core/time/ticks';
 import { formatTimecode, parseTimecode } from '@/core/time/timecode';
 import { Button } from '../../parts/Button';
-import { CheckField, NumberField, SliderField, TextField } from '../../parts/fields';
+import { CheckField, NumberField, TextField } from '../../parts/fields';
+import { SettingField } from '../../parts/setting-fields';
 import { api } from '../../shell/api';
 import { tellFault } from '../../shell/notices-store';
 import { editorCommands } from '../commands';
@@ -288,13 +289,9 @@ function SoundFields({ clip }: { clip: Clip }) {
   return (
     <fieldset className="grid gap-1.5 border-t border-line pt-2">
       <legend className="font-semibold">Sound</legend>
-      <SliderField
-        label="Level"
+      <SettingField
+        schema={Clip.properties.gain}
         value={clip.gain}
-        min={-40}
-        max={12}
-        step={0.5}
-        unit="dB"
         onChange={(gain) => edit('Clip level', (draft) => setClipGain(draft, clip.id, gain), true)}
       />
       <CheckField

@@ -2,9 +2,10 @@
 import { Pipette, WandSparkles } from 'lucide-react';
 import { changeKey, changePresenter, DEFAULT_KEY } from '@/core/edit/settings';
 import type { WallEstimate } from '@/core/key/wall';
-import type { FootageKey } from '@/core/project/model';
+import { FootageKey } from '@/core/project/model';
 import { Button } from '../../parts/Button';
-import { CheckField, ColorField, SliderField } from '../../parts/fields';
+import { CheckField, ColorField } from '../../parts/fields';
+import { SettingFields } from '../../parts/setting-fields';
 import { api } from '../../shell/api';
 import { tellFault } from '../../shell/notices-store';
 import { useEditor, useEditorStore } from '../store';
@@ -94,23 +95,11 @@ export function KeyDetails({ footageId }: { footageId: string }) {
             value={key.color}
             onChange={(color) => change({ color, wall: null })}
           />
-          <SliderField
-            label="Tolerance"
-            value={key.tolerance}
-            min={0}
-            max={90}
-            step={1}
-            unit=""
-            onChange={(tolerance) => change({ tolerance })}
-          />
-          <SliderField
-            label="Softness"
-            value={key.softness}
-            min={1}
-            max={90}
-            step={1}
-            unit=""
-            onChange={(softness) => change({ softness })}
+          <SettingFields
+            schema={FootageKey}
+            value={{ ...key, footageId }}
+            only={['tolerance', 'softness']}
+            onChange={change}
           />
           <KeyEdgeFields edge={key} footageId={footageId} onChange={change} />
           <CheckField

@@ -1,8 +1,9 @@
 'use client';
-import type { FootageKey } from '@/core/project/model';
+import { FootageKey } from '@/core/project/model';
 import { tidyArea } from '@/core/scale/area';
-import { CheckField, SliderField } from '../../parts/fields';
+import { CheckField } from '../../parts/fields';
 import { RectFields } from '../../parts/RectFields';
+import { SettingField } from '../../parts/setting-fields';
 import { useEditor } from '../store';
 
 type EdgeKey = Pick<FootageKey, 'choke' | 'feather' | 'garbage'>;
@@ -28,24 +29,14 @@ export function KeyEdgeFields({
   };
   return (
     <>
-      <SliderField
-        label="Choke"
-        value={edge.choke}
-        min={-10}
-        max={10}
-        step={1}
-        unit="px"
-        onChange={(choke) => onChange({ choke })}
-      />
-      <SliderField
-        label="Feather"
-        value={edge.feather}
-        min={0}
-        max={20}
-        step={1}
-        unit="px"
-        onChange={(feather) => onChange({ feather })}
-      />
+      {(['choke', 'feather'] as const).map((name) => (
+        <SettingField
+          key={name}
+          schema={FootageKey.properties[name]}
+          value={edge[name]}
+          onChange={(value) => onChange({ [name]: value })}
+        />
+      ))}
       <CheckField
         label="Garbage matte"
         value={!!garbage}

@@ -1,8 +1,10 @@
 'use client';
 import { changeLane, moveLane, removeLane } from '@/core/edit/lanes';
 import { Button } from '../../parts/Button';
+import { Lane } from '@/core/project/model';
 import { isPictureLane } from '@/core/project/query';
-import { CheckField, SliderField, TextField } from '../../parts/fields';
+import { CheckField, TextField } from '../../parts/fields';
+import { SettingField } from '../../parts/setting-fields';
 import { useEditor } from '../store';
 import { Heading } from './Heading';
 import { PresenterDetails } from './PresenterDetails';
@@ -35,13 +37,9 @@ export function LaneDetails({ id }: { id: string }) {
         onChange={(locked) => edit('Lock lane', (draft) => changeLane(draft, id, { locked }))}
       />
       {!picture && (
-        <SliderField
-          label="Level"
+        <SettingField
+          schema={Lane.properties.gain}
           value={lane.gain}
-          min={-40}
-          max={12}
-          step={0.5}
-          unit="dB"
           onChange={(gain) => edit('Lane level', (draft) => changeLane(draft, id, { gain }), true)}
         />
       )}
@@ -50,13 +48,9 @@ export function LaneDetails({ id }: { id: string }) {
         value={lane.solo}
         onChange={(solo) => edit('Solo lane', (draft) => changeLane(draft, id, { solo }))}
       />
-      <SliderField
-        label="Height"
+      <SettingField
+        schema={Lane.properties.height}
         value={lane.height}
-        min={0.5}
-        max={4}
-        step={0.25}
-        unit="×"
         onChange={(height) =>
           edit('Lane height', (draft) => changeLane(draft, id, { height }), true)
         }

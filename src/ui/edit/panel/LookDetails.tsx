@@ -1,12 +1,12 @@
 'use client';
-import { changeLook } from '@/core/edit/settings';
+import { changeLook, DEFAULT_LOOK } from '@/core/edit/settings';
 import { lookOf } from '@/core/project/query';
-import type { FootageRect } from '@/core/project/model';
+import { FootageLook, type FootageRect } from '@/core/project/model';
 import type { FootageFacts } from '@/core/project/sources';
 import { Button } from '../../parts/Button';
-import { SelectField, SliderField } from '../../parts/fields';
-import { LightSliders } from '../../parts/LightSliders';
+import { SelectField } from '../../parts/fields';
 import { RectFields } from '../../parts/RectFields';
+import { SettingFields } from '../../parts/setting-fields';
 import { tidyArea } from '@/core/scale/area';
 import { useEditor } from '../store';
 
@@ -14,12 +14,6 @@ const SHAPES = [
   ['plain', 'Fit, plain bars'],
   ['blur', 'Fit, blurred bars'],
   ['fill', 'Fill'],
-] as const;
-
-const BLEND_NAMES = [
-  ['normal', 'Normal'],
-  ['multiply', 'Multiply'],
-  ['screen', 'Screen'],
 ] as const;
 
 /** The part of a recording that is shown, and how bright. The recording itself stays whole. */
@@ -55,36 +49,16 @@ export function LookDetails({ footage }: { footage: FootageFacts }) {
           Use all of it ({footage.width}×{footage.height} px)
         </Button>
       )}
-      <SliderField
-        label="Opacity"
-        value={look?.opacity ?? 1}
-        min={0}
-        max={1}
-        step={0.02}
-        unit="%"
-        show={(v) => String(Math.round(v * 100))}
-        onChange={(opacity) => change({ opacity })}
-      />
-      <SelectField
-        label="Blend"
-        value={look?.blend ?? 'normal'}
-        options={BLEND_NAMES}
-        onChange={(blend) => change({ blend }, false)}
-      />
-      {(footage.role === 'presenter' || footage.kind === 'image') && (
-        <SliderField
-          label="Tilt"
-          value={look?.tilt ?? 0}
-          min={-45}
-          max={45}
-          step={0.5}
-          unit="°"
-          onChange={(tilt) => change({ tilt })}
-        />
-      )}
-      <LightSliders
-        brightness={look?.brightness ?? 0}
-        contrast={look?.contrast ?? 1}
+      <SettingFields
+        schema={FootageLook}
+        value={look ?? { footageId: footage.id, ...DEFAULT_LOOK }}
+        only={[
+          'opacity',
+          'blend',
+          ...(footage.role === 'presenter' || footage.kind === 'image' ? (['tilt'] as const) : []),
+          'brightness',
+          'contrast',
+        ]}
         onChange={change}
       />
     </fieldset>

@@ -1,19 +1,15 @@
 'use client';
 import { changePresenter } from '@/core/edit/settings';
-import { CORNERS, type Corner, type PresenterPlacement } from '@/core/project/model';
+import { PresenterPlacement } from '@/core/project/model';
 import { visibleClip } from '@/core/project/query';
-import { CheckField, ColorField, Field, SelectField, SliderField } from '../../parts/fields';
+import { readChoices, shareSetting } from '@/core/schema/setting';
+import { Field } from '../../parts/fields';
+import { SettingField, SettingFields } from '../../parts/setting-fields';
 import { useEditor } from '../store';
 import { Heading } from './Heading';
 import { KeyDetails } from './KeyDetails';
 
-const CORNER_NAMES: Record<Corner, string> = {
-  'top-left': 'top left',
-  'top-right': 'top right',
-  'bottom-left': 'bottom left',
-  'bottom-right': 'bottom right',
-};
-const percent = (v: number) => String(Math.round(v * 100));
+const FacePosition = shareSetting('Face position', 0.5);
 
 /**
  * Where the presenter stands in the corner layout, and the key of the recording at the playhead or
@@ -37,114 +33,59 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
             aria-label="Corner"
             className="grid w-24 grid-cols-2 gap-1 border border-line bg-surround/20 p-1"
           >
-            {CORNERS.map((corner) => (
+            {readChoices(PresenterPlacement.properties.corner).map(([corner, name]) => (
               <button
                 key={corner}
-                aria-label={CORNER_NAMES[corner]}
+                aria-label={name}
                 aria-pressed={placement.corner === corner}
-                title={CORNER_NAMES[corner]}
-                onClick={() => change({ corner })}
+                title={name}
+                onClick={() => change({ corner: corner as PresenterPlacement['corner'] })}
                 className={`h-5 border ${placement.corner === corner ? 'border-action bg-action' : 'border-line bg-sheet hover:border-ink-2'}`}
               />
             ))}
           </div>
         )}
       </Field>
-      <SliderField
-        label="Size"
-        value={placement.size}
-        min={0.1}
-        max={0.8}
-        step={0.01}
-        unit="%"
-        show={percent}
-        onChange={(size) => change({ size })}
-      />
-      <SliderField
-        label="Distance to edge"
-        value={placement.margin}
-        min={0}
-        max={0.2}
-        step={0.005}
-        unit="%"
-        show={percent}
-        onChange={(margin) => change({ margin })}
-      />
-      <SelectField
-        label="Shape"
-        value={placement.shape}
-        options={[
-          ['circle', 'Circle'],
-          ['rectangle', 'Rectangle'],
-          ['rounded', 'Rounded'],
-        ]}
-        onChange={(shape) => change({ shape })}
+      <SettingFields
+        schema={PresenterPlacement}
+        value={placement}
+        only={['size', 'margin', 'shape']}
+        onChange={change}
       />
       {placement.shape === 'circle' && (
         <>
-          <SliderField
-            label="Face closer"
-            value={1.2 - placement.crop}
-            min={0.2}
-            max={1}
-            step={0.01}
-            unit="%"
-            show={percent}
-            onChange={(v) => change({ crop: 1.2 - v })}
+          <SettingFields
+            schema={PresenterPlacement}
+            value={placement}
+            only={['crop']}
+            onChange={change}
           />
-          <SliderField
-            label="Middle, across"
+          <SettingField
+            schema={FacePosition}
+            label="Face position, across"
             value={placement.center.x}
-            min={0}
-            max={1}
-            step={0.01}
-            unit="%"
-            show={percent}
             onChange={(x) => change({ center: { ...placement.center, x } })}
           />
-          <SliderField
-            label="Middle, down"
+          <SettingField
+            schema={FacePosition}
+            label="Face position, down"
             value={placement.center.y}
-            min={0}
-            max={1}
-            step={0.01}
-            unit="%"
-            show={percent}
             onChange={(y) => change({ center: { ...placement.center, y } })}
           />
         </>
       )}
-      <SliderField
-        label="Feather"
-        value={placement.feather}
-        min={0}
-        max={0.3}
-        step={0.01}
-        unit="%"
-        show={percent}
-        onChange={(feather) => change({ feather })}
+      <SettingFields
+        schema={PresenterPlacement}
+        value={placement}
+        only={['feather', 'mirror']}
+        onChange={change}
       />
-      <CheckField
-        label="Mirror"
-        value={placement.mirror}
-        onChange={(mirror) => change({ mirror })}
+      <SettingFields
+        schema={PresenterPlacement.properties.ring}
+        value={placement.ring}
+        only={placement.ring.width > 0 ? ['width', 'color'] : ['width']}
+        onChange={(what) => change({ ring: { ...placement.ring, ...what } })}
       />
-      <SliderField
-        label="Ring"
-        value={placement.ring.width}
-        min={0}
-        max={20}
-        step={1}
-        unit="px"
-        onChange={(width) => change({ ring: { ...placement.ring, width } })}
-      />
-      {placement.ring.width > 0 && (
-        <ColorField
-          label="Ring colour"
-          value={placement.ring.color}
-          onChange={(color) => change({ ring: { ...placement.ring, color } })}
-        />
-      )}
       {atPlayhead ? (
         <KeyDetails footageId={atPlayhead} />
       ) : (

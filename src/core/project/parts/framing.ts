@@ -1,0 +1,23 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { FootageRect, Id, strict, Time } from '../../schema/parts';
+
+/** One camera move over a screen recording: a view that is held, with a ramp in and a ramp out. */
+export const Framing = strict({
+  id: Id,
+  start: { ...Time, description: 'The view starts to move here.' },
+  end: {
+    ...Time,
+    description:
+      'The view is back at the whole footage here, or goes over to the framing that starts here.',
+  },
+  rampIn: Time,
+  rampOut: Time,
+  footageId: Id,
+  rect: FootageRect,
+  pinned: { ...Type.Boolean(), description: 'Planning again leaves it alone.' },
+  reason: Type.String({
+    maxLength: 500,
+    description: 'Why the planner made it; empty when a person did.',
+  }),
+});
+export type Framing = Static<typeof Framing>;

@@ -1,0 +1,59 @@
+import type { Static } from '@sinclair/typebox';
+import { FootageRect, Id, nullable, oneOf, strict } from '../../schema/parts';
+import { numberSetting, shareSetting } from '../../schema/setting';
+
+export const BLENDS = ['normal', 'multiply', 'screen'] as const;
+export type Blend = (typeof BLENDS)[number];
+
+/** What is shown of one recording, and how. The recording itself stays whole. */
+export const FootageLook = strict({
+  footageId: Id,
+  area: {
+    ...nullable(FootageRect),
+    default: null,
+    description: 'The part of the recording that counts as the whole; null for all of it.',
+  },
+  fit: oneOf(['fit', 'fill'], {
+    default: 'fit',
+    description:
+      'Of another shape than the picture: seen whole, or filling it with its edges cut off.',
+  }),
+  bars: oneOf(['plain', 'blur'], {
+    default: 'plain',
+    description:
+      'What is beside a recording that is seen whole: the background, or the recording, blurred.',
+  }),
+  brightness: shareSetting('Brightness', 0, {
+    min: -1,
+    usual: [-0.5, 0.5],
+    description: 'Added to brightness; 1 is the whole range.',
+  }),
+  contrast: numberSetting({
+    label: 'Contrast',
+    description: 'Factor around mid-grey.',
+    unit: '%',
+    factor: 100,
+    min: 0.25,
+    max: 4,
+    step: 0.01,
+    fallback: 1,
+    usual: [0.5, 2],
+  }),
+  opacity: shareSetting('Opacity', 1),
+  blend: oneOf(BLENDS, {
+    title: 'Blend',
+    labels: ['Normal', 'Multiply', 'Lighten (screen)'],
+    default: 'normal',
+    description: 'How it joins what lies behind it.',
+  }),
+  tilt: numberSetting({
+    label: 'Tilt',
+    description: 'Degrees that it is turned, clockwise.',
+    unit: '°',
+    min: -45,
+    max: 45,
+    step: 0.5,
+    fallback: 0,
+  }),
+});
+export type FootageLook = Static<typeof FootageLook>;

@@ -1,0 +1,67 @@
+import { type Static } from '@sinclair/typebox';
+import { Color, nullable, oneOf, Share, strict } from '../../schema/parts';
+import { colorSetting, numberSetting, shareSetting, switchSetting } from '../../schema/setting';
+
+export const CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'] as const;
+
+export const PRESENTER_SHAPES = ['circle', 'rectangle', 'rounded'] as const;
+
+/** Where and how the presenter stands in a corner of the picture. */
+export const PresenterPlacement = strict({
+  corner: oneOf(CORNERS, {
+    title: 'Corner',
+    labels: ['top left', 'top right', 'bottom left', 'bottom right'],
+    default: 'bottom-right',
+  }),
+  size: shareSetting('Size', 0.3, {
+    min: 0.05,
+    description: 'Height of the inset as a share of the frame’s height.',
+  }),
+  margin: shareSetting('Distance to edge', 0.035, {
+    max: 0.3,
+    step: 0.005,
+    description: 'Distance to the frame’s edges as a share of its height.',
+  }),
+  shape: oneOf(PRESENTER_SHAPES, {
+    title: 'Shape',
+    labels: ['Circle', 'Rectangle', 'Rounded'],
+    default: 'circle',
+  }),
+  feather: shareSetting('Feather', 0, {
+    max: 0.3,
+    description: 'Width of the soft edge as a share of the inset’s height.',
+  }),
+  mirror: switchSetting('Mirror', false),
+  center: {
+    ...strict({ x: Share, y: Share }),
+    default: { x: 0.5, y: 0.42 },
+    description:
+      'Middle of the part that a circle shows, as shares of the footage’s width and height.',
+  },
+  crop: shareSetting('Face size', 0.84, {
+    min: 0.2,
+    description: 'Height of the part that a circle shows, as a share of the footage’s height.',
+  }),
+  backdrop: {
+    ...nullable(Color),
+    default: '#e3eef2',
+    description: 'Fills the inset behind a keyed presenter; null leaves it clear.',
+  },
+  ring: strict(
+    {
+      width: numberSetting({
+        label: 'Ring',
+        description: 'Frame pixels, 0 for none.',
+        unit: 'px',
+        min: 0,
+        max: 60,
+        step: 1,
+        fallback: 4,
+        usual: [0, 20],
+      }),
+      color: colorSetting('Ring colour', '#0e6b63'),
+    },
+    { description: 'A coloured edge.' },
+  ),
+});
+export type PresenterPlacement = Static<typeof PresenterPlacement>;
