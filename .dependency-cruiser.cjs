@@ -18,7 +18,7 @@ module.exports = {
       name: 'no-circular',
       severity: 'error',
       from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+      to: { circular: true },
     },
     ...Object.entries(below).map(([layer, allowed]) => ({
       name: `${layer}-looks-down`,

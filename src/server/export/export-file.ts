@@ -14,7 +14,7 @@ import { problem } from '../problem';
 import { cutsAnywhere, keyInterval, segmentContainer } from './encode';
 import { joinToGif, joinWithSound, listSegments } from './join';
 import type { RenderTask } from './render-frames';
-import type { Segment } from './segment';
+import type { Segment } from './segment-work';
 
 import { FORMAT_FACTS } from '@/core/project/export-formats';
 import type { ExportControl, ExportResult, ExportSettings } from './settings';

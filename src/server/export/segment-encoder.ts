@@ -5,7 +5,7 @@ import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
 import { PipeWriter } from '../media/pipe';
 import { problem } from '../problem';
 import { cutsAnywhere, rawInput, segmentContainer, videoEncoder } from './encode';
-import type { Segment } from './segment';
+import type { Segment } from './segment-work';
 import type { ExportSettings } from './settings';
 
 /** Segments that one process is told of at most: where it is to cut stands in its arguments. */

@@ -3,7 +3,8 @@ import { processesGone } from '../media/pipe';
 import { notePidsIn } from '../processes/noted';
 import { Claims } from './claims';
 import { DONE, outcomeOf, type Outcome } from './outcome';
-import { SegmentRenderer, type Segment, type SegmentWork } from './segment';
+import { SegmentRenderer } from './segment';
+import type { Segment, SegmentWork } from './segment-work';
 import { threadState } from './thread-state';
 
 /* A worker thread of the renderer: one segment after the other, until all are taken. */

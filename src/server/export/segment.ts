@@ -1,37 +1,16 @@
 import { neededParts } from '@/core/frame/needed';
 import { planFrame } from '@/core/frame/plan-frame';
-import { frameDuration, framesPerSecond, type Ticks } from '@/core/time/ticks';
+import { frameDuration, framesPerSecond } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { frameBytes } from '@/kernels/planar';
 import { loadKernels, nodeRasterizer } from '../media/node-host';
 import { processesGone } from '../media/pipe';
-import { FrameRenderer, type RenderTask } from './render-frames';
+import { FrameRenderer } from './render-frames';
 import { SegmentEncoder } from './segment-encoder';
-import type { ExportSettings } from './settings';
+import type { Segment, SegmentWork } from './segment-work';
 
 /** How far, and how closely, it is looked ahead for what decoders will be asked. */
 const AHEAD = { seconds: 60, step: 1 };
-
-/** A run of output frames that becomes a file of its own. */
-export interface Segment {
-  readonly path: string;
-  readonly first: number;
-  /** The frame after its last. */
-  readonly last: number;
-  /** Output frames after its first that must be key frames. */
-  readonly keyFrames: readonly number[];
-}
-
-export interface SegmentWork {
-  readonly task: RenderTask;
-  readonly settings: ExportSettings;
-  /** Timeline time of output frame 0. */
-  readonly origin: Ticks;
-  /** How many frames the whole export has. */
-  readonly frames: number;
-  /** Threads of each decoder and of the encoder; 0 lets them choose. */
-  readonly threads: number;
-}
 
 /**
  * Renders segments, one at a time. Waits for decoders and encoder, and so belongs into a worker

@@ -8,7 +8,7 @@ import { pidMemory } from '../processes/noted';
 import { problem } from '../problem';
 import { Claims } from './claims';
 import { HangWatch } from './hang-watch';
-import type { Segment, SegmentWork } from './segment';
+import type { Segment, SegmentWork } from './segment-work';
 import { throwFailure, type Outcome } from './outcome';
 import type { ThreadData } from './segment-thread';
 import { threadState } from './thread-state';

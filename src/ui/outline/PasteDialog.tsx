@@ -11,13 +11,7 @@ import { Button } from '../parts/Button';
 import { Dialog } from '../parts/Dialog';
 import { inputLook } from '../parts/fields';
 import { tell, tellFault } from '../shell/notices-store';
-import { readClipboard } from './clipboard';
-
-/** A script as it was brought: its text, and its cells when it came as a table. */
-export interface Pasted {
-  readonly text: string;
-  readonly grid: readonly (readonly string[])[] | null;
-}
+import { readClipboard, type Pasted } from './clipboard';
 
 const SHOWN = 40;
 const LARGEST_FILE = 32 << 20;

@@ -1,5 +1,10 @@
 import { spreadCells } from '@/core/words/table';
-import type { Pasted } from './PasteDialog';
+
+/** A script as it was brought: its text, and its cells when it came as a table. */
+export interface Pasted {
+  readonly text: string;
+  readonly grid: readonly (readonly string[])[] | null;
+}
 
 /** Text of a cell with its line breaks, as it looks on the page. */
 function cellText(cell: Element): string {

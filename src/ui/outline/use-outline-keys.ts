@@ -2,7 +2,7 @@
 import { useEffect } from 'react';
 import { useEditorStore } from '../edit/store';
 import { readClipboard } from './clipboard';
-import type { Pasted } from './PasteDialog';
+import type { Pasted } from './clipboard';
 
 const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
