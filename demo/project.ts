@@ -1,3 +1,4 @@
+import { LAYOUTS } from '../src/core/layout/built-in';
 import { addStep } from '../src/core/edit/outline';
 import { changeKey } from '../src/core/edit/settings';
 import { addSpan, setLayout } from '../src/core/edit/spans';
@@ -80,14 +81,14 @@ export function assembleDemo(
       ...step,
     }),
   );
-  setLayout(project, { start: 0, end: time(scenario.starts[1]! - 0.4) }, 'presenter', newId);
+  setLayout(project, { start: 0, end: time(scenario.starts[1]! - 0.4) }, LAYOUTS.presenter, newId);
   setLayout(
     project,
     { start: time(scenario.starts[5]! - 0.2), end: time(scenario.starts[6]! - 0.2) },
-    'screen',
+    LAYOUTS.screen,
     newId,
   );
-  setLayout(project, { start: end - at(3.4), end }, 'presenter', newId);
+  setLayout(project, { start: end - at(3.4), end }, LAYOUTS.presenter, newId);
   addSpan(project, 'pointer', {
     id: newId(),
     start: time(scenario.starts[1]!),

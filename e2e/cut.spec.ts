@@ -65,7 +65,7 @@ test('a user cuts the demo to under 50 s, with an opening, a freeze and a dissol
   await saved(page);
   expect(await lengthOf(page, id)).toBeLessThan(50);
   const cut = (await openDocument(page, id)).project;
-  expect(cut.layouts.some((l) => l.kind === 'presenter' && l.start === 0)).toBe(true);
+  expect(cut.layouts.some((l) => l.layout.name === 'Presenter only' && l.start === 0)).toBe(true);
   expect(
     cut.lanes.flatMap((l) => l.clips).filter((c) => c.transitionIn?.kind === 'dissolve'),
   ).toHaveLength(1);

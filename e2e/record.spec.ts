@@ -230,7 +230,7 @@ test('live drawings, marks, a closer view and a layout land in the project as da
   for (const callout of project.callouts) expect(callout.end).toBeLessThan(end);
   expect(project.framings).toHaveLength(1);
   expect(project.framings[0]!.reason).toBe('asked for while recording');
-  expect(project.layouts.map((l) => l.kind)).toEqual(['screen']);
+  expect(project.layouts.map((l) => l.layout.name)).toEqual(['Screen only']);
   expect(project.markers.map((m) => m.name)).toEqual(['Mark 1', 'Pause']);
   expect(project.looks[0]!.area).toMatchObject({ width: 1602 });
   const footageId = project.lanes.find((l) => l.kind === 'screen')!.clips[0]!.footageId;

@@ -1,4 +1,4 @@
-import type { Mask } from '@/core/frame/plan';
+import type { Mask } from '@/core/layout/mask';
 import type { KernelHeap } from '@/kernels/heap';
 import { blurRoom } from '@/kernels/planar';
 import type { MaskPlanes } from './inset';

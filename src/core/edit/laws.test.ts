@@ -1,3 +1,4 @@
+import { LAYOUTS } from '../layout/built-in';
 import fc from 'fast-check';
 import { clipEnd, sourceEnd, sourceTime } from '../project/clip-time';
 import type { Clip, Project } from '../project/model';
@@ -164,7 +165,7 @@ const EDITS: Record<string, (draft: Project, place: Place) => unknown> = {
     setLayout(
       p,
       { start: frame(at), end: frame(at + length) },
-      (['corner', 'presenter', 'screen'] as const)[which % 3]!,
+      LAYOUTS[(['corner', 'presenter', 'screen'] as const)[which % 3]!],
       newId,
     ),
   timeSpan: (p, { which, at, length }) => {

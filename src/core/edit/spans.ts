@@ -1,4 +1,5 @@
-import type { LayoutKind, Project } from '../project/model';
+import { builtInOf, USUAL_LAYOUT } from '../layout/built-in';
+import type { Layout, Project } from '../project/model';
 import type { Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
 import { EditError } from './error';
@@ -140,11 +141,11 @@ export function removeSpan(project: Project, id: string): void {
   list.splice(list.indexOf(found.span), 1);
 }
 
-/** Sets the layout of a stretch of time; `corner`, which holds everywhere else, clears it. */
+/** Sets the layout of a stretch of time; the usual one, which holds everywhere else, clears it. */
 export function setLayout(
   project: Project,
   range: Range,
-  kind: LayoutKind,
+  layout: Layout,
   newId: () => string,
 ): void {
   if (range.end <= range.start) throw new EditError('A layout needs a length above zero.');
@@ -154,6 +155,7 @@ export function setLayout(
     if (span.end <= range.start || span.start >= range.end) return [span];
     return [left, right].filter((s) => s.end > s.start);
   });
-  if (kind !== 'corner') kept.push({ id: newId(), ...range, kind });
+  if (builtInOf(layout) !== builtInOf(USUAL_LAYOUT))
+    kept.push({ id: newId(), ...range, layout: structuredClone(layout) });
   project.layouts = kept.sort((a, b) => a.start - b.start);
 }

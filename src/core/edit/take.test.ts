@@ -1,3 +1,4 @@
+import { builtInOf, LAYOUTS } from '../layout/built-in';
 import { DEFAULT_COVER } from '../project/create';
 import fc from 'fast-check';
 import type { Project } from '../project/model';
@@ -190,17 +191,20 @@ test('a take decides the layout of its time only if one was chosen in it', () =>
   const project = outline(1);
   const newId = counter();
   const range = { start: 0, end: seconds(9) };
-  setLayout(project, { start: 0, end: seconds(20) }, 'presenter', newId);
+  setLayout(project, { start: 0, end: seconds(20) }, LAYOUTS.presenter, newId);
   const nothing = { callouts: [], framings: [], layouts: [], markers: [] };
   addLiveData(project, nothing, range, newId);
-  expect(project.layouts.map((l) => [l.kind, l.start])).toEqual([['presenter', 0]]);
+  expect(project.layouts.map((l) => [builtInOf(l.layout), l.start])).toEqual([['presenter', 0]]);
   addLiveData(
     project,
-    { ...nothing, layouts: [{ id: 'x', start: seconds(3), end: seconds(5), kind: 'screen' }] },
+    {
+      ...nothing,
+      layouts: [{ id: 'x', start: seconds(3), end: seconds(5), layout: LAYOUTS.screen }],
+    },
     range,
     newId,
   );
-  expect(project.layouts.map((l) => [l.kind, l.start, l.end])).toEqual([
+  expect(project.layouts.map((l) => [builtInOf(l.layout), l.start, l.end])).toEqual([
     ['screen', seconds(3), seconds(5)],
     ['presenter', seconds(9), seconds(20)],
   ]);

@@ -1,4 +1,5 @@
 import { createClip } from '../project/create';
+import { USUAL_LAYOUT } from '../layout/built-in';
 import type { Lane, LaneKind, Project } from '../project/model';
 import { placedSteps, projectDuration, stepRange } from '../project/query';
 import type { LiveData } from '../take/live';
@@ -195,7 +196,7 @@ export function addLiveData(
 ): void {
   for (const callout of data.callouts) addSpan(project, 'callouts', callout);
   for (const framing of data.framings) addSpan(project, 'framings', framing);
-  if (data.layouts.length) setLayout(project, range, 'corner', newId);
+  if (data.layouts.length) setLayout(project, range, USUAL_LAYOUT, newId);
   for (const layout of data.layouts) addSpan(project, 'layouts', layout);
   for (const marker of data.markers)
     if (!project.markers.some((m) => m.time === marker.time)) project.markers.push(marker);

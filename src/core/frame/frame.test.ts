@@ -1,3 +1,4 @@
+import { LAYOUTS } from '../layout/built-in';
 import { addSpan, setLayout } from '../edit/spans';
 import { changeLane, moveLane } from '../edit/lanes';
 import { freezeOver, setSpeed } from '../edit/retime';
@@ -29,7 +30,7 @@ const videos = (layers: readonly Layer[]) => layers.flatMap((l) => (l.kind === '
 
 test('side by side, screen and presenter share the picture without touching', () => {
   const project = both();
-  setLayout(project, { start: 0, end: at(5) }, 'side', counter());
+  setLayout(project, { start: 0, end: at(5) }, LAYOUTS.side, counter());
   const [screen, presenter] = videos(planFrame(project, SOURCES, at(1), OUTPUT).layers);
   expect(screen!.destination.x + screen!.destination.width).toBeLessThan(presenter!.destination.x);
   expect(presenter!.destination.x + presenter!.destination.width).toBeLessThanOrEqual(1920);
@@ -46,7 +47,7 @@ test('side by side, screen and presenter share the picture without touching', ()
 test('side by side with nobody there, the screen has it all', () => {
   const project = both();
   project.lanes.find((l) => l.kind === 'presenter')!.clips = [];
-  setLayout(project, { start: 0, end: at(5) }, 'side', counter());
+  setLayout(project, { start: 0, end: at(5) }, LAYOUTS.side, counter());
   expect(videos(planFrame(project, SOURCES, at(1), OUTPUT).layers)[0]!.destination).toEqual({
     x: 0,
     y: 0,
@@ -132,12 +133,12 @@ describe('lanes and transitions', () => {
     moveLane(project, 'screen', -1);
     expect(clipsOf(planFrame(project, SOURCES, at(1), OUTPUT).layers)).toEqual([screen]);
     // A screen in front of a presenter who has the whole picture covers it; one behind is not seen.
-    setLayout(project, { start: 0, end: at(5) }, 'presenter', counter());
+    setLayout(project, { start: 0, end: at(5) }, LAYOUTS.presenter, counter());
     expect(clipsOf(planFrame(project, SOURCES, at(1), OUTPUT).layers)).toEqual([screen]);
     moveLane(project, 'screen', 1);
     expect(clipsOf(planFrame(project, SOURCES, at(1), OUTPUT).layers)).toEqual([presenter]);
     // Solo leaves only its own lane.
-    setLayout(project, { start: 0, end: at(5) }, 'corner', counter());
+    setLayout(project, { start: 0, end: at(5) }, LAYOUTS.corner, counter());
     changeLane(project, 'screen', { solo: true });
     expect(clipsOf(planFrame(project, SOURCES, at(1), OUTPUT).layers)).toEqual([screen]);
   });

@@ -1,35 +1,27 @@
 import { presenceAt } from '../callout/presence';
 import { strokePaths } from '../callout/paths';
-import { viewAt } from '../framing/view';
-import { placePresenter, placeScreen, screenStage, type Placement } from '../layout/rectangles';
-import { ease } from '../framing/path';
-import type {
-  Callout,
-  Clip,
-  DimAround,
-  FootageLook,
-  Lane,
-  PresenterPlacement,
-  Project,
-  Transition,
-} from '../project/model';
+import { hidesScreen, placeScreen, type Placement } from '../layout/rectangles';
+import type { Callout, Clip, DimAround, FootageLook, Lane, Project } from '../project/model';
 import { sourceTime } from '../project/clip-time';
-import { areaOf, isLaneOn, isPictureLane, lookOf, spanAt, visibleClip } from '../project/query';
+import { isLaneOn, isPictureLane, lookOf, spanAt } from '../project/query';
 import type { FootageFacts, Sources } from '../project/sources';
+import {
+  frontmost,
+  presenterOf,
+  sceneAt,
+  screenOf,
+  withPicture,
+  type Scene,
+  type Shown,
+} from '../scene/scene';
 import { fitSize, intersect, type InFootage, type InOutput, type Size } from '../scale/rect';
 import { wholeView } from '../scale/sharpness';
 import { pointerAt, shapeAt } from '../telemetry/sample';
 import { contains } from '../time/ranges';
 import { crossingAt } from '../transition/crossing';
 import { ticksToSeconds, type Ticks } from '../time/ticks';
-import {
-  isSolid,
-  PLAIN_VIDEO,
-  type FramePlan,
-  type Layer,
-  type Mask,
-  type VideoLayer,
-} from './plan';
+import { isSolid, PLAIN_VIDEO, type FramePlan, type Layer, type VideoLayer } from './plan';
+import { transitionLayers } from './transition-layers';
 
 /** Other looks at the same instant, for the interface. */
 export interface PlanView {
@@ -37,15 +29,6 @@ export interface PlanView {
   readonly whole?: boolean;
   /** The presenter's recording alone: as it is, or its matte. */
   readonly presenter?: 'raw' | 'matte';
-}
-
-interface Scene {
-  readonly project: Project;
-  readonly sources: Sources;
-  readonly time: Ticks;
-  readonly output: Size;
-  /** Output pixels for one frame pixel. */
-  readonly ratio: number;
 }
 
 /**
@@ -62,44 +45,24 @@ export function planFrame(
   output: Size,
   view: PlanView = {},
 ): FramePlan {
-  const scene: Scene = {
-    project,
-    sources,
-    time,
-    output,
-    ratio: output.height / project.canvas.height,
-  };
-  const layers = view.presenter ? presenterAlone(scene, view.presenter) : laneLayers(scene, view);
-  return { size: output, background: project.canvas.background, layers };
+  const scene = sceneAt(project, sources, time, output, { whole: view.whole ?? false });
+  const layers = view.presenter ? presenterAlone(scene, view.presenter) : laneLayers(scene);
+  const background = scene.layout.background ?? project.canvas.background;
+  return { size: output, background, layers };
 }
-
-/** What one clip shows, and the recording it is of. */
-interface Shown {
-  readonly clip: Clip;
-  readonly footage: FootageFacts;
-}
-
-const withPicture = ({ sources }: Scene, clip: Clip | null): Shown | null => {
-  const footage = clip && sources.footage[clip.footageId];
-  return clip && footage?.hasVideo ? { clip, footage } : null;
-};
-
-const shown = (scene: Scene, kind: 'screen' | 'presenter') =>
-  withPicture(scene, visibleClip(scene.project, kind, scene.time));
 
 /** The picture lanes from back to front, from the last one on that hides all behind it. */
-function laneLayers(scene: Scene, view: PlanView): Layer[] {
+function laneLayers(scene: Scene): Layer[] {
   const { project } = scene;
   const front = project.lanes.filter((lane) => isPictureLane(lane) && isLaneOn(project, lane));
-  const alone =
-    layoutAt(scene) === 'presenter'
-      ? front.find((l) => l.kind === 'presenter' && crossingAt(l, scene.time, scene.sources))
-      : undefined;
+  const alone = hidesScreen(scene.layout, scene.there)
+    ? front.find((l) => l.kind === 'presenter' && crossingAt(l, scene.time, scene.sources))
+    : undefined;
   const seen: Layer[][] = [];
   for (const lane of front) {
     // With the presenter alone, only screens that lie in front of them are seen.
     if (alone && lane.kind === 'screen' && front.indexOf(lane) > front.indexOf(alone)) continue;
-    const layers = layersOfLane(scene, lane, view);
+    const layers = layersOfLane(scene, lane);
     seen.unshift(layers);
     if (layers.some((layer) => covers(layer, scene.output))) break;
   }
@@ -114,67 +77,17 @@ function covers(layer: Layer, { width, height }: Size): boolean {
 }
 
 /** The layers of one lane: of its clip, or of both clips of a transition. */
-function layersOfLane(scene: Scene, lane: Lane, view: PlanView): Layer[] {
+function layersOfLane(scene: Scene, lane: Lane): Layer[] {
   const crossing = crossingAt(lane, scene.time, scene.sources);
   if (!crossing) return [];
   const of = (clip: Clip | null): Layer[] => {
-    const found = withPicture(scene, clip);
+    const found = withPicture(scene.sources, clip);
     if (!found) return [];
-    return lane.kind === 'presenter'
-      ? presenterLayers(scene, found)
-      : screenLayers(scene, found, view);
+    return lane.kind === 'presenter' ? presenterLayers(scene, found) : screenLayers(scene, found);
   };
   const { from, to, transition, amount } = crossing;
-  return transition ? transitionLayers(scene, of(from), of(to), transition, amount) : of(to);
+  return transition ? transitionLayers(scene.output, of(from), of(to), transition, amount) : of(to);
 }
-
-function transitionLayers(
-  scene: Scene,
-  from: Layer[],
-  to: Layer[],
-  transition: Transition,
-  share: number,
-): Layer[] {
-  const mix = (
-    a: Layer[],
-    b: Layer[],
-    amount: number,
-    motion: (Layer & { kind: 'mix' })['motion'] = null,
-  ): Layer[] => [{ kind: 'mix', from: a, to: b, amount, motion }];
-  // An inset neither moves through the picture nor fills it with colour.
-  const whole = [...from, ...to].some(
-    (layer) => layer.kind === 'video' && !layer.mask && !layer.key && fills(layer, scene.output),
-  );
-  if (transition.kind === 'fade') {
-    const { width, height } = scene.output;
-    const between: Layer[] = whole
-      ? [
-          {
-            kind: 'shape',
-            shape: 'rectangle',
-            radius: 0,
-            destination: { x: 0, y: 0, width, height },
-            fill: transition.color,
-            stroke: null,
-          },
-        ]
-      : [];
-    if (!from.length) return mix(between, to, share);
-    if (!to.length) return mix(from, between, share);
-    return share < 0.5 ? mix(from, between, share * 2) : mix(between, to, share * 2 - 1);
-  }
-  if (transition.kind === 'dissolve' || !whole) return mix(from, to, share);
-  return mix(from, to, ease(share), { kind: transition.kind, from: transition.from });
-}
-
-/**
- * Whether a layer reaches from side to side or from top to bottom: then it is the picture, and not
- * an inset.
- */
-const fills = ({ destination: d }: VideoLayer, { width, height }: Size): boolean =>
-  d.width >= width || d.height >= height;
-
-const layoutAt = ({ project, time }: Scene) => spanAt(project.layouts, time)?.kind ?? 'corner';
 
 /** Height of a drawn pointer as a share of the frame's height, where nothing is magnified. */
 const POINTER_HEIGHT = 0.035;
@@ -215,25 +128,11 @@ function video(
   };
 }
 
-function screenLayers(scene: Scene, { clip, footage }: Shown, { whole }: PlanView): Layer[] {
+function screenLayers(scene: Scene, found: Shown): Layer[] {
   const { project, sources, time, output } = scene;
-  const layout = layoutAt(scene);
-  const area = areaOf(project, footage);
-  // Side by side with nobody beside it, the screen keeps the whole picture.
-  const stageLayout =
-    whole || (layout === 'side' && !shown(scene, 'presenter')) ? 'corner' : layout;
-  const stage = screenStage(stageLayout, output);
-  const view: InFootage = whole
-    ? wholeView(area, project.canvas)
-    : viewAt(project.framings, footage.id, area, screenStage(stageLayout, project.canvas), time)
-        .rect;
-  const placement = placeScreen(view, area, stage);
+  const screen = screenOf(scene, found);
+  const { clip, footage, area, view, stage, placement, scale, toOutput } = screen;
   if (!placement) return [];
-  const scale = stage.width / view.width;
-  const toOutput = (p: { x: number; y: number }) => ({
-    x: stage.x + (p.x - view.x) * scale,
-    y: stage.y + (p.y - view.y) * scale,
-  });
   const layers: Layer[] = [
     ...blurredBars(scene, { clip, footage }, placement, area, stage),
     video(scene, clip, footage, placement, {}),
@@ -375,55 +274,41 @@ function textLayer(callout: Callout & { kind: 'text' }, scene: Scene, toOutput: 
   };
 }
 
-function presenterLayers(scene: Scene, { clip, footage }: Shown): Layer[] {
-  const { project, output, ratio } = scene;
-  const at = layoutAt(scene);
-  // Side by side with no screen there, the presenter has it all.
-  const layout = at === 'side' && !shown(scene, 'screen') ? 'presenter' : at;
-  const placement = placePresenter(layout, project.presenter, areaOf(project, footage), output);
-  if (!placement) return [];
-  const { presenter } = project;
+function presenterLayers(scene: Scene, found: Shown): Layer[] {
+  const { project, ratio } = scene;
+  const presenter = presenterOf(scene, found);
+  if (!presenter) return [];
+  const { clip, footage, place } = presenter;
+  const { mask, ring, source, destination } = place;
   const key = project.keys.find((k) => k.footageId === footage.id && k.on) ?? null;
-  const mask = layout === 'corner' ? presenterMask(presenter, placement.destination) : null;
-  const { destination } = placement;
-  const layers: Layer[] = [];
-  layers.push(
-    video(scene, clip, footage, placement, {
-      key,
-      mirror: presenter.mirror,
-      mask,
-      backdrop: key && presenter.backdrop,
-    }),
-  );
-  if (layout === 'corner' && presenter.ring.width > 0)
+  const layers: Layer[] = [
+    video(
+      scene,
+      clip,
+      footage,
+      { source, destination },
+      {
+        key,
+        mirror: project.presenter.mirror,
+        mask,
+        backdrop: key && project.presenter.backdrop,
+      },
+    ),
+  ];
+  if (ring)
     layers.push({
       kind: 'shape',
       shape: mask?.shape === 'ellipse' || mask?.shape === 'rounded' ? mask.shape : 'rectangle',
       radius: mask?.shape === 'rounded' ? mask.radius : 0,
       destination,
       fill: null,
-      stroke: { width: presenter.ring.width * ratio, color: presenter.ring.color },
+      stroke: { width: ring.width * ratio, color: ring.color },
     });
   return layers;
 }
 
-/** Corners of a rounded inset, as a share of its shorter side. */
-const ROUNDING = 0.14;
-
-/** The outline of the inset in the corner layout. */
-function presenterMask(
-  { shape, feather }: PresenterPlacement,
-  { width, height }: InOutput,
-): Mask | null {
-  const soft = feather * height;
-  if (shape === 'circle') return { shape: 'ellipse', feather: soft };
-  if (shape === 'rounded')
-    return { shape: 'rounded', radius: ROUNDING * Math.min(width, height), feather: soft };
-  return soft > 0 ? { shape: 'rectangle', feather: soft } : null;
-}
-
 function presenterAlone(scene: Scene, look: 'raw' | 'matte'): Layer[] {
-  const found = shown(scene, 'presenter');
+  const found = frontmost(scene, 'presenter');
   if (!found) return [];
   const { clip, footage } = found;
   const placement = placeScreen(wholeView(footage, scene.output), footage, scene.output);

@@ -1,4 +1,5 @@
 import type { Blend, FootageKey } from '../project/model';
+import type { Mask } from '../layout/mask';
 import type { Ticks } from '../time/ticks';
 import type { InFootage, InOutput, Size } from '../scale/rect';
 
@@ -75,20 +76,6 @@ export const PLAIN_VIDEO = {
   matte: false,
   adjust: null,
 } as const satisfies Partial<VideoLayer>;
-
-/**
- * What of a layer's destination is seen; `feather` is the width of the soft edge inside of it,
- * output pixels.
- */
-export type Mask = { readonly feather: number } & (
-  | { readonly shape: 'ellipse' | 'rectangle' }
-  | { readonly shape: 'rounded'; readonly radius: number }
-  /** Corners of a closed path in output pixels from the destination's upper left corner. */
-  | {
-      readonly shape: 'path';
-      readonly points: readonly { readonly x: number; readonly y: number }[];
-    }
-);
 
 /** Hides what is already drawn. */
 export interface CoverLayer {

@@ -1,3 +1,4 @@
+import { LAYOUTS } from '../layout/built-in';
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { counter, emptyProject, facts } from '../edit/fixture';
@@ -82,7 +83,7 @@ describe('planning the demo', () => {
 
   test('stays out of stretches in which only the presenter is seen', () => {
     const made = project();
-    setLayout(made, { start: 0, end: secondsToTicks(80) }, 'presenter', counter());
+    setLayout(made, { start: 0, end: secondsToTicks(80) }, LAYOUTS.presenter, counter());
     expect(planFramings(made, SOURCES, counter())).toEqual([]);
   });
 

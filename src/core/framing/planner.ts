@@ -1,5 +1,6 @@
 import type { Framing, Project } from '../project/model';
-import { magnification, sharpLimit, wholeView } from '../scale/sharpness';
+import { sceneAt, sharpLimitIn } from '../scene/scene';
+import { magnification, wholeView } from '../scale/sharpness';
 import type { InFootage, Size } from '../scale/rect';
 import type { FootageFacts, Sources } from '../project/sources';
 import { findActivities, type Activity } from '../telemetry/activity';
@@ -95,12 +96,16 @@ const join = (a: Placed, b: Placed): Placed => ({
  */
 function viewOf(
   group: Placed,
-  footage: InFootage,
-  frame: Size,
+  project: Project,
+  sources: Sources,
   options: PlanOptions,
 ): InFootage | null {
-  const whole = wholeView(footage, frame);
-  const limit = options.limit ?? sharpLimit(footage, frame);
+  const frame = project.canvas;
+  const footage = sources.footage[group.footageId]!;
+  const whole = wholeView(areaOf(project, footage), frame);
+  // The layout that it is seen in decides how close is still sharp.
+  const middle = secondsToTicks((group.start + group.end) / 2);
+  const limit = options.limit ?? sharpLimitIn(sceneAt(project, sources, middle), footage);
   const room = 1 - 2 * options.margin;
   const wide = Math.max(
     (group.right - group.left) / room,
@@ -132,12 +137,11 @@ function groupActivities(
   const groups: Placed[] = [];
   for (const activity of activities) {
     const last = groups[groups.length - 1];
-    const area = areaOf(project, sources.footage[activity.footageId]!);
     const together =
       last && last.footageId === activity.footageId && activity.start - last.end <= options.patience
         ? join(last, activity)
         : null;
-    if (together && viewOf(together, area, project.canvas, options))
+    if (together && viewOf(together, project, sources, options))
       groups[groups.length - 1] = together;
     else groups.push(activity);
   }
@@ -195,7 +199,7 @@ export function planFramings(
   )) {
     const footage = sources.footage[group.footageId]!;
     const area = areaOf(project, footage);
-    const view = viewOf(group, area, project.canvas, options);
+    const view = viewOf(group, project, sources, options);
     // A single glance (one scroll, one rest) does not earn a movement of its own.
     const slight =
       group.kinds.every((k) => k === 'dwell' || k === 'scroll') &&
@@ -274,14 +278,16 @@ function settle(
   return settled;
 }
 
+const screenHidden = (project: Project, time: Ticks): boolean =>
+  spanAt(project.layouts, time)?.layout.screen === null;
+
 /**
  * The stretch around an instant in which one screen recording is seen and nothing else takes the
  * picture.
  */
 function shotAround(project: Project, time: Ticks, footageId: string): Range | null {
   const clip = visibleClip(project, 'screen', time);
-  if (!clip || clip.footageId !== footageId || spanAt(project.layouts, time)?.kind === 'presenter')
-    return null;
+  if (!clip || clip.footageId !== footageId || screenHidden(project, time)) return null;
   let start = 0;
   let end = Infinity;
   const lane = project.lanes.find((l) => l.clips.includes(clip))!;
@@ -303,7 +309,7 @@ function shotAround(project: Project, time: Ticks, footageId: string): Range | n
   start = lane.clips[first]!.start;
   end = lane.clips[last]!.start + lane.clips[last]!.duration;
   for (const span of project.layouts) {
-    if (span.kind !== 'presenter') continue;
+    if (span.layout.screen) continue;
     if (span.end <= time) start = Math.max(start, span.end);
     else if (span.start > time) end = Math.min(end, span.start);
   }

@@ -10,12 +10,25 @@ export interface View {
   readonly moving: boolean;
 }
 
+/** A difference of shape that comes of whole pixels alone. */
+const SAME_SHAPE = 0.01;
+
+/**
+ * A framing's rectangle in the shape of what it is shown in: framings have the picture's shape,
+ * while a layout may give the screen a box of another, which then shows more around it.
+ */
+function shaped(rect: InFootage, frame: Size): InFootage {
+  const difference = (rect.width * frame.height) / (rect.height * frame.width) - 1;
+  return Math.abs(difference) < SAME_SHAPE ? rect : wholeView(rect, frame);
+}
+
 /**
  * What of a recording is seen at an instant. Framings that touch go over from
  * one to the next without a look at the whole in between.
  *
  * @param framings of the project, in order; those of other footage are passed over
  * @param footage size of the recording, or the area of it that counts as the whole
+ * @param frame size in frame pixels of what the recording is shown in
  */
 export function viewAt(
   framings: readonly Framing[],
@@ -25,6 +38,7 @@ export function viewAt(
   time: Ticks,
 ): View {
   const whole = wholeView(footage, frame);
+  const rectOf = (f: Framing) => shaped(f.rect, frame);
   const index = framings.findIndex(
     (f) => f.footageId === footageId && time >= f.start && time < f.end,
   );
@@ -35,13 +49,13 @@ export function viewAt(
   const joins = (a: Framing | undefined, b: Framing | undefined) =>
     !!a && !!b && a.end === b.start && a.footageId === b.footageId;
   if (time < framing.start + framing.rampIn) {
-    const from = joins(before, framing) ? before!.rect : whole;
+    const from = joins(before, framing) ? rectOf(before!) : whole;
     const u = ease((time - framing.start) / framing.rampIn);
-    return { rect: viewAlongPath(from, framing.rect, u, whole), moving: true };
+    return { rect: viewAlongPath(from, rectOf(framing), u, whole), moving: true };
   }
   if (time >= framing.end - framing.rampOut && !joins(framing, after)) {
     const u = ease((time - (framing.end - framing.rampOut)) / framing.rampOut);
-    return { rect: viewAlongPath(framing.rect, whole, u, whole), moving: u > 0 };
+    return { rect: viewAlongPath(rectOf(framing), whole, u, whole), moving: u > 0 };
   }
-  return { rect: snapRestingView(framing.rect, frame), moving: false };
+  return { rect: snapRestingView(rectOf(framing), frame), moving: false };
 }

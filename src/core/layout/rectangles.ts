@@ -1,4 +1,5 @@
-import type { LayoutKind, PresenterPlacement } from '../project/model';
+import { assertNever } from '../assert-never';
+import type { Point } from '../schema/parts';
 import {
   evenRound,
   fitSize,
@@ -7,6 +8,9 @@ import {
   type InOutput,
   type Size,
 } from '../scale/rect';
+import type { Mask } from './mask';
+import type { Box, Layout } from './model';
+import type { PresenterPlacement } from './placement';
 
 export interface Placement {
   /** Part of the footage that is seen. */
@@ -26,20 +30,36 @@ const onGrid = (rect: InOutput): InOutput => {
   };
 };
 
-/**
- * Side by side, the screen takes this share of the frame's width; the rest is the presenter's and
- * the space between.
- */
-const SIDE_SCREEN = 0.7;
-const SIDE_SPACE = 0.02;
+/** Which of the two have something to show at an instant. */
+export interface There {
+  readonly screen: boolean;
+  readonly presenter: boolean;
+}
 
-/** The part of the output that the screen has in a layout, in the output's own shape. */
-export function screenStage(layout: LayoutKind, output: Size): InOutput {
-  if (layout !== 'side') return { x: 0, y: 0, ...output };
-  const space = SIDE_SPACE * output.width;
-  const width = SIDE_SCREEN * output.width - 1.5 * space;
-  const height = (width * output.height) / output.width;
-  return onGrid({ x: space, y: (output.height - height) / 2, width, height });
+const whole = (output: Size): InOutput => ({ x: 0, y: 0, ...output });
+
+/** A box in output pixels, on the grid; the whole picture as it is. */
+function placeBox(box: Box, output: Size): InOutput {
+  if (box.x === 0 && box.y === 0 && box.width === 1 && box.height === 1) return whole(output);
+  return onGrid({
+    x: box.x * output.width,
+    y: box.y * output.height,
+    width: box.width * output.width,
+    height: box.height * output.height,
+  });
+}
+
+/** Whether a layout hides the screens that lie behind the presenter. */
+export const hidesScreen = ({ screen }: Layout, there: There): boolean =>
+  screen === null && there.presenter;
+
+/**
+ * The part of the output, in output pixels, that a screen which is seen has in a layout. What no
+ * box is said for takes the whole picture.
+ */
+export function screenStage({ screen, alone }: Layout, there: There, output: Size): InOutput {
+  if (!screen || (alone === 'whole' && !there.presenter)) return whole(output);
+  return placeBox(screen.box, output);
 }
 
 /**
@@ -81,51 +101,63 @@ export function placeScreen(
   return { source, destination };
 }
 
+/** Where the presenter is in the output, the outline of what is seen of it, and its edge. */
+export interface PresenterPlace extends Placement {
+  readonly mask: Mask | null;
+  /** The width is in frame pixels. */
+  readonly ring: { readonly width: number; readonly color: string } | null;
+}
+
 /**
  * Where the presenter's footage falls in the output for a layout; null when the layout shows none.
  *
- * @param area the part of the recording that counts as the whole
+ * @param placed where the project places the presenter
+ * @param area the part of the recording that counts as the whole, in footage pixels
  */
 export function placePresenter(
-  layout: LayoutKind,
-  placement: PresenterPlacement,
+  { presenter, alone }: Layout,
+  there: There,
+  placed: PresenterPlacement,
   area: InFootage,
   output: Size,
-): Placement | null {
-  if (layout === 'screen') return null;
-  if (layout === 'presenter')
-    return {
-      source: centered(area, fitSize(output, area)),
-      destination: { x: 0, y: 0, ...output },
-    };
-  if (layout === 'side') {
-    const stage = screenStage(layout, output);
-    const x = stage.x * 2 + stage.width;
-    const destination = onGrid({
-      x,
-      y: stage.y,
-      width: output.width - x - stage.x,
-      height: stage.height,
-    });
-    const size = fitSize(destination, area);
-    const shift = (placement.center.x - 0.5) * area.width;
-    const source = centered(area, size);
-    return {
-      source: {
-        ...source,
-        x: Math.min(Math.max(source.x + shift, area.x), area.x + area.width - size.width),
-      },
-      destination,
-    };
+): PresenterPlace | null {
+  if (!presenter) return null;
+  if (alone === 'whole' && !there.screen)
+    return { ...fillBox(whole(output), CENTER, area), mask: null, ring: null };
+  if (presenter === 'placed') {
+    const place = placeInset(placed, area, output);
+    return { ...place, mask: outline(placed, place.destination), ring: edgeOf(placed.ring) };
   }
-  const height = output.height * placement.size;
-  const source = placement.shape === 'circle' ? squareSource(placement, area) : area;
+  const place = fillBox(placeBox(presenter.box, output), presenter.center ?? placed.center, area);
+  return { ...place, mask: outline(presenter, place.destination), ring: edgeOf(presenter.ring) };
+}
+
+const CENTER = { x: 0.5, y: 0.5 };
+
+const edgeOf = (ring: PresenterPlace['ring']) => (ring && ring.width > 0 ? ring : null);
+
+/** The largest part of an area that has a box's shape, around a middle as far as it goes. */
+function fillBox(destination: InOutput, center: Point, area: InFootage): Placement {
+  const size = fitSize(destination, area);
+  const at = (middle: number, start: number, length: number, part: number) =>
+    Math.min(Math.max(start + length * middle - part / 2, start), start + length - part);
+  return {
+    source: {
+      x: at(center.x, area.x, area.width, size.width),
+      y: at(center.y, area.y, area.height, size.height),
+      ...size,
+    },
+    destination,
+  };
+}
+
+/** The presenter as an inset in a corner. */
+function placeInset(placed: PresenterPlacement, area: InFootage, output: Size): Placement {
+  const height = output.height * placed.size;
+  const source = placed.shape === 'circle' ? squareSource(placed, area) : area;
   const width = (height * source.width) / source.height;
-  const margin = placement.margin * output.height;
-  const [vertical, horizontal] = placement.corner.split('-') as [
-    'top' | 'bottom',
-    'left' | 'right',
-  ];
+  const margin = placed.margin * output.height;
+  const [vertical, horizontal] = placed.corner.split('-') as ['top' | 'bottom', 'left' | 'right'];
   return {
     source,
     destination: onGrid({
@@ -137,20 +169,35 @@ export function placePresenter(
   };
 }
 
-const centered = (area: InFootage, size: Size): InFootage => ({
-  x: area.x + (area.width - size.width) / 2,
-  y: area.y + (area.height - size.height) / 2,
-  ...size,
-});
-
-function squareSource(placement: PresenterPlacement, area: InFootage): InFootage {
-  const side = Math.min(placement.crop * area.height, area.width);
+function squareSource(placed: PresenterPlacement, area: InFootage): InFootage {
+  const side = Math.min(placed.crop * area.height, area.width);
   const clamp = (center: number, length: number) =>
     Math.min(Math.max(center * length - side / 2, 0), length - side);
   return {
-    x: area.x + clamp(placement.center.x, area.width),
-    y: area.y + clamp(placement.center.y, area.height),
+    x: area.x + clamp(placed.center.x, area.width),
+    y: area.y + clamp(placed.center.y, area.height),
     width: side,
     height: side,
   };
+}
+
+/** Corners of a rounded inset, as a share of its shorter side. */
+const ROUNDING = 0.14;
+
+/** The outline of a presenter's box; null where all of it is seen. */
+function outline(
+  { shape, feather }: Pick<PresenterPlacement, 'shape' | 'feather'>,
+  { width, height }: InOutput,
+): Mask | null {
+  const soft = feather * height;
+  switch (shape) {
+    case 'circle':
+      return { shape: 'ellipse', feather: soft };
+    case 'rounded':
+      return { shape: 'rounded', radius: ROUNDING * Math.min(width, height), feather: soft };
+    case 'rectangle':
+      return soft > 0 ? { shape: 'rectangle', feather: soft } : null;
+    default:
+      return assertNever(shape);
+  }
 }

@@ -53,7 +53,48 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
     ),
     presenter: typeof presenter === 'object' ? { ...presenter, feather: 0 } : presenter,
   }),
+  /** Layouts are data instead of one of four words. */
+  4: ({ layouts, ...rest }) => ({
+    ...rest,
+    version: 5,
+    layouts: eachOf(layouts, ({ kind, ...span }) => ({ ...span, layout: layoutOfVersion4(kind) })),
+  }),
 };
+
+/** What the four layouts of version 4 are as data; a word that was none is left to be refused. */
+function layoutOfVersion4(kind: unknown): unknown {
+  const whole = { x: 0, y: 0, width: 1, height: 1 };
+  const screen = { box: whole };
+  const plain = { shape: 'rectangle', feather: 0, ring: null };
+  const stay = { background: null, alone: 'stay' };
+  switch (kind) {
+    case 'corner':
+      return { name: 'Presenter in a corner', ...stay, screen, presenter: 'placed' };
+    case 'side':
+      return {
+        name: 'Side by side',
+        background: null,
+        screen: { box: { x: 0.02, y: 0.165, width: 0.67, height: 0.67 } },
+        presenter: {
+          ...plain,
+          box: { x: 0.71, y: 0.165, width: 0.27, height: 0.67 },
+          center: null,
+        },
+        alone: 'whole',
+      };
+    case 'presenter':
+      return {
+        name: 'Presenter only',
+        ...stay,
+        screen: null,
+        presenter: { ...plain, box: whole, center: { x: 0.5, y: 0.5 } },
+      };
+    case 'screen':
+      return { name: 'Screen only', ...stay, screen, presenter: null };
+    default:
+      return kind;
+  }
+}
 
 /** Changes the members of a list; what is no list is left for the check to refuse. */
 const eachOf = (list: unknown, change: (member: Document) => unknown): unknown =>

@@ -1,12 +1,13 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Callout } from '../callout/model';
 import { FootageKey } from '../key/model';
-import { Id, oneOf, strict, Time } from '../schema/parts';
+import { LayoutSpan } from '../layout/model';
+import { PresenterPlacement } from '../layout/placement';
+import { strict } from '../schema/parts';
 import { Framing } from './parts/framing';
 import { ClipGroup, Lane } from './parts/lane';
 import { FootageLook } from './parts/look';
 import { PointerSpan } from './parts/pointer';
-import { PresenterPlacement } from './parts/presenter';
 import { Canvas, ProjectTarget, ScriptSettings } from './parts/settings';
 import { Marker, Step } from './parts/step';
 
@@ -18,24 +19,19 @@ import { Marker, Step } from './parts/step';
 
 export * from '../callout/model';
 export * from '../key/model';
+export * from '../layout/model';
+export * from '../layout/placement';
 export type { FootageRect } from '../schema/parts';
 export * from './parts/framing';
 export * from './parts/lane';
 export * from './parts/look';
 export * from './parts/pointer';
-export * from './parts/presenter';
+
 export * from './parts/settings';
 export * from './parts/step';
 
 export const PROJECT_FORMAT = 'vistum-project';
-export const PROJECT_VERSION = 4;
-
-export const LAYOUT_KINDS = ['corner', 'side', 'presenter', 'screen'] as const;
-export type LayoutKind = (typeof LAYOUT_KINDS)[number];
-
-/** How screen and presenter share the picture for a while; elsewhere it is `corner`. */
-export const LayoutSpan = strict({ id: Id, start: Time, end: Time, kind: oneOf(LAYOUT_KINDS) });
-export type LayoutSpan = Static<typeof LayoutSpan>;
+export const PROJECT_VERSION = 5;
 
 export const Project = strict({
   format: Type.Literal(PROJECT_FORMAT),

@@ -1,3 +1,4 @@
+import { LAYOUT_KINDS, LAYOUTS } from '../layout/built-in';
 import { counter, emptyProject, SOURCES } from '../edit/fixture';
 import { placeFootage } from '../edit/place';
 import { validateProject } from './validate';
@@ -27,7 +28,7 @@ test('a document of the first version is brought up to date', () => {
   const checked = validateProject(old, SOURCES);
   expect(checked).toMatchObject({
     project: {
-      version: 4,
+      version: 5,
       target: { id: 'web' },
       steps: [{ id: 'a', notes: '' }],
       markers: [],
@@ -68,7 +69,7 @@ test('keys, looks, covers and halos of the version before keep what they do', ()
   };
   expect(validateProject(old, SOURCES)).toMatchObject({
     project: {
-      version: 4,
+      version: 5,
       keys: [{ tolerance: 20, softness: 10, choke: 0, feather: 0, garbage: null, wall: null }],
       looks: [{ brightness: 0.1, opacity: 1, blend: 'normal', tilt: 0 }],
       pointer: [{ halo, dim: null }],
@@ -76,6 +77,21 @@ test('keys, looks, covers and halos of the version before keep what they do', ()
       presenter: { feather: 0 },
     },
   });
+});
+
+test.each(LAYOUT_KINDS)('the layout "%s" of version 4 becomes the built-in one as data', (kind) => {
+  const span = { id: 'l', start: 0, end: 9 };
+  const old = { ...sound(), version: 4, layouts: [{ ...span, kind }] };
+  expect(validateProject(old, SOURCES)).toMatchObject({
+    project: { version: 5, layouts: [{ ...span, layout: LAYOUTS[kind] }] },
+  });
+});
+
+test('a layout of version 4 that is none is refused with its place', () => {
+  for (const kind of ['diagonal', 7, null, { box: 1 }])
+    expect(
+      faultsOf({ ...sound(), version: 4, layouts: [{ id: 'l', start: 0, end: 9, kind }] }),
+    ).toEqual(expect.arrayContaining([expect.stringMatching('^/layouts/0/layout')]));
 });
 
 test('planned steps have no time; two that have one never share it', () => {

@@ -17,6 +17,15 @@ export type InFootage = In<'footage'>;
 /** Pixels of what is being drawn: the project's size, or an export's. */
 export type InOutput = In<'output'>;
 
+/** A point in pixels of one space. */
+type PointIn<S extends string> = {
+  readonly x: number;
+  readonly y: number;
+  readonly [space]?: S;
+};
+export type PointInFootage = PointIn<'footage'>;
+export type PointInOutput = PointIn<'output'>;
+
 export interface Size {
   readonly width: number;
   readonly height: number;

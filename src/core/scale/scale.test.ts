@@ -1,3 +1,4 @@
+import { LAYOUTS } from '../layout/built-in';
 import fc from 'fast-check';
 import { counter, emptyProject, facts } from '../edit/fixture';
 import { changeKey } from '../edit/settings';
@@ -8,6 +9,8 @@ import { placePresenter, placeScreen } from '../layout/rectangles';
 import { DEFAULT_PLACEMENT } from '../project/create';
 import { filterTable, isCopy } from './filter';
 import { judgeScale, magnification, sharpLimit, snapRestingView, wholeView } from './sharpness';
+
+const BOTH = { screen: true, presenter: true };
 
 const FULL_HD = { width: 1920, height: 1080 };
 
@@ -114,12 +117,19 @@ describe('placement in the output', () => {
           const all = [
             placeScreen(wholeView(footage, output), footage, output),
             placePresenter(
-              'corner',
+              LAYOUTS.corner,
+              BOTH,
               { ...DEFAULT_PLACEMENT, corner, shape, size: 0.25 } as never,
               { x: 0, y: 0, ...footage },
               output,
             ),
-            placePresenter('presenter', DEFAULT_PLACEMENT, { x: 0, y: 0, ...footage }, output),
+            placePresenter(
+              LAYOUTS.presenter,
+              BOTH,
+              DEFAULT_PLACEMENT,
+              { x: 0, y: 0, ...footage },
+              output,
+            ),
           ];
           for (const placed of all) {
             if (!placed) continue;
@@ -177,7 +187,7 @@ test('the plan of a frame lists screen, halo and presenter from back to front, a
     center: { x: 480, y: 270 },
     diameter: 50,
   });
-  project.layouts.push({ id: 'l', start: 0, end: 1e9, kind: 'presenter' });
+  project.layouts.push({ id: 'l', start: 0, end: 1e9, layout: LAYOUTS.presenter });
   expect(planFrame(project, sources, 1000, FULL_HD).layers.map((l) => l.kind)).toEqual(['video']);
   expect(readScale(project, sources, 1000)).toBeNull();
 });

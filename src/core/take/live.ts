@@ -1,4 +1,5 @@
 import { DEFAULT_MARKER_COLOR } from '../project/create';
+import { builtInOf, LAYOUTS } from '../layout/built-in';
 import type { Callout, Framing, LayoutSpan, Marker } from '../project/model';
 import { keepInside } from '../framing/path';
 import { wholeView } from '../scale/sharpness';
@@ -70,7 +71,7 @@ export function liveData(
         break;
       case 'layout':
         if (layout) layout.end = when;
-        layout = { id: newId(), start: when, end, kind: event.kind };
+        layout = { id: newId(), start: when, end, layout: LAYOUTS[event.kind] };
         layouts.push(layout);
         break;
       case 'stroke':
@@ -113,8 +114,8 @@ export function liveData(
   return {
     callouts: callouts.filter((c) => c.end > c.start),
     framings: footageId ? closerViews(events, { ...place, footageId }, at, newId) : [],
-    // The corner holds everywhere else and needs no span.
-    layouts: layouts.filter((l) => l.end > l.start && l.kind !== 'corner'),
+    // The usual one holds everywhere else and needs no span.
+    layouts: layouts.filter((l) => l.end > l.start && builtInOf(l.layout) !== 'corner'),
     markers,
   };
 }

@@ -1,4 +1,5 @@
-import { LAYOUT_KINDS, SHAPES } from '../project/model';
+import { LAYOUT_KINDS } from '../layout/built-in';
+import { SHAPES } from '../project/model';
 import { TRACK_NAMES, type TakeEvent } from './take';
 
 type Check = (value: unknown) => boolean;

@@ -1,3 +1,4 @@
+import type { LayoutKind } from '../layout/built-in';
 import type { FootageRect } from '../project/model';
 import type { TrackName } from './take';
 
@@ -34,5 +35,5 @@ export interface TakeSetup {
   /** Seconds that live drawings stay; null until they are erased. */
   readonly hold: number | null;
   /** Layout at the take's start. */
-  readonly layout: 'corner' | 'side' | 'presenter' | 'screen';
+  readonly layout: LayoutKind;
 }

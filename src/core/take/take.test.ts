@@ -1,3 +1,4 @@
+import { builtInOf } from '../layout/built-in';
 import fc from 'fast-check';
 import { bridgeJoins } from '../telemetry/bridge';
 import { pointerAt } from '../telemetry/sample';
@@ -181,7 +182,7 @@ describe('what is done live', () => {
       end: secondsToTicks(103),
       rect: { x: 960, y: 540, width: 960, height: 540 },
     });
-    expect(data.layouts.map((l) => [l.kind, l.start, l.end])).toEqual([
+    expect(data.layouts.map((l) => [builtInOf(l.layout), l.start, l.end])).toEqual([
       ['side', secondsToTicks(105), secondsToTicks(106)],
       ['screen', secondsToTicks(106), secondsToTicks(110)],
     ]);

@@ -1,4 +1,5 @@
-import type { LayoutKind, ShapeCallout, StrokeCallout } from '../project/model';
+import type { LayoutKind } from '../layout/built-in';
+import type { ShapeCallout, StrokeCallout } from '../project/model';
 
 /** What is recorded of one source; the name of its file in the take. */
 export const TRACK_NAMES = ['screen', 'camera', 'voice', 'computer'] as const;

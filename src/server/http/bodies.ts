@@ -20,7 +20,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { BED_NAMES, type BedName } from '@/core/audio/bed';
-import { LAYOUT_KINDS, type LayoutKind } from '@/core/project/model';
+import { LAYOUT_KINDS, type LayoutKind } from '@/core/layout/built-in';
 import { ROLES, type Role } from '@/core/project/sources';
 import { TARGET_IDS, type TargetId } from '@/core/project/targets';
 import { LEAST_SIDE, MOST_SIDE } from '@/core/scale/export-size';

@@ -1,6 +1,6 @@
 import type { StoreApi } from 'zustand';
 import type { History } from '@/core/edit/history';
-import { same } from '@/core/edit/patch';
+import { same } from '@/core/schema/same';
 import type { Project } from '@/core/project/model';
 import { api, ApiError } from '../shell/api';
 import type { EditorState, SaveState } from './store';

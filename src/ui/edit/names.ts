@@ -1,12 +1,4 @@
-import type { Callout, LayoutKind, Transition } from '@/core/project/model';
-
-/** What the layouts are called on screen. */
-export const LAYOUT_NAMES: Readonly<Record<LayoutKind, string>> = {
-  corner: 'Screen, presenter in the corner',
-  side: 'Side by side',
-  presenter: 'Presenter only',
-  screen: 'Screen only',
-};
+import type { Callout, Transition } from '@/core/project/model';
 
 /** What the transitions are called. */
 export const TRANSITION_NAMES: Readonly<Record<Transition['kind'], string>> = {

@@ -12,9 +12,8 @@ import {
   type LucideIcon,
 } from 'lucide-react';
 import { LIVE_COLORS, LIVE_WIDTHS } from '@/core/take/palette';
-import type { LayoutKind } from '@/core/project/model';
+import { LAYOUTS, type LayoutKind } from '@/core/layout/built-in';
 import { drawnAt } from '@/core/take/drawn';
-import { LAYOUT_NAMES } from '../edit/names';
 import { IconButton } from '../parts/IconButton';
 import type { Tool } from './record-state';
 import { useRecord, useRecordStore } from './record-store';
@@ -98,7 +97,7 @@ export function LiveTools() {
         <button
           key={kind}
           aria-pressed={layout === kind}
-          title={`${LAYOUT_NAMES[kind]} (${keys[kind]})`}
+          title={`${LAYOUTS[kind].name} (${keys[kind]})`}
           onClick={() => setLayout(kind)}
           className={`rounded-(--radius) border px-1.5 py-0.5 text-xs whitespace-nowrap ${layout === kind ? 'border-action font-semibold text-action' : 'border-transparent text-ink-2 hover:border-line'}`}
         >

@@ -1,6 +1,9 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import { PracticeScreen } from '@/capture/practice/screen';
+import { LAYOUTS } from '@/core/layout/built-in';
+import type { Layout } from '@/core/layout/model';
+import type { PresenterPlacement } from '@/core/layout/placement';
 import { placePresenter } from '@/core/layout/rectangles';
 import type { Rect } from '@/core/scale/rect';
 import { useEditor } from '../edit/store';
@@ -50,7 +53,7 @@ export function Stage() {
   const onFrame = areaOnStage(area, frame, scale);
   const corner =
     camera && screen
-      ? cameraPlace(layout, placement, look.area ?? { x: 0, y: 0, ...cameraSize }, onFrame)
+      ? cameraPlace(LAYOUTS[layout], placement, look.area ?? { x: 0, y: 0, ...cameraSize }, onFrame)
       : null;
   return (
     <section aria-label="Stage" className="grid min-h-0 grid-rows-[36px_minmax(0,1fr)]">
@@ -160,12 +163,14 @@ function areaOnStage(
 }
 
 function cameraPlace(
-  layout: Parameters<typeof placePresenter>[0],
-  placement: Parameters<typeof placePresenter>[1],
+  layout: Layout,
+  placement: PresenterPlacement,
   source: Rect,
   on: Rect,
 ): (Rect & { source: Rect; round: boolean }) | null {
-  const placed = placePresenter(layout, placement, source, { width: on.width, height: on.height });
+  const there = { screen: true, presenter: true };
+  const size = { width: on.width, height: on.height };
+  const placed = placePresenter(layout, there, placement, source, size);
   if (!placed) return null;
   const { destination } = placed;
   return {
@@ -173,7 +178,7 @@ function cameraPlace(
     x: on.x + destination.x,
     y: on.y + destination.y,
     source: placed.source,
-    round: layout === 'corner' && placement.shape === 'circle',
+    round: placed.mask?.shape === 'ellipse',
   };
 }
 

@@ -1,6 +1,7 @@
 import type { Device, OpenSource } from '@/capture/open';
 import type { LiveEvent, TakeProgress } from '@/capture/recorder-worker';
-import type { FootageRect, LayoutKind } from '@/core/project/model';
+import type { LayoutKind } from '@/core/layout/built-in';
+import type { FootageRect } from '@/core/project/model';
 import type { EndReason, TakeEvent, TakeKind } from '@/core/take/take';
 import type { TakeSetup } from '@/core/take/setup';
 import type { TakeView } from '@/server/takes/takes';

@@ -8,7 +8,7 @@ export const RECORD_ACTIONS = [
   ['next', 'Next step'],
   ['back', 'Step before'],
   ['redo', 'Keep and do it again'],
-  ['corner', 'Layout: presenter in the corner'],
+  ['corner', 'Layout: presenter in a corner'],
   ['side', 'Layout: side by side'],
   ['presenter', 'Layout: presenter only'],
   ['screen', 'Layout: screen only'],

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect } from 'react';
-import type { LayoutKind } from '@/core/project/model';
+import type { LayoutKind } from '@/core/layout/built-in';
 import { useEditorStore } from '../edit/store';
 import { clearDrawings } from './LiveTools';
 import { useRecordStore } from './record-store';

@@ -4,20 +4,13 @@ import { replaceFramings } from '@/core/edit/settings';
 import { addSpan, setLayout } from '@/core/edit/spans';
 import { keepInside } from '@/core/framing/path';
 import { planFramings } from '@/core/framing/planner';
-import { viewAt } from '@/core/framing/view';
 import { DEFAULT_HALO } from '@/core/pointer/halo';
 import { DEFAULT_COVER, DEFAULT_MARKER_COLOR } from '@/core/project/create';
-import type { LayoutKind } from '@/core/project/model';
+import { LAYOUTS, type LayoutKind } from '@/core/layout/built-in';
 import { sourceTime } from '@/core/project/clip-time';
-import {
-  areaOf,
-  projectDuration,
-  spanAt,
-  stepAt,
-  stepRange,
-  visibleClip,
-} from '@/core/project/query';
-import { sharpLimit, wholeView } from '@/core/scale/sharpness';
+import { projectDuration, spanAt, stepAt, stepRange } from '@/core/project/query';
+import { wholeView } from '@/core/scale/sharpness';
+import { frontmost, sceneAt, screenOf, type ScreenView } from '@/core/scene/scene';
 import { pointerAt } from '@/core/telemetry/sample';
 import { secondsToTicks, ticksToSeconds, TICKS_PER_SECOND } from '@/core/time/ticks';
 import { tell, tellFault } from '../../shell/notices-store';
@@ -34,24 +27,17 @@ export function thingCommands(c: CommandContext): Command[] {
   const here = () => c.here;
   const screenHere = () => {
     const { project, sources, playhead } = get();
-    const clip = visibleClip(project, 'screen', playhead);
-    const footage = clip && sources.footage[clip.footageId];
-    if (clip && footage) return { clip, footage };
+    const scene = sceneAt(project, sources, playhead);
+    const found = frontmost(scene, 'screen');
+    if (found) return screenOf(scene, found);
     tellFault('There is no screen recording under the playhead.');
     return null;
   };
-  const spotHere = ({ clip, footage }: NonNullable<ReturnType<typeof screenHere>>) => {
-    const { project, sources, playhead } = get();
+  const spotHere = ({ clip, footage, view }: ScreenView) => {
+    const { sources, playhead } = get();
     const track = sources.pointers[footage.id];
     if (track) return pointerAt(track, ticksToSeconds(sourceTime(clip, playhead)) * 1000);
-    const { rect } = viewAt(
-      project.framings,
-      footage.id,
-      areaOf(project, footage),
-      project.canvas,
-      playhead,
-    );
-    return { x: rect.x + rect.width / 2, y: rect.y + rect.height / 2 };
+    return { x: view.x + view.width / 2, y: view.y + view.height / 2 };
   };
 
   const plan = () => {
@@ -72,10 +58,9 @@ export function thingCommands(c: CommandContext): Command[] {
     const screen = screenHere();
     if (!screen) return;
     const { project } = get();
-    const { footage } = screen;
-    const area = areaOf(project, footage);
+    const { footage, area, limit } = screen;
     const whole = wholeView(area, project.canvas);
-    const zoom = Math.max(1.2, sharpLimit(area, project.canvas));
+    const zoom = Math.max(1.2, limit);
     const spot = spotHere(screen);
     const width = whole.width / zoom;
     const height = whole.height / zoom;
@@ -192,7 +177,7 @@ export function thingCommands(c: CommandContext): Command[] {
     const step = stepAt(project, get().playhead);
     const range = rangeOf(get()) ??
       (step && stepRange(project, step.id)) ?? { start: here(), end: projectDuration(project) };
-    get().edit('Layout', (draft) => setLayout(draft, range, kind, nanoid));
+    get().edit('Layout', (draft) => setLayout(draft, range, LAYOUTS[kind], nanoid));
   };
 
   return [
@@ -204,7 +189,7 @@ export function thingCommands(c: CommandContext): Command[] {
     { id: 'halo', label: 'Halo', keys: [], run: halo },
     {
       id: 'layout-corner',
-      label: 'Layout of the range or step: presenter in the corner',
+      label: 'Layout of the range or step: presenter in a corner',
       keys: [],
       run: layout('corner'),
     },

@@ -2,9 +2,10 @@
 import { changeSpan } from '@/core/edit/spans';
 import { keepInside } from '@/core/framing/path';
 import { areaOf } from '@/core/project/query';
-import { magnification, sharpLimit, wholeView } from '@/core/scale/sharpness';
+import { magnification, wholeView } from '@/core/scale/sharpness';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { CheckField, SliderField } from '../../parts/fields';
+import { useFramingLimit } from '../use-framing-limit';
 import { useEditor } from '../store';
 import { Heading } from './Heading';
 import { SpanTimes } from './SpanTimes';
@@ -17,10 +18,10 @@ export function FramingDetails({ id }: { id: string }) {
       ? areaOf(s.project, s.sources.footage[framing.footageId]!)
       : null,
   );
+  const limit = useFramingLimit(framing);
   const edit = useEditor((s) => s.edit);
   if (!framing || !area) return null;
   const whole = wholeView(area, canvas);
-  const limit = sharpLimit(area, canvas);
   const now = magnification(framing.rect, area, canvas);
   const zoom = (value: number) => {
     const width = whole.width / value;

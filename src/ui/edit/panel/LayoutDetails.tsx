@@ -1,8 +1,7 @@
 'use client';
 import { changeSpan } from '@/core/edit/spans';
-import type { LayoutKind } from '@/core/project/model';
+import { builtInOf, LAYOUT_KINDS, LAYOUTS } from '@/core/layout/built-in';
 import { SelectField } from '../../parts/fields';
-import { LAYOUT_NAMES } from '../names';
 import { useEditor } from '../store';
 import { Heading } from './Heading';
 import { SpanTimes } from './SpanTimes';
@@ -11,14 +10,24 @@ export function LayoutDetails({ id }: { id: string }) {
   const span = useEditor((s) => s.project.layouts.find((l) => l.id === id));
   const edit = useEditor((s) => s.edit);
   if (!span) return null;
+  const { name } = span.layout;
+  const kind = builtInOf(span.layout);
   return (
     <div className="grid gap-2">
       <Heading title="Layout" />
       <SelectField
         label="Shows"
-        value={span.kind}
-        options={Object.entries(LAYOUT_NAMES) as [LayoutKind, string][]}
-        onChange={(kind) => edit('Layout', (draft) => changeSpan(draft, 'layouts', id, { kind }))}
+        value={kind ?? 'own'}
+        options={[
+          ...LAYOUT_KINDS.map((k) => [k, LAYOUTS[k].name] as const),
+          ...(kind ? [] : [['own', name] as const]),
+        ]}
+        onChange={(chosen) =>
+          chosen !== 'own' &&
+          edit('Layout', (draft) =>
+            changeSpan(draft, 'layouts', id, { layout: structuredClone(LAYOUTS[chosen]) }),
+          )
+        }
       />
       <SpanTimes span={span} name="layout" />
     </div>

@@ -1,9 +1,7 @@
 'use client';
 import type { PointerEvent } from 'react';
 import { changeSpan } from '@/core/edit/spans';
-import { viewAt } from '@/core/framing/view';
-import { screenStage } from '@/core/layout/rectangles';
-import { areaOf, spanAt, visibleClip } from '@/core/project/query';
+import { sceneAt, screenShowing } from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
 import { useEditor, useEditorStore } from '../store';
 import { followDrag } from './drag';
@@ -12,29 +10,24 @@ import { followDrag } from './drag';
 export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
   const store = useEditorStore();
   const callout = useEditor((s) => s.project.callouts.find((c) => c.id === id));
-  const footage = useEditor((s) => (callout ? s.sources.footage[callout.footageId] : undefined));
-  const canvas = useEditor((s) => s.project.canvas);
+  const sources = useEditor((s) => s.sources);
   const project = useEditor((s) => s.project);
   const playhead = useEditor((s) => s.playhead);
-  if (!callout || !footage) return null;
+  if (!callout) return null;
   if (!contains(callout, playhead))
     return (
       <p className="absolute top-1 left-1 bg-sheet px-2 py-0.5 text-xs">
         The playhead is outside this callout; go to it to move it.
       </p>
     );
-  const layout = spanAt(project.layouts, playhead)?.kind ?? 'corner';
-  const stage = screenStage(
-    layout === 'side' && !visibleClip(project, 'presenter', playhead) ? 'corner' : layout,
-    canvas,
-  );
-  const { rect: view } = viewAt(
-    project.framings,
-    footage.id,
-    areaOf(project, footage),
-    stage,
-    playhead,
-  );
+  const screen = screenShowing(sceneAt(project, sources, playhead), callout.footageId);
+  if (!screen)
+    return (
+      <p className="absolute top-1 left-1 bg-sheet px-2 py-0.5 text-xs">
+        The recording that this callout belongs to is not shown here.
+      </p>
+    );
+  const { stage, view } = screen;
   const ratio = (stage.width * scale) / view.width;
   const toCss = (x: number, y: number) => ({
     left: stage.x * scale + (x - view.x) * ratio,

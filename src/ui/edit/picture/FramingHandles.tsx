@@ -4,7 +4,8 @@ import { changeSpan } from '@/core/edit/spans';
 import { keepInside } from '@/core/framing/path';
 import type { FootageRect } from '@/core/project/model';
 import { areaOf } from '@/core/project/query';
-import { magnification, sharpLimit, wholeView } from '@/core/scale/sharpness';
+import { magnification, wholeView } from '@/core/scale/sharpness';
+import { useFramingLimit } from '../use-framing-limit';
 import { useEditor, useEditorStore } from '../store';
 import { followDrag } from './drag';
 
@@ -20,6 +21,7 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
       ? areaOf(s.project, s.sources.footage[framing.footageId]!)
       : null,
   );
+  const limit = useFramingLimit(framing);
   const playing = useEditor((s) => s.rate !== 0);
   useEffect(() => {
     store.setState({ view: playing ? {} : { whole: true } });
@@ -34,7 +36,7 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
     width: rect.width * ratio,
     height: rect.height * ratio,
   });
-  const soft = magnification(framing.rect, area, canvas) > sharpLimit(area, canvas) * 1.01;
+  const soft = magnification(framing.rect, area, canvas) > limit * 1.01;
 
   const drag = (
     event: PointerEvent,

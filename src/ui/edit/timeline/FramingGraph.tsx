@@ -1,11 +1,11 @@
 'use client';
 import { useMemo } from 'react';
-import { viewAt } from '@/core/framing/view';
-import { clipEnd } from '@/core/project/clip-time';
 import type { Project } from '@/core/project/model';
-import { areaOf, visibleClip } from '@/core/project/query';
+import { areaOf } from '@/core/project/query';
 import type { Sources } from '@/core/project/sources';
-import { magnification, sharpLimit } from '@/core/scale/sharpness';
+import { magnification } from '@/core/scale/sharpness';
+import { limitsAlong, type LimitStretch } from '@/core/scene/limits';
+import { frontmost, sceneAt, screenOf } from '@/core/scene/scene';
 import { useEditor } from '../store';
 import { inSight, toPixels, type Sight } from './geometry';
 import { SpanView } from './SpanView';
@@ -29,41 +29,10 @@ function curve(project: Project, sources: Sources, end: number): Point[] {
   return [...times]
     .sort((a, b) => a - b)
     .map((time) => {
-      const clip = visibleClip(project, 'screen', time);
-      const footage = clip && sources.footage[clip.footageId];
-      if (!footage?.hasVideo) return { time, zoom: 1 };
-      const area = areaOf(project, footage);
-      return {
-        time,
-        zoom: magnification(
-          viewAt(project.framings, footage.id, area, project.canvas, time).rect,
-          area,
-          project.canvas,
-        ),
-      };
+      const scene = sceneAt(project, sources, time);
+      const found = frontmost(scene, 'screen');
+      return { time, zoom: found ? screenOf(scene, found).magnification : 1 };
     });
-}
-
-interface LimitStretch {
-  readonly start: number;
-  readonly end: number;
-  readonly limit: number;
-}
-
-/** The sharp limits along the screen lanes. */
-function limitStretches(project: Project, sources: Sources): LimitStretch[] {
-  const found: { start: number; end: number; limit: number }[] = [];
-  for (const lane of project.lanes)
-    if (lane.kind === 'screen')
-      for (const clip of lane.clips) {
-        const footage = sources.footage[clip.footageId];
-        if (!footage?.hasVideo) continue;
-        const limit = sharpLimit(areaOf(project, footage), project.canvas);
-        const last = found[found.length - 1];
-        if (last && last.end === clip.start && last.limit === limit) last.end = clipEnd(clip);
-        else found.push({ start: clip.start, end: clipEnd(clip), limit });
-      }
-  return found;
 }
 
 /** The graph of magnification with the sharp limit; above it the picture turns soft. */
@@ -81,7 +50,7 @@ export function FramingGraph({
   const scale = useEditor((s) => s.pixelsPerSecond);
   const points = useMemo(() => curve(project, sources, end), [project, sources, end]);
   // Clips that follow on one another with the same limit are one stretch.
-  const limits = useMemo(() => limitStretches(project, sources), [project, sources]);
+  const limits = useMemo(() => limitsAlong(project, sources), [project, sources]);
   // One label is enough; it stands where there is most room for it.
   const widest = limits.reduce<LimitStretch | null>(
     (best, l) => (best && best.end - best.start >= l.end - l.start ? best : l),

@@ -1,6 +1,6 @@
 import { type Static } from '@sinclair/typebox';
-import { Color, nullable, oneOf, Share, strict } from '../../schema/parts';
-import { colorSetting, numberSetting, shareSetting, switchSetting } from '../../schema/setting';
+import { Color, nullable, oneOf, Share, strict } from '../schema/parts';
+import { colorSetting, numberSetting, shareSetting, switchSetting } from '../schema/setting';
 
 export const CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'] as const;
 

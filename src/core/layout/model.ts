@@ -1,0 +1,56 @@
+import { Type, type Static } from '@sinclair/typebox';
+import { Color, Id, nullable, oneOf, Share, strict, Time } from '../schema/parts';
+import { PRESENTER_SHAPES } from './placement';
+
+/** A rectangle in shares of the picture's width and height. */
+export const Box = strict({ x: Share, y: Share, width: Share, height: Share });
+export type Box = Static<typeof Box>;
+
+/** A presenter who stands in a box of the layout's own, and not where the project has them. */
+export const PresenterBox = strict({
+  box: Box,
+  shape: oneOf(PRESENTER_SHAPES, { description: 'The outline that is seen of the box.' }),
+  feather: Type.Number({
+    minimum: 0,
+    maximum: 0.3,
+    description: 'Width of the soft edge as a share of the box’s height.',
+  }),
+  center: {
+    ...nullable(strict({ x: Share, y: Share })),
+    description:
+      'Middle of what is seen of the recording where the box has another shape, in shares of ' +
+      'the recording; null is the middle of the face as the project has it.',
+  },
+  ring: {
+    ...nullable(strict({ width: Type.Number({ minimum: 0, maximum: 60 }), color: Color })),
+    description: 'A coloured edge, in frame pixels; null for none.',
+  },
+});
+export type PresenterBox = Static<typeof PresenterBox>;
+
+/** How screen and presenter share the picture. */
+export const Layout = strict({
+  name: Type.String({ maxLength: 200 }),
+  background: {
+    ...nullable(Color),
+    description: 'Seen where neither is; null is the background of the project.',
+  },
+  screen: {
+    ...nullable(strict({ box: Box })),
+    description: 'Where the screen is; null hides it behind the presenter.',
+  },
+  presenter: {
+    ...Type.Union([PresenterBox, Type.Literal('placed'), Type.Null()]),
+    description: 'Where the presenter is: in a box, where the project places them, or nowhere.',
+  },
+  alone: oneOf(['stay', 'whole'], {
+    description:
+      'What the screen or the presenter does while the other has nothing to show: stays where ' +
+      'it is, or takes the whole picture.',
+  }),
+});
+export type Layout = Static<typeof Layout>;
+
+/** The layout of a stretch of time; elsewhere it is the first of the built-in ones. */
+export const LayoutSpan = strict({ id: Id, start: Time, end: Time, layout: Layout });
+export type LayoutSpan = Static<typeof LayoutSpan>;

@@ -1,0 +1,182 @@
+import { viewAt } from '../framing/view';
+import { USUAL_LAYOUT } from '../layout/built-in';
+import type { Layout } from '../layout/model';
+import {
+  hidesScreen,
+  placePresenter,
+  placeScreen,
+  screenStage,
+  type Placement,
+  type PresenterPlace,
+  type There,
+} from '../layout/rectangles';
+import type { Clip, Project } from '../project/model';
+import { areaOf, clipAt, isLaneOn, spanAt, visibleClip } from '../project/query';
+import { footageOf, type FootageFacts, type Sources } from '../project/sources';
+import type { InFootage, InOutput, PointInFootage, PointInOutput, Size } from '../scale/rect';
+import { magnification, wholeView } from '../scale/sharpness';
+import type { Ticks } from '../time/ticks';
+
+/** What one clip shows, and the recording that it is of. */
+export interface Shown {
+  readonly clip: Clip;
+  readonly footage: FootageFacts;
+}
+
+/** A screen recording as it is seen at an instant. */
+export interface ScreenView extends Shown {
+  /** The part of the recording that counts as its whole. */
+  readonly area: InFootage;
+  /** What of the recording is seen; it reaches beyond the recording where bars are. */
+  readonly view: InFootage;
+  /** Whether the view is in the middle of a ramp. */
+  readonly moving: boolean;
+  /** The part of the output that the screen has. */
+  readonly stage: InOutput;
+  /** Where its pixels go; null when the view shows nothing of it. */
+  readonly placement: Placement | null;
+  /** Output pixels for one footage pixel. */
+  readonly scale: number;
+  /** Frame pixels for one footage pixel: above 1 the picture is invented. */
+  readonly frameScale: number;
+  /** How much larger than in the whole view of the picture things are. */
+  readonly magnification: number;
+  /** The largest magnification at which this layout shows the recording sharp. */
+  readonly limit: number;
+  readonly toOutput: (point: PointInFootage) => PointInOutput;
+  readonly toFootage: (point: PointInOutput) => PointInFootage;
+}
+
+/** A presenter's recording as it is seen at an instant. */
+export interface PresenterView extends Shown {
+  readonly place: PresenterPlace;
+}
+
+/** What is seen at an instant, worked out once for all who ask. */
+export interface Scene {
+  readonly project: Project;
+  readonly sources: Sources;
+  readonly time: Ticks;
+  /** Size of what is drawn, in output pixels. */
+  readonly output: Size;
+  /** Output pixels for one frame pixel. */
+  readonly ratio: number;
+  readonly layout: Layout;
+  readonly there: There;
+  /** Shows the screen without its framing and layout. */
+  readonly whole: boolean;
+}
+
+/** A clip with its recording, if that is there and has a picture. */
+export function withPicture(sources: Sources, clip: Clip | null): Shown | null {
+  const footage = clip && footageOf(sources, clip.footageId);
+  return clip && footage?.hasVideo ? { clip, footage } : null;
+}
+
+/** The frontmost recording of a kind at an instant, whatever the layout hides. */
+export const frontmost = (
+  { project, sources, time }: Pick<Scene, 'project' | 'sources' | 'time'>,
+  kind: 'screen' | 'presenter',
+): Shown | null => withPicture(sources, visibleClip(project, kind, time));
+
+/**
+ * What is seen at an instant: the layout, and who is there to be seen. `screenOf` and `presenterOf`
+ * tell how one recording is seen in it.
+ *
+ * @param time timeline ticks
+ * @param output output pixels; the project's own size tells frame pixels
+ * @param whole shows the screen without its framing and layout
+ */
+export function sceneAt(
+  project: Project,
+  sources: Sources,
+  time: Ticks,
+  output: Size = project.canvas,
+  { whole = false }: { whole?: boolean } = {},
+): Scene {
+  const at = { project, sources, time };
+  return {
+    ...at,
+    output,
+    ratio: output.height / project.canvas.height,
+    layout: spanAt(project.layouts, time)?.layout ?? USUAL_LAYOUT,
+    there: { screen: !!frontmost(at, 'screen'), presenter: !!frontmost(at, 'presenter') },
+    whole,
+  };
+}
+
+/** The part of a picture of some size that the screen has in a scene. */
+const stageIn = ({ whole, layout, there }: Scene, size: Size): InOutput =>
+  whole ? { x: 0, y: 0, ...size } : screenStage(layout, there, size);
+
+/**
+ * The sharp limit of a recording in a scene: the largest magnification at which none of its pixels
+ * is spread over more than one of the frame's. Below 1 when even the whole view is soft.
+ */
+export function sharpLimitIn(scene: Scene, footage: FootageFacts): number {
+  const { project } = scene;
+  const area = areaOf(project, footage);
+  return wholeView(area, project.canvas).width / stageIn(scene, project.canvas).width;
+}
+
+/** How a screen recording is seen in a scene. */
+export function screenOf(scene: Scene, { clip, footage }: Shown): ScreenView {
+  const { project, output, whole, time } = scene;
+  const { canvas } = project;
+  const area = areaOf(project, footage);
+  const stage = stageIn(scene, output);
+  const frameStage = stageIn(scene, canvas);
+  const { rect: view, moving } = whole
+    ? { rect: wholeView(area, canvas), moving: false }
+    : viewAt(project.framings, footage.id, area, frameStage, time);
+  const scale = stage.width / view.width;
+  return {
+    clip,
+    footage,
+    area,
+    view,
+    moving,
+    stage,
+    placement: placeScreen(view, area, stage),
+    scale,
+    frameScale: frameStage.width / view.width,
+    magnification: magnification(view, area, canvas),
+    limit: sharpLimitIn(scene, footage),
+    toOutput: ({ x, y }) => ({
+      x: stage.x + (x - view.x) * scale,
+      y: stage.y + (y - view.y) * scale,
+    }),
+    toFootage: ({ x, y }) => ({
+      x: view.x + (x - stage.x) / scale,
+      y: view.y + (y - stage.y) / scale,
+    }),
+  };
+}
+
+/**
+ * One recording as it is seen in a scene, on whatever screen lane it plays; null where it does not.
+ */
+export function screenShowing(scene: Scene, footageId: string): ScreenView | null {
+  const { project, sources, time } = scene;
+  for (const lane of project.lanes) {
+    if (lane.kind !== 'screen' || !isLaneOn(project, lane)) continue;
+    const found = withPicture(sources, clipAt(lane, time));
+    if (found?.footage.id === footageId) return screenOf(scene, found);
+  }
+  return null;
+}
+
+/** The frontmost screen recording of a scene as it is seen; null where none is. */
+export function screenIn(scene: Scene): ScreenView | null {
+  if (hidesScreen(scene.layout, scene.there)) return null;
+  const found = frontmost(scene, 'screen');
+  return found && screenOf(scene, found);
+}
+
+/** How a presenter's recording is seen in a scene; null where the layout shows none. */
+export function presenterOf(scene: Scene, { clip, footage }: Shown): PresenterView | null {
+  const { project, output, layout, there } = scene;
+  const area = areaOf(project, footage);
+  const place = placePresenter(layout, there, project.presenter, area, output);
+  return place && { clip, footage, place };
+}
