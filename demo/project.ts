@@ -4,8 +4,8 @@ import { changeKey } from '../src/core/edit/settings';
 import { addSpan, setLayout } from '../src/core/edit/spans';
 import { placeFootage } from '../src/core/edit/place';
 import { planFramings } from '../src/core/framing/planner';
-import { DEFAULT_HALO } from '../src/core/pointer/halo';
-import { DEFAULT_COVER, createProject } from '../src/core/project/create';
+import { newLook } from '../src/core/pointer/model';
+import { createProject } from '../src/core/project/create';
 import type { Project } from '../src/core/project/model';
 import { projectDuration } from '../src/core/project/query';
 import type { Sources } from '../src/core/project/sources';
@@ -93,8 +93,7 @@ export function assembleDemo(
     id: newId(),
     start: time(scenario.starts[1]!),
     end,
-    halo: DEFAULT_HALO,
-    dim: null,
+    looks: [newLook('halo')],
   });
   const track = sources.pointers[screenId]!;
   const releaseAfter = (seconds: number) =>
@@ -111,9 +110,10 @@ export function assembleDemo(
       id: newId(),
       start: shown,
       end: hidden,
-      footageId: screenId,
+      anchor: { to: 'footage', footageId: screenId },
       kind: 'cover',
-      ...DEFAULT_COVER,
+      way: 'blur',
+      color: '#1e2a32',
       rect,
       strength: 26,
     });
@@ -122,10 +122,10 @@ export function assembleDemo(
     id: newId(),
     start: at(dragEnd),
     end: at(dragEnd + 3.6),
-    footageId: screenId,
+    anchor: { to: 'footage', footageId: screenId },
     kind: 'text',
     text: 'Cone 6 is 1222 °C',
-    anchor: { x: 2050, y: 444 },
+    tip: { x: 2050, y: 444 },
     offset: { dx: -300, dy: 190 },
     size: 38,
     fill: '#8e3f66',

@@ -140,8 +140,8 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   await page.getByLabel('Timecode').fill('20');
   await page.getByLabel('Timecode').press('Enter');
   await page.keyboard.press('x');
-  await page.getByLabel('Words').fill('Type the name here');
-  await page.getByLabel('Words').blur();
+  await page.getByLabel('Text', { exact: true }).fill('Type the name here');
+  await page.getByLabel('Text', { exact: true }).blur();
   await expect(
     page.locator('[data-span=callouts]', { hasText: 'Type the name here' }),
   ).toBeVisible();
@@ -298,7 +298,7 @@ test('covers are made solid, the rest is dimmed, and a GIF of a stretch is made 
   await goTo('62');
   await page.locator('[data-span="callouts"][aria-label^="cover"]').first().focus();
   await page.keyboard.press('Enter');
-  await page.getByLabel('Way').selectOption('solid');
+  await page.getByLabel('Style').selectOption('solid');
   await expect.poll(() => light(0.6, 0.4)).toBeLessThan(70);
   await page.keyboard.press('Control+z');
   await expect.poll(() => light(0.6, 0.4)).toBeGreaterThan(200);

@@ -66,7 +66,7 @@ const withoutOverlays = (layers: readonly Layer[]): Layer[] =>
   layers.flatMap((layer): Layer[] =>
     layer.kind === 'mix'
       ? [{ ...layer, from: withoutOverlays(layer.from), to: withoutOverlays(layer.to) }]
-      : layer.kind === 'video' || layer.kind === 'cover'
+      : layer.kind === 'video' || layer.kind === 'region'
         ? [layer]
         : [],
   );

@@ -224,7 +224,7 @@ test('live drawings, marks, a closer view and a layout land in the project as da
   await keep(page);
   await saved(page);
   const { project } = await openDocument(page, id);
-  expect(project.callouts.map((c) => c.kind).sort()).toEqual(['shape', 'stroke']);
+  expect(project.callouts.map((c) => c.kind).sort()).toEqual(['box', 'stroke']);
   const end = Math.max(...project.lanes.flatMap((l) => l.clips.map((c) => c.start + c.duration)));
   // Cleared before the end.
   for (const callout of project.callouts) expect(callout.end).toBeLessThan(end);

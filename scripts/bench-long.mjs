@@ -55,8 +55,10 @@ function longProject(document, footageId, count) {
       id: `c${i}`,
       start,
       end: start + 4 * SECOND,
-      footageId,
+      anchor: { to: 'footage', footageId },
       kind: 'cover',
+      way: 'blur',
+      color: '#1e2a32',
       rect: { x: 8, y: 8, width: 16, height: 16 },
       strength: 8,
     };

@@ -1,4 +1,3 @@
-import { DEFAULT_HALO } from '@/core/pointer/halo';
 import { DEFAULT_KEY } from '@/core/edit/settings';
 import { parseColor, rgbToYuv, yuvToRgb } from '@/core/key/color';
 import { estimateWall } from '@/core/key/wall';
@@ -124,11 +123,10 @@ describe('a mix of two pictures', () => {
 
 test('a halo tints what is bright and leaves what is dark', () => {
   const halo: Layer = {
-    kind: 'halo',
-    center: { x: 32, y: 24 },
-    diameter: 40,
-    ...DEFAULT_HALO,
+    kind: 'drawing',
+    mark: { kind: 'disc', center: { x: 32, y: 24 }, diameter: 40, color: '#f2b134', softness: 0.6 },
     opacity: 1,
+    blend: 'tint',
   };
   const bright = draw([video(), halo], solid('#ffffff'));
   expect(bright(32, 24)[2]).toBeLessThan(140);
@@ -142,12 +140,17 @@ test('overlays that lie partly or wholly outside are cut off, not written elsewh
       [
         video(),
         {
-          kind: 'shape',
-          shape: 'rectangle',
-          radius: 0,
-          destination: { x, y: -10, width: 40, height: 30 },
-          fill: '#ffffff',
-          stroke: null,
+          kind: 'drawing',
+          mark: {
+            kind: 'outline',
+            shape: 'rectangle',
+            radius: 0,
+            box: { x, y: -10, width: 40, height: 30 },
+            fill: '#ffffff',
+            stroke: null,
+          },
+          opacity: 1,
+          blend: 'normal',
         },
       ],
       solid('#000000'),
@@ -160,8 +163,7 @@ test('overlays that lie partly or wholly outside are cut off, not written elsewh
 test('words stay inside the picture and break where they must', () => {
   const output = { width: 800, height: 450 };
   const layer = {
-    kind: 'text',
-    id: 't',
+    kind: 'words',
     text: 'some words that are too long for one line of the box',
     tip: { x: 790, y: 440 },
     offset: { dx: 100, dy: 100 },
@@ -169,7 +171,6 @@ test('words stay inside the picture and break where they must', () => {
     fill: '#000000',
     ink: '#ffffff',
     arrow: true,
-    opacity: 1,
   } as const;
   const box = layOutText(layer, output, plainRasterizer);
   expect(box.lines.length).toBeGreaterThan(1);
@@ -237,31 +238,32 @@ test('brightness moves grey by as much as it says, contrast turns around mid-gre
 });
 
 test('lines are drawn where they are, and cut off at the edge', () => {
-  const line: Layer = {
-    kind: 'stroke',
-    paths: [
-      [
-        { x: 10, y: 24 },
-        { x: 400, y: 24 },
-      ],
-    ],
-    closed: false,
-    width: 8,
-    color: '#cc4422',
+  const line = (...path: { x: number; y: number }[]): Layer => ({
+    kind: 'drawing',
+    mark: { kind: 'lines', paths: [path], closed: false, width: 8, color: '#cc4422' },
     opacity: 1,
-  };
-  const at = draw([video(), line], solid('#ffffff'));
+    blend: 'normal',
+  });
+  const at = draw([video(), line({ x: 10, y: 24 }, { x: 400, y: 24 })], solid('#ffffff'));
   near(at(40, 24), [0xcc, 0x44, 0x22], 10);
   near(at(40, 10), [255, 255, 255]);
   near(at(2, 24), [255, 255, 255]);
   near(at(62, 24), [0xcc, 0x44, 0x22], 12);
-  const gone = draw([video(), { ...line, paths: [[{ x: 900, y: 900 }]] }], solid('#ffffff'));
+  const gone = draw([video(), line({ x: 900, y: 900 })], solid('#ffffff'));
   near(gone(62, 46), [255, 255, 255]);
 });
 
 test('the pointer is dark with a light edge, its tip where it points', () => {
   const at = draw(
-    [video(), { kind: 'pointer', tip: { x: 20, y: 8 }, height: 30, shape: 'arrow' }],
+    [
+      video(),
+      {
+        kind: 'drawing',
+        mark: { kind: 'pointer', tip: { x: 20, y: 8 }, height: 30, shape: 'arrow' },
+        opacity: 1,
+        blend: 'normal',
+      },
+    ],
     solid('#40a0ff'),
   );
   expect(Math.max(...at(23, 22))).toBeLessThan(90);

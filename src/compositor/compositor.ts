@@ -1,9 +1,11 @@
+import { assertNever } from '@/core/assert-never';
 import {
   isSolid,
-  type DimLayer,
   type FramePlan,
   type Layer,
   type MixLayer,
+  type RegionEffect,
+  type RegionLayer,
   type VideoLayer,
 } from '@/core/frame/plan';
 import { parseColor, rgbToYuv } from '@/core/key/color';
@@ -91,29 +93,16 @@ export class Compositor {
           if (source) this.video(layer, source, target);
           break;
         }
-        case 'cover':
-          this.covers.draw(layer, partOf(target, layer.destination));
+        case 'region':
+          this.region(layer, target);
           break;
-        case 'dim':
-          this.dim(layer, target);
+        case 'drawing': {
+          const placed = layer.opacity > 0 ? this.sprites.place(layer.mark, size) : null;
+          if (placed) this.sprite(placed, target, layer.opacity, layer.blend === 'tint');
           break;
-        case 'halo':
-          this.sprite(this.sprites.halo(layer), target, layer.opacity, true);
-          break;
-        case 'pointer':
-          this.sprite(this.sprites.pointer(layer), target, 1, false);
-          break;
-        case 'stroke':
-          if (layer.opacity > 0)
-            for (const placed of this.sprites.strokes(layer, size))
-              this.sprite(placed, target, layer.opacity, false);
-          break;
-        case 'shape':
-          this.sprite(this.sprites.shape(layer), target, 1, false);
-          break;
-        case 'text':
-          if (layer.opacity > 0)
-            this.sprite(this.sprites.text(layer, size), target, layer.opacity, false);
+        }
+        default:
+          assertNever(layer);
       }
     }
   }
@@ -344,8 +333,17 @@ export class Compositor {
     change(v, alphas?.chromaAlpha, 0, 128);
   }
 
+  private region({ area, effect }: RegionLayer, target: PlanarFrame): void {
+    if (effect.kind === 'dim') this.dim(area, effect, target);
+    else this.covers.draw(area, effect, partOf(target, area));
+  }
+
   /** Fades everything outside of a disc. */
-  private dim({ area, center, inner, outer, dark, drained }: DimLayer, target: PlanarFrame): void {
+  private dim(
+    area: Rect,
+    { center, inner, outer, dark, drained }: RegionEffect & { kind: 'dim' },
+    target: PlanarFrame,
+  ): void {
     const part = partOf(target, area);
     const fade = (plane: Plane, by: number, value: number, share: number) => {
       const strength = Math.round(share * 255);

@@ -1,4 +1,6 @@
-import type { CoverLayer } from '@/core/frame/plan';
+import { assertNever } from '@/core/assert-never';
+import type { RegionEffect } from '@/core/frame/plan';
+import type { InOutput } from '@/core/scale/rect';
 import { parseColor, rgbToYuv } from '@/core/key/color';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, blurRoom, releaseFrame, type PlanarFrame } from '@/kernels/planar';
@@ -7,6 +9,9 @@ import type { ColorPlanes } from './scaled';
 
 const BLUR_PASSES = 3;
 const PLANES = ['y', 'u', 'v'] as const;
+
+/** The effects that make what lies below illegible. */
+export type CoverEffect = Exclude<RegionEffect, { kind: 'dim' }>;
 
 /**
  * What lay under a cover and what it became; null as long as the cover was seen in its place once
@@ -28,14 +33,14 @@ export class Covers {
     });
   }
 
-  /** Covers an area, of which the layer tells how. */
-  draw(layer: CoverLayer, area: ColorPlanes): void {
-    if (layer.way === 'solid') return this.hide(layer, area);
-    const name = JSON.stringify([layer.destination, layer.way, layer.radius]);
+  /** Covers an area of the picture. */
+  draw(place: InOutput, effect: CoverEffect, area: ColorPlanes): void {
+    if (effect.kind === 'solid') return this.hide(effect, area);
+    const name = JSON.stringify([place, effect.kind, effect.radius]);
     const before = this.kept.find(name);
     if (before === undefined) {
       this.kept.set(name, null);
-      return this.hide(layer, area);
+      return this.hide(effect, area);
     }
     if (before && this.same(area, before.bare)) return this.copy(before.covered, area);
     const { width, height } = area.y;
@@ -46,33 +51,48 @@ export class Covers {
     // Putting in its place what is there would give it back.
     if (!before) this.kept.set(name, kept);
     this.copy(area, kept.bare);
-    this.hide(layer, area);
+    this.hide(effect, area);
     this.copy(area, kept.covered);
   }
 
-  private hide({ way, radius, color }: CoverLayer, area: ColorPlanes): void {
-    const { exports } = this.heap;
-    const values = rgbToYuv(parseColor(color));
-    const scratch = way === 'blur' ? this.heap.allocate(blurRoom(area.y.width, area.y.height)) : 0;
-    // Blocks of a mosaic are even, so that chroma has the same.
+  private hide(effect: CoverEffect, area: ColorPlanes): void {
+    switch (effect.kind) {
+      case 'blur':
+        return this.blur(effect.radius, area);
+      case 'mosaic':
+        return this.mosaic(effect.radius, area);
+      case 'solid':
+        return this.paint(effect.color, area);
+      default:
+        return assertNever(effect);
+    }
+  }
+
+  private blur(radius: number, area: ColorPlanes): void {
+    const scratch = this.heap.allocate(blurRoom(area.y.width, area.y.height));
+    PLANES.forEach((name, i) => {
+      const { at, stride, width, height } = area[name];
+      const own = Math.max(1, Math.round(radius / (i ? 2 : 1)));
+      this.heap.exports.boxBlurPlane(at, stride, width, height, own, BLUR_PASSES, scratch);
+    });
+    this.heap.release(scratch);
+  }
+
+  private mosaic(radius: number, area: ColorPlanes): void {
+    // Blocks are even, so that chroma has the same.
     const block = Math.max(2, Math.round(radius) * 2);
     PLANES.forEach((name, i) => {
       const { at, stride, width, height } = area[name];
-      const by = i ? 2 : 1;
-      if (way === 'blur')
-        exports.boxBlurPlane(
-          at,
-          stride,
-          width,
-          height,
-          Math.max(1, Math.round(radius / by)),
-          BLUR_PASSES,
-          scratch,
-        );
-      else if (way === 'mosaic') exports.mosaicPlane(at, stride, width, height, block / by);
-      else exports.fillPlane(at, stride, width, height, values[i]!);
+      this.heap.exports.mosaicPlane(at, stride, width, height, block / (i ? 2 : 1));
     });
-    if (scratch) this.heap.release(scratch);
+  }
+
+  private paint(color: string, area: ColorPlanes): void {
+    const values = rgbToYuv(parseColor(color));
+    PLANES.forEach((name, i) => {
+      const { at, stride, width, height } = area[name];
+      this.heap.exports.fillPlane(at, stride, width, height, values[i]!);
+    });
   }
 
   private same(a: ColorPlanes, b: ColorPlanes): boolean {

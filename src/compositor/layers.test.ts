@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { DEFAULT_KEY } from '@/core/edit/settings';
-import type { FramePlan, Layer, VideoLayer } from '@/core/frame/plan';
+import type { FramePlan, Layer, RegionEffect, VideoLayer } from '@/core/frame/plan';
 import { parseColor, rgbToYuv, yuvToRgb } from '@/core/key/color';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
@@ -310,12 +310,6 @@ describe('the key', () => {
 });
 
 test('a cover is the same to the bit whether it was kept or made anew, whatever becomes of what lies under it', () => {
-  const cover = {
-    kind: 'cover',
-    destination: { x: 16, y: 8, width: 48, height: 40 },
-    radius: 4,
-    color: '#1e2a32',
-  } as const;
   const pictures = [1, 2].map((seed) => {
     const frame = allocateFrame(heap, W, H);
     frameBytes(heap, frame).set(noisyPlane(W, (H * 3) / 2, seed));
@@ -333,18 +327,23 @@ test('a cover is the same to the bit whether it was kept or made anew, whatever 
   };
   fc.assert(
     fc.property(
-      fc.array(fc.tuple(fc.nat(1), fc.constantFrom('blur', 'mosaic', 'solid'), fc.boolean()), {
-        minLength: 2,
-        maxLength: 12,
-      }),
+      fc.array(
+        fc.tuple(
+          fc.nat(1),
+          fc.constantFrom<RegionEffect>(
+            { kind: 'blur', radius: 4 },
+            { kind: 'mosaic', radius: 4 },
+            { kind: 'solid', color: '#1e2a32' },
+          ),
+          fc.boolean(),
+        ),
+        { minLength: 2, maxLength: 12 },
+      ),
       (turns) => {
         const kept = new Compositor(heap, plainRasterizer);
-        for (const [index, way, moved] of turns) {
-          const layer = {
-            ...cover,
-            way,
-            destination: { ...cover.destination, x: moved ? 18 : 16 },
-          } as const;
+        for (const [index, effect, moved] of turns) {
+          const area = { x: moved ? 18 : 16, y: 8, width: 48, height: 40 };
+          const layer: Layer = { kind: 'region', area, effect };
           const alone = shown(new Compositor(heap, plainRasterizer), pictures[index]!, layer);
           expect(Buffer.compare(shown(kept, pictures[index]!, layer), alone)).toBe(0);
         }
@@ -377,16 +376,15 @@ test('a presenter on a colour is the same whether they fill the picture or lie i
 test('covers hide: as a mosaic in flat blocks, solid in one colour', () => {
   const frame = allocateFrame(heap, W, H);
   frameBytes(heap, frame).set(noisyPlane(W, H * 1.5, 9));
-  const cover = {
-    kind: 'cover',
-    destination: { x: 16, y: 16, width: 32, height: 32 },
-    radius: 8,
-    color: '#1e2a32',
-  } as const;
-  const blocks = draw([video(), { ...cover, way: 'mosaic' }], { c: frame });
+  const cover = (effect: RegionEffect): Layer => ({
+    kind: 'region',
+    area: { x: 16, y: 16, width: 32, height: 32 },
+    effect,
+  });
+  const blocks = draw([video(), cover({ kind: 'mosaic', radius: 8 })], { c: frame });
   expect(blocks(17, 17)).toEqual(blocks(30, 30));
   expect(blocks(17, 17)).not.toEqual(blocks(33, 17));
-  const painted = draw([video(), { ...cover, way: 'solid' }], { c: frame });
+  const painted = draw([video(), cover({ kind: 'solid', color: '#1e2a32' })], { c: frame });
   near(painted(17, 17), [0x1e, 0x2a, 0x32]);
   near(painted(47, 47), [0x1e, 0x2a, 0x32]);
 });
@@ -396,13 +394,16 @@ test('dimming leaves the disc, darkens the rest and drains its colour', () => {
     [
       video(),
       {
-        kind: 'dim',
+        kind: 'region',
         area: whole,
-        center: { x: 48, y: 32 },
-        inner: 10,
-        outer: 16,
-        dark: 0.5,
-        drained: 1,
+        effect: {
+          kind: 'dim',
+          center: { x: 48, y: 32 },
+          inner: 10,
+          outer: 16,
+          dark: 0.5,
+          drained: 1,
+        },
       },
     ],
     {

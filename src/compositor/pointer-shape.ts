@@ -1,4 +1,4 @@
-import type { PointerLayer } from '@/core/frame/plan';
+import type { PointerMark } from '@/core/frame/mark';
 import type { Pen } from './rasterizer';
 
 type Outline = readonly (readonly [number, number])[];
@@ -40,7 +40,7 @@ const HAND: Outline = [
   [-0.12, 0.58],
   [-0.12, 0.06],
 ];
-const OUTLINES: Record<PointerLayer['shape'], Outline> = { arrow: ARROW, text: BAR, hand: HAND };
+const OUTLINES: Record<PointerMark['shape'], Outline> = { arrow: ARROW, text: BAR, hand: HAND };
 
 /** Room that the outlines need around the tip, in arrow heights. */
 export const POINTER_BOX = { left: 0.35, top: 0.55, side: 1.65, margin: 0.12 } as const;
@@ -51,7 +51,7 @@ export const POINTER_BOX = { left: 0.35, top: 0.55, side: 1.65, margin: 0.12 } a
  */
 export function paintPointer(
   pen: Pen,
-  shape: PointerLayer['shape'],
+  shape: PointerMark['shape'],
   tip: { x: number; y: number },
   height: number,
 ): void {

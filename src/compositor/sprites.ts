@@ -1,12 +1,14 @@
-import { haloProfile } from '@/core/pointer/halo';
-import { parseColor } from '@/core/key/color';
+import { assertNever } from '@/core/assert-never';
 import type {
-  HaloLayer,
-  PointerLayer,
-  ShapeLayer,
-  StrokeLayer,
-  TextLayer,
-} from '@/core/frame/plan';
+  DiscMark,
+  LinesMark,
+  Mark,
+  OutlineMark,
+  PointerMark,
+  WordsMark,
+} from '@/core/frame/mark';
+import { parseColor } from '@/core/key/color';
+import { discProfile } from '@/core/pointer/disc';
 import type { Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
@@ -53,31 +55,53 @@ export class SpriteShop {
     this.sprites = new LruMap(80, (sprite) => heap.release(sprite.y.at));
   }
 
+  /**
+   * A mark as a sprite in its place.
+   *
+   * @returns null for a mark that lies outside of the output
+   */
+  place(mark: Mark, output: Size): PlacedSprite | null {
+    switch (mark.kind) {
+      case 'disc':
+        return this.disc(mark);
+      case 'pointer':
+        return this.pointer(mark);
+      case 'lines':
+        return this.lines(mark, output);
+      case 'outline':
+        return this.outline(mark);
+      case 'words':
+        return this.words(mark, output);
+      default:
+        return assertNever(mark);
+    }
+  }
+
   /** A soft disc. */
-  halo(layer: HaloLayer): PlacedSprite {
-    const side = Math.max(4, evenCeil(layer.diameter));
-    const sprite = this.sprites.get(`halo ${side} ${layer.color} ${layer.softness}`, () => {
-      return this.store(disc(side, layer), side, side);
+  private disc(mark: DiscMark): PlacedSprite {
+    const side = Math.max(4, evenCeil(mark.diameter));
+    const sprite = this.sprites.get(`disc ${side} ${mark.color} ${mark.softness}`, () => {
+      return this.store(discPixels(side, mark), side, side);
     });
     return {
       sprite,
-      x: evenFloor(layer.center.x - side / 2 + 1),
-      y: evenFloor(layer.center.y - side / 2 + 1),
+      x: evenFloor(mark.center.x - side / 2 + 1),
+      y: evenFloor(mark.center.y - side / 2 + 1),
     };
   }
 
   /** The pointer; its tip may stand on half pixels. */
-  pointer(layer: PointerLayer): PlacedSprite {
-    const height = toStep(layer.height);
+  private pointer(mark: PointerMark): PlacedSprite {
+    const height = toStep(mark.height);
     const margin = Math.ceil(height * POINTER_BOX.margin);
     const side = evenCeil(height * POINTER_BOX.side + margin * 2);
-    const x = evenFloor(layer.tip.x - margin - height * POINTER_BOX.left);
-    const y = evenFloor(layer.tip.y - margin - height * POINTER_BOX.top);
-    const tip = { x: toStep(layer.tip.x - x), y: toStep(layer.tip.y - y) };
-    const key = `pointer ${layer.shape} ${height} ${tip.x} ${tip.y}`;
+    const x = evenFloor(mark.tip.x - margin - height * POINTER_BOX.left);
+    const y = evenFloor(mark.tip.y - margin - height * POINTER_BOX.top);
+    const tip = { x: toStep(mark.tip.x - x), y: toStep(mark.tip.y - y) };
+    const key = `pointer ${mark.shape} ${height} ${tip.x} ${tip.y}`;
     return {
       sprite: this.sprites.get(key, () =>
-        this.draw(side, side, (pen) => paintPointer(pen, layer.shape, tip, height)),
+        this.draw(side, side, (pen) => paintPointer(pen, mark.shape, tip, height)),
       ),
       x,
       y,
@@ -85,25 +109,25 @@ export class SpriteShop {
   }
 
   /** Lines, as one sprite that lies within the output. */
-  strokes(layer: StrokeLayer, output: Size): PlacedSprite[] {
-    const points = layer.paths.flat();
-    const room = layer.width / 2 + 2;
+  private lines(mark: LinesMark, output: Size): PlacedSprite | null {
+    const points = mark.paths.flat();
+    const room = mark.width / 2 + 2;
     const x = evenFloor(Math.max(0, Math.min(...points.map((p) => p.x)) - room));
     const y = evenFloor(Math.max(0, Math.min(...points.map((p) => p.y)) - room));
     const width = evenCeil(Math.min(output.width, Math.max(...points.map((p) => p.x)) + room) - x);
     const height = evenCeil(
       Math.min(output.height, Math.max(...points.map((p) => p.y)) + room) - y,
     );
-    if (width < 2 || height < 2) return [];
-    const paths = layer.paths.map((path) =>
+    if (width < 2 || height < 2) return null;
+    const paths = mark.paths.map((path) =>
       path.map((p) => [toStep(p.x - x), toStep(p.y - y)] as const),
     );
     const sprite = this.sprites.get(
-      `stroke ${JSON.stringify([width, height, layer.closed, layer.width, layer.color, paths])}`,
+      `lines ${JSON.stringify([width, height, mark.closed, mark.width, mark.color, paths])}`,
       () =>
         this.draw(width, height, (pen) => {
-          pen.strokeStyle = layer.color;
-          pen.lineWidth = layer.width;
+          pen.strokeStyle = mark.color;
+          pen.lineWidth = mark.width;
           pen.lineCap = 'round';
           pen.lineJoin = 'round';
           for (const path of paths) {
@@ -111,30 +135,30 @@ export class SpriteShop {
             path.forEach(([px, py], i) => (i ? pen.lineTo(px, py) : pen.moveTo(px, py)));
             // A tap of the pen is a dot.
             if (path.length === 1) pen.lineTo(path[0]![0] + 0.01, path[0]![1]);
-            if (layer.closed) pen.closePath();
+            if (mark.closed) pen.closePath();
             pen.stroke();
           }
         }),
     );
-    return [{ sprite, x, y }];
+    return { sprite, x, y };
   }
 
   /** A filled or stroked ellipse or rectangle on whole pixels. */
-  shape(layer: ShapeLayer): PlacedSprite {
-    const { destination, stroke, fill } = layer;
+  private outline(mark: OutlineMark): PlacedSprite {
+    const { box, stroke, fill } = mark;
     const edge = evenCeil(stroke ? stroke.width : 0);
-    const width = evenCeil(destination.width) + edge * 2;
-    const height = evenCeil(destination.height) + edge * 2;
-    const key = `shape ${layer.shape} ${layer.radius} ${destination.width} ${destination.height} ${fill} ${stroke?.width} ${stroke?.color}`;
+    const width = evenCeil(box.width) + edge * 2;
+    const height = evenCeil(box.height) + edge * 2;
+    const key = `outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${stroke?.width} ${stroke?.color}`;
     const sprite = this.sprites.get(key, () =>
       this.draw(width, height, (pen) => {
         pen.beginPath();
-        const rx = destination.width / 2;
-        const ry = destination.height / 2;
-        if (layer.shape === 'ellipse') pen.ellipse(edge + rx, edge + ry, rx, ry, 0, 0, Math.PI * 2);
-        else if (layer.shape === 'rounded')
-          pen.roundRect(edge, edge, destination.width, destination.height, layer.radius);
-        else pen.rect(edge, edge, destination.width, destination.height);
+        const rx = box.width / 2;
+        const ry = box.height / 2;
+        if (mark.shape === 'ellipse') pen.ellipse(edge + rx, edge + ry, rx, ry, 0, 0, Math.PI * 2);
+        else if (mark.shape === 'rounded')
+          pen.roundRect(edge, edge, box.width, box.height, mark.radius);
+        else pen.rect(edge, edge, box.width, box.height);
         if (fill) {
           pen.fillStyle = fill;
           pen.fill();
@@ -146,24 +170,24 @@ export class SpriteShop {
         }
       }),
     );
-    return { sprite, x: destination.x - edge, y: destination.y - edge };
+    return { sprite, x: box.x - edge, y: box.y - edge };
   }
 
   /** Words in a box with an arrow. */
-  text(layer: TextLayer, output: Size): PlacedSprite {
-    const box = layOutText(layer, output, this.rasterizer);
-    const room = layer.fontSize;
-    const x = evenFloor(Math.min(box.x, layer.tip.x) - room);
-    const y = evenFloor(Math.min(box.y, layer.tip.y) - room);
-    const width = evenCeil(Math.max(box.x + box.width, layer.tip.x) + room - x);
-    const height = evenCeil(Math.max(box.y + box.height, layer.tip.y) + room - y);
-    const shape = [box.x - x, box.y - y, layer.tip.x - x, layer.tip.y - y].map(toStep);
-    const key = `text ${JSON.stringify([layer.text, layer.fontSize, layer.fill, layer.ink, layer.arrow, shape])}`;
+  private words(mark: WordsMark, output: Size): PlacedSprite {
+    const box = layOutText(mark, output, this.rasterizer);
+    const room = mark.fontSize;
+    const x = evenFloor(Math.min(box.x, mark.tip.x) - room);
+    const y = evenFloor(Math.min(box.y, mark.tip.y) - room);
+    const width = evenCeil(Math.max(box.x + box.width, mark.tip.x) + room - x);
+    const height = evenCeil(Math.max(box.y + box.height, mark.tip.y) + room - y);
+    const shape = [box.x - x, box.y - y, mark.tip.x - x, mark.tip.y - y].map(toStep);
+    const key = `words ${JSON.stringify([mark.text, mark.fontSize, mark.fill, mark.ink, mark.arrow, shape])}`;
     // A tip far outside the output would ask for a huge sprite; the arrow is then not seen anyway.
     if (width > output.width * 3 || height > output.height * 3)
-      return this.text(
+      return this.words(
         {
-          ...layer,
+          ...mark,
           arrow: false,
           tip: { x: box.x + box.width / 2, y: box.y + box.height / 2 },
           offset: { dx: 0, dy: 0 },
@@ -175,7 +199,7 @@ export class SpriteShop {
         const [bx, by, tx, ty] = shape as [number, number, number, number];
         paintText(
           pen,
-          { ...layer, tip: { x: tx, y: ty } },
+          { ...mark, tip: { x: tx, y: ty } },
           { ...box, x: bx, y: by },
           { x: 0, y: 0 },
         );
@@ -232,10 +256,10 @@ const PROFILE = 1024;
  * A soft disc in RGBA. Its profile is tabled over the squared distance: while a view moves, discs
  * of many sizes are asked for.
  */
-function disc(side: number, { color, softness }: HaloLayer): Uint8ClampedArray {
+function discPixels(side: number, { color, softness }: DiscMark): Uint8ClampedArray {
   const [r, g, b] = parseColor(color);
   const profile = Uint8Array.from({ length: PROFILE + 1 }, (_, i) =>
-    Math.round(255 * haloProfile(Math.sqrt(i / PROFILE), softness)),
+    Math.round(255 * discProfile(Math.sqrt(i / PROFILE), softness)),
   );
   const words = new Uint32Array(side * side);
   const tint = (b << 16) | (g << 8) | r;

@@ -1,4 +1,4 @@
-import type { TextLayer } from '@/core/frame/plan';
+import type { WordsMark } from '@/core/frame/mark';
 import type { Size } from '@/core/scale/rect';
 import { PICTURE_FONT, type Pen, type Rasterizer } from './rasterizer';
 
@@ -34,11 +34,11 @@ function breakLines(text: string, most: number, width: (line: string) => number)
 }
 
 /** Lays the box out around its place and keeps it inside the output. */
-export function layOutText(layer: TextLayer, output: Size, rasterizer: Rasterizer): TextBox {
-  const { fontSize } = layer;
+export function layOutText(mark: WordsMark, output: Size, rasterizer: Rasterizer): TextBox {
+  const { fontSize } = mark;
   const font = `600 ${fontSize.toFixed(2)}px "${PICTURE_FONT}"`;
   const measure = (line: string) => rasterizer.measure(font, line);
-  const lines = breakLines(layer.text || ' ', output.width * MAX_WIDTH, measure);
+  const lines = breakLines(mark.text || ' ', output.width * MAX_WIDTH, measure);
   const lineHeight = fontSize * 1.28;
   const width = Math.max(...lines.map(measure)) + fontSize * 1.1;
   const height = lines.length * lineHeight + fontSize * 0.6;
@@ -46,8 +46,8 @@ export function layOutText(layer: TextLayer, output: Size, rasterizer: Rasterize
   const clamp = (at: number, size: number, span: number) =>
     Math.max(edge, Math.min(at, span - edge - size));
   return {
-    x: clamp(layer.tip.x + layer.offset.dx - width / 2, width, output.width),
-    y: clamp(layer.tip.y + layer.offset.dy - height / 2, height, output.height),
+    x: clamp(mark.tip.x + mark.offset.dx - width / 2, width, output.width),
+    y: clamp(mark.tip.y + mark.offset.dy - height / 2, height, output.height),
     width,
     height,
     lines,
@@ -59,48 +59,43 @@ export function layOutText(layer: TextLayer, output: Size, rasterizer: Rasterize
 /** Draws box, words and arrow; `shift` is where the sprite's corner stands in the output. */
 export function paintText(
   pen: Pen,
-  layer: TextLayer,
+  mark: WordsMark,
   box: TextBox,
   shift: { x: number; y: number },
 ): void {
   const x = box.x - shift.x;
   const y = box.y - shift.y;
-  pen.fillStyle = layer.fill;
-  pen.strokeStyle = layer.fill;
-  if (layer.arrow)
-    paintArrow(
-      pen,
-      layer,
-      { ...box, x, y },
-      { x: layer.tip.x - shift.x, y: layer.tip.y - shift.y },
-    );
+  pen.fillStyle = mark.fill;
+  pen.strokeStyle = mark.fill;
+  if (mark.arrow)
+    paintArrow(pen, mark, { ...box, x, y }, { x: mark.tip.x - shift.x, y: mark.tip.y - shift.y });
   pen.beginPath();
   pen.rect(x, y, box.width, box.height);
   pen.fill();
-  pen.fillStyle = layer.ink;
+  pen.fillStyle = mark.ink;
   pen.font = box.font;
   pen.textAlign = 'left';
   pen.textBaseline = 'alphabetic';
   box.lines.forEach((line, i) =>
     pen.fillText(
       line,
-      x + layer.fontSize * 0.55,
-      y + layer.fontSize * 0.3 + box.lineHeight * (i + 0.77),
+      x + mark.fontSize * 0.55,
+      y + mark.fontSize * 0.3 + box.lineHeight * (i + 0.77),
     ),
   );
 }
 
-function paintArrow(pen: Pen, layer: TextLayer, box: TextBox, tip: { x: number; y: number }): void {
+function paintArrow(pen: Pen, mark: WordsMark, box: TextBox, tip: { x: number; y: number }): void {
   const cx = box.x + box.width / 2;
   const cy = box.y + box.height / 2;
   const length = Math.hypot(tip.x - cx, tip.y - cy);
   const inside =
     tip.x > box.x && tip.x < box.x + box.width && tip.y > box.y && tip.y < box.y + box.height;
-  if (inside || length < layer.fontSize) return;
+  if (inside || length < mark.fontSize) return;
   const ux = (tip.x - cx) / length;
   const uy = (tip.y - cy) / length;
-  const head = layer.fontSize * 0.8;
-  pen.lineWidth = Math.max(2, layer.fontSize * 0.17);
+  const head = mark.fontSize * 0.8;
+  pen.lineWidth = Math.max(2, mark.fontSize * 0.17);
   pen.lineCap = 'butt';
   pen.beginPath();
   pen.moveTo(cx, cy);

@@ -1,3 +1,4 @@
+import { anchorFootage } from '../callout/anchor';
 import type { Project } from '../project/model';
 import type { Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
@@ -50,13 +51,15 @@ export function mapMarkers(project: Project, map: (time: Ticks) => Ticks | null)
  * footage give way where they would lie over each other.
  */
 export function mapOfFootage(project: Project, footage: ReadonlySet<string>, map: TimeMap): void {
-  for (const list of [project.callouts, project.framings])
-    for (const span of list)
-      if (footage.has(span.footageId)) {
-        const end = map(span.end);
-        span.start = map(span.start);
-        span.end = Math.max(end, span.start + 1);
-      }
+  const within = [
+    ...project.framings.filter((f) => footage.has(f.footageId)),
+    ...project.callouts.filter(({ anchor }) => footage.has(anchorFootage(anchor) ?? '')),
+  ];
+  for (const span of within) {
+    const end = map(span.end);
+    span.start = map(span.start);
+    span.end = Math.max(end, span.start + 1);
+  }
   let last = 0;
   for (const framing of project.framings.sort((a, b) => a.start - b.start)) {
     framing.start = Math.max(framing.start, last);

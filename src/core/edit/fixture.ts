@@ -1,4 +1,4 @@
-import { DEFAULT_COVER, createProject } from '../project/create';
+import { createProject } from '../project/create';
 import type { Project } from '../project/model';
 import type { FootageFacts, Role, Sources } from '../project/sources';
 import { frameDuration, frameStart, rateFromNumber, secondsToTicks } from '../time/ticks';
@@ -75,9 +75,10 @@ export function demoProject(newId: () => string): Project {
       id: newId(),
       start: frame(i * 200),
       end: frame(i * 200 + 90),
-      footageId: 'screen',
+      anchor: { to: 'footage', footageId: 'screen' },
       kind: 'cover',
-      ...DEFAULT_COVER,
+      way: 'blur',
+      color: '#1e2a32',
       rect: { x: 0, y: 0, width: 50, height: 50 },
       strength: 8,
     });

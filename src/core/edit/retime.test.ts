@@ -1,4 +1,3 @@
-import { DEFAULT_COVER } from '../project/create';
 import { clipEnd, sourceEnd, sourceTime } from '../project/clip-time';
 import type { Project } from '../project/model';
 import type { Sources } from '../project/sources';
@@ -22,9 +21,10 @@ function screenOnly() {
     id: 'c',
     start: frame(600),
     end: frame(900),
-    footageId: 'screen',
+    anchor: { to: 'footage', footageId: 'screen' },
     kind: 'cover',
-    ...DEFAULT_COVER,
+    way: 'blur',
+    color: '#1e2a32',
     rect: { x: 0, y: 0, width: 9, height: 9 },
     strength: 9,
   });

@@ -1,5 +1,4 @@
 import { builtInOf, LAYOUTS } from '../layout/built-in';
-import { DEFAULT_COVER } from '../project/create';
 import fc from 'fast-check';
 import type { Project } from '../project/model';
 import { placedSteps, projectDuration, stepRange } from '../project/query';
@@ -113,9 +112,10 @@ test('a take done again takes the place of the old one; the voice stays, and the
     id: 'c',
     start: 0,
     end: seconds(2),
-    footageId: 'x',
+    anchor: { to: 'footage', footageId: 'x' },
     kind: 'cover',
-    ...DEFAULT_COVER,
+    way: 'blur',
+    color: '#1e2a32',
     rect: { x: 0, y: 0, width: 9, height: 9 },
     strength: 9,
   });

@@ -1,3 +1,4 @@
+import { anchorFootage } from '../callout/anchor';
 import { createClip } from '../project/create';
 import { USUAL_LAYOUT } from '../layout/built-in';
 import type { Lane, LaneKind, Project } from '../project/model';
@@ -146,10 +147,10 @@ function makeRoom(
     });
   }
   // What was drawn over a recording that is gone, or framed in it, goes with it.
-  const stays = (s: Range & { footageId: string }) =>
-    !(replaced.has(s.footageId) && overlaps(s, range));
-  project.callouts = project.callouts.filter(stays);
-  project.framings = project.framings.filter(stays);
+  const goes = (span: Range, footageId: string | null) =>
+    footageId !== null && replaced.has(footageId) && overlaps(span, range);
+  project.callouts = project.callouts.filter((c) => !goes(c, anchorFootage(c.anchor)));
+  project.framings = project.framings.filter((f) => !goes(f, f.footageId));
   const last = placedSteps(project).at(-1)?.id === stepId;
   if (!last && length > range.end - range.start)
     rippleInsert(project, range.end, length - (range.end - range.start), newId);

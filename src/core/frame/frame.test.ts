@@ -25,7 +25,9 @@ function both(): Project {
   return project;
 }
 const kinds = (project: Project, sources: Sources, time: number) =>
-  planFrame(project, sources, at(time), OUTPUT).layers.map((l) => l.kind);
+  planFrame(project, sources, at(time), OUTPUT).layers.map((l) =>
+    l.kind === 'drawing' ? l.mark.kind : l.kind,
+  );
 const videos = (layers: readonly Layer[]) => layers.flatMap((l) => (l.kind === 'video' ? [l] : []));
 
 test('side by side, screen and presenter share the picture without touching', () => {
@@ -86,13 +88,14 @@ test('a pointer that the recording does not show is drawn where it was; one that
     { ...SOURCES, pointers: { screen: { ...track, inPicture: false } } },
     at(1),
     OUTPUT,
-  ).layers.find((l) => l.kind === 'pointer');
-  expect(drawn).toMatchObject({ tip: { x: 480, y: 270 }, shape: 'text' });
+  ).layers.find((l) => l.kind === 'drawing' && l.mark.kind === 'pointer');
+  expect(drawn).toMatchObject({ mark: { tip: { x: 480, y: 270 }, shape: 'text' } });
 });
 
 test('a line appears as it was drawn, a marker pen is see-through, and an arrow has its tip where it points', () => {
   const project = both();
-  const base = { start: at(1), end: at(5), footageId: 'screen', width: 8, color: '#c2412d' };
+  const anchor = { to: 'footage', footageId: 'screen' } as const;
+  const base = { start: at(1), end: at(5), anchor, width: 8, color: '#c2412d' };
   addSpan(project, 'callouts', {
     ...base,
     id: 'a',
@@ -107,14 +110,13 @@ test('a line appears as it was drawn, a marker pen is see-through, and an arrow 
   addSpan(project, 'callouts', {
     ...base,
     id: 'b',
-    kind: 'shape',
-    shape: 'arrow',
+    kind: 'arrow',
     from: { x: 0, y: 0 },
     to: { x: 1280, y: 720 },
   });
   const strokes = (time: number) =>
     planFrame(project, SOURCES, at(time), OUTPUT).layers.flatMap((l) =>
-      l.kind === 'stroke' ? [l] : [],
+      l.kind === 'drawing' && l.mark.kind === 'lines' ? [{ ...l.mark, opacity: l.opacity }] : [],
     );
   expect(strokes(1.6)[0]!.paths[0]).toHaveLength(2);
   expect(strokes(3)[0]).toMatchObject({ opacity: 0.4, width: 6 });
@@ -179,12 +181,12 @@ describe('lanes and transitions', () => {
   test('a fade goes through its colour, a slide and a push come from their side', () => {
     expect(mixAt(cut('fade'), 9.75)).toMatchObject({
       amount: 0.5,
-      to: [{ kind: 'shape', fill: '#102030' }],
+      to: [{ kind: 'drawing', mark: { kind: 'outline', fill: '#102030' } }],
       motion: null,
     });
     expect(mixAt(cut('fade'), 10.25)).toMatchObject({
       amount: 0.5,
-      from: [{ kind: 'shape', fill: '#102030' }],
+      from: [{ kind: 'drawing', mark: { kind: 'outline', fill: '#102030' } }],
     });
     expect(mixAt(cut('slide'), 10)).toMatchObject({
       amount: 0.5,
@@ -239,7 +241,7 @@ describe('lanes and transitions', () => {
     const layers = () => planFrame(project, wide, at(1), OUTPUT).layers;
     expect(videos(layers()).map((l) => l.destination.width)).toEqual([1440]);
     changeLook(project, 'screen', { bars: 'blur' });
-    expect(layers().map((l) => l.kind)).toEqual(['video', 'cover', 'video']);
+    expect(layers().map((l) => l.kind)).toEqual(['video', 'region', 'video']);
     expect(videos(layers())[0]!.destination).toEqual({ x: 0, y: 0, ...OUTPUT });
     expect(videos(layers())[0]!.source.width / videos(layers())[0]!.source.height).toBeCloseTo(
       16 / 9,

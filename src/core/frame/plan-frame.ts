@@ -1,9 +1,7 @@
-import { presenceAt } from '../callout/presence';
-import { strokePaths } from '../callout/paths';
 import { hidesScreen, placeScreen, type Placement } from '../layout/rectangles';
-import type { Callout, Clip, DimAround, FootageLook, Lane, Project } from '../project/model';
+import type { Clip, FootageLook, Lane, Project } from '../project/model';
 import { sourceTime } from '../project/clip-time';
-import { isLaneOn, isPictureLane, lookOf, spanAt } from '../project/query';
+import { isLaneOn, isPictureLane, lookOf } from '../project/query';
 import type { FootageFacts, Sources } from '../project/sources';
 import {
   frontmost,
@@ -14,12 +12,12 @@ import {
   type Scene,
   type Shown,
 } from '../scene/scene';
-import { fitSize, intersect, type InFootage, type InOutput, type Size } from '../scale/rect';
+import { fitSize, type InFootage, type InOutput, type Size } from '../scale/rect';
 import { wholeView } from '../scale/sharpness';
-import { pointerAt, shapeAt } from '../telemetry/sample';
-import { contains } from '../time/ranges';
 import { crossingAt } from '../transition/crossing';
-import { ticksToSeconds, type Ticks } from '../time/ticks';
+import type { Ticks } from '../time/ticks';
+import { callouts, frameCallouts } from './callout-layers';
+import { pointerLayers } from './pointer-layers';
 import { isSolid, PLAIN_VIDEO, type FramePlan, type Layer, type VideoLayer } from './plan';
 import { transitionLayers } from './transition-layers';
 
@@ -46,7 +44,9 @@ export function planFrame(
   view: PlanView = {},
 ): FramePlan {
   const scene = sceneAt(project, sources, time, output, { whole: view.whole ?? false });
-  const layers = view.presenter ? presenterAlone(scene, view.presenter) : laneLayers(scene);
+  const layers = view.presenter
+    ? presenterAlone(scene, view.presenter)
+    : [...laneLayers(scene), ...frameCallouts(scene)];
   const background = scene.layout.background ?? project.canvas.background;
   return { size: output, background, layers };
 }
@@ -89,10 +89,6 @@ function layersOfLane(scene: Scene, lane: Lane): Layer[] {
   return transition ? transitionLayers(scene.output, of(from), of(to), transition, amount) : of(to);
 }
 
-/** Height of a drawn pointer as a share of the frame's height, where nothing is magnified. */
-const POINTER_HEIGHT = 0.035;
-const MARKER_PEN_OPACITY = 0.4;
-
 /** The change of brightness that was set for a recording, if any. */
 function adjustOf(look: FootageLook | null): VideoLayer['adjust'] {
   return look && (look.brightness !== 0 || look.contrast !== 1)
@@ -129,62 +125,21 @@ function video(
 }
 
 function screenLayers(scene: Scene, found: Shown): Layer[] {
-  const { project, sources, time, output } = scene;
   const screen = screenOf(scene, found);
-  const { clip, footage, area, view, stage, placement, scale, toOutput } = screen;
+  const { clip, footage, area, stage, placement } = screen;
   if (!placement) return [];
   const layers: Layer[] = [
     ...blurredBars(scene, { clip, footage }, placement, area, stage),
     video(scene, clip, footage, placement, {}),
   ];
-  const here = project.callouts.filter((c) => contains(c, time) && c.footageId === footage.id);
-  for (const callout of here)
-    if (callout.kind === 'cover') layers.push(...coverLayers(callout, toOutput, scale, stage));
-  for (const callout of here) {
-    const paths =
-      callout.kind === 'stroke' || callout.kind === 'shape'
-        ? strokePaths(callout, ticksToSeconds(time - callout.start) * 1000)
-        : [];
-    if (paths.length && (callout.kind === 'stroke' || callout.kind === 'shape'))
-      layers.push({
-        kind: 'stroke',
-        paths: paths.map((path) => path.map(toOutput)),
-        closed: callout.kind === 'shape' && callout.shape !== 'arrow',
-        width: Math.max(1, callout.width * scale),
-        color: callout.color,
-        opacity:
-          presenceAt(callout, time) *
-          (callout.kind === 'stroke' && callout.tool === 'marker' ? MARKER_PEN_OPACITY : 1),
-      });
-  }
-  const span = spanAt(project.pointer, time);
-  const track = sources.pointers[footage.id];
-  if (track) {
-    const ms = ticksToSeconds(sourceTime(clip, time)) * 1000;
-    const tip = toOutput(pointerAt(track, ms));
-    const zoom =
-      (wholeView(area, project.canvas).width / view.width) * (stage.width / output.width);
-    if (span?.dim) layers.push(dimLayer(span.dim, tip, (scene.ratio * zoom) / 2, stage));
-    if (span)
-      layers.push({
-        kind: 'halo',
-        center: tip,
-        diameter: span.halo.size * scene.ratio * zoom,
-        color: span.halo.color,
-        softness: span.halo.softness,
-        opacity: span.halo.opacity,
-      });
-    if (track.inPicture === false)
-      layers.push({
-        kind: 'pointer',
-        tip,
-        height: POINTER_HEIGHT * output.height * zoom,
-        shape: shapeAt(track, ms),
-      });
-  }
-  for (const callout of here)
-    if (callout.kind === 'text') layers.push(textLayer(callout, scene, toOutput));
-  return layers;
+  const here = callouts(scene, screen);
+  return [
+    ...layers,
+    ...here('cover'),
+    ...here('below'),
+    ...pointerLayers(scene, screen),
+    ...here('above'),
+  ];
 }
 
 /** Blur of what stands in for bars, as a share of the picture's height. */
@@ -209,69 +164,11 @@ function blurredBars(
   return [
     video(scene, clip, footage, { source, destination: stage }, {}),
     {
-      kind: 'cover',
-      destination: stage,
-      way: 'blur',
-      radius: Math.max(1, BARS_BLUR * scene.output.height),
-      color: scene.project.canvas.background,
+      kind: 'region',
+      area: stage,
+      effect: { kind: 'blur', radius: Math.max(1, BARS_BLUR * scene.output.height) },
     },
   ];
-}
-
-function dimLayer(
-  { size, softness, dark, drained }: DimAround,
-  center: { x: number; y: number },
-  half: number,
-  area: InOutput,
-): Layer {
-  const outer = size * half;
-  return { kind: 'dim', area, center, inner: outer * (1 - softness), outer, dark, drained };
-}
-
-type ToOutput = (p: { x: number; y: number }) => { x: number; y: number };
-
-function coverLayers(
-  callout: Callout & { kind: 'cover' },
-  toOutput: ToOutput,
-  scale: number,
-  stage: InOutput,
-): Layer[] {
-  const { rect } = callout;
-  const from = toOutput(rect);
-  const to = toOutput({ x: rect.x + rect.width, y: rect.y + rect.height });
-  // Outwards to whole even pixels, so that no edge of what is private shows.
-  const x = Math.floor(from.x / 2) * 2;
-  const y = Math.floor(from.y / 2) * 2;
-  const destination: InOutput = intersect(
-    { x, y, width: Math.ceil(to.x / 2) * 2 - x, height: Math.ceil(to.y / 2) * 2 - y },
-    stage,
-  );
-  if (destination.width < 2 || destination.height < 2) return [];
-  return [
-    {
-      kind: 'cover',
-      destination,
-      way: callout.way,
-      radius: Math.max(1, callout.strength * scale),
-      color: callout.color,
-    },
-  ];
-}
-
-function textLayer(callout: Callout & { kind: 'text' }, scene: Scene, toOutput: ToOutput): Layer {
-  const { ratio } = scene;
-  return {
-    kind: 'text',
-    id: callout.id,
-    text: callout.text,
-    tip: toOutput(callout.anchor),
-    offset: { dx: callout.offset.dx * ratio, dy: callout.offset.dy * ratio },
-    fontSize: callout.size * ratio,
-    fill: callout.fill,
-    ink: callout.ink,
-    arrow: callout.arrow,
-    opacity: presenceAt(callout, scene.time),
-  };
 }
 
 function presenterLayers(scene: Scene, found: Shown): Layer[] {
@@ -297,12 +194,17 @@ function presenterLayers(scene: Scene, found: Shown): Layer[] {
   ];
   if (ring)
     layers.push({
-      kind: 'shape',
-      shape: mask?.shape === 'ellipse' || mask?.shape === 'rounded' ? mask.shape : 'rectangle',
-      radius: mask?.shape === 'rounded' ? mask.radius : 0,
-      destination,
-      fill: null,
-      stroke: { width: ring.width * ratio, color: ring.color },
+      kind: 'drawing',
+      mark: {
+        kind: 'outline',
+        shape: mask?.shape === 'ellipse' || mask?.shape === 'rounded' ? mask.shape : 'rectangle',
+        radius: mask?.shape === 'rounded' ? mask.radius : 0,
+        box: destination,
+        fill: null,
+        stroke: { width: ring.width * ratio, color: ring.color },
+      },
+      opacity: 1,
+      blend: 'normal',
     });
   return layers;
 }

@@ -1,7 +1,9 @@
-import type { Blend, FootageKey } from '../project/model';
+import type { FootageKey } from '../key/model';
 import type { Mask } from '../layout/mask';
+import type { Blend } from '../project/parts/look';
 import type { Ticks } from '../time/ticks';
-import type { InFootage, InOutput, Size } from '../scale/rect';
+import type { InFootage, InOutput, PointInOutput, Size } from '../scale/rect';
+import type { Mark } from './mark';
 
 /** One picture, described in plain data; layers from back to front. */
 export interface FramePlan {
@@ -10,16 +12,8 @@ export interface FramePlan {
   readonly layers: readonly Layer[];
 }
 
-export type Layer =
-  | MixLayer
-  | VideoLayer
-  | CoverLayer
-  | DimLayer
-  | HaloLayer
-  | PointerLayer
-  | ShapeLayer
-  | StrokeLayer
-  | TextLayer;
+/** The four things that a picture is made of. A new look or callout is put together of these. */
+export type Layer = VideoLayer | RegionLayer | DrawingLayer | MixLayer;
 
 /**
  * The way from one picture to another: each is what lies below with its own layers on top. Without
@@ -77,78 +71,36 @@ export const PLAIN_VIDEO = {
   adjust: null,
 } as const satisfies Partial<VideoLayer>;
 
-/** Hides what is already drawn. */
-export interface CoverLayer {
-  readonly kind: 'cover';
-  readonly destination: InOutput;
-  readonly way: 'blur' | 'mosaic' | 'solid';
-  /** Radius of the blur, or half the side of the mosaic's blocks. */
-  readonly radius: number;
-  readonly color: string;
-}
-
-/** Darkens what is already drawn, or drains it of colour, outside of a disc. */
-export interface DimLayer {
-  readonly kind: 'dim';
+/** An effect on what is already drawn, in a part of the picture on even pixels. */
+export interface RegionLayer {
+  readonly kind: 'region';
   readonly area: InOutput;
-  readonly center: { readonly x: number; readonly y: number };
-  readonly inner: number;
-  readonly outer: number;
-  readonly dark: number;
-  readonly drained: number;
+  readonly effect: RegionEffect;
 }
 
-export interface HaloLayer {
-  readonly kind: 'halo';
-  readonly center: { readonly x: number; readonly y: number };
-  readonly diameter: number;
-  readonly color: string;
-  readonly softness: number;
+export type RegionEffect =
+  /** The radius of a blur, or half the side of a mosaic's blocks, in output pixels. */
+  | { readonly kind: 'blur' | 'mosaic'; readonly radius: number }
+  /** Painted over with `#rrggbb`. */
+  | { readonly kind: 'solid'; readonly color: string }
+  /** Darkened, or drained of colour, outside of a disc; shares of 0 to 1. */
+  | {
+      readonly kind: 'dim';
+      readonly center: PointInOutput;
+      readonly inner: number;
+      readonly outer: number;
+      readonly dark: number;
+      readonly drained: number;
+    };
+
+/** Something drawn over what is already there. */
+export interface DrawingLayer {
+  readonly kind: 'drawing';
+  readonly mark: Mark;
+  /** 0 to 1. */
   readonly opacity: number;
-}
-
-/** The pointer, drawn over a recording that does not show it. */
-export interface PointerLayer {
-  readonly kind: 'pointer';
-  /** Where it points to. */
-  readonly tip: { readonly x: number; readonly y: number };
-  /** Height of the arrow in output pixels. */
-  readonly height: number;
-  readonly shape: 'arrow' | 'text' | 'hand';
-}
-
-/** Lines of one colour and width: what was drawn by hand, or an outline. */
-export interface StrokeLayer {
-  readonly kind: 'stroke';
-  /** Output pixels; each path is drawn on its own. */
-  readonly paths: readonly (readonly { readonly x: number; readonly y: number }[])[];
-  readonly closed: boolean;
-  readonly width: number;
-  readonly color: string;
-  readonly opacity: number;
-}
-
-export interface ShapeLayer {
-  readonly kind: 'shape';
-  readonly shape: 'ellipse' | 'rectangle' | 'rounded';
-  /** Of rounded corners. */
-  readonly radius: number;
-  readonly destination: InOutput;
-  readonly fill: string | null;
-  readonly stroke: { readonly width: number; readonly color: string } | null;
-}
-
-export interface TextLayer {
-  readonly kind: 'text';
-  readonly id: string;
-  readonly text: string;
-  readonly tip: { readonly x: number; readonly y: number };
-  readonly offset: { readonly dx: number; readonly dy: number };
-  readonly fontSize: number;
-  readonly fill: string;
-  readonly ink: string;
-  readonly arrow: boolean;
-  readonly opacity: number;
+  /** A tint leaves dark pixels dark, as a lamp would. */
+  readonly blend: 'normal' | 'tint';
 }
 
 /** Whether a layer hides all that lies behind its destination. */

@@ -30,12 +30,17 @@ export function transitionLayers(
     const between: Layer[] = whole
       ? [
           {
-            kind: 'shape',
-            shape: 'rectangle',
-            radius: 0,
-            destination: { x: 0, y: 0, width, height },
-            fill: transition.color,
-            stroke: null,
+            kind: 'drawing',
+            mark: {
+              kind: 'outline',
+              shape: 'rectangle',
+              radius: 0,
+              box: { x: 0, y: 0, width, height },
+              fill: transition.color,
+              stroke: null,
+            },
+            opacity: 1,
+            blend: 'normal',
           },
         ]
       : [];

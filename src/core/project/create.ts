@@ -6,7 +6,6 @@ import {
   PROJECT_VERSION,
   PresenterPlacement,
   type Clip,
-  type CoverCallout,
   type Lane,
   type LaneKind,
   type Project,
@@ -59,12 +58,6 @@ export const createClip = (
   transitionOut: clip.transitionOut ?? null,
   group: clip.group ?? null,
 });
-
-/** How a cover hides unless something else is said. */
-export const DEFAULT_COVER = {
-  way: 'blur',
-  color: '#1e2a32',
-} as const satisfies Partial<CoverCallout>;
 
 export const DEFAULT_MARKER_COLOR = '#8e3f66';
 

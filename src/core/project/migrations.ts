@@ -53,13 +53,35 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
     ),
     presenter: typeof presenter === 'object' ? { ...presenter, feather: 0 } : presenter,
   }),
-  /** Layouts are data instead of one of four words. */
-  4: ({ layouts, ...rest }) => ({
+  /**
+   * Layouts are data instead of one of four words; callouts say what they stand on, and each shape
+   * is a kind of its own; the looks of the pointer are a list.
+   */
+  4: ({ layouts, callouts, pointer, ...rest }) => ({
     ...rest,
     version: 5,
     layouts: eachOf(layouts, ({ kind, ...span }) => ({ ...span, layout: layoutOfVersion4(kind) })),
+    callouts: eachOf(callouts, calloutOfVersion4),
+    pointer: eachOf(pointer, ({ halo, dim, ...span }) => ({
+      ...span,
+      looks: [...(dim === null ? [] : [lookOfVersion4('dim', dim)]), lookOfVersion4('halo', halo)],
+    })),
   }),
 };
+
+/** A callout of version 4 with what it stands on as data, and its shape as its kind. */
+function calloutOfVersion4({ footageId, anchor, shape, ...callout }: Document): Document {
+  return {
+    ...callout,
+    ...(anchor === undefined ? {} : { tip: anchor }),
+    ...(callout.kind === 'shape' ? { kind: shape } : shape === undefined ? {} : { shape }),
+    anchor: { to: 'footage', footageId },
+  };
+}
+
+/** The settings of a look with its name; what is none is left to be refused. */
+const lookOfVersion4 = (kind: string, settings: unknown): unknown =>
+  typeof settings === 'object' && settings ? { kind, ...settings } : settings;
 
 /** What the four layouts of version 4 are as data; a word that was none is left to be refused. */
 function layoutOfVersion4(kind: unknown): unknown {

@@ -3,11 +3,11 @@ import { Callout } from '../callout/model';
 import { FootageKey } from '../key/model';
 import { LayoutSpan } from '../layout/model';
 import { PresenterPlacement } from '../layout/placement';
+import { PointerSpan } from '../pointer/model';
 import { strict } from '../schema/parts';
 import { Framing } from './parts/framing';
 import { ClipGroup, Lane } from './parts/lane';
 import { FootageLook } from './parts/look';
-import { PointerSpan } from './parts/pointer';
 import { Canvas, ProjectTarget, ScriptSettings } from './parts/settings';
 import { Marker, Step } from './parts/step';
 
@@ -21,11 +21,11 @@ export * from '../callout/model';
 export * from '../key/model';
 export * from '../layout/model';
 export * from '../layout/placement';
+export * from '../pointer/model';
 export type { FootageRect } from '../schema/parts';
 export * from './parts/framing';
 export * from './parts/lane';
 export * from './parts/look';
-export * from './parts/pointer';
 
 export * from './parts/settings';
 export * from './parts/step';

@@ -72,8 +72,8 @@ test('keys, looks, covers and halos of the version before keep what they do', ()
       version: 5,
       keys: [{ tolerance: 20, softness: 10, choke: 0, feather: 0, garbage: null, wall: null }],
       looks: [{ brightness: 0.1, opacity: 1, blend: 'normal', tilt: 0 }],
-      pointer: [{ halo, dim: null }],
-      callouts: [{ way: 'blur', strength: 16 }],
+      pointer: [{ looks: [{ kind: 'halo', ...halo }] }],
+      callouts: [{ way: 'blur', strength: 16, anchor: { to: 'footage', footageId: 'screen' } }],
       presenter: { feather: 0 },
     },
   });
@@ -85,6 +85,81 @@ test.each(LAYOUT_KINDS)('the layout "%s" of version 4 becomes the built-in one a
   expect(validateProject(old, SOURCES)).toMatchObject({
     project: { version: 5, layouts: [{ ...span, layout: LAYOUTS[kind] }] },
   });
+});
+
+test('callouts and looks of version 4 keep what they show', () => {
+  const times = { start: 0, end: 9, footageId: 'screen' };
+  const line = { from: { x: 1, y: 2 }, to: { x: 3, y: 4 }, width: 8, color: '#c2412d' };
+  const words = { offset: { dx: 5, dy: 6 }, size: 40, fill: '#111111', ink: '#ffffff' };
+  const halo = { size: 130, color: '#f2b134', softness: 0.6, opacity: 0.6 };
+  const dim = { size: 420, softness: 0.5, dark: 0.4, drained: 0.3 };
+  const old = {
+    ...sound(),
+    version: 4,
+    callouts: [
+      { ...times, id: 'a', kind: 'shape', shape: 'arrow', ...line },
+      { ...times, id: 'b', kind: 'shape', shape: 'box', ...line },
+      { ...times, id: 'c', kind: 'shape', shape: 'ellipse', ...line },
+      {
+        ...times,
+        id: 'd',
+        kind: 'text',
+        text: 'Ash',
+        anchor: { x: 7, y: 8 },
+        arrow: true,
+        ...words,
+      },
+      {
+        ...times,
+        id: 'e',
+        kind: 'stroke',
+        tool: 'pen',
+        points: [[0, 1, 2]],
+        width: 3,
+        color: '#000000',
+      },
+    ],
+    pointer: [
+      { id: 'p', start: 0, end: 9, halo, dim },
+      { id: 'q', start: 9, end: 12, halo, dim: null },
+    ],
+  };
+  const anchor = { to: 'footage', footageId: 'screen' };
+  expect(validateProject(old, SOURCES)).toMatchObject({
+    project: {
+      callouts: [
+        { id: 'a', kind: 'arrow', anchor, ...line },
+        { id: 'b', kind: 'box', anchor, ...line },
+        { id: 'c', kind: 'ellipse', anchor, ...line },
+        { id: 'd', kind: 'text', anchor, tip: { x: 7, y: 8 }, ...words },
+        { id: 'e', kind: 'stroke', anchor, points: [[0, 1, 2]] },
+      ],
+      pointer: [
+        {
+          looks: [
+            { kind: 'dim', ...dim },
+            { kind: 'halo', ...halo },
+          ],
+        },
+        { looks: [{ kind: 'halo', ...halo }] },
+      ],
+    },
+  });
+});
+
+test('a callout or a look of version 4 that makes no sense is refused, whatever it is', () => {
+  const span = { id: 'c', start: 0, end: 9 };
+  for (const callout of [{ ...span, kind: 'shape' }, { ...span, kind: 'star' }, 7, null, []])
+    expect(
+      validateProject({ ...sound(), version: 4, callouts: [callout] }, SOURCES),
+    ).toHaveProperty('faults');
+  for (const look of [undefined, null, 'bright', { size: 1 }])
+    expect(
+      validateProject(
+        { ...sound(), version: 4, pointer: [{ ...span, halo: look, dim: null }] },
+        SOURCES,
+      ),
+    ).toHaveProperty('faults');
 });
 
 test('a layout of version 4 that is none is refused with its place', () => {

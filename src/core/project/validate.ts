@@ -1,3 +1,4 @@
+import { anchorFootage } from '../callout/anchor';
 import { checkOf, type Fault } from '../schema/check';
 import { migrate } from './migrations';
 import { clipEnd, sourceEnd } from './clip-time';
@@ -51,10 +52,12 @@ function* structuralFaults(project: Project, sources: Sources): Generator<Fault>
       if (name !== 'callouts' && span.start < end)
         yield { path: `${path}/start`, message: 'overlaps the one before it, or is out of order' };
       end = span.end;
-      if ('footageId' in span && !footageOf(sources, span.footageId))
+      const footageId =
+        'anchor' in span ? anchorFootage(span.anchor) : 'footageId' in span ? span.footageId : null;
+      if (footageId !== null && !footageOf(sources, footageId))
         yield {
-          path: `${path}/footageId`,
-          message: `names footage that the project does not have ("${span.footageId}")`,
+          path: 'anchor' in span ? `${path}/anchor/footageId` : `${path}/footageId`,
+          message: `names footage that the project does not have ("${footageId}")`,
         };
     }
   }

@@ -170,13 +170,14 @@ test('the plan of a frame lists screen, halo and presenter from back to front, a
     id: 'p',
     start: 0,
     end: 1e9,
-    halo: { size: 100, color: '#ffcc00', softness: 0.5, opacity: 0.5 },
-    dim: null,
+    looks: [{ kind: 'halo', size: 100, color: '#ffcc00', softness: 0.5, opacity: 0.5 }],
   });
   changeKey(project, 'camera', { color: '#2f9a4b' });
   const plan = planFrame(project, sources, 1000, FULL_HD);
-  expect(plan.layers.map((l) => l.kind)).toEqual(['video', 'halo', 'video', 'shape']);
-  expect(plan.layers[1]).toMatchObject({ center: { x: 960, y: 540 }, diameter: 100 });
+  expect(plan.layers.map((l) => l.kind)).toEqual(['video', 'drawing', 'video', 'drawing']);
+  expect(plan.layers[1]).toMatchObject({
+    mark: { kind: 'disc', center: { x: 960, y: 540 }, diameter: 100 },
+  });
   expect(readScale(project, sources, 1000)).toMatchObject({
     magnification: 1,
     scale: 0.75,
@@ -184,8 +185,7 @@ test('the plan of a frame lists screen, halo and presenter from back to front, a
   });
   // Half the size: everything in the same places.
   expect(planFrame(project, sources, 1000, { width: 960, height: 540 }).layers[1]).toMatchObject({
-    center: { x: 480, y: 270 },
-    diameter: 50,
+    mark: { center: { x: 480, y: 270 }, diameter: 50 },
   });
   project.layouts.push({ id: 'l', start: 0, end: 1e9, layout: LAYOUTS.presenter });
   expect(planFrame(project, sources, 1000, FULL_HD).layers.map((l) => l.kind)).toEqual(['video']);

@@ -13,9 +13,10 @@ import {
 } from './setting';
 import { DEFAULT_KEY, DEFAULT_LOOK } from '../edit/settings';
 import { FootageKey } from '../key/model';
-import { DEFAULT_DIM, DEFAULT_HALO } from '../pointer/halo';
+import { LOOKS } from '../pointer/looks';
+import { newLook } from '../pointer/model';
 import { DEFAULT_PLACEMENT } from '../project/create';
-import { DimAround, FootageLook, Halo, PresenterPlacement } from '../project/model';
+import { FootageLook, PresenterPlacement } from '../project/model';
 
 const Lamp = strict({
   id: Id,
@@ -60,8 +61,8 @@ test('defaults are those of the schema, parts within too; what has none is left 
 });
 
 test.each<[string, TObject, object]>([
-  ['halo', Halo, DEFAULT_HALO],
-  ['dim around', DimAround, DEFAULT_DIM],
+  ['halo', LOOKS.halo.schema, newLook('halo')],
+  ['dim around', LOOKS.dim.schema, newLook('dim')],
   ['presenter', PresenterPlacement, DEFAULT_PLACEMENT],
   ['key', FootageKey, { footageId: 'f', ...DEFAULT_KEY }],
   ['look', FootageLook, { footageId: 'f', ...DEFAULT_LOOK }],

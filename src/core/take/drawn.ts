@@ -1,71 +1,101 @@
-import { strokePaths } from '../callout/paths';
+import { assertNever } from '../assert-never';
+import type { CalloutBase } from '../callout/kind';
+import { kindOf } from '../callout/kinds';
+import type { Mark } from '../frame/mark';
+import type { Callout } from '../project/model';
+import type { Size } from '../scale/rect';
 import type { TakeEvent } from './take';
 
+type DrawnEvent = Extract<TakeEvent, { type: 'stroke' | 'figure' | 'words' }>;
+type OmitBase<C> = C extends unknown ? Omit<C, keyof CalloutBase> : never;
+
+const INK = '#ffffff';
+
+/** The callout that a live drawing becomes, all but its times and what it stands on. */
+export function drawnCallout(event: DrawnEvent): OmitBase<Callout> {
+  switch (event.type) {
+    case 'stroke':
+      return { ...event.drawn, points: event.points.map(([t, x, y]) => [t, x, y]) };
+    case 'figure': {
+      const { shape, from, to, width, color } = event.drawn;
+      return { kind: shape, from: { ...from }, to: { ...to }, width, color };
+    }
+    case 'words':
+      return {
+        kind: 'text',
+        text: event.text,
+        tip: { x: event.x, y: event.y },
+        offset: { dx: 0, dy: 0 },
+        size: event.size,
+        fill: event.color,
+        ink: INK,
+        arrow: false,
+      };
+    default:
+      return assertNever(event);
+  }
+}
+
 /** A drawing as it looks at an instant of a take, in the recording's pixels. */
-export type Drawn = { readonly id: string; readonly color: string } & (
-  | {
-      readonly kind: 'lines';
-      readonly paths: readonly (readonly { x: number; y: number }[])[];
-      readonly closed: boolean;
-      readonly width: number;
-      readonly see: boolean;
-    }
-  | {
-      readonly kind: 'words';
-      readonly text: string;
-      readonly x: number;
-      readonly y: number;
-      readonly size: number;
-    }
-);
+export interface Drawn {
+  readonly id: string;
+  readonly mark: Mark;
+  readonly opacity: number;
+}
+
+/**
+ * What of a live drawing is seen so long after it was begun: what its callout will show then.
+ *
+ * @param ms milliseconds after its start
+ * @param size of the recording, in pixels
+ */
+export function drawnMarks(event: DrawnEvent, ms: number, size: Size): Drawn[] {
+  const base: CalloutBase = { id: event.id, start: 0, end: 1, anchor: { to: 'frame' } };
+  const item: Callout = { ...drawnCallout(event), ...base };
+  const layers = kindOf(item).marks(item, {
+    ms,
+    presence: 1,
+    output: size,
+    ratio: 1,
+    scale: 1,
+    stage: { x: 0, y: 0, ...size },
+    toOutput: (point) => point,
+  });
+  return layers.flatMap((layer) =>
+    layer.kind === 'drawing' ? [{ id: event.id, mark: layer.mark, opacity: layer.opacity }] : [],
+  );
+}
+
+/** The live drawings that are there at a take time: begun, neither erased nor gone by themselves. */
+function liveDrawings(events: readonly TakeEvent[], ms: number, hold: number | null): DrawnEvent[] {
+  const gone = new Set<string>();
+  for (const event of events)
+    if (event.type === 'erase' && event.t <= ms) for (const id of event.ids) gone.add(id);
+  return events.flatMap((event): DrawnEvent[] => {
+    if (event.t > ms || !('id' in event) || gone.has(event.id)) return [];
+    const drawn = event.type === 'stroke' ? (event.points.at(-1)?.[0] ?? 0) : 0;
+    return hold !== null && ms > event.t + drawn + hold * 1000 ? [] : [event];
+  });
+}
+
+/** Ids of the live drawings that are there at a take time; `hold` as for `drawnAt`. */
+export const liveIds = (events: readonly TakeEvent[], ms: number, hold: number | null): string[] =>
+  liveDrawings(events, ms, hold).map(({ id }) => id);
 
 /**
  * What of the live drawings is seen at a take time.
  *
  * @param ms take time
  * @param hold seconds that drawings stay; null until they are erased
+ * @param size of the recording, in pixels
  */
-export function drawnAt(events: readonly TakeEvent[], ms: number, hold: number | null): Drawn[] {
-  const gone = new Set<string>();
-  for (const event of events)
-    if (event.type === 'erase' && event.t <= ms) for (const id of event.ids) gone.add(id);
-  return events.flatMap((event): Drawn[] => {
-    if (event.t > ms || !('id' in event) || gone.has(event.id)) return [];
-    const drawn = event.type === 'stroke' ? (event.points.at(-1)?.[0] ?? 0) : 0;
-    if (hold !== null && ms > event.t + drawn + hold * 1000) return [];
-    if (event.type === 'words')
-      return [
-        {
-          kind: 'words',
-          id: event.id,
-          text: event.text,
-          x: event.x,
-          y: event.y,
-          size: event.size,
-          color: event.color,
-        },
-      ];
-    const base = { id: event.id, start: 0, end: 0, footageId: '' };
-    const paths =
-      event.type === 'stroke'
-        ? strokePaths(
-            { ...base, ...event.drawn, points: event.points.map(([t, x, y]) => [t, x, y]) },
-            ms - event.t,
-          )
-        : strokePaths({ ...base, ...event.drawn }, ms - event.t);
-    return [
-      {
-        kind: 'lines',
-        id: event.id,
-        paths,
-        closed: event.type === 'figure' && event.drawn.shape !== 'arrow',
-        width: event.drawn.width,
-        color: event.drawn.color,
-        see: event.type === 'stroke' && event.drawn.tool === 'marker',
-      },
-    ];
-  });
-}
+export const drawnAt = (
+  events: readonly TakeEvent[],
+  ms: number,
+  hold: number | null,
+  size: Size,
+): Drawn[] =>
+  liveDrawings(events, ms, hold).flatMap((event) => drawnMarks(event, ms - event.t, size));
 
 /** Where the pointer was at a take time; null when it was not followed until then. */
 export function pointerDuring(

@@ -5,6 +5,7 @@ import { keepInside } from '../framing/path';
 import { wholeView } from '../scale/sharpness';
 import type { InFootage, Size } from '../scale/rect';
 import { secondsToTicks, snapToFrame, type FrameRate, type Ticks } from '../time/ticks';
+import { drawnCallout } from './drawn';
 import type { TakeEvent } from './take';
 
 /** What was done live, as it lands in the project; times are timeline ticks. */
@@ -32,7 +33,6 @@ export interface LivePlace {
 }
 
 const RAMP = secondsToTicks(0.8);
-const INK = '#ffffff';
 
 /** Turns what was done live into callouts, framings, layouts and markers on the timeline. */
 export function liveData(
@@ -78,35 +78,14 @@ export function liveData(
       case 'figure':
       case 'words': {
         if (!footageId) break;
-        const base = {
+        const drawnMs = event.type === 'stroke' ? (event.points.at(-1)?.[0] ?? 0) : 0;
+        callouts.push({
+          ...drawnCallout(event),
           id: newId(),
           start: when,
-          end: until(
-            event.id,
-            event.t,
-            event.type === 'stroke' ? (event.points.at(-1)?.[0] ?? 0) : 0,
-          ),
-          footageId,
-        };
-        if (event.type === 'stroke')
-          callouts.push({
-            ...base,
-            ...event.drawn,
-            points: event.points.map(([t, x, y]) => [t, x, y]),
-          });
-        else if (event.type === 'figure') callouts.push({ ...base, ...event.drawn });
-        else
-          callouts.push({
-            ...base,
-            kind: 'text',
-            text: event.text,
-            anchor: { x: event.x, y: event.y },
-            offset: { dx: 0, dy: 0 },
-            size: event.size,
-            fill: event.color,
-            ink: INK,
-            arrow: false,
-          });
+          end: until(event.id, event.t, drawnMs),
+          anchor: { to: 'footage', footageId },
+        });
         break;
       }
     }

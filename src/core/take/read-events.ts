@@ -1,6 +1,5 @@
 import { LAYOUT_KINDS } from '../layout/built-in';
-import { SHAPES } from '../project/model';
-import { TRACK_NAMES, type TakeEvent } from './take';
+import { FIGURES, TRACK_NAMES, type TakeEvent } from './take';
 
 type Check = (value: unknown) => boolean;
 
@@ -45,7 +44,7 @@ const EVENTS: Readonly<Record<TakeEvent['type'], Check>> = {
   }),
   figure: having({
     id: text,
-    drawn: having({ kind: oneOf(['shape']), shape: oneOf(SHAPES), from: spot, to: spot, ...line }),
+    drawn: having({ kind: oneOf(['shape']), shape: oneOf(FIGURES), from: spot, to: spot, ...line }),
   }),
   words: having({ id: text, text, x: number, y: number, color, size: number }),
   erase: having({ ids: listOf(text) }),

@@ -4,7 +4,7 @@ import { bridgeJoins } from '../telemetry/bridge';
 import { pointerAt } from '../telemetry/sample';
 import { secondsToTicks } from '../time/ticks';
 import { fitClock, type ClockPair } from './clock';
-import { drawnAt, pointerDuring } from './drawn';
+import { drawnAt, liveIds, pointerDuring } from './drawn';
 import { liveData, type LivePlace } from './live';
 import { pointerTrackOf } from './pointer';
 import { readTakeEvents } from './read-events';
@@ -155,7 +155,7 @@ describe('what is done live', () => {
     const { callouts } = liveData([pen, box, { t: 4200, type: 'erase', ids: ['p'] }], place, ids());
     expect(callouts.map((c) => [c.kind, c.start, c.end])).toEqual([
       ['stroke', secondsToTicks(101), secondsToTicks(104)],
-      ['shape', secondsToTicks(102), secondsToTicks(110)],
+      ['box', secondsToTicks(102), secondsToTicks(110)],
     ]);
     const held = liveData([pen, box], { ...place, hold: 2 }, ids()).callouts;
     expect(held[1]!.end).toBe(secondsToTicks(104));
@@ -195,11 +195,17 @@ describe('what is done live', () => {
   });
 
   test('the live view shows what the project will', () => {
-    expect(drawnAt([pen, box], 1300, null).map((d) => d.kind)).toEqual(['lines']);
+    const size = { width: 100, height: 60 };
+    const [line, ...others] = drawnAt([pen, box], 1300, null, size);
+    expect(others).toEqual([]);
+    expect(line).toMatchObject({ id: 'p', opacity: 1, mark: { kind: 'lines', width: 6 } });
     expect(
-      drawnAt([pen, box, { t: 4000, type: 'erase', ids: ['b'] }], 5000, null).map((d) => d.id),
+      drawnAt([pen, box, { t: 4000, type: 'erase', ids: ['b'] }], 5000, null, size).map(
+        (d) => d.id,
+      ),
     ).toEqual(['p']);
-    expect(drawnAt([pen, box], 9000, 2)).toEqual([]);
+    expect(drawnAt([pen, box], 9000, 2, size)).toEqual([]);
+    expect(liveIds([pen, box], 5000, null)).toEqual(['p', 'b']);
     expect(pointerDuring([{ t: 5, type: 'pointer', x: 1, y: 2 }], 4)).toBeNull();
   });
 });

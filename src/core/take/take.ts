@@ -1,5 +1,5 @@
 import type { LayoutKind } from '../layout/built-in';
-import type { ShapeCallout, StrokeCallout } from '../project/model';
+import type { Point } from '../schema/parts';
 
 /** What is recorded of one source; the name of its file in the take. */
 export const TRACK_NAMES = ['screen', 'camera', 'voice', 'computer'] as const;
@@ -27,7 +27,25 @@ interface At {
   readonly t: number;
 }
 
-type Drawn<C> = Omit<C, 'id' | 'start' | 'end' | 'footageId' | 'points'>;
+/** A line that was drawn by hand. */
+interface DrawnStroke {
+  readonly kind: 'stroke';
+  readonly tool: 'pen' | 'marker';
+  readonly width: number;
+  readonly color: string;
+}
+
+export const FIGURES = ['arrow', 'box', 'ellipse'] as const;
+
+/** A figure that was drawn from one point to another. */
+interface DrawnFigure {
+  readonly kind: 'shape';
+  readonly shape: (typeof FIGURES)[number];
+  readonly from: Point;
+  readonly to: Point;
+  readonly width: number;
+  readonly color: string;
+}
 
 /**
  * One line of a take's data: what was done live, as data. Written while recording, one JSON value a
@@ -55,10 +73,10 @@ export type TakeEvent = At &
     | {
         readonly type: 'stroke';
         readonly id: string;
-        readonly drawn: Drawn<StrokeCallout>;
+        readonly drawn: DrawnStroke;
         readonly points: readonly (readonly [number, number, number])[];
       }
-    | { readonly type: 'figure'; readonly id: string; readonly drawn: Drawn<ShapeCallout> }
+    | { readonly type: 'figure'; readonly id: string; readonly drawn: DrawnFigure }
     | {
         readonly type: 'words';
         readonly id: string;

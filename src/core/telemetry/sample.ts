@@ -25,11 +25,14 @@ export function pointerAt(track: PointerTrack, ms: number): { x: number; y: numb
   return { x: x0 + (after[1] - x0) * u, y: y0 + (after[2] - y0) * u };
 }
 
+/** What a pointer can look like. */
+export type PointerShape = 'arrow' | 'text' | 'hand';
+
 /**
  * What the pointer looks like at a time in ms, by the last `shape` event; a name that is not known
  * is an arrow.
  */
-export function shapeAt(track: PointerTrack, ms: number): 'arrow' | 'text' | 'hand' {
+export function shapeAt(track: PointerTrack, ms: number): PointerShape {
   const name = track.events.findLast((e) => e.type === 'shape' && e.t <= ms)?.shape;
   return name === 'text' ? 'text' : name === 'hand' || name === 'pointer' ? 'hand' : 'arrow';
 }

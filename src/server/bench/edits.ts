@@ -5,7 +5,7 @@ import { openJoin, rippleDelete } from '@/core/edit/ripple';
 import { setTransition, DEFAULT_TRANSITION } from '@/core/edit/transitions';
 import { planSound } from '@/core/audio/mix';
 import { planFrame } from '@/core/frame/plan-frame';
-import { DEFAULT_COVER, createClip, createProject } from '@/core/project/create';
+import { createClip, createProject } from '@/core/project/create';
 import type { Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
 import { validateProject } from '@/core/project/validate';
@@ -41,9 +41,10 @@ function longProject(count: number): Project {
     id: `c${i}`,
     start: frame(i * LENGTH * 2),
     end: frame(i * LENGTH * 2 + 90),
-    footageId: 'long',
+    anchor: { to: 'footage', footageId: 'long' },
     kind: 'cover',
-    ...DEFAULT_COVER,
+    way: 'blur',
+    color: '#1e2a32',
     rect: { x: 0, y: 0, width: 9, height: 9 },
     strength: 9,
   }));

@@ -3,8 +3,8 @@ import { join } from 'node:path';
 import { assembleDemo, DEMO_FOOTAGE, type Scenario } from '../../../demo/project';
 import { changeKey, DEFAULT_KEY } from '@/core/edit/settings';
 import { placeFootage } from '@/core/edit/place';
-import { DEFAULT_HALO } from '@/core/pointer/halo';
-import { DEFAULT_COVER, createProject, DEFAULT_PLACEMENT } from '@/core/project/create';
+import { newLook } from '@/core/pointer/model';
+import { createProject, DEFAULT_PLACEMENT } from '@/core/project/create';
 import type { FootageKey, Project } from '@/core/project/model';
 import type { FootageFacts, Role, Sources } from '@/core/project/sources';
 import { parsePointerTrack } from '@/core/telemetry/parse';
@@ -152,9 +152,10 @@ export async function zoomTask(folder: string, seconds: number): Promise<RenderT
       id: 'c',
       start: 0,
       end,
-      footageId: 'screen',
+      anchor: { to: 'footage', footageId: 'screen' },
       kind: 'cover',
-      ...DEFAULT_COVER,
+      way: 'blur',
+      color: '#1e2a32',
       rect: { x: 900, y: 500, width: 500, height: 300 },
       strength: 16,
     },
@@ -162,10 +163,10 @@ export async function zoomTask(folder: string, seconds: number): Promise<RenderT
       id: 't',
       start: 0,
       end,
-      footageId: 'screen',
+      anchor: { to: 'footage', footageId: 'screen' },
       kind: 'text',
       text: 'Name it',
-      anchor: { x: 1200, y: 560 },
+      tip: { x: 1200, y: 560 },
       offset: { dx: -300, dy: -150 },
       size: 38,
       fill: '#8e3f66',
@@ -262,13 +263,14 @@ export async function movingTask(
     pinned: true,
     reason: '',
   });
-  const callout = { start: 0, end, footageId: 'screen' };
+  const callout = { start: 0, end, anchor: { to: 'footage', footageId: 'screen' } } as const;
   if (has('blur'))
     project.callouts.push({
       ...callout,
       id: 'c1',
       kind: 'cover',
-      ...DEFAULT_COVER,
+      way: 'blur',
+      color: '#1e2a32',
       rect: rect(0.3, 0.3, 0.2, 0.2),
       strength: 16,
     });
@@ -277,18 +279,19 @@ export async function movingTask(
       ...callout,
       id: 'c2',
       kind: 'cover',
-      ...DEFAULT_COVER,
+      way: 'blur',
+      color: '#1e2a32',
       rect: rect(0.55, 0.5, 0.15, 0.2),
       strength: 16,
     });
-  if (has('halo')) project.pointer.push({ id: 'p', start: 0, end, halo: DEFAULT_HALO, dim: null });
+  if (has('halo')) project.pointer.push({ id: 'p', start: 0, end, looks: [newLook('halo')] });
   if (has('words'))
     project.callouts.push({
       ...callout,
       id: 't',
       kind: 'text',
       text: 'Name it',
-      anchor: at(0.5, 0.4),
+      tip: at(0.5, 0.4),
       offset: { dx: -200, dy: -100 },
       size: output.height / 28,
       fill: '#8e3f66',
@@ -299,8 +302,7 @@ export async function movingTask(
     project.callouts.push({
       ...callout,
       id: 's',
-      kind: 'shape',
-      shape: 'ellipse',
+      kind: 'ellipse',
       from: at(0.25, 0.55),
       to: at(0.4, 0.7),
       width: 8,

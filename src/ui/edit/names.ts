@@ -1,4 +1,6 @@
-import type { Callout, Transition } from '@/core/project/model';
+import { kindOf } from '@/core/callout/kinds';
+import { lookKindOf } from '@/core/pointer/looks';
+import type { Callout, PointerSpan, Transition } from '@/core/project/model';
 
 /** What the transitions are called. */
 export const TRANSITION_NAMES: Readonly<Record<Transition['kind'], string>> = {
@@ -9,15 +11,11 @@ export const TRANSITION_NAMES: Readonly<Record<Transition['kind'], string>> = {
 };
 
 /** What a callout is called on the timeline. */
-export function calloutName(callout: Callout): string {
-  switch (callout.kind) {
-    case 'text':
-      return callout.text;
-    case 'cover':
-      return 'cover';
-    case 'stroke':
-      return callout.tool === 'marker' ? 'marker pen' : 'pen';
-    case 'shape':
-      return callout.shape;
-  }
-}
+export const calloutName = (callout: Callout): string => kindOf(callout).title(callout);
+
+/** What a stretch of pointer looks is called on the timeline. */
+export const pointerName = ({ looks }: PointerSpan): string =>
+  looks.map((look) => lookKindOf(look).label.toLowerCase()).join(', ') || 'pointer';
+
+/** A word as the first of a heading. */
+export const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1);

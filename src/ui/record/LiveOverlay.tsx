@@ -3,14 +3,15 @@ import { nanoid } from 'nanoid';
 import { useEffect, useRef, useState, type PointerEvent, type WheelEvent } from 'react';
 import type { PracticeScreen } from '@/capture/practice/screen';
 import { LIVE_LETTERS, LIVE_WIDTHS, MARKER_FACTOR } from '@/core/take/palette';
-import { drawnAt, type Drawn } from '@/core/take/drawn';
-import { strokePaths } from '@/core/callout/paths';
+import { drawnAt, drawnMarks, type Drawn } from '@/core/take/drawn';
 import { useEditor } from '../edit/store';
 import { DrawnShapes } from './DrawnShapes';
 import { useRecord, useRecordStore } from './record-store';
 
 const CLOSER = 1.8;
 const TICK_MS = 100;
+/** A figure smaller than this, in pixels of the recording, is a slip of the hand. */
+const LEAST_FIGURE = 4;
 
 interface Stroke {
   readonly at: number;
@@ -41,7 +42,7 @@ export function LiveOverlay({
   const canvas = useEditor((s) => s.project.canvas);
   const overlay = useRef<HTMLDivElement>(null);
   const stroke = useRef<Stroke | null>(null);
-  const [draft, setDraft] = useState<Drawn | null>(null);
+  const [draft, setDraft] = useState<readonly Drawn[]>([]);
   const [words, setWords] = useState<{ x: number; y: number } | null>(null);
   const [now, setNow] = useState(0);
   const [shape, setShape] = useState<'arrow' | 'text' | 'hand'>('arrow');
@@ -63,33 +64,25 @@ export function LiveOverlay({
   };
   const round = (n: number) => Math.round(n * 10) / 10;
   const note = store.getState().note;
-  const draftOf = (points: [number, number, number][]): Drawn => {
-    const base = { id: 'draft', start: 0, end: 0, footageId: '' };
+  /** What a stroke of the pointer means with the tool in hand; null while it means nothing. */
+  const eventOf = (points: [number, number, number][], id: string) => {
     const [, x0, y0] = points[0]!;
     const [, x1, y1] = points.at(-1)!;
-    const paths =
-      tool === 'pen' || tool === 'marker'
-        ? strokePaths({ ...base, kind: 'stroke', tool, points, width: line, color }, Infinity)
-        : strokePaths(
-            {
-              ...base,
-              kind: 'shape',
-              shape: tool as 'arrow',
-              from: { x: x0, y: y0 },
-              to: { x: x1, y: y1 },
-              width: line,
-              color,
-            },
-            Infinity,
-          );
+    const drawn = { width: round(line), color };
+    if (tool === 'pen' || tool === 'marker')
+      return {
+        type: 'stroke' as const,
+        id,
+        drawn: { kind: 'stroke' as const, tool, ...drawn },
+        points,
+      };
+    if (tool !== 'arrow' && tool !== 'box' && tool !== 'ellipse') return null;
+    if (Math.hypot(x1 - x0, y1 - y0) <= LEAST_FIGURE) return null;
+    const ends = { from: { x: x0, y: y0 }, to: { x: x1, y: y1 } };
     return {
-      kind: 'lines',
-      id: 'draft',
-      paths,
-      closed: tool === 'box' || tool === 'ellipse',
-      width: line,
-      color,
-      see: tool === 'marker',
+      type: 'figure' as const,
+      id,
+      drawn: { kind: 'shape' as const, shape: tool, ...ends, ...drawn },
     };
   };
 
@@ -106,50 +99,28 @@ export function LiveOverlay({
     event.currentTarget.setPointerCapture(event.pointerId);
     stroke.current = { at: event.timeStamp, points: [[0, round(x), round(y)]] };
   };
-  const onMove = (event: PointerEvent<HTMLDivElement>) => {
-    const { x, y } = place(event);
+  const onMove = (move: PointerEvent<HTMLDivElement>) => {
+    const { x, y } = place(move);
     if (stroke.current) {
       stroke.current.points.push([
-        Math.round(event.timeStamp - stroke.current.at),
+        Math.round(move.timeStamp - stroke.current.at),
         round(x),
         round(y),
       ]);
-      setDraft(draftOf(stroke.current.points));
-    } else if (practice) setShape(practice.move(x, y, event.timeStamp));
+      const event = eventOf(stroke.current.points, 'draft');
+      setDraft(event ? drawnMarks({ ...event, t: 0 }, Infinity, size) : []);
+    } else if (practice) setShape(practice.move(x, y, move.timeStamp));
   };
-  const onUp = (event: PointerEvent<HTMLDivElement>) => {
-    if (tool === 'operate') return practice?.release(event.button, event.timeStamp);
-    if (tool === 'text') return setWords(place(event));
+  const onUp = (press: PointerEvent<HTMLDivElement>) => {
+    if (tool === 'operate') return practice?.release(press.button, press.timeStamp);
+    if (tool === 'text') return setWords(place(press));
     const done = stroke.current;
     stroke.current = null;
-    setDraft(null);
+    setDraft([]);
     if (!done) return;
-    const [, x0, y0] = done.points[0]!;
-    const [, x1, y1] = done.points.at(-1)!;
-    const width = Math.round(line * 10) / 10;
-    if (tool === 'pen' || tool === 'marker')
-      note(
-        {
-          type: 'stroke',
-          id: nanoid(8),
-          drawn: { kind: 'stroke', tool, width, color },
-          points: done.points,
-        },
-        done.at,
-      );
-    else if (Math.hypot(x1 - x0, y1 - y0) > 4)
-      note({
-        type: 'figure',
-        id: nanoid(8),
-        drawn: {
-          kind: 'shape',
-          shape: tool as 'arrow' | 'box' | 'ellipse',
-          from: { x: x0, y: y0 },
-          to: { x: x1, y: y1 },
-          width,
-          color,
-        },
-      });
+    const event = eventOf(done.points, nanoid(8));
+    // A line appears as it was drawn, a figure once it stands.
+    if (event) note(event, event.type === 'stroke' ? done.at : undefined);
   };
   const onDouble = (event: { clientX: number; clientY: number }) => {
     const closer =
@@ -163,7 +134,7 @@ export function LiveOverlay({
     );
   };
   const erase = (id: string) => note({ type: 'erase', ids: [id] });
-  const drawn = drawnAt(live, Math.max(now, live.at(-1)?.t ?? 0), hold || null);
+  const drawn = drawnAt(live, Math.max(now, live.at(-1)?.t ?? 0), hold || null, size);
   const lastView = live.findLast((e) => e.type === 'closer' || e.type === 'whole');
   const view =
     lastView?.type === 'closer'
@@ -206,7 +177,7 @@ export function LiveOverlay({
         pointerEvents={tool === 'eraser' ? 'auto' : 'none'}
       >
         <DrawnShapes drawn={drawn} onErase={tool === 'eraser' ? erase : undefined} />
-        {draft && <DrawnShapes drawn={[draft]} />}
+        <DrawnShapes drawn={draft} />
         {view && (
           <rect
             x={Math.max(0, Math.min(size.width - view.width, view.x - view.width / 2))}

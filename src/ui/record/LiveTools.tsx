@@ -13,7 +13,7 @@ import {
 } from 'lucide-react';
 import { LIVE_COLORS, LIVE_WIDTHS } from '@/core/take/palette';
 import { LAYOUTS, type LayoutKind } from '@/core/layout/built-in';
-import { drawnAt } from '@/core/take/drawn';
+import { liveIds } from '@/core/take/drawn';
 import { IconButton } from '../parts/IconButton';
 import type { Tool } from './record-state';
 import { useRecord, useRecordStore } from './record-store';
@@ -112,6 +112,6 @@ export function LiveTools() {
 export function clearDrawings(
   state: ReturnType<ReturnType<typeof useRecordStore>['getState']>,
 ): void {
-  const ids = drawnAt(state.live, state.takeTime(), state.settings.hold || null).map((d) => d.id);
+  const ids = liveIds(state.live, state.takeTime(), state.settings.hold || null);
   if (ids.length) state.note({ type: 'erase', ids });
 }

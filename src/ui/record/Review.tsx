@@ -154,7 +154,7 @@ function TakePlayer({ take }: { take: TakeView }) {
               className="absolute inset-0 size-full"
               aria-hidden
             >
-              <DrawnShapes drawn={drawnAt(events, ms, take.setup.hold)} />
+              <DrawnShapes drawn={drawnAt(events, ms, take.setup.hold, screen)} />
               {pointer && (
                 <path
                   d="M0 0V.87L.21.68.36 1 .53.92.38.62.66.6Z"

@@ -1,12 +1,14 @@
 import { nanoid } from 'nanoid';
+import { kindOf, KINDS, type CalloutKindName } from '@/core/callout/kinds';
 import { addMarker } from '@/core/edit/markers';
 import { replaceFramings } from '@/core/edit/settings';
 import { addSpan, setLayout } from '@/core/edit/spans';
 import { keepInside } from '@/core/framing/path';
 import { planFramings } from '@/core/framing/planner';
-import { DEFAULT_HALO } from '@/core/pointer/halo';
-import { DEFAULT_COVER, DEFAULT_MARKER_COLOR } from '@/core/project/create';
+import { newLook } from '@/core/pointer/model';
+import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
 import { LAYOUTS, type LayoutKind } from '@/core/layout/built-in';
+import type { Callout } from '@/core/project/model';
 import { sourceTime } from '@/core/project/clip-time';
 import { projectDuration, spanAt, stepAt, stepRange } from '@/core/project/query';
 import { wholeView } from '@/core/scale/sharpness';
@@ -14,6 +16,7 @@ import { frontmost, sceneAt, screenOf, type ScreenView } from '@/core/scene/scen
 import { pointerAt } from '@/core/telemetry/sample';
 import { secondsToTicks, ticksToSeconds, TICKS_PER_SECOND } from '@/core/time/ticks';
 import { tell, tellFault } from '../../shell/notices-store';
+import { capital } from '../names';
 import { rangeOf } from '../store';
 import type { Command, CommandContext } from './context';
 
@@ -91,56 +94,25 @@ export function thingCommands(c: CommandContext): Command[] {
     )
       get().select({ kind: 'framings', id });
   };
-  const callout = (kind: 'text' | 'cover') => {
+  const callout = (kind: CalloutKindName) => {
     const screen = screenHere();
-    if (!screen) return;
+    const { create, name } = kindOf({ kind });
+    if (!screen || !create) return;
     const { footage } = screen;
-    const { project } = get();
-    const anchor = spotHere(screen);
+    const id = nanoid();
     const start = here();
-    const base = {
-      id: nanoid(),
+    const spot = { at: spotHere(screen), size: footage, frame: get().project.canvas };
+    const made = {
+      ...create(spot),
+      id,
       start,
       end: start + secondsToTicks(CALLOUT_SECONDS),
-      footageId: footage.id,
-    };
-    const height = project.canvas.height;
-    const added =
-      kind === 'text'
-        ? get().edit('Callout here', (draft) =>
-            addSpan(draft, 'callouts', {
-              ...base,
-              kind: 'text',
-              text: 'Look here',
-              anchor: { ...anchor },
-              offset: {
-                dx: anchor.x < footage.width / 2 ? height * 0.25 : -height * 0.25,
-                dy: anchor.y < footage.height / 2 ? height * 0.16 : -height * 0.16,
-              },
-              size: Math.round(height * 0.035),
-              fill: '#8e3f66',
-              ink: '#ffffff',
-              arrow: true,
-            }),
-          )
-        : get().edit('Cover here', (draft) =>
-            addSpan(draft, 'callouts', {
-              ...base,
-              kind: 'cover',
-              ...DEFAULT_COVER,
-              rect: {
-                x: anchor.x - footage.width * 0.1,
-                y: anchor.y - footage.height * 0.04,
-                width: footage.width * 0.2,
-                height: footage.height * 0.08,
-              },
-              strength: 24,
-            }),
-          );
-    if (!added) return;
-    get().select({ kind: 'callouts', id: base.id });
+      anchor: { to: 'footage', footageId: footage.id },
+    } as Callout;
+    if (!get().edit(`${capital(name)} here`, (draft) => addSpan(draft, 'callouts', made))) return;
+    get().select({ kind: 'callouts', id });
     // What is typed next are its words.
-    if (kind === 'text') get().set({ typeInto: base.id });
+    if (kind === 'text') get().set({ typeInto: id });
   };
   const halo = () => {
     const { project, playhead, select } = get();
@@ -153,7 +125,12 @@ export function thingCommands(c: CommandContext): Command[] {
     const id = nanoid();
     if (
       get().edit('Halo', (draft) =>
-        addSpan(draft, 'pointer', { id, start: before, end: after, halo: DEFAULT_HALO, dim: null }),
+        addSpan(draft, 'pointer', {
+          id,
+          start: before,
+          end: after,
+          looks: [newLook('halo')],
+        }),
       )
     )
       select({ kind: 'pointer', id });
@@ -184,8 +161,14 @@ export function thingCommands(c: CommandContext): Command[] {
     { id: 'marker', label: 'Marker here', keys: ['M'], run: marker },
     { id: 'plan', label: 'Plan framings', keys: [], run: plan },
     { id: 'framing', label: 'Framing here', keys: ['F'], run: framing },
-    { id: 'callout', label: 'Callout here', keys: ['X'], run: () => callout('text') },
-    { id: 'cover', label: 'Cover here', keys: [], run: () => callout('cover') },
+    ...(Object.keys(KINDS) as CalloutKindName[])
+      .filter((kind) => kindOf({ kind }).create)
+      .map((kind) => ({
+        id: kindOf({ kind }).name,
+        label: `${capital(kindOf({ kind }).name)} here`,
+        keys: kind === 'text' ? ['X'] : [],
+        run: () => callout(kind),
+      })),
     { id: 'halo', label: 'Halo', keys: [], run: halo },
     {
       id: 'layout-corner',

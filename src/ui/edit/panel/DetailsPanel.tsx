@@ -3,7 +3,7 @@ import { useEditor } from '../store';
 import { CalloutDetails } from './CalloutDetails';
 import { ClipDetails } from './ClipDetails';
 import { FramingDetails } from './FramingDetails';
-import { HaloDetails } from './HaloDetails';
+import { PointerDetails } from './PointerDetails';
 import { LaneDetails } from './LaneDetails';
 import { LayoutDetails } from './LayoutDetails';
 import { MarkerDetails } from './MarkerDetails';
@@ -22,7 +22,7 @@ export function DetailsPanel() {
     case 'layouts':
       return <LayoutDetails id={selection.id} />;
     case 'pointer':
-      return <HaloDetails id={selection.id} />;
+      return <PointerDetails id={selection.id} />;
     case 'callouts':
       return <CalloutDetails id={selection.id} />;
     case 'step':

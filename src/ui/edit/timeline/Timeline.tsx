@@ -3,7 +3,7 @@ import { useCallback, useEffect, useLayoutEffect, useRef, useState, type ReactNo
 import { projectDuration } from '@/core/project/query';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import type { Player } from '@/preview/player';
-import { calloutName } from '../names';
+import { calloutName, pointerName } from '../names';
 import { useSeek } from '../picture/use-player';
 import { useEditor, useEditorStore } from '../store';
 import { AddLane } from './AddLane';
@@ -158,7 +158,11 @@ export function Timeline({ player }: { player: Player | null }) {
             list={list}
             span={span}
             label={
-              'footageId' in span ? calloutName(span) : 'halo' in span ? 'halo' : span.layout.name
+              'anchor' in span
+                ? calloutName(span)
+                : 'looks' in span
+                  ? pointerName(span)
+                  : span.layout.name
             }
             color={`var(--lane-${kind})`}
             height={ROW[kind] - 3}

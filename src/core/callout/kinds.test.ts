@@ -1,0 +1,162 @@
+import fc from 'fast-check';
+import { counter, emptyProject, SOURCES } from '../edit/fixture';
+import { placeFootage } from '../edit/place';
+import { addSpan } from '../edit/spans';
+import { planFrame } from '../frame/plan-frame';
+import type { Layer } from '../frame/plan';
+import type { Callout, Project } from '../project/model';
+import { validateProject } from '../project/validate';
+import type { Sources } from '../project/sources';
+import { checkOf } from '../schema/check';
+import { secondsToTicks } from '../time/ticks';
+import type { Anchor } from './anchor';
+import { kindOf, KINDS, type CalloutKindName } from './kinds';
+
+const NAMES = Object.keys(KINDS) as CalloutKindName[];
+const SPOT = {
+  at: { x: 900, y: 500 },
+  size: SOURCES.footage.screen!,
+  frame: { width: 1920, height: 1080 },
+};
+const FRAME = { width: 1920, height: 1080 };
+const FOOTAGE: Anchor = { to: 'footage', footageId: 'screen' };
+const END = secondsToTicks(8);
+
+/** A callout of a kind as it is made, or a line that was drawn by hand. */
+const made = (kind: CalloutKindName, anchor: Anchor = FOOTAGE): Callout =>
+  ({
+    ...(kindOf({ kind }).create?.(SPOT) ?? {
+      ...{ kind: 'stroke', tool: 'pen', width: 6, color: '#c2412d' },
+      points: [
+        [0, 10, 20],
+        [300, 400, 260],
+      ],
+    }),
+    ...{ id: 'c', start: 0, end: END, anchor },
+  }) as Callout;
+
+function withCallout(callout: Callout): Project {
+  const project = emptyProject();
+  placeFootage(project, SOURCES.footage.screen!, 0, counter());
+  addSpan(project, 'callouts', callout);
+  return project;
+}
+const layersOf = (project: Project, sources: Sources = SOURCES, seconds = 4): Layer[] =>
+  planFrame(project, sources, secondsToTicks(seconds), FRAME).layers.filter(
+    (l) => l.kind !== 'video',
+  );
+
+test.each(NAMES)('a new %s is sound, is seen while it lasts, and only then', (kind) => {
+  const project = withCallout(made(kind));
+  expect(checkOf(KINDS[kind].schema)(project.callouts[0])).toHaveProperty('value');
+  expect(validateProject(structuredClone(project), SOURCES)).toHaveProperty('project');
+  expect(layersOf(project)).toHaveLength(1);
+  expect(layersOf(project, SOURCES, 8)).toEqual([]);
+  expect(kindOf({ kind }).title(project.callouts[0]!)).not.toBe('');
+});
+
+test.each(NAMES)('the handles of a %s move what they say and stay within its schema', (kind) => {
+  const { handles, withHandle, schema } = kindOf({ kind });
+  const far = fc.double({ min: -3000, max: 3000, noNaN: true });
+  fc.assert(
+    fc.property(far, far, fc.nat(9), (dx, dy, which) => {
+      const item = made(kind);
+      const all = handles(item);
+      const handle = all[which % all.length]!;
+      const move = { by: { dx, dy }, frame: { dx: dx * 0.75, dy: dy * 0.75 } };
+      const moved = { ...item, ...withHandle(item, handle.id, move) };
+      expect(checkOf(schema)(moved)).toHaveProperty('value');
+      const after = handles(moved as Callout).find((h) => h.id === handle.id)!;
+      if (handle.look === 'words') {
+        expect(after.shift.dx - handle.shift.dx).toBeCloseTo(move.frame.dx, 6);
+        expect(after.at).toEqual(handle.at);
+      } else if (kind !== 'cover' || handle.look === 'area') {
+        expect(after.at.x - handle.at.x).toBeCloseTo(dx, 6);
+        expect(after.at.y - handle.at.y).toBeCloseTo(dy, 6);
+      }
+      // What is not under the hand stays: another corner, the words of an arrow.
+      if (handle.id === 'from')
+        expect(handles(moved as Callout).find((h) => h.id === 'to')!.at).toEqual(
+          all.find((h) => h.id === 'to')!.at,
+        );
+    }),
+  );
+});
+
+test('the words of a text stay where they are while its arrow is moved', () => {
+  const { handles, withHandle } = kindOf({ kind: 'text' });
+  const item = made('text');
+  // Footage pixels are three quarters of a frame pixel here.
+  const moved = {
+    ...item,
+    ...withHandle(item, 'tip', { by: { dx: 200, dy: 80 }, frame: { dx: 150, dy: 60 } }),
+  };
+  const wordsAt = (c: Callout) => {
+    const words = handles(c).find((h) => h.id === 'words')!;
+    return { x: words.at.x * 0.75 + words.shift.dx, y: words.at.y * 0.75 + words.shift.dy };
+  };
+  expect(wordsAt(moved as Callout)).toEqual(wordsAt(item));
+});
+
+test('on the recording it follows a zoom, on the frame it stays, on the pointer it goes along', () => {
+  const track = {
+    ...{ format: 'vistum-pointer', version: 1, width: 2560, height: 1440, events: [] },
+    samples: [
+      [0, 0, 0],
+      [10_000, 1000, 500],
+    ],
+  } as never;
+  const sources: Sources = { ...SOURCES, pointers: { screen: track } };
+  const pathAt = (anchor: Anchor, seconds: number, zoomed: boolean) => {
+    const line = {
+      ...(made('line', anchor) as Callout & { kind: 'line' }),
+      from: { x: 0, y: 0 },
+      to: { x: 200, y: 100 },
+    };
+    const project = withCallout(line);
+    if (zoomed)
+      addSpan(project, 'framings', {
+        ...{ id: 'f', start: 0, end: END, rampIn: 0, rampOut: 0, footageId: 'screen' },
+        ...{ rect: { x: 0, y: 0, width: 1280, height: 720 }, pinned: true, reason: '' },
+      });
+    const layer = layersOf(project, sources, seconds).find((l) => l.kind === 'drawing');
+    return layer?.kind === 'drawing' && layer.mark.kind === 'lines' ? layer.mark.paths[0] : null;
+  };
+  expect(pathAt(FOOTAGE, 4, false)).toEqual([
+    { x: 0, y: 0 },
+    { x: 150, y: 75 },
+  ]);
+  expect(pathAt(FOOTAGE, 4, true)).toEqual([
+    { x: 0, y: 0 },
+    { x: 300, y: 150 },
+  ]);
+  for (const zoomed of [true, false])
+    expect(pathAt({ to: 'frame' }, 4, zoomed)).toEqual([
+      { x: 0, y: 0 },
+      { x: 200, y: 100 },
+    ]);
+  expect(pathAt({ to: 'pointer', footageId: 'screen' }, 4, false)).toEqual([
+    { x: 300, y: 150 },
+    { x: 450, y: 225 },
+  ]);
+});
+
+test('nothing is drawn of what stands on a recording that is not seen, or on a pointer that none has', () => {
+  expect(layersOf(withCallout(made('box', { to: 'footage', footageId: 'camera' })))).toEqual([]);
+  expect(layersOf(withCallout(made('box', { to: 'pointer', footageId: 'screen' })))).toEqual([]);
+  const alone = emptyProject();
+  addSpan(alone, 'callouts', made('box', { to: 'frame' }));
+  expect(layersOf(alone)).toHaveLength(1);
+});
+
+test('a callout on footage that the project does not have is refused with its place', () => {
+  for (const to of ['footage', 'pointer'] as const) {
+    const project = withCallout(made('line', { to, footageId: 'gone' }));
+    expect(validateProject(project, SOURCES)).toEqual({
+      faults: [expect.objectContaining({ path: '/callouts/0/anchor/footageId' })],
+    });
+  }
+  expect(validateProject(withCallout(made('line', { to: 'frame' })), SOURCES)).toHaveProperty(
+    'project',
+  );
+});

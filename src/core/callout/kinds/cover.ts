@@ -1,0 +1,94 @@
+import type { RegionEffect } from '../../frame/plan';
+import { intersect } from '../../scale/rect';
+import { FootageRect, oneOf } from '../../schema/parts';
+import { colorSetting, numberSetting } from '../../schema/setting';
+import { calloutSchema, shifted, type CalloutKind } from '../kind';
+
+/** Blurred, in coarse blocks, or painted over. Only the last leaves nothing to guess. */
+const WAYS = ['blur', 'mosaic', 'solid'] as const;
+const LEAST_SIDE = 8;
+
+const schema = calloutSchema('cover', {
+  rect: FootageRect,
+  way: oneOf(WAYS, { title: 'Style', labels: ['Blur', 'Mosaic', 'Solid'], default: 'blur' }),
+  strength: numberSetting({
+    label: 'Strength',
+    description: 'Blur radius, or half the side of a mosaic’s blocks.',
+    unit: 'px',
+    min: 2,
+    max: 100,
+    step: 1,
+    fallback: 24,
+    usual: [4, 100],
+  }),
+  color: { ...colorSetting('Colour', '#1e2a32'), description: 'Of a solid cover.' },
+});
+
+/** Hides part of what it stands on. */
+export const cover: CalloutKind<typeof schema> = {
+  schema,
+  name: 'cover',
+  level: 'cover',
+  title: () => 'cover',
+  create: ({ at, size }) => ({
+    kind: 'cover',
+    way: 'blur',
+    color: '#1e2a32',
+    rect: {
+      x: at.x - size.width * 0.1,
+      y: at.y - size.height * 0.04,
+      width: size.width * 0.2,
+      height: size.height * 0.08,
+    },
+    strength: 24,
+  }),
+  marks({ rect, way, strength, color }, { scale, stage, toOutput }) {
+    const from = toOutput(rect);
+    const to = toOutput({ x: rect.x + rect.width, y: rect.y + rect.height });
+    // Outwards to whole even pixels, so that no edge of what is private shows.
+    const x = Math.floor(from.x / 2) * 2;
+    const y = Math.floor(from.y / 2) * 2;
+    const area = intersect(
+      { x, y, width: Math.ceil(to.x / 2) * 2 - x, height: Math.ceil(to.y / 2) * 2 - y },
+      stage,
+    );
+    if (area.width < 2 || area.height < 2) return [];
+    const effect: RegionEffect =
+      way === 'solid' ? { kind: way, color } : { kind: way, radius: Math.max(1, strength * scale) };
+    return [{ kind: 'region', area, effect }];
+  },
+  handles: ({ rect }) => [
+    {
+      id: 'area',
+      label: 'What is hidden',
+      look: 'area',
+      at: { x: rect.x, y: rect.y },
+      shift: { dx: 0, dy: 0 },
+      size: { width: rect.width, height: rect.height },
+    },
+    {
+      id: 'corner',
+      label: 'Size',
+      look: 'corner',
+      at: { x: rect.x + rect.width, y: rect.y + rect.height },
+      shift: { dx: 0, dy: 0 },
+      size: null,
+    },
+  ],
+  withHandle: ({ rect }, id, { by }) =>
+    id === 'area'
+      ? { rect: { ...rect, ...shifted(rect, by) } }
+      : {
+          rect: {
+            ...rect,
+            width: Math.max(LEAST_SIDE, rect.width + by.dx),
+            height: Math.max(LEAST_SIDE, rect.height + by.dy),
+          },
+        },
+  settings: ({ way }) => (way === 'solid' ? ['way', 'color'] : ['way', 'strength']),
+  advice: ({ way }) =>
+    way === 'solid'
+      ? 'Drag the rectangle on the Picture over what is private.'
+      : 'Drag the rectangle on the Picture over what is private. For passwords and keys take ' +
+        'solid: of large letters a blur and coarse blocks leave something to guess.',
+};

@@ -1,0 +1,57 @@
+import type { InOutput, PointInOutput } from '../scale/rect';
+
+/** What a drawing shows, in output pixels. */
+export type Mark = LinesMark | OutlineMark | DiscMark | PointerMark | WordsMark;
+
+/** Lines of one colour and width, each drawn on its own; closed ones can be filled. */
+export interface LinesMark {
+  readonly kind: 'lines';
+  readonly paths: readonly (readonly PointInOutput[])[];
+  readonly closed: boolean;
+  readonly width: number;
+  readonly color: string;
+}
+
+/** A rectangle or an ellipse on whole pixels, filled, stroked or both. */
+export interface OutlineMark {
+  readonly kind: 'outline';
+  readonly shape: 'ellipse' | 'rectangle' | 'rounded';
+  /** Of rounded corners. */
+  readonly radius: number;
+  readonly box: InOutput;
+  readonly fill: string | null;
+  readonly stroke: { readonly width: number; readonly color: string } | null;
+}
+
+/** A disc with a soft edge. */
+export interface DiscMark {
+  readonly kind: 'disc';
+  readonly center: PointInOutput;
+  readonly diameter: number;
+  readonly color: string;
+  /** 0 is a hard edge; 1 fades from the middle. */
+  readonly softness: number;
+}
+
+/** The picture of a pointer. */
+export interface PointerMark {
+  readonly kind: 'pointer';
+  /** Where it points to. */
+  readonly tip: PointInOutput;
+  /** Height of the arrow. */
+  readonly height: number;
+  readonly shape: 'arrow' | 'text' | 'hand';
+}
+
+/** Words in a box, which is kept inside the picture, with an arrow to a spot. */
+export interface WordsMark {
+  readonly kind: 'words';
+  readonly text: string;
+  readonly tip: PointInOutput;
+  /** From the tip to the middle of the box. */
+  readonly offset: { readonly dx: number; readonly dy: number };
+  readonly fontSize: number;
+  readonly fill: string;
+  readonly ink: string;
+  readonly arrow: boolean;
+}

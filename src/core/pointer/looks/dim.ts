@@ -1,0 +1,39 @@
+import { numberSetting, shareSetting } from '../../schema/setting';
+import { lookSchema, type PointerLookKind } from '../look';
+
+const schema = lookSchema('dim', {
+  size: numberSetting({
+    label: 'Clear',
+    description: 'Diameter of what stays as it is, in frame pixels at a magnification of 1.',
+    unit: 'px',
+    min: 8,
+    max: 4000,
+    step: 10,
+    fallback: 420,
+    usual: [80, 1600],
+  }),
+  softness: shareSetting('Edge', 0.5, {
+    description: 'Width of the edge as a share of the diameter.',
+  }),
+  dark: shareSetting('Darken', 0.45, { description: 'How dark the rest becomes.' }),
+  drained: shareSetting('Desaturate', 0.3, {
+    description: 'How much of its colour the rest loses.',
+  }),
+});
+
+/** All but the pointer's surroundings darkened or drained of colour. */
+export const dim: PointerLookKind<typeof schema> = {
+  schema,
+  label: 'Dim around',
+  marks({ size, softness, dark, drained }, { tip, scale, stage }) {
+    const outer = (size * scale) / 2;
+    const inner = outer * (1 - softness);
+    return [
+      {
+        kind: 'region',
+        area: stage,
+        effect: { kind: 'dim', center: tip, inner, outer, dark, drained },
+      },
+    ];
+  },
+};

@@ -1,0 +1,34 @@
+import { colorSetting, numberSetting, shareSetting } from '../../schema/setting';
+import { lookSchema, type PointerLookKind } from '../look';
+
+const schema = lookSchema('halo', {
+  size: numberSetting({
+    label: 'Size',
+    description: 'Diameter in frame pixels at a magnification of 1.',
+    unit: 'px',
+    min: 8,
+    max: 1000,
+    step: 2,
+    fallback: 130,
+    usual: [30, 400],
+  }),
+  color: colorSetting('Colour', '#f2b134'),
+  softness: shareSetting('Softness', 0.6, {
+    description: '0 is a hard edge; 1 fades from the middle.',
+  }),
+  opacity: shareSetting('Opacity', 0.6),
+});
+
+/** A soft disc behind the pointer: warm, wide enough to be seen on a laptop. */
+export const halo: PointerLookKind<typeof schema> = {
+  schema,
+  label: 'Halo',
+  marks: ({ size, color, softness, opacity }, { tip, scale }) => [
+    {
+      kind: 'drawing',
+      mark: { kind: 'disc', center: tip, diameter: size * scale, color, softness },
+      opacity,
+      blend: 'tint',
+    },
+  ],
+};

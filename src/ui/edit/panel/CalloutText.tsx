@@ -1,0 +1,25 @@
+'use client';
+import { changeSpan } from '@/core/edit/spans';
+import type { Callout } from '@/core/project/model';
+import { TextField } from '../../parts/fields';
+import { useEditor } from '../store';
+
+/** The words of a text callout; those of a new one are typed over at once. */
+export function CalloutText({ callout }: { callout: Callout & { kind: 'text' } }) {
+  const { id, text } = callout;
+  const edit = useEditor((s) => s.edit);
+  const set = useEditor((s) => s.set);
+  const typeInto = useEditor((s) => s.typeInto);
+  return (
+    <TextField
+      label="Text"
+      lines={2}
+      value={text}
+      focus={typeInto === id}
+      onFocused={() => set({ typeInto: null })}
+      onDone={(words) =>
+        edit('Callout', (draft) => changeSpan(draft, 'callouts', id, { text: words }))
+      }
+    />
+  );
+}
