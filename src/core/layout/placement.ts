@@ -1,4 +1,4 @@
-import { type Static } from '@sinclair/typebox';
+import { Type, type Static } from '@sinclair/typebox';
 import { Color, nullable, oneOf, Share, strict } from '../schema/parts';
 import { colorSetting, numberSetting, shareSetting, switchSetting } from '../schema/setting';
 
@@ -38,8 +38,10 @@ export const PresenterPlacement = strict({
     description:
       'Middle of the part that a circle shows, as shares of the footage’s width and height.',
   },
-  crop: shareSetting('Face size', 0.84, {
-    min: 0.2,
+  crop: Type.Number({
+    minimum: 0.2,
+    maximum: 1,
+    default: 0.84,
     description: 'Height of the part that a circle shows, as a share of the footage’s height.',
   }),
   backdrop: {

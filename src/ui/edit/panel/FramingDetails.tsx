@@ -58,7 +58,7 @@ export function FramingDetails({ id }: { id: string }) {
         onChange={zoom}
       />
       <p className={`text-xs ${now > limit * 1.01 ? 'font-semibold text-caution' : 'text-ink-2'}`}>
-        The sharp limit of this recording is {limit.toFixed(2)}×.
+        The sharp limit of this recording is {limit.toFixed(2)}× as it is shown here.
         {now > limit * 1.01 && ' Beyond it text turns soft.'}
       </p>
       <SliderField

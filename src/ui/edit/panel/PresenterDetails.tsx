@@ -9,6 +9,9 @@ import { useEditor } from '../store';
 import { Heading } from './Heading';
 import { KeyDetails } from './KeyDetails';
 
+/** The less of the recording a circle shows, the larger is the face; both go from 0.2 to 1. */
+const FACE_AND_CROP = 1.2;
+const FaceSize = shareSetting('Face size', FACE_AND_CROP - 0.84, { min: 0.2 });
 const FacePosition = shareSetting('Face position', 0.5);
 
 /**
@@ -54,11 +57,10 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
       />
       {placement.shape === 'circle' && (
         <>
-          <SettingFields
-            schema={PresenterPlacement}
-            value={placement}
-            only={['crop']}
-            onChange={change}
+          <SettingField
+            schema={FaceSize}
+            value={FACE_AND_CROP - placement.crop}
+            onChange={(size) => change({ crop: FACE_AND_CROP - size })}
           />
           <SettingField
             schema={FacePosition}
