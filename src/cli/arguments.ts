@@ -22,6 +22,8 @@ const OPTIONS = {
   'bit-rate': { type: 'string' },
   calm: { type: 'boolean' },
   limit: { type: 'string' },
+  args: { type: 'string' },
+  list: { type: 'boolean' },
   json: { type: 'boolean' },
   help: { type: 'boolean' },
 } as const;

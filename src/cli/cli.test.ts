@@ -94,6 +94,29 @@ test('a recording with quotes and spaces in its path is imported, with its track
   expect(typeof answer.clip).toBe('string');
 });
 
+test('edits are listed, done by id as one step of undo each, and refused with a sentence', () => {
+  const edits = done<{ id: string; args: { properties: object } }[]>('edit', '--list');
+  expect(edits.length).toBeGreaterThan(50);
+  expect(edits.find((e) => e.id === 'split-clip')!.args.properties).toHaveProperty('time');
+  const edit = (id: string, args: object) =>
+    vistum('edit', project, id, '--args', JSON.stringify(args));
+  const marker = { id: 'm1', time: 705_600_000, name: 'Stir', color: '#8e3f66' };
+  const { json } = edit('add-marker', { marker });
+  expect(json).toMatchObject({ project, result: null });
+  expect(done<Project>('show', project).markers).toEqual([marker]);
+  expect(edit('remove-marker', { id: 'm1' }).status).toBe(0);
+  expect(done<Project>('show', project).markers).toEqual([]);
+  // Refused: an edit that is none, arguments that are wrong, what can't be done, and no JSON.
+  expect(edit('paint-clip', {})).toMatchObject({
+    status: 1,
+    stderr: expect.stringContaining('There is no edit "paint-clip"'),
+  });
+  expect(edit('constructor', {}).status).toBe(1);
+  expect(edit('split-clip', { clipId: 7 }).stderr).toMatch(/time/);
+  expect(edit('split-clip', { clipId: 'gone', time: 5 }).status).toBe(1);
+  expect(vistum('edit', project, 'split-clip', '--args', '{').status).toBe(2);
+});
+
 test('plan gives framings within the sharp limit and saves them', () => {
   const framings = done<
     { start: number; end: number; magnification: number; rect: { width: number } }[]

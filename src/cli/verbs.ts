@@ -1,19 +1,14 @@
 import { copyFile, readFile, rename, writeFile } from 'node:fs/promises';
 import { basename, resolve } from 'node:path';
-import { nanoid } from 'nanoid';
-import { doEdit } from '@/core/edit/history';
-import { placeFootage } from '@/core/edit/place';
-import { replaceFramings } from '@/core/edit/settings';
-import { CALM, planFramings } from '@/core/framing/planner';
 import { projectDuration } from '@/core/project/query';
 import { magnification } from '@/core/scale/sharpness';
 import { framesPerSecond, ticksToSeconds } from '@/core/time/ticks';
 import { seedDemo } from '@/server/demo';
 import { exportPath, findExportResult, renderTask, requestExport } from '@/server/export/job';
 import { renderStill } from '@/server/export/still';
-import { openProject, replaceProject, saveProject } from '@/server/documents/documents';
+import { openProject, replaceProject } from '@/server/documents/documents';
 import { addFootage } from '@/server/footage/add';
-import { factsOf, loadFacts, loadSources } from '@/server/footage/facts';
+import { factsOf, loadSources } from '@/server/footage/facts';
 import { attachTrack } from '@/server/footage/track';
 import { listFootage } from '@/server/footage/view';
 import { completeJob } from '@/server/jobs/complete';
@@ -30,23 +25,9 @@ import {
   parseSeconds,
   parseSize,
   required,
-  type Values,
 } from './arguments';
-
-export interface Call {
-  readonly operands: readonly string[];
-  readonly values: Values;
-  readonly signal: AbortSignal;
-  readonly progress: (line: string) => void;
-}
-
-/** What a verb answers: one JSON value, and the lines a person reads instead. */
-export interface Answer {
-  readonly json: unknown;
-  readonly text: string;
-}
-
-export type Verb = (call: Call) => Promise<Answer>;
+import type { Answer, Call, Verb } from './call';
+import { edit, editProject } from './edit';
 
 async function readText(path: string): Promise<string> {
   return readFile(path, 'utf8').catch(() => {
@@ -103,14 +84,10 @@ async function importFile({ operands, values, signal, progress }: Call): Promise
 }
 
 async function place(projectId: string, footageId: string): Promise<string> {
-  const open = await openProject(projectId);
-  const footage = await loadFacts(projectId);
-  let clips: string[] = [];
-  const next = doEdit(open, 'Place footage', (draft) => {
-    clips = placeFootage(draft, footage[footageId]!, null, nanoid);
-  });
-  await saveProject(projectId, next.project, next.history, open.revision);
-  return clips[0]!;
+  const parts = [{ footageId, part: null }];
+  const args = { parts, at: null, mode: 'free', laneId: null } as const;
+  const { result } = await editProject(projectId, 'place-footage', args);
+  return result[0]!;
 }
 
 async function show({ operands }: Call): Promise<Answer> {
@@ -137,9 +114,7 @@ async function plan({ operands, values }: Call): Promise<Answer> {
   const sources = await loadSources(id);
   if (!Object.keys(sources.pointers).length) throw problem('nothing-to-plan');
   const limit = values.limit ? parseSeconds(values.limit, '--limit') : null;
-  const framings = planFramings(open.project, sources, nanoid, { ...CALM, limit });
-  const next = doEdit(open, 'Plan framings', (draft) => replaceFramings(draft, framings));
-  if (next !== open) await saveProject(id, next.project, next.history, open.revision);
+  const { result: framings } = await editProject(id, 'plan-framings', { limit });
   const json = framings.map((framing) => ({
     start: ticksToSeconds(framing.start),
     end: ticksToSeconds(framing.end),
@@ -234,6 +209,7 @@ async function demo({ progress }: Call): Promise<Answer> {
 export const VERBS: Readonly<Record<string, { readonly run: Verb; readonly usage: string }>> = {
   new: { run: makeNew, usage: 'new --name N [--size WxH] [--fps R]' },
   import: { run: importFile, usage: 'import PROJECT FILE [--role R] [--pointer TRACK] [--place]' },
+  edit: { run: edit, usage: 'edit PROJECT EDIT [--args JSON] | edit --list' },
   show: { run: show, usage: 'show PROJECT' },
   apply: { run: apply, usage: 'apply PROJECT FILE.json' },
   plan: { run: plan, usage: 'plan PROJECT [--limit MAGNIFICATION]' },

@@ -16,7 +16,7 @@ const SPILL_ALLOWED = 0.25;
 /** Mixtures with the wall lie within this share of its chroma beside its direction. */
 const ACROSS = 0.45;
 /** Variance of luma, in code values squared, that counts as noise rather than as an edge. */
-const CALM = 2;
+const PLAN_DEFAULTS = 2;
 /** Opacity within this share of clear or opaque becomes so. */
 const EDGE = 0.04;
 
@@ -124,7 +124,7 @@ export class Keyer {
       chromaAlpha.at,
       width,
       height,
-      CALM,
+      PLAN_DEFAULTS,
       slopes,
       offsets,
       states,

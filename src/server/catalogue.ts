@@ -432,6 +432,17 @@ export const CATALOGUE = {
       'Import one with ' +
       '--pointer.',
   ),
+  'edit-unknown': entry(
+    422,
+    (id: string) => `There is no edit "${id}". vistum edit --list names them all.`,
+    'paint-clip',
+  ),
+  'edit-arguments': entry(
+    422,
+    (id: string) =>
+      `The arguments of ${id} are not as they should be. vistum edit --list --json has their form.`,
+    'split-clip',
+  ),
   'beyond-end': entry(
     422,
     (end: string, at: number) => `The project ends at ${end} s; there is no picture at ${at} s.`,

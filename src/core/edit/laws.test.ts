@@ -1,29 +1,17 @@
-import { LAYOUTS } from '../layout/built-in';
 import fc from 'fast-check';
+import { LAYOUT_KINDS, LAYOUTS } from '../layout/built-in';
+import { newLook } from '../pointer/model';
 import { clipEnd, sourceEnd, sourceTime } from '../project/clip-time';
-import type { Clip, Project } from '../project/model';
+import { TRANSITION_KINDS, type Clip, type Project } from '../project/model';
 import { placedSteps } from '../project/query';
+import { TARGET_IDS } from '../project/targets';
 import { validateProject } from '../project/validate';
-import type { Edit } from './apply';
+import { checkOf } from '../schema/check';
 import { applyEdit } from './apply';
-import {
-  liftClips,
-  linkClips,
-  moveClip,
-  moveClips,
-  muteClips,
-  setClipGain,
-  shiftClip,
-  splitAll,
-  splitClip,
-  trimClip,
-  unlinkClip,
-} from './clips';
-import { copyClips, copyRange, pasteSnippet } from './clipboard';
+import { historyFits, readHistory } from './check-history';
+import { copyClips, copyRange } from './clipboard';
 import { EditError } from './error';
 import { counter, demoProject, FRAME, frame, SOURCES } from './fixture';
-import { groupClips, ungroup } from './groups';
-import { historyFits, readHistory } from './check-history';
 import {
   doEdit,
   EMPTY_HISTORY,
@@ -33,29 +21,19 @@ import {
   type History,
   type Versioned,
 } from './history';
-import { addLane, changeLane, moveLane, removeLane } from './lanes';
-import { detachAudio, setFades, setLevelPoint, silenceRange } from './levels';
+import { changeLane } from './lanes';
 import { addMarker } from './markers';
+import { PACE_WAYS } from './pace';
 import { placeFootage } from './place';
-import { liftRange, rippleDeleteRange } from './range';
-import { PACE_WAYS, paceToVoice } from './pace';
-import { freezeAll, freezeOver, setSpeed } from './retime';
-import {
-  closeAllGaps,
-  closeGap,
-  openJoin,
-  rippleDelete,
-  rippleDeleteClips,
-  rippleTrim,
-} from './ripple';
-import { changeKey, changePresenter } from './settings';
-import { removeSpan, setLayout, timeSpan } from './spans';
-import { DEFAULT_TRANSITION, setTransition } from './transitions';
-import { rollCut, slideClip, slipClip } from './trim';
+import { EDITS, prepareEdit, type EditArgs, type EditId } from './registry';
+import { openJoin, rippleDelete } from './ripple';
+import { addSpan, setLayout } from './spans';
+import type { KeptTake } from './take';
+import { DEFAULT_TRANSITION } from './transitions';
 
 const clipIds = (p: Project) => p.lanes.flatMap((lane) => lane.clips.map((c) => c.id));
 
-/** A random edit: its name says what is done, the numbers where. */
+/** Where a random edit acts: numbers, from which its arguments are made. */
 const numbers = fc.record({
   which: fc.nat(60),
   at: fc.nat(1900),
@@ -71,149 +49,236 @@ interface Place extends Numbers {
 
 const speeds = [0.1, 0.5, 0.75, 1, 1.25, 1.337, 2, 3, 16];
 
-/** The demo with a still behind its screen, which has no length of its own. */
+/** The demo with a still behind its screen, which has no length of its own, and a few of all else. */
 function withStill(newId: () => string): Project {
   const project = demoProject(newId);
   placeFootage(project, SOURCES.footage.still!, frame(1900), newId);
+  addSpan(project, 'pointer', { id: newId(), start: 0, end: frame(300), looks: [newLook('halo')] });
+  setLayout(project, { start: frame(500), end: frame(700) }, LAYOUTS.side, newId);
+  addMarker(project, { id: newId(), time: frame(40), name: 'First', color: '#8e3f66' });
   return project;
 }
 
-/** Every edit that there is, on a place that the numbers choose. */
-const EDITS: Record<string, (draft: Project, place: Place) => unknown> = {
-  split: (p, { id, at, newId }) => splitClip(p, id, frame(at), newId),
-  splitAll: (p, { at, newId }) => splitAll(p, frame(at), newId),
-  trim: (p, { id, which, at }) =>
-    trimClip(p, SOURCES, id, which % 2 ? 'start' : 'end', frame(at), FRAME),
-  rippleTrim: (p, { id, which, at, newId }) =>
-    rippleTrim(p, SOURCES, id, which % 2 ? 'start' : 'end', frame(at), FRAME, newId),
-  roll: (p, { id, length, which }) =>
-    rollCut(p, SOURCES, id, frame(which % 2 ? length : -length), FRAME),
-  slip: (p, { id, length, which }) => slipClip(p, SOURCES, id, frame(which % 2 ? length : -length)),
-  slide: (p, { id, length, which }) =>
-    slideClip(p, SOURCES, id, frame(which % 2 ? length : -length), FRAME),
-  move: (p, { id, at, laneId }) => moveClip(p, id, frame(at), at % 2 ? laneId : undefined),
-  moveMany: (p, { id, length, which, newId }) => {
-    void newId;
-    const ids = clipIds(p);
-    moveClips(p, [id, ids[(which * 7) % ids.length]!], frame(length - 200));
-  },
-  shift: (p, { id, which }) => {
-    unlinkClip(p, id);
-    shiftClip(p, id, frame(which - 30));
-  },
-  lift: (p, { id }) => liftClips(p, [id]),
-  rippleDelete: (p, { at, length, newId }) =>
-    rippleDelete(p, { start: frame(at), end: frame(at + length) }, newId),
-  rippleDeleteClips: (p, { id, newId }) => rippleDeleteClips(p, [id], newId),
-  rippleDeleteRange: (p, { at, length, laneId, newId }) =>
-    rippleDeleteRange(p, { start: frame(at), end: frame(at + length) }, [laneId], newId),
-  liftRange: (p, { at, length, laneId, newId }) =>
-    liftRange(p, { start: frame(at), end: frame(at + length) }, at % 2 ? [laneId] : null, newId),
-  closeGap: (p, { at, laneId, newId }) => closeGap(p, laneId, frame(at), newId),
-  closeAllGaps: (p, { newId }) => closeAllGaps(p, newId),
-  openJoin: (p, { id, length, newId }) =>
-    openJoin(
-      p,
-      p.lanes.flatMap((l) => l.clips).find((c) => c.id === id)?.start ?? 0,
-      frame(length),
-      newId,
-    ),
-  copyClips: (p, { id, at, laneId, which, newId }) =>
-    pasteSnippet(
-      p,
-      SOURCES,
-      copyClips(p, [id]),
-      frame(at),
-      which % 2 ? 'insert' : 'overwrite',
-      which % 3 ? laneId : 'front',
-      newId,
-    ),
-  copyRange: (p, { at, length, which, newId }) =>
-    pasteSnippet(
-      p,
-      SOURCES,
-      copyRange(p, { start: frame(at), end: frame(at + length) }, null),
-      frame(at + which),
-      which % 2 ? 'insert' : 'overwrite',
-      null,
-      newId,
-    ),
-  speed: (p, { id, which, newId }) =>
-    setSpeed(p, id, speeds[which % speeds.length]!, which % 2 ? 'move' : 'stay', FRAME, newId),
-  freezeAll: (p, { at, length, newId }) =>
-    freezeAll(p, SOURCES, frame(at), frame(length), FRAME, newId),
-  freezeOver: (p, { id, at, length, newId }) =>
-    freezeOver(p, SOURCES, id, frame(at), frame(length), FRAME, newId),
-  pace: (p, { id, which, newId }) => {
-    unlinkClip(p, id);
-    paceToVoice(p, SOURCES, id, PACE_WAYS[which % 3]!, FRAME, newId);
-  },
-  transition: (p, { id, which, length }) =>
-    setTransition(
-      p,
-      SOURCES,
-      id,
-      which % 2 ? 'start' : 'end',
-      {
-        ...DEFAULT_TRANSITION,
-        kind: (['dissolve', 'fade', 'slide', 'push'] as const)[which % 4]!,
-        duration: frame(length),
-      },
-      FRAME,
-    ),
-  layout: (p, { at, length, which, newId }) =>
-    setLayout(
-      p,
-      { start: frame(at), end: frame(at + length) },
-      LAYOUTS[(['corner', 'presenter', 'screen'] as const)[which % 3]!],
-      newId,
-    ),
-  timeSpan: (p, { which, at, length }) => {
-    const spans = [...p.callouts, ...p.framings, ...p.layouts];
-    if (spans.length)
-      timeSpan(p, spans[which % spans.length]!.id, frame(at), frame(at + length), FRAME);
-  },
-  removeSpan: (p, { which }) =>
-    p.callouts.length && removeSpan(p, p.callouts[which % p.callouts.length]!.id),
-  unlink: (p, { id }) => unlinkClip(p, id),
-  link: (p, { id, which, newId }) => {
-    const ids = clipIds(p);
-    linkClips(p, [id, ids[(which * 7 + 3) % ids.length]!], newId);
-  },
-  group: (p, { id, which, newId }) => {
-    const ids = clipIds(p);
-    groupClips(p, [...new Set([id, ids[(which * 7 + 3) % ids.length]!])], 'Intro', newId);
-  },
-  ungroup: (p, { which }) => p.groups.length && ungroup(p, p.groups[which % p.groups.length]!.id),
-  gain: (p, { id, which }) => setClipGain(p, id, which - 30),
-  mute: (p, { id, which }) => muteClips(p, [id], which % 2 > 0),
-  level: (p, { id, at, which }) => setLevelPoint(p, id, frame(at), which - 40, FRAME),
-  fades: (p, { id, length }) => setFades(p, id, frame(length), frame(length / 2)),
-  silence: (p, { at, length }) =>
-    silenceRange(p, { start: frame(at), end: frame(at + length) }, null),
-  detach: (p, { id, newId }) => detachAudio(p, SOURCES, id, newId),
-  addLane: (p, { which, newId }) =>
-    addLane(p, (['screen', 'presenter', 'voice'] as const)[which % 3]!, newId),
-  removeLane: (p, { laneId }) => removeLane(p, laneId),
-  moveLane: (p, { laneId, which }) => moveLane(p, laneId, which % 2 ? 1 : -1),
-  lane: (p, { laneId, which }) =>
-    changeLane(p, laneId, { gain: which - 30, solo: which % 2 > 0, name: `Lane ${which}` }),
-  marker: (p, { at, newId }) =>
-    addMarker(p, { id: newId(), time: frame(at), name: 'Here', color: '#8e3f66' }),
-  settings: (p, { which }) => {
-    changePresenter(p, { size: 0.1 + (which % 8) / 10 });
-    changeKey(p, 'camera', { tolerance: which });
-  },
+const pick = <T>(list: readonly T[], which: number): T | undefined => list[which % list.length];
+/** Frames to the one side or the other. */
+const way = ({ which, length }: Numbers): number => frame(which % 2 ? length : -length);
+const range = ({ at, length }: Numbers) => ({ start: frame(at), end: frame(at + length) });
+const WORDS = { title: 'Glaze', narration: 'Stir the glaze well.', action: '', notes: '' };
+const callout = (p: Project, which: number) => pick(p.callouts, which)?.id ?? 'none';
+
+function anyTake({ which, length, newId }: Place): KeptTake {
+  const track = (name: 'screen' | 'voice', footageId: string, offset: number) => ({
+    ...{ name, footageId, offset, duration: frame(length), width: 2560, height: 1440 },
+  });
+  return {
+    stepId: null,
+    setup: {
+      area: which % 2 ? { x: 0, y: 0, width: 1280, height: 720 } : null,
+      ...{ gain: 3, hold: null },
+      camera: { mirror: false, brightness: 0, contrast: 1, area: null },
+    },
+    tracks: [track('screen', 'screen', 0), track('voice', 'music', frame(which % 7))],
+    events: [
+      { t: 5, type: 'layout', kind: 'side' },
+      { t: 9, type: 'closer', x: 400, y: 300, magnification: 2 },
+      { t: 10, type: 'mark', name: newId() },
+    ],
+  };
+}
+
+/** Arguments for every edit that there is, on a place that the numbers choose. */
+const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> } = {
+  'split-clip': (_p, { id, at }) => ({ clipId: id, time: frame(at) }),
+  'split-all': (_p, { at }) => ({ time: frame(at) }),
+  'trim-clip': (_p, { id, which, at }) => ({
+    ...{ clipId: id, end: which % 2 ? 'start' : 'end', time: frame(at) },
+  }),
+  'trim-clip-by': (_p, place) => ({
+    ...{ clipId: place.id, end: place.at % 2 ? 'start' : 'end', by: way(place) },
+  }),
+  'move-clip': (_p, { id, at, laneId }) => ({
+    ...{ clipId: id, start: frame(at), laneId: at % 2 ? laneId : null },
+  }),
+  'shift-clip': (_p, { id, which }) => ({ clipId: id, by: frame(which - 30) }),
+  'lift-clips': (_p, { id }) => ({ clipIds: [id] }),
+  'roll-cut': (_p, place) => ({ clipId: place.id, by: way(place) }),
+  'slip-clip': (_p, place) => ({ clipId: place.id, by: way(place) }),
+  'slide-clip': (_p, place) => ({ clipId: place.id, by: way(place) }),
+  'link-clips': (p, { id, which }) => ({ clipIds: [id, pick(clipIds(p), which * 7 + 3) ?? id] }),
+  'unlink-clip': (_p, { id }) => ({ clipId: id }),
+  'group-clips': (p, { id, which }) => ({
+    clipIds: [...new Set([id, pick(clipIds(p), which * 7 + 3) ?? id])],
+    name: which % 2 ? 'Intro' : null,
+  }),
+  ungroup: (p, { which }) => ({ groupId: pick(p.groups, which)?.id ?? 'none' }),
+  'rename-group': (p, { which }) => ({
+    ...{ groupId: pick(p.groups, which)?.id ?? 'none', name: `Part ${which}` },
+  }),
+  'mute-clips': (_p, { id, which }) => ({ clipIds: [id], muted: which % 2 > 0 }),
+  'set-clip-level': (_p, { id, which }) => ({ clipId: id, gain: (which % 50) - 30 }),
+  'set-speed': (_p, { id, which }) => ({ clipId: id, speed: pick(speeds, which)! }),
+  'freeze-clip': (_p, { id, at, length }) => ({
+    ...{ clipId: id, time: frame(at), length: frame(length) },
+  }),
+  'freeze-all': (_p, { at, length }) => ({ time: frame(at), length: frame(length) }),
+  'pace-to-voice': (_p, { id, which }) => ({ clipId: id, way: pick(PACE_WAYS, which)! }),
+  'set-transition': (_p, { id, which, length }) => ({
+    clipId: id,
+    end: which % 2 ? 'start' : 'end',
+    transition:
+      which % 5 === 0
+        ? null
+        : {
+            ...DEFAULT_TRANSITION,
+            ...{ kind: pick(TRANSITION_KINDS, which)!, duration: frame(length) },
+          },
+  }),
+  'ripple-delete': (_p, place) => range(place),
+  'ripple-delete-clips': (_p, { id }) => ({ clipIds: [id] }),
+  'ripple-delete-range': (_p, place) => ({ ...range(place), laneIds: [place.laneId] }),
+  'lift-range': (_p, place) => ({
+    ...{ ...range(place), laneIds: place.at % 2 ? [place.laneId] : null },
+  }),
+  'ripple-trim': (_p, { id, which, at }) => ({
+    ...{ clipId: id, end: which % 2 ? 'start' : 'end', time: frame(at) },
+  }),
+  'close-gap': (_p, { at, laneId }) => ({ laneId, time: frame(at) }),
+  'close-all-gaps': () => ({}),
+  'open-join': (p, { id, length, which }) => ({
+    time: p.lanes.flatMap((l) => l.clips).find((c) => c.id === id)?.start ?? 0,
+    length: which % 4 ? frame(length) : null,
+  }),
+  'remove-things': (p, { id, which }) => ({
+    ...{ clipIds: which % 2 ? [id] : [], spanIds: [callout(p, which)], ripple: which % 3 > 0 },
+  }),
+  'set-level-point': (_p, { id, at, which }) => ({
+    ...{ clipId: id, time: frame(at), level: which - 40, reach: FRAME },
+  }),
+  'move-level-point': (_p, { id, at, which }) => ({
+    ...{ clipId: id, index: which % 3, time: frame(at), level: -which },
+  }),
+  'remove-level-point': (_p, { id, which }) => ({ clipId: id, index: which % 3 }),
+  'clear-level-points': (_p, { id }) => ({ clipId: id }),
+  'set-fades': (_p, { id, length }) => ({
+    ...{ clipId: id, fadeIn: frame(length), fadeOut: frame(length) / 2 },
+  }),
+  'silence-range': (_p, place) => ({ ...range(place), laneIds: null }),
+  'detach-audio': (_p, { id }) => ({ clipId: id }),
+  'add-lane': (_p, { which }) => ({ kind: pick(['screen', 'presenter', 'voice'], which)! }),
+  'remove-lane': (_p, { laneId }) => ({ laneId }),
+  'move-lane': (_p, { laneId, which }) => ({ laneId, by: which % 2 ? 1 : -1 }),
+  'change-lane': (_p, { laneId, which }) => ({
+    laneId,
+    change: { gain: (which % 50) - 30, solo: which % 2 > 0, name: `Lane ${which}` },
+  }),
+  'add-callout': (_p, { at, length, which, newId }) => ({
+    callout: {
+      ...{ id: newId(), start: frame(at), end: frame(at + length), kind: 'line', width: 4 },
+      ...{ from: { x: 1, y: 2 }, to: { x: 30, y: 40 }, color: '#c2412d' },
+      anchor: which % 2 ? { to: 'frame' } : { to: 'pointer', footageId: 'screen' },
+    },
+  }),
+  'change-callout': (p, { which }) => ({
+    ...{ id: callout(p, which), change: { anchor: { to: 'frame' } } },
+  }),
+  'add-framing': (_p, { at, length, newId }) => ({
+    framing: {
+      ...{ id: newId(), start: frame(at), end: frame(at + length + 4), rampIn: FRAME },
+      ...{ rampOut: FRAME, footageId: 'screen', pinned: true, reason: '' },
+      rect: { x: 0, y: 0, width: 960, height: 540 },
+    },
+  }),
+  'change-framing': (p, { which, length }) => ({
+    ...{ id: pick(p.framings, which)?.id ?? 'none', change: { rampIn: frame(length) } },
+  }),
+  'plan-framings': (_p, { which }) => ({ limit: which % 2 ? null : 2 }),
+  'add-pointer-looks': (_p, { at, length, newId }) => ({
+    span: {
+      ...{ id: newId(), start: frame(at), end: frame(at + length) },
+      looks: [newLook('halo'), newLook('dim')],
+    },
+  }),
+  'change-pointer-looks': (p, { which }) => ({
+    ...{ id: pick(p.pointer, which)?.id ?? 'none', change: { looks: [newLook('dim')] } },
+  }),
+  'set-layout': (_p, place) => ({
+    ...{ ...range(place), layout: LAYOUTS[pick(LAYOUT_KINDS, place.which)!] },
+  }),
+  'change-layout': (p, { which }) => ({
+    ...{ id: pick(p.layouts, which)?.id ?? 'none', change: { layout: LAYOUTS.presenter } },
+  }),
+  'time-span': (p, place) => ({
+    ...{ id: pick([...p.callouts, ...p.framings, ...p.layouts], place.which)?.id ?? 'none' },
+    ...range(place),
+  }),
+  'move-things': (p, place) => ({
+    ids: [place.id, pick(clipIds(p), place.which * 7) ?? place.id, callout(p, place.which)],
+    ...{ by: way(place), lanes: null },
+  }),
+  'remove-span': (p, { which }) => ({ id: callout(p, which) }),
+  'add-marker': (_p, { at, newId }) => ({
+    marker: { id: newId(), time: frame(at), name: 'Here', color: '#8e3f66' },
+  }),
+  'change-marker': (p, { which }) => ({
+    ...{ id: pick(p.markers, which)?.id ?? 'none', change: { name: `M${which}` } },
+  }),
+  'move-marker': (p, { which, at }) => ({
+    ...{ id: pick(p.markers, which)?.id ?? 'none', time: frame(at) },
+  }),
+  'remove-marker': (p, { which }) => ({ id: pick(p.markers, which)?.id ?? 'none' }),
+  'add-step': (_p, { at }) => ({ start: frame(at), words: WORDS }),
+  'insert-steps': (p, { which }) => ({
+    ...{ at: which % 2 ? null : which % (p.steps.length + 1), words: [WORDS, WORDS] },
+    replace: which % 3 === 0,
+  }),
+  'change-step': (p, { which }) => ({
+    ...{ id: pick(p.steps, which)?.id ?? 'none', change: { title: `Step ${which}` } },
+  }),
+  'remove-step': (p, { which }) => ({ id: pick(p.steps, which)?.id ?? 'none' }),
+  'move-step': (p, { which, at }) => ({ id: pick(p.steps, which)?.id ?? 'none', to: at % 8 }),
+  'split-step': (p, { which }) => ({ id: pick(p.steps, which)?.id ?? 'none', at: which % 9 }),
+  'join-step': (p, { which }) => ({ id: pick(p.steps, which)?.id ?? 'none' }),
+  'set-target': (_p, { which }) => ({ id: pick(TARGET_IDS, which)! }),
+  'change-target': (_p, { which }) => ({ change: { loudness: -10 - (which % 20) } }),
+  'set-reading-speed': (_p, { which }) => ({ wordsPerMinute: 100 + which }),
+  'change-canvas': (_p, { which }) => ({ change: { background: `#1020${10 + (which % 80)}` } }),
+  'change-presenter': (_p, { which }) => ({ change: { size: 0.1 + (which % 8) / 10 } }),
+  'change-key': (_p, { which }) => ({ footageId: 'camera', change: { tolerance: which } }),
+  'copy-key': () => ({ from: 'camera', to: ['screen'] }),
+  'change-look': (_p, { which }) => ({
+    ...{ footageId: 'screen', change: { brightness: which / 100 } },
+  }),
+  'place-footage': (_p, { at, which, laneId }) => ({
+    parts: [
+      { footageId: 'still', part: null },
+      { footageId: 'screen', part: { from: frame(which), to: frame(which + 40) } },
+    ],
+    at: which % 5 ? frame(at) : null,
+    ...{ mode: pick(['free', 'insert', 'overwrite'], which)!, laneId: at % 3 ? null : laneId },
+  }),
+  paste: (p, place) => ({
+    snippet: place.which % 2 ? copyClips(p, [place.id]) : copyRange(p, range(place), null),
+    at: frame(place.at + place.which),
+    mode: place.which % 3 ? 'overwrite' : 'insert',
+    laneId: place.which % 2 ? (place.at % 3 ? place.laneId : 'front') : null,
+  }),
+  'place-retake': (_p, place) => ({
+    ...{ ...range(place), footageId: 'music', source: -frame(place.which % 5) },
+    available: frame(place.length),
+  }),
+  'place-take': (_p, place) => ({ take: anyTake(place) }),
 };
 
-const step = fc.record({ name: fc.constantFrom(...Object.keys(EDITS)), place: numbers });
+const IDS = Object.keys(EDITS) as EditId[];
+const step = fc.record({ name: fc.constantFrom(...IDS), place: numbers });
 type Step = typeof step extends fc.Arbitrary<infer S> ? S : never;
 
-function toEdit({ name, place }: Step, project: Project, newId: () => string): Edit {
+/** The call of a random edit on a project; what can't be copied there is refused like an edit. */
+function callOf({ name, place }: Step, project: Project, newId: () => string) {
   const ids = clipIds(project);
   const id = ids[place.which % Math.max(1, ids.length)] ?? 'none';
   const laneId = project.lanes[place.at % project.lanes.length]!.id;
-  return (draft) => void EDITS[name]!(draft, { ...place, id, laneId, newId });
+  return ARGS[name](project, { ...place, id, laneId, newId });
 }
 
 /** Applies edits; those that are refused with a sentence leave everything as it was. */
@@ -225,12 +290,16 @@ function run(
 ): Versioned {
   let state: Versioned = { project: start, history: EMPTY_HISTORY };
   for (const s of steps) {
+    const before = JSON.stringify(state.project);
     try {
-      const next = doEdit(state, s.name, toEdit(s, state.project, newId));
-      each(state, next, s);
+      const args = callOf(s, state.project, newId);
+      const { label, edit } = prepareEdit(s.name, args, state.project, SOURCES, newId);
+      const next = doEdit(state, label, edit);
+      if (next !== state) each(state, next, s);
       state = next;
     } catch (error) {
       if (!(error instanceof EditError)) throw error;
+      expect(JSON.stringify(state.project)).toBe(before);
     }
   }
   return state;
@@ -299,13 +368,51 @@ test('every document stays sound: ordered, without overlap, within its footage',
 test('every edit is met by the random sequences and done at least once', () => {
   const done = new Set<string>();
   fc.assert(
-    fc.property(fc.array(step, { minLength: 20, maxLength: 40 }), (list) => {
+    fc.property(fc.array(step, { minLength: 40, maxLength: 80 }), (list) => {
       const newId = counter();
-      for (const { label } of run(list, withStill(newId), newId).history.done) done.add(label);
+      run(list, withStill(newId), newId, (_before, _after, { name }) => done.add(name));
     }),
     { numRuns: 150, seed: 7 },
   );
-  expect(Object.keys(EDITS).filter((name) => !done.has(name) && name !== 'pace')).toEqual([]);
+  // Without a pointer track there is nothing to plan from; a clip has its pace only beside a voice.
+  const rare = new Set<string>(['plan-framings', 'pace-to-voice']);
+  expect(IDS.filter((name) => !done.has(name) && !rare.has(name))).toEqual([]);
+});
+
+test('what the random edits are given is what the command line would take', () => {
+  fc.assert(
+    fc.property(step, (s) => {
+      const newId = counter();
+      let args: unknown;
+      try {
+        args = JSON.parse(JSON.stringify(callOf(s, withStill(newId), newId)));
+      } catch (error) {
+        if (error instanceof EditError) return;
+        throw error;
+      }
+      expect({ edit: s.name, ...checkOf(EDITS[s.name].args)(args) }).toEqual({
+        edit: s.name,
+        value: args,
+      });
+    }),
+    { numRuns: 400 },
+  );
+});
+
+test('every step of the history has a name that fits a line', () => {
+  const newId = counter();
+  const project = withStill(newId);
+  for (const name of IDS) {
+    const place = { which: 1, at: 500, length: 40 };
+    const { label } = prepareEdit(
+      name,
+      callOf({ name, place }, project, newId),
+      project,
+      SOURCES,
+      newId,
+    );
+    expect([name, label.length > 3 && label.length < 40, label]).toEqual([name, true, label]);
+  }
 });
 
 /**
@@ -317,7 +424,7 @@ const offset = (clip: Clip, at: number) => sourceTime(clip, at) - at * clip.spee
 test('linked recordings stay in step to the tick', () => {
   // Edits whose purpose is to change what is linked, or to move one against the other, are left
   // out.
-  const apart = new Set(['shift', 'link', 'pace']);
+  const apart = new Set<EditId>(['shift-clip', 'link-clips', 'pace-to-voice', 'place-take']);
   fc.assert(
     fc.property(steps, (list) => {
       const newId = counter();

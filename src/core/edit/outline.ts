@@ -13,15 +13,11 @@ const indexOf = (project: Project, id: string): number => {
   return index;
 };
 
-/** A step with nothing in it yet. */
-export const emptyStep = (id: string): Step => ({
-  id,
-  start: null,
-  title: '',
-  narration: '',
-  action: '',
-  notes: '',
-});
+/** The words of a step with nothing in it yet. */
+export const EMPTY_WORDS: StepWords = { title: '', narration: '', action: '', notes: '' };
+
+/** A planned step with nothing in it yet. */
+export const emptyStep = (id: string): Step => ({ id, start: null, ...EMPTY_WORDS });
 
 /** Puts a step that begins at an instant behind the one that is shown there until now. */
 export function addStep(project: Project, step: Omit<Step, 'start'> & { start: Ticks }): void {

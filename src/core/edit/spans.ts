@@ -65,8 +65,8 @@ export function findSpan(
   return null;
 }
 
-/** What may be changed of a span; of a callout, that of either kind. */
-type SpanChange<S> = S extends unknown ? Partial<Omit<S, 'id' | 'start' | 'end'>> : never;
+/** What may be changed of a span; of a callout, that of any one kind. */
+export type SpanChange<S> = S extends unknown ? Partial<Omit<S, 'id' | 'start' | 'end'>> : never;
 
 /** Changes properties of a span, all but its id and times. */
 export function changeSpan<L extends SpanList>(

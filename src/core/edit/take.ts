@@ -3,14 +3,16 @@ import { createClip } from '../project/create';
 import { USUAL_LAYOUT } from '../layout/built-in';
 import type { Lane, LaneKind, Project } from '../project/model';
 import { placedSteps, projectDuration, stepRange } from '../project/query';
-import type { LiveData } from '../take/live';
-import { TRACK_NAMES, type TrackName } from '../take/take';
+import { liveData, type LiveData } from '../take/live';
+import type { TakeSetup } from '../take/setup';
+import { TRACK_NAMES, type TakeEvent, type TrackName } from '../take/take';
 import { overlaps, type Range } from '../time/ranges';
-import { frameDuration, secondsToTicks, type Ticks } from '../time/ticks';
+import { frameDuration, secondsToTicks, ticksToSeconds, type Ticks } from '../time/ticks';
 import { EditError } from './error';
 import { sortLane } from './lookup';
 import { partsOutside } from './pieces';
 import { rippleDelete, rippleInsert } from './ripple';
+import { changeLook, changePresenter } from './settings';
 import { addSpan, setLayout } from './spans';
 
 /** One recording of a take, on the take's clock. */
@@ -202,4 +204,74 @@ export function addLiveData(
   for (const marker of data.markers)
     if (!project.markers.some((m) => m.time === marker.time)) project.markers.push(marker);
   project.markers.sort((a, b) => a.time - b.time);
+}
+
+/** A take as it was kept: its recordings, how it was set up, and what was done live. */
+export interface KeptTake {
+  readonly stepId: string | null;
+  readonly setup: Pick<TakeSetup, 'area' | 'gain' | 'camera' | 'hold'>;
+  readonly tracks: readonly {
+    readonly name: TrackName;
+    readonly footageId: string;
+    readonly offset: Ticks;
+    readonly duration: Ticks;
+    readonly width: number;
+    readonly height: number;
+  }[];
+  readonly events: readonly TakeEvent[];
+}
+
+/** Shows the recordings of a take as they were set up to be shown. */
+function applySetup(project: Project, { setup, tracks }: KeptTake): void {
+  const screen = tracks.find((t) => t.name === 'screen');
+  const camera = tracks.find((t) => t.name === 'camera');
+  if (screen && setup.area) changeLook(project, screen.footageId, { area: { ...setup.area } });
+  if (!camera) return;
+  const { area, brightness, contrast, mirror } = setup.camera;
+  if (area || brightness !== 0 || contrast !== 1)
+    changeLook(project, camera.footageId, { area: area && { ...area }, brightness, contrast });
+  if (mirror !== project.presenter.mirror) changePresenter(project, { mirror });
+}
+
+/**
+ * Puts a take that was kept at its step, with what was done live; a step that is no longer there is
+ * as none.
+ *
+ * @returns ids of the new clips
+ * @throws EditError as `placeTake`
+ */
+export function placeKeptTake(
+  project: Project,
+  take: KeptTake,
+  newId: () => string,
+): readonly string[] {
+  const { setup, events, tracks } = take;
+  const stepId = project.steps.some((s) => s.id === take.stepId) ? take.stepId : null;
+  const placed = placeTake(
+    project,
+    stepId,
+    tracks.map(({ name, footageId, offset, duration }) => {
+      return { name, footageId, offset, duration, gain: name === 'voice' ? setup.gain : 0 };
+    }),
+    newId,
+  );
+  applySetup(project, take);
+  const screen = tracks.find((t) => t.name === 'screen');
+  const whole = { x: 0, y: 0, width: screen?.width ?? 16, height: screen?.height ?? 9 };
+  const live = liveData(
+    events,
+    {
+      footageId: screen?.footageId ?? null,
+      area: setup.area ?? whole,
+      frame: project.canvas,
+      rate: project.canvas.frameRate,
+      start: placed.start,
+      from: ticksToSeconds(placed.origin) * 1000,
+      end: placed.end,
+      hold: setup.hold,
+    },
+    newId,
+  );
+  addLiveData(project, live, { start: placed.start, end: placed.end }, newId);
+  return placed.clipIds;
 }

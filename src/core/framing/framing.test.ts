@@ -9,7 +9,7 @@ import { magnification, sharpLimit, wholeView } from '../scale/sharpness';
 import type { PointerTrack } from '../telemetry/pointer-track';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '../time/ticks';
 import { keepInside, viewAlongPath } from './path';
-import { CALM, planFramings } from './planner';
+import { PLAN_DEFAULTS, planFramings } from './planner';
 import { viewAt } from './view';
 
 const TRACK = JSON.parse(
@@ -42,7 +42,7 @@ describe('planning the demo', () => {
 
   test('is calm: each is held for a while and none overlaps the next', () => {
     planned.forEach((f, i) => {
-      expect(ticksToSeconds(f.end - f.start)).toBeGreaterThanOrEqual(CALM.hold);
+      expect(ticksToSeconds(f.end - f.start)).toBeGreaterThanOrEqual(PLAN_DEFAULTS.hold);
       const next = planned[i + 1];
       if (next) expect(next.start).toBeGreaterThanOrEqual(f.end);
     });
@@ -75,7 +75,7 @@ describe('planning the demo', () => {
   });
 
   test('goes closer only when asked to', () => {
-    const closer = planFramings(project(), SOURCES, counter(), { ...CALM, limit: 2 });
+    const closer = planFramings(project(), SOURCES, counter(), { ...PLAN_DEFAULTS, limit: 2 });
     expect(Math.max(...closer.map((f) => magnification(f.rect, SCREEN, FRAME)))).toBeGreaterThan(
       LIMIT * 1.2,
     );

@@ -32,7 +32,7 @@ export interface PlanOptions {
   readonly margin: number;
 }
 
-export const CALM: PlanOptions = {
+export const PLAN_DEFAULTS: PlanOptions = {
   limit: null,
   least: 1.12,
   hold: 1.6,
@@ -186,7 +186,7 @@ export function planFramings(
   project: Project,
   sources: Sources,
   newId: () => string,
-  options: PlanOptions = CALM,
+  options: PlanOptions = PLAN_DEFAULTS,
 ): Framing[] {
   const pinned = project.framings.filter((f) => f.pinned);
   const rate = project.canvas.frameRate;

@@ -2,6 +2,7 @@ import { link, rm } from 'node:fs/promises';
 import { bridgeJoins } from '@/core/telemetry/bridge';
 import { pointerTrackOf } from '@/core/take/pointer';
 import { readTakeEvents } from '@/core/take/read-events';
+import type { KeptTake } from '@/core/edit/take';
 import type { TakeEvent, TrackName } from '@/core/take/take';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
 import type { Role } from '@/core/project/sources';
@@ -35,19 +36,9 @@ const NAME_OF: Record<TrackName, string> = {
 };
 
 /** All that the project needs to place a take. */
-export interface TakePlacement {
+export interface TakePlacement extends KeptTake {
   readonly takeId: string;
-  readonly stepId: string | null;
   readonly setup: TakeSetup;
-  readonly tracks: readonly {
-    readonly name: TrackName;
-    readonly footageId: string;
-    readonly offset: Ticks;
-    readonly duration: Ticks;
-    readonly width: number;
-    readonly height: number;
-  }[];
-  readonly events: readonly TakeEvent[];
 }
 
 /**

@@ -1,7 +1,5 @@
 'use client';
-import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { freezeAll, freezeOver } from '@/core/edit/retime';
 import { clipAt, findClip, isPictureLane } from '@/core/project/query';
 import { frameDuration, secondsToTicks, snapToFrame } from '@/core/time/ticks';
 import { Button } from '../parts/Button';
@@ -24,20 +22,18 @@ export function FreezeDialog({ open, onClose }: { open: boolean; onClose: () => 
     return clip ? (s.sources.footage[clip.footageId]?.name ?? 'missing footage') : null;
   });
   const freeze = () => {
-    const { project, sources, playhead, edit, select } = store.getState();
+    const { project, playhead, apply, select } = store.getState();
     const { frameRate } = project.canvas;
     const frame = frameDuration(frameRate);
     const time = snapToFrame(playhead, frameRate);
     const length = Math.max(frame, snapToFrame(secondsToTicks(seconds), frameRate));
     const clip = pictureHere(store.getState());
-    let ids: string[] = [];
-    const done = edit('Freeze frame', (draft) => {
-      ids =
-        way === 'all' || !clip
-          ? freezeAll(draft, sources, time, length, frame, nanoid)
-          : [freezeOver(draft, sources, clip.id, time, length, frame, nanoid)];
-    });
+    const done =
+      way === 'all' || !clip
+        ? apply('freeze-all', { time, length })
+        : apply('freeze-clip', { clipId: clip.id, time, length });
     if (!done) return;
+    const ids = done.result;
     onClose();
     select({ kind: 'clip', id: ids[0]! }, ids.slice(1));
   };

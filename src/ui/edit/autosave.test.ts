@@ -1,4 +1,3 @@
-import { changeCanvas } from '@/core/edit/settings';
 import { counter, demoProject } from '@/core/edit/fixture';
 import { EMPTY_HISTORY } from '@/core/edit/history';
 import { savesDone, startAutosave } from './autosave';
@@ -37,7 +36,7 @@ const pass = async (ms: number) => {
   await savesDone();
 };
 const paint = (store: ReturnType<typeof open>, background: string) =>
-  store.getState().edit('Background', (draft) => changeCanvas(draft, { background }));
+  store.getState().apply('change-canvas', { change: { background } });
 
 test('an edit is saved after a pause, from the revision that was answered last', async () => {
   const store = open();

@@ -1,8 +1,5 @@
-import { changePresenter } from '@/core/edit/settings';
-import { changeLane } from '@/core/edit/lanes';
 import { counter, demoProject, FRAME } from '@/core/edit/fixture';
 import { EMPTY_HISTORY } from '@/core/edit/history';
-import { moveClips, splitClip } from '@/core/edit/clips';
 import { createEditor } from './store';
 
 const open = () => {
@@ -17,10 +14,9 @@ const labels = (store: ReturnType<typeof open>) =>
 
 test('moves of one gesture are one step of undo', () => {
   const store = open();
-  const { edit, undo } = store.getState();
+  const { apply, undo } = store.getState();
   const before = store.getState().project;
-  for (const size of [0.3, 0.32, 0.34])
-    edit('Presenter', (draft) => changePresenter(draft, { size }), true);
+  for (const size of [0.3, 0.32, 0.34]) apply('change-presenter', { change: { size } }, true);
   expect(labels(store)).toEqual(['Presenter']);
   undo();
   expect(store.getState().project).toEqual(before);
@@ -28,10 +24,10 @@ test('moves of one gesture are one step of undo', () => {
 
 test('the same label in another gesture is another step', () => {
   const store = open();
-  const { edit, endGesture, undo } = store.getState();
-  edit('Presenter', (draft) => changePresenter(draft, { corner: 'top-left' }), true);
+  const { apply, endGesture, undo } = store.getState();
+  apply('change-presenter', { change: { corner: 'top-left' } }, true);
   endGesture();
-  edit('Presenter', (draft) => changePresenter(draft, { shape: 'rectangle' }), true);
+  apply('change-presenter', { change: { shape: 'rectangle' } }, true);
   expect(labels(store)).toEqual(['Presenter', 'Presenter']);
   undo();
   expect(store.getState().project.presenter).toMatchObject({
@@ -42,24 +38,23 @@ test('the same label in another gesture is another step', () => {
 
 test('the level of one lane and then of another are two steps, though nothing ended the gesture', () => {
   const store = open();
-  const { edit, select, project } = store.getState();
+  const { apply, select, project } = store.getState();
   const lanes = project.lanes.filter((l) => l.kind === 'voice' || l.kind === 'music');
   for (const [i, lane] of lanes.entries()) {
     select({ kind: 'lane', id: lane.id });
-    edit('Lane level', (draft) => changeLane(draft, lane.id, { gain: -3 - i }), true);
+    apply('change-lane', { laneId: lane.id, change: { gain: -3 - i } }, true);
   }
   expect(labels(store)).toEqual(lanes.map(() => 'Lane level'));
 });
 
 test('an edit in between, an undo, and one that changes nothing end the gesture', () => {
   const store = open();
-  const { edit, undo, redo } = store.getState();
-  const size = (value: number) =>
-    edit('Presenter', (draft) => changePresenter(draft, { size: value }), true);
+  const { apply, undo, redo } = store.getState();
+  const size = (value: number) => apply('change-presenter', { change: { size: value } }, true);
   size(0.31);
-  edit('Corner', (draft) => changePresenter(draft, { corner: 'top-left' }));
+  apply('change-presenter', { change: { corner: 'top-left' } });
   size(0.32);
-  expect(labels(store)).toEqual(['Presenter', 'Corner', 'Presenter']);
+  expect(labels(store)).toEqual(['Presenter', 'Presenter', 'Presenter']);
   undo();
   redo();
   size(0.34);
@@ -68,19 +63,20 @@ test('an edit in between, an undo, and one that changes nothing end the gesture'
 
 test('an edit by key in the middle of a drag stays, and the drag is over', () => {
   const store = open();
-  const { drag, edit } = store.getState();
+  const { drag, apply } = store.getState();
   const clip = store.getState().project.lanes.find((l) => l.kind === 'music')!.clips[0]!;
   const at = (id: string) =>
     store
       .getState()
       .project.lanes.flatMap((l) => l.clips)
       .find((c) => c.id === id)!.start;
-  const under = drag('Move');
-  const move = (frames: number) => under.to((draft) => moveClips(draft, [clip.id], frames * FRAME));
+  const under = drag();
+  const move = (frames: number) =>
+    under.to('move-things', { ids: [clip.id], by: frames * FRAME, lanes: null });
   move(10);
   move(20);
   expect(at(clip.id)).toBe(clip.start + 20 * FRAME);
-  edit('Split', (draft) => splitClip(draft, clip.id, clip.start + 200 * FRAME, counter()));
+  apply('split-clip', { clipId: clip.id, time: clip.start + 200 * FRAME });
   const count = store.getState().project.lanes.flatMap((l) => l.clips).length;
   move(30);
   expect(at(clip.id)).toBe(clip.start + 20 * FRAME);

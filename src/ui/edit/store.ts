@@ -1,8 +1,8 @@
+import { nanoid } from 'nanoid';
 import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
 import type { PlanView } from '@/core/frame/plan-frame';
-import type { Edit } from '@/core/edit/apply';
 import { EditError } from '@/core/edit/error';
 import {
   doEdit,
@@ -13,6 +13,13 @@ import {
   type Versioned,
 } from '@/core/edit/history';
 import { PatchError } from '@/core/edit/patch';
+import {
+  prepareEdit,
+  type EditArgs,
+  type EditCall,
+  type EditId,
+  type EditResult,
+} from '@/core/edit/registry';
 import { findSpan, SPAN_LISTS, type SpanList } from '@/core/edit/spans';
 import type { Project } from '@/core/project/model';
 import { findClip, projectDuration } from '@/core/project/query';
@@ -44,7 +51,7 @@ export interface Drag {
    * Does the edit of a move. Once another edit was done meanwhile, as by a key, the drag is over
    * and this does nothing.
    */
-  readonly to: (edit: Edit) => void;
+  readonly to: (...call: EditCall) => void;
 }
 
 export interface EditorState extends Versioned {
@@ -90,16 +97,21 @@ export interface EditorState extends Versioned {
   readonly picking: boolean;
 
   /**
-   * Does an edit; a refusal becomes a message. Answers whether it was done.
+   * Does an edit; a refusal becomes a message. Answers what the edit does, or null when it was
+   * refused.
    *
    * @param merge joins the edit before it, when that had the same label and selection and was of
    * the same gesture
    */
-  readonly edit: (label: string, edit: Edit, merge?: boolean) => boolean;
+  readonly apply: <I extends EditId>(
+    id: I,
+    args: EditArgs<I>,
+    merge?: boolean,
+  ) => { readonly result: EditResult<I> } | null;
   /** What is edited from now on is another gesture, and so another step of undo. */
   readonly endGesture: () => void;
   /** Begins a drag. */
-  readonly drag: (label: string) => Drag;
+  readonly drag: () => Drag;
   readonly undo: () => void;
   readonly redo: () => void;
   /** Goes to the state in which so many edits are done. */
@@ -203,31 +215,34 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
       view: {},
       picking: false,
       typeInto: null,
-      edit(label, edit, merge = false) {
+      apply(id, args, merge = false) {
         try {
-          const { history, selection } = get();
+          const { history, selection, project, sources } = get();
+          const { label, edit, result } = prepareEdit(id, args, project, sources, nanoid);
           const key = `${label} ${JSON.stringify(selection)}`;
           const joins = merge && gesture?.key === key && gesture.entry === history.done.at(-1);
           take(doEdit(get(), label, edit, joins));
           const entry = get().history.done.at(-1);
           gesture = merge && entry ? { key, entry } : null;
-          return true;
+          return { result: result() };
         } catch (error) {
           if (!(error instanceof EditError)) throw error;
           tellFault(error);
-          return false;
+          return null;
         }
       },
       endGesture() {
         gesture = null;
       },
-      drag(label) {
+      drag() {
         const base = get();
         let shown = base.project;
         return {
-          to(edit) {
+          to(...[id, args]: EditCall) {
             if (get().project !== shown) return;
             try {
+              const { project, sources } = base;
+              const { label, edit } = prepareEdit(id, args as never, project, sources, nanoid);
               const next = doEdit(base, label, edit);
               take(next);
               shown = next.project;

@@ -1,9 +1,8 @@
 'use client';
 import { ClipboardPaste, Download, Plus, Redo2, ScrollText, Undo2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { nanoid } from 'nanoid';
 import { useMemo } from 'react';
-import { emptyStep, insertSteps } from '@/core/edit/outline';
+import { EMPTY_WORDS } from '@/core/edit/outline';
 import { projectDuration } from '@/core/project/query';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
@@ -42,7 +41,7 @@ export function OutlineToolbar({
     [steps],
   );
   const add = () =>
-    store.getState().edit('Add step', (draft) => insertSteps(draft, null, [emptyStep(nanoid())]));
+    store.getState().apply('insert-steps', { at: null, words: [EMPTY_WORDS], replace: false });
   const item =
     'cursor-pointer px-3 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action';
   return (

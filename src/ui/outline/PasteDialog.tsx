@@ -1,7 +1,5 @@
 'use client';
-import { nanoid } from 'nanoid';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { emptyStep, insertSteps } from '@/core/edit/outline';
 import { readingSeconds } from '@/core/words/count';
 import { parseScript } from '@/core/words/parse';
 import { stepsFromTable } from '@/core/words/table';
@@ -38,15 +36,10 @@ export function PasteDialog({ pasted, onClose }: { pasted: Pasted; onClose: () =
     [steps, speed],
   );
   const make = () => {
-    const made = steps.map((words) => ({
-      ...emptyStep(nanoid()),
-      ...words,
-      title: words.title.slice(0, 500),
-    }));
-    const done = store.getState().edit('Paste script', (draft) => {
-      if (replace) draft.steps = draft.steps.filter((s) => s.start !== null);
-      insertSteps(draft, null, made);
+    const made = steps.map(({ title, narration, action, notes }) => {
+      return { title: title.slice(0, 500), narration, action, notes };
     });
+    const done = store.getState().apply('insert-steps', { at: null, words: made, replace });
     if (!done) return;
     tell(`${made.length} ${made.length === 1 ? 'step' : 'steps'} made of the script.`, {
       label: 'Undo',

@@ -8,17 +8,8 @@ import {
   SquareSplitVertical,
   Trash2,
 } from 'lucide-react';
-import { nanoid } from 'nanoid';
 import { memo, useRef, type KeyboardEvent } from 'react';
-import {
-  changeStep,
-  emptyStep,
-  insertSteps,
-  joinStep,
-  moveStep,
-  removeStep,
-  splitStep,
-} from '@/core/edit/outline';
+import { EMPTY_WORDS } from '@/core/edit/outline';
 import type { Step } from '@/core/project/model';
 import { useEditorStore } from '../edit/store';
 import { IconButton } from '../parts/IconButton';
@@ -41,7 +32,7 @@ export const StepRow = memo(function StepRow({
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, isDragging } =
     useSortable({ id: step.id });
   const number = index + 1;
-  const edit = store.getState().edit;
+  const { apply } = store.getState();
   const focus = (to: number) => {
     onGo(to);
     setTimeout(
@@ -50,24 +41,20 @@ export const StepRow = memo(function StepRow({
     );
   };
   const change = (column: 'title' | 'narration' | 'action' | 'notes') => (value: string) =>
-    edit(
-      `Words of step ${number}`,
-      (draft) => changeStep(draft, step.id, { [column]: value }),
-      true,
-    );
+    apply('change-step', { id: step.id, change: { [column]: value } }, true);
   const split = () => {
     const at = narration.current?.selectionStart ?? 0;
-    if (edit('Split step', (draft) => void splitStep(draft, step.id, at, nanoid))) focus(index + 1);
+    if (apply('split-step', { id: step.id, at })) focus(index + 1);
   };
   const join = () => {
-    if (edit('Join steps', (draft) => joinStep(draft, step.id))) focus(index - 1);
+    if (apply('join-step', { id: step.id })) focus(index - 1);
   };
   const move = (by: number) => {
-    if (edit('Move step', (draft) => moveStep(draft, step.id, Math.max(0, index + by))))
+    if (apply('move-step', { id: step.id, to: Math.max(0, index + by) }))
       focus(Math.max(0, index + by));
   };
   const remove = () => {
-    if (edit('Remove step', (draft) => removeStep(draft, step.id)))
+    if (apply('remove-step', { id: step.id }))
       tell(`Step ${number} was removed.`, { label: 'Undo', run: () => store.getState().undo() });
   };
   const onKey = (event: KeyboardEvent<HTMLElement>) => {
@@ -80,7 +67,7 @@ export const StepRow = memo(function StepRow({
     else if (event.altKey && event.key === 'ArrowDown') act(() => move(1));
     else if (event.altKey && event.key === 'Enter')
       act(() => {
-        edit('Add step', (draft) => insertSteps(draft, index + 1, [emptyStep(nanoid())]));
+        apply('insert-steps', { at: index + 1, words: [EMPTY_WORDS], replace: false });
         focus(index + 1);
       });
     else if (event.target === narration.current) {

@@ -15,7 +15,6 @@ import {
 } from '@dnd-kit/sortable';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef } from 'react';
-import { moveStep } from '@/core/edit/outline';
 import { useEditor, useEditorStore } from '../edit/store';
 import { Button } from '../parts/Button';
 import { StepRow } from './StepRow';
@@ -46,7 +45,7 @@ export function StepTable({ onPaste }: { onPaste: () => void }) {
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const to = ids.indexOf(String(over.id));
-    store.getState().edit('Move step', (draft) => moveStep(draft, String(active.id), to));
+    store.getState().apply('move-step', { id: String(active.id), to });
   };
   if (!steps.length)
     return (

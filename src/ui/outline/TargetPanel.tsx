@@ -1,7 +1,5 @@
 'use client';
 import { useState } from 'react';
-import { changeTarget, setTarget, setWordsPerMinute } from '@/core/edit/outline';
-import { changeCanvas } from '@/core/edit/settings';
 import { CAPTION_NEEDS, targetOf, TARGETS, type CaptionNeed } from '@/core/project/targets';
 import { framesPerSecond } from '@/core/time/ticks';
 import { useEditor } from '../edit/store';
@@ -20,7 +18,7 @@ export function TargetPanel() {
   const target = useEditor((s) => s.project.target);
   const canvas = useEditor((s) => s.project.canvas);
   const speed = useEditor((s) => s.project.script.wordsPerMinute);
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   const usual = targetOf(target.id);
   const rate = RATES.find(
     ([, r]) => r.num * canvas.frameRate.den === canvas.frameRate.num * r.den,
@@ -38,19 +36,19 @@ export function TargetPanel() {
           label="Shown on"
           value={target.id}
           options={TARGETS.map((t) => [t.id, t.name] as const)}
-          onChange={(id) => edit('Target', (draft) => setTarget(draft, id))}
+          onChange={(id) => apply('set-target', { id })}
         />
         <p className="text-xs text-ink-2">{usual.reason}</p>
         <div className="grid grid-cols-2 gap-2">
           <SideField
             label="Width (px)"
             value={canvas.width}
-            onDone={(width) => edit('Picture size', (draft) => changeCanvas(draft, { width }))}
+            onDone={(width) => apply('change-canvas', { change: { width } })}
           />
           <SideField
             label="Height (px)"
             value={canvas.height}
-            onDone={(height) => edit('Picture size', (draft) => changeCanvas(draft, { height }))}
+            onDone={(height) => apply('change-canvas', { change: { height } })}
           />
         </div>
         <SelectField
@@ -64,8 +62,7 @@ export function TargetPanel() {
           ]}
           onChange={(label) => {
             const found = RATES.find(([l]) => l === label);
-            if (found)
-              edit('Frame rate', (draft) => changeCanvas(draft, { frameRate: { ...found[1] } }));
+            if (found) apply('change-canvas', { change: { frameRate: { ...found[1] } } });
           }}
         />
         <SliderField
@@ -75,20 +72,18 @@ export function TargetPanel() {
           max={-12}
           step={1}
           unit="LUFS"
-          onChange={(loudness) =>
-            edit('Loudness goal', (draft) => changeTarget(draft, { loudness }), true)
-          }
+          onChange={(loudness) => apply('change-target', { change: { loudness } }, true)}
         />
         <SelectField
           label="Captions"
           value={target.captions}
           options={CAPTION_NEEDS.map((need) => [need, CAPTION_WORDS[need]] as const)}
-          onChange={(captions) => edit('Captions', (draft) => changeTarget(draft, { captions }))}
+          onChange={(captions) => apply('change-target', { change: { captions } })}
         />
         {overridden && (
           <button
             className="justify-self-start text-xs text-action underline"
-            onClick={() => edit('Target', (draft) => setTarget(draft, target.id))}
+            onClick={() => apply('set-target', { id: target.id })}
           >
             Back to what is usual there
           </button>
@@ -100,9 +95,7 @@ export function TargetPanel() {
           max={220}
           step={5}
           unit="wpm"
-          onChange={(value) =>
-            edit('Reading speed', (draft) => setWordsPerMinute(draft, value), true)
-          }
+          onChange={(value) => apply('set-reading-speed', { wordsPerMinute: value }, true)}
         />
       </div>
       <CaptureAdvice />

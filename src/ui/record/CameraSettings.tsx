@@ -1,6 +1,5 @@
 'use client';
 import type { FootageRect } from '@/core/project/model';
-import { changePresenter } from '@/core/edit/settings';
 import { FootageLook, PresenterPlacement } from '@/core/project/model';
 import { useEditor } from '../edit/store';
 import { CheckField, SliderField } from '../parts/fields';
@@ -37,7 +36,7 @@ export function CameraSettings() {
   const open = useRecord((s) => s.sources.camera.open);
   const set = useRecord((s) => s.set);
   const corner = useEditor((s) => s.project.presenter.corner);
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   if (!open) return <p className="text-xs text-ink-2">Switch a camera on first.</p>;
   const { width = sizeOf(cameraSize).width, height = sizeOf(cameraSize).height } =
     open.track.getSettings();
@@ -94,7 +93,7 @@ export function CameraSettings() {
       <SettingField
         schema={PresenterPlacement.properties.corner}
         value={corner}
-        onChange={(value) => edit('Corner', (draft) => changePresenter(draft, { corner: value }))}
+        onChange={(value) => apply('change-presenter', { change: { corner: value } })}
       />
     </div>
   );

@@ -1,38 +1,13 @@
-import { nanoid } from 'nanoid';
-import { detachAudio } from '@/core/edit/levels';
-import {
-  liftClips,
-  linkClips,
-  muteClips,
-  shiftClip,
-  splitAll,
-  splitClip,
-  trimClip,
-  unlinkClip,
-  type End,
-} from '@/core/edit/clips';
-import { groupClips, groupMembers, ungroup } from '@/core/edit/groups';
-import { removeMarker } from '@/core/edit/markers';
-import { removeStep } from '@/core/edit/outline';
-import { liftRange, rippleDeleteRange } from '@/core/edit/range';
-import { PACE_WAYS, paceToVoice, type PaceWay } from '@/core/edit/pace';
-import {
-  closeAllGaps,
-  closeGap,
-  gapAt,
-  openJoin,
-  removedAt,
-  rippleDelete,
-  rippleDeleteClips,
-  rippleTrim,
-} from '@/core/edit/ripple';
-import { removeSpan } from '@/core/edit/spans';
-import { DEFAULT_TRANSITION, setTransition } from '@/core/edit/transitions';
-import { nearestCut, rollCut, slideClip, slipClip } from '@/core/edit/trim';
+import { type End } from '@/core/edit/clips';
+import { groupMembers } from '@/core/edit/groups';
+import { PACE_WAYS, type PaceWay } from '@/core/edit/pace';
+import { gapAt, removedAt } from '@/core/edit/ripple';
+import { DEFAULT_TRANSITION } from '@/core/edit/transitions';
+import { nearestCut } from '@/core/edit/trim';
 import { clipEnd } from '@/core/project/clip-time';
 import { findClip, isPictureLane } from '@/core/project/query';
-import type { Project, Transition } from '@/core/project/model';
-import type { Ticks } from '@/core/time/ticks';
+import type { EditCall } from '@/core/edit/registry';
+import type { Transition } from '@/core/project/model';
 import { tell, tellFault } from '../../shell/notices-store';
 import { rangeOf, selectedClips, selectedSpans } from '../store';
 import type { Command, CommandContext } from './context';
@@ -45,74 +20,46 @@ const PACE_LABELS: Record<PaceWay, string> = {
 
 /** Cutting, trimming, and what holds clips together. */
 export function cutCommands(c: CommandContext): Command[] {
-  const onClip = (label: string, edit: (draft: Project, id: string) => void, merge = false) => {
+  const onClip = (edit: (clipId: string) => EditCall, merge = false) => {
     const clip = c.clipHere;
     if (!clip) return tellFault('Put the playhead on a clip, or select one, first.');
-    c.state.edit(label, (draft) => edit(draft, clip.id), merge);
+    const [id, args] = edit(clip.id);
+    c.state.apply(id, args, merge);
   };
   const split = () => {
     const ids = selectedClips(c.state);
-    c.state.edit('Split', (draft) =>
-      ids.length === 1
-        ? splitClip(draft, ids[0]!, c.here, nanoid)
-        : splitAll(draft, c.here, nanoid),
-    );
+    if (ids.length === 1) c.state.apply('split-clip', { clipId: ids[0]!, time: c.here });
+    else c.state.apply('split-all', { time: c.here });
   };
   const remove = (ripple: boolean) => {
-    const { selection, edit, rangeLanes, also } = c.state;
+    const { selection, apply, rangeLanes } = c.state;
     const range = rangeOf(c.state);
-    if (range && !selection)
-      return edit(ripple ? 'Ripple delete' : 'Lift', (draft) =>
-        ripple
-          ? rippleDeleteRange(draft, range, rangeLanes, nanoid)
-          : liftRange(draft, range, rangeLanes, nanoid),
-      );
+    if (range && !selection) {
+      const laneIds = rangeLanes && [...rangeLanes];
+      return apply(ripple ? 'ripple-delete-range' : 'lift-range', { ...range, laneIds });
+    }
     if (!selection || !('id' in selection))
       return tellFault(
         'Select a clip or another thing on the timeline first, or set a range with I and O.',
       );
-    if (selection.kind === 'step')
-      return edit('Remove step', (draft) => removeStep(draft, selection.id));
-    if (selection.kind === 'marker')
-      return edit('Remove marker', (draft) => removeMarker(draft, selection.id));
+    if (selection.kind === 'step') return apply('remove-step', { id: selection.id });
+    if (selection.kind === 'marker') return apply('remove-marker', { id: selection.id });
     if (selection.kind === 'lane')
       return tellFault('To remove a lane, use the button in its Details.');
-    const clips = selectedClips(c.state);
-    const spans = selectedSpans(c.state);
-    edit(
-      clips.length ? (ripple ? 'Ripple delete' : 'Lift') : also.length ? 'Remove things' : 'Remove',
-      (draft) => {
-        for (const id of spans) removeSpan(draft, id);
-        if (!clips.length) return;
-        if (!ripple) return liftClips(draft, clips);
-        rippleDeleteClips(draft, clips, nanoid);
-      },
-    );
+    const clipIds = selectedClips(c.state);
+    apply('remove-things', { clipIds, spanIds: selectedSpans(c.state), ripple });
   };
-  const trimHere = (end: End) =>
-    onClip(`Trim ${end}`, (draft, id) =>
-      trimClip(draft, c.state.sources, id, end, c.here, c.frame),
-    );
+  const trimHere = (end: End) => onClip((clipId) => ['trim-clip', { clipId, end, time: c.here }]);
   const rippleTrimHere = (end: End) =>
-    onClip(`Ripple trim ${end}`, (draft, id) =>
-      rippleTrim(draft, c.state.sources, id, end, c.here, c.frame, nanoid),
-    );
+    onClip((clipId) => ['ripple-trim', { clipId, end, time: c.here }]);
   const trimBy = (end: End, frames: number) => () =>
-    onClip(
-      `Trim ${end}`,
-      (draft, id) => {
-        const { clip } = findClip(draft, id)!;
-        const edge = end === 'start' ? clip.start : clipEnd(clip);
-        trimClip(draft, c.state.sources, id, end, edge + frames * c.frame, c.frame);
-      },
-      true,
-    );
-  const byFrame = (label: string, edit: (draft: Project, id: string, by: Ticks) => void) =>
+    onClip((clipId) => ['trim-clip-by', { clipId, end, by: frames * c.frame }], true);
+  const byFrame = (label: string, id: 'roll-cut' | 'slip-clip' | 'slide-clip' | 'shift-clip') =>
     ([-1, 1] as const).map((sign) => ({
       id: `${label.toLowerCase().replaceAll(' ', '-')}-${sign < 0 ? 'back' : 'on'}`,
       label: `${label} one frame ${sign < 0 ? 'earlier' : 'later'}`,
       keys: [],
-      run: () => onClip(label, (draft, id) => edit(draft, id, sign * c.frame), true),
+      run: () => onClip((clipId) => [id, { clipId, by: sign * c.frame }], true),
     }));
   const gap = () => {
     const { selection, project, playhead } = c.state;
@@ -122,7 +69,7 @@ export function cutCommands(c: CommandContext): Command[] {
         : project.lanes;
     const lane = lanes.find((l) => !l.locked && gapAt(l, playhead));
     if (!lane) return tellFault('There is no gap under the playhead.');
-    c.state.edit('Close gap', (draft) => closeGap(draft, lane.id, c.state.playhead, nanoid));
+    c.state.apply('close-gap', { laneId: lane.id, time: c.state.playhead });
   };
   const open = () => {
     const joins = c.state.project.lanes.flatMap((l) =>
@@ -132,18 +79,13 @@ export function cutCommands(c: CommandContext): Command[] {
     );
     const near = joins.sort((a, b) => Math.abs(a - c.here) - Math.abs(b - c.here))[0];
     if (near === undefined) return tellFault('There is no join with footage taken out.');
-    c.state.edit('Open join', (draft) => openJoin(draft, near, Infinity, nanoid));
+    c.state.apply('open-join', { time: near, length: null });
   };
-  const group = () =>
-    c.state.edit(
-      'Group',
-      (draft) =>
-        void groupClips(draft, selectedClips(c.state), `Group ${draft.groups.length + 1}`, nanoid),
-    );
+  const group = () => c.state.apply('group-clips', { clipIds: selectedClips(c.state), name: null });
   const ungroupHere = () => {
     const found = c.clipHere?.group;
     if (!found) return tellFault('Select a group first.');
-    c.state.edit('Ungroup', (draft) => ungroup(draft, found));
+    c.state.apply('ungroup', { groupId: found });
     c.store.setState({ openGroup: null });
   };
   const openGroup = () => {
@@ -152,7 +94,7 @@ export function cutCommands(c: CommandContext): Command[] {
     c.store.setState({ openGroup: c.state.openGroup === found ? null : found });
   };
   const transition = (kind: Transition['kind']) => () => {
-    const { project, sources, selection, edit } = c.state;
+    const { project, selection, apply } = c.state;
     const selected = selection?.kind === 'clip' ? findClip(project, selection.id) : null;
     const lane =
       selected?.lane ??
@@ -171,23 +113,14 @@ export function cutCommands(c: CommandContext): Command[] {
       return tellFault(
         'There is no cut between two touching clips on this lane. Set a fade at a free end in the clip’s Details.',
       );
-    let length = 0;
-    if (
-      edit(
-        'Transition',
-        (draft) =>
-          (length = setTransition(
-            draft,
-            sources,
-            cut.id,
-            'start',
-            { ...DEFAULT_TRANSITION, kind },
-            c.frame,
-          )),
-      )
-    ) {
+    const done = apply('set-transition', {
+      clipId: cut.id,
+      end: 'start',
+      transition: { ...DEFAULT_TRANSITION, kind },
+    });
+    if (done) {
       c.state.select({ kind: 'clip', id: cut.id });
-      if (length < DEFAULT_TRANSITION.duration)
+      if (done.result < DEFAULT_TRANSITION.duration)
         tell(
           'The transition is shorter than usual, since the footage beyond the cut allows no more.',
         );
@@ -216,9 +149,7 @@ export function cutCommands(c: CommandContext): Command[] {
       return tellFault(
         before ? 'There is nothing before the playhead.' : 'There is nothing after the playhead.',
       );
-    c.state.edit(before ? 'Remove what is before' : 'Remove what is after', (draft) =>
-      rippleDelete(draft, range, nanoid),
-    );
+    c.state.apply('ripple-delete', range);
     if (before) c.seek(0);
   };
 
@@ -228,7 +159,7 @@ export function cutCommands(c: CommandContext): Command[] {
       id: 'split-all',
       label: 'Split all unlocked lanes at the playhead',
       keys: ['Shift+B'],
-      run: () => void c.state.edit('Split', (draft) => splitAll(draft, c.here, nanoid)),
+      run: () => void c.state.apply('split-all', { time: c.here }),
     },
     {
       id: 'lift',
@@ -259,7 +190,7 @@ export function cutCommands(c: CommandContext): Command[] {
       id: 'close-gaps',
       label: 'Close all gaps',
       keys: [],
-      run: () => void c.state.edit('Close all gaps', (draft) => closeAllGaps(draft, nanoid)),
+      run: () => void c.state.apply('close-all-gaps', {}),
     },
     {
       id: 'open-join',
@@ -305,10 +236,10 @@ export function cutCommands(c: CommandContext): Command[] {
         run: trimBy(end, 1),
       },
     ]),
-    ...byFrame('Roll the cut', (draft, id, by) => rollCut(draft, c.state.sources, id, by, c.frame)),
-    ...byFrame('Slip contents', (draft, id, by) => slipClip(draft, c.state.sources, id, by)),
-    ...byFrame('Slide clip', (draft, id, by) => slideClip(draft, c.state.sources, id, by, c.frame)),
-    ...byFrame('Shift against its links', (draft, id, by) => shiftClip(draft, id, by)),
+    ...byFrame('Roll the cut', 'roll-cut'),
+    ...byFrame('Slip contents', 'slip-clip'),
+    ...byFrame('Slide clip', 'slide-clip'),
+    ...byFrame('Shift against its links', 'shift-clip'),
     { id: 'select-all', label: 'Select all clips', keys: ['Mod+A'], run: selectAll },
     {
       id: 'select-after',
@@ -323,16 +254,19 @@ export function cutCommands(c: CommandContext): Command[] {
       id: 'link',
       label: 'Link clips',
       keys: [],
-      run: () =>
-        void c.state.edit('Link', (draft) => linkClips(draft, selectedClips(c.state), nanoid)),
+      run: () => void c.state.apply('link-clips', { clipIds: selectedClips(c.state) }),
     },
-    { id: 'unlink', label: 'Unlink', keys: [], run: () => onClip('Unlink', unlinkClip) },
+    {
+      id: 'unlink',
+      label: 'Unlink',
+      keys: [],
+      run: () => onClip((clipId) => ['unlink-clip', { clipId }]),
+    },
     {
       id: 'detach',
       label: 'Detach audio',
       keys: [],
-      run: () =>
-        onClip('Detach audio', (draft, id) => detachAudio(draft, c.state.sources, id, nanoid)),
+      run: () => onClip((clipId) => ['detach-audio', { clipId }]),
     },
     {
       id: 'mute',
@@ -342,17 +276,14 @@ export function cutCommands(c: CommandContext): Command[] {
         const ids = selectedClips(c.state);
         const first = ids[0] && findClip(c.state.project, ids[0])?.clip;
         if (!first) return tellFault('Select a clip with sound first.');
-        c.state.edit('Mute clip', (draft) => muteClips(draft, ids, !first.muted));
+        c.state.apply('mute-clips', { clipIds: ids, muted: !first.muted });
       },
     },
     ...PACE_WAYS.map((way) => ({
       id: `pace-${way}`,
       label: PACE_LABELS[way],
       keys: [],
-      run: () =>
-        onClip('Pace to voice', (draft, id) =>
-          paceToVoice(draft, c.state.sources, id, way, c.frame, nanoid),
-        ),
+      run: () => onClip((clipId) => ['pace-to-voice', { clipId, way }]),
     })),
     { id: 'freeze', label: 'Freeze frame at the playhead', keys: [], run: c.open('freeze') },
     { id: 'dissolve', label: 'Dissolve at the nearest cut', keys: [], run: transition('dissolve') },

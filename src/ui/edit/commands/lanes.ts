@@ -1,5 +1,3 @@
-import { nanoid } from 'nanoid';
-import { addLane, changeLane, moveLane, removeLane } from '@/core/edit/lanes';
 import type { LaneKind } from '@/core/project/model';
 import { tellFault } from '../../shell/notices-store';
 import type { Command, CommandContext } from './context';
@@ -24,28 +22,27 @@ export function laneCommands(c: CommandContext): Command[] {
       label: `Add a ${name} lane`,
       keys: [],
       run: () => {
-        let id = '';
-        if (c.state.edit('Add lane', (draft) => (id = addLane(draft, kind, nanoid))))
-          c.state.select({ kind: 'lane', id });
+        const done = c.state.apply('add-lane', { kind });
+        if (done) c.state.select({ kind: 'lane', id: done.result });
       },
     })),
     {
       id: 'lane-front',
       label: 'Move the lane to the front',
       keys: [],
-      run: onLane((id) => void c.state.edit('Move lane', (d) => moveLane(d, id, -1))),
+      run: onLane((id) => void c.state.apply('move-lane', { laneId: id, by: -1 })),
     },
     {
       id: 'lane-back',
       label: 'Move the lane to the back',
       keys: [],
-      run: onLane((id) => void c.state.edit('Move lane', (d) => moveLane(d, id, 1))),
+      run: onLane((id) => void c.state.apply('move-lane', { laneId: id, by: 1 })),
     },
     {
       id: 'lane-remove',
       label: 'Remove the lane',
       keys: [],
-      run: onLane((id) => void c.state.edit('Remove lane', (d) => removeLane(d, id))),
+      run: onLane((id) => void c.state.apply('remove-lane', { laneId: id })),
     },
     {
       id: 'lane-lock',
@@ -53,7 +50,7 @@ export function laneCommands(c: CommandContext): Command[] {
       keys: [],
       run: onLane((id) => {
         const lane = c.state.project.lanes.find((l) => l.id === id);
-        if (lane) c.state.edit('Lock lane', (d) => changeLane(d, id, { locked: !lane.locked }));
+        if (lane) c.state.apply('change-lane', { laneId: id, change: { locked: !lane.locked } });
       }),
     },
     { id: 'history', label: 'Undo history', keys: [], run: c.open('history') },

@@ -1,14 +1,4 @@
-import { nanoid } from 'nanoid';
-import { silenceRange } from '@/core/edit/levels';
-import {
-  copyClips,
-  copyRange,
-  pasteSnippet,
-  type PasteMode,
-  type Snippet,
-} from '@/core/edit/clipboard';
-import { liftClips } from '@/core/edit/clips';
-import { liftRange } from '@/core/edit/range';
+import { copyClips, copyRange, type PasteMode, type Snippet } from '@/core/edit/clipboard';
 import { EditError } from '@/core/edit/error';
 import { clipEnd } from '@/core/project/clip-time';
 import { findClip, projectDuration, stepAt, stepRange } from '@/core/project/query';
@@ -16,6 +6,8 @@ import { readClipboard, writeClipboard } from '../clipboard';
 import { tell, tellFault } from '../../shell/notices-store';
 import { rangeOf, selectedClips } from '../store';
 import type { Command, CommandContext } from './context';
+
+const laneIds = (chosen: readonly string[] | null) => chosen && [...chosen];
 
 /** In and out points, and copying. */
 export function rangeCommands(c: CommandContext): Command[] {
@@ -73,9 +65,10 @@ export function rangeCommands(c: CommandContext): Command[] {
     const snippet = copied();
     if (!snippet) return;
     const ids = selectedClips(c.state);
-    const done = c.state.edit('Cut', (draft) =>
-      range && !selection ? liftRange(draft, range, rangeLanes, nanoid) : liftClips(draft, ids),
-    );
+    const done =
+      range && !selection
+        ? c.state.apply('lift-range', { ...range, laneIds: laneIds(rangeLanes) })
+        : c.state.apply('lift-clips', { clipIds: ids });
     if (done) writeClipboard(c.state.id, snippet);
   };
   const paste = (mode: PasteMode, front: boolean) => async () => {
@@ -83,14 +76,10 @@ export function rangeCommands(c: CommandContext): Command[] {
     if (!snippet) return;
     const { selection } = c.state;
     const laneId = front ? 'front' : selection?.kind === 'lane' ? selection.id : null;
-    let ids: string[] = [];
     const at = c.here;
-    if (
-      c.state.edit(
-        'Paste',
-        (draft) => (ids = pasteSnippet(draft, c.state.sources, snippet, at, mode, laneId, nanoid)),
-      )
-    ) {
+    const done = c.state.apply('paste', { snippet, at, mode, laneId });
+    if (done) {
+      const ids = done.result;
       c.state.select({ kind: 'clip', id: ids[0]! }, ids.slice(1));
       c.store.setState({ range: { in: null, out: null } });
       c.seek(at + snippet.length);
@@ -138,9 +127,7 @@ export function rangeCommands(c: CommandContext): Command[] {
       keys: [],
       run: toRange(
         (range) =>
-          void c.state.edit('Silence range', (draft) =>
-            silenceRange(draft, range, c.state.rangeLanes),
-          ),
+          void c.state.apply('silence-range', { ...range, laneIds: laneIds(c.state.rangeLanes) }),
       ),
     },
     {

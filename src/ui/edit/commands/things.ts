@@ -1,10 +1,6 @@
 import { nanoid } from 'nanoid';
 import { kindOf, KINDS, type CalloutKindName } from '@/core/callout/kinds';
-import { addMarker } from '@/core/edit/markers';
-import { replaceFramings } from '@/core/edit/settings';
-import { addSpan, setLayout } from '@/core/edit/spans';
 import { keepInside } from '@/core/framing/path';
-import { planFramings } from '@/core/framing/planner';
 import { newLook } from '@/core/pointer/model';
 import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
 import { LAYOUTS, type LayoutKind } from '@/core/layout/built-in';
@@ -44,13 +40,14 @@ export function thingCommands(c: CommandContext): Command[] {
   };
 
   const plan = () => {
-    const { project, sources, edit } = get();
+    const { sources, apply } = get();
     if (!Object.keys(sources.pointers).length)
       return tellFault(
         'No recording has a pointer track, so there is nothing to plan from. Attach one in Footage, or set framings by hand with F.',
       );
-    const framings = planFramings(project, sources, nanoid);
-    edit('Plan framings', (draft) => replaceFramings(draft, framings));
+    const done = apply('plan-framings', { limit: null });
+    if (!done) return;
+    const framings = done.result;
     const pinned = framings.filter((f) => f.pinned).length;
     tell(
       `${framings.length} framing${framings.length === 1 ? '' : 's'}${pinned ? `, ${pinned} of them pinned and left alone` : ''}. Select one in the Framing lane to change it.`,
@@ -77,26 +74,13 @@ export function thingCommands(c: CommandContext): Command[] {
     const rect = {
       ...keepInside({ x: spot.x - width / 2, y: spot.y - height / 2, width, height }, whole),
     };
-    if (
-      get().edit('Framing here', (draft) =>
-        addSpan(draft, 'framings', {
-          id,
-          start,
-          end,
-          rampIn: ramp,
-          rampOut: ramp,
-          footageId: footage.id,
-          rect,
-          pinned: true,
-          reason: '',
-        }),
-      )
-    )
-      get().select({ kind: 'framings', id });
+    const shared = { id, start, end, rampIn: ramp, rampOut: ramp, footageId: footage.id };
+    const framing = { ...shared, rect, pinned: true, reason: '' };
+    if (get().apply('add-framing', { framing })) get().select({ kind: 'framings', id });
   };
   const callout = (kind: CalloutKindName) => {
     const screen = screenHere();
-    const { create, name } = kindOf({ kind });
+    const { create } = kindOf({ kind });
     if (!screen || !create) return;
     const { footage } = screen;
     const id = nanoid();
@@ -109,7 +93,7 @@ export function thingCommands(c: CommandContext): Command[] {
       end: start + secondsToTicks(CALLOUT_SECONDS),
       anchor: { to: 'footage', footageId: footage.id },
     } as Callout;
-    if (!get().edit(`${capital(name)} here`, (draft) => addSpan(draft, 'callouts', made))) return;
+    if (!get().apply('add-callout', { callout: made })) return;
     get().select({ kind: 'callouts', id });
     // What is typed next are its words.
     if (kind === 'text') get().set({ typeInto: id });
@@ -123,29 +107,20 @@ export function thingCommands(c: CommandContext): Command[] {
     const after =
       project.pointer.find((p) => p.start > playhead)?.start ?? projectDuration(project);
     const id = nanoid();
-    if (
-      get().edit('Halo', (draft) =>
-        addSpan(draft, 'pointer', {
-          id,
-          start: before,
-          end: after,
-          looks: [newLook('halo')],
-        }),
-      )
-    )
-      select({ kind: 'pointer', id });
+    const span = { id, start: before, end: after, looks: [newLook('halo')] };
+    if (get().apply('add-pointer-looks', { span })) select({ kind: 'pointer', id });
   };
   const marker = () => {
     const id = nanoid();
     if (
-      get().edit('Marker here', (draft) =>
-        addMarker(draft, {
+      get().apply('add-marker', {
+        marker: {
           id,
           time: here(),
-          name: `Marker ${draft.markers.length + 1}`,
+          name: `Marker ${get().project.markers.length + 1}`,
           color: DEFAULT_MARKER_COLOR,
-        }),
-      )
+        },
+      })
     )
       get().select({ kind: 'marker', id });
   };
@@ -154,7 +129,7 @@ export function thingCommands(c: CommandContext): Command[] {
     const step = stepAt(project, get().playhead);
     const range = rangeOf(get()) ??
       (step && stepRange(project, step.id)) ?? { start: here(), end: projectDuration(project) };
-    get().edit('Layout', (draft) => setLayout(draft, range, LAYOUTS[kind], nanoid));
+    get().apply('set-layout', { ...range, layout: LAYOUTS[kind] });
   };
 
   return [

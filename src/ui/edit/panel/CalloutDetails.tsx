@@ -1,5 +1,4 @@
 'use client';
-import { changeSpan } from '@/core/edit/spans';
 import { kindOf } from '@/core/callout/kinds';
 import { SettingFields } from '../../parts/setting-fields';
 import { capital } from '../names';
@@ -11,7 +10,7 @@ import { SpanTimes } from './SpanTimes';
 /** The settings of a callout of any kind, as its schema describes them. */
 export function CalloutDetails({ id }: { id: string }) {
   const callout = useEditor((s) => s.project.callouts.find((c) => c.id === id));
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   if (!callout) return null;
   const kind = kindOf(callout);
   const advice = kind.advice(callout);
@@ -23,9 +22,7 @@ export function CalloutDetails({ id }: { id: string }) {
         schema={kind.schema}
         value={callout}
         only={kind.settings?.(callout)}
-        onChange={(change, run) =>
-          edit(capital(kind.name), (draft) => changeSpan(draft, 'callouts', id, change), run)
-        }
+        onChange={(change, run) => apply('change-callout', { id, change }, run)}
       />
       {advice && <p className="text-xs text-ink-2">{advice}</p>}
       <SpanTimes span={callout} name={kind.name} />

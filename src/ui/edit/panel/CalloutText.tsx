@@ -1,5 +1,4 @@
 'use client';
-import { changeSpan } from '@/core/edit/spans';
 import type { Callout } from '@/core/project/model';
 import { TextField } from '../../parts/fields';
 import { useEditor } from '../store';
@@ -7,7 +6,7 @@ import { useEditor } from '../store';
 /** The words of a text callout; those of a new one are typed over at once. */
 export function CalloutText({ callout }: { callout: Callout & { kind: 'text' } }) {
   const { id, text } = callout;
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   const set = useEditor((s) => s.set);
   const typeInto = useEditor((s) => s.typeInto);
   return (
@@ -17,9 +16,7 @@ export function CalloutText({ callout }: { callout: Callout & { kind: 'text' } }
       value={text}
       focus={typeInto === id}
       onFocused={() => set({ typeInto: null })}
-      onDone={(words) =>
-        edit('Callout', (draft) => changeSpan(draft, 'callouts', id, { text: words }))
-      }
+      onDone={(words) => apply('change-callout', { id, change: { text: words } })}
     />
   );
 }

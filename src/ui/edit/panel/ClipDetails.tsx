@@ -1,22 +1,10 @@
 'use client';
-import { nanoid } from 'nanoid';
-import { muteClips, moveClips, setClipGain, trimClip } from '@/core/edit/clips';
-import { clearLevelPoints, setFades, setLevelPoint } from '@/core/edit/levels';
-import { renameGroup } from '@/core/edit/groups';
 import { PACE_WAYS, type PaceWay } from '@/core/edit/pace';
-import { canFollow, setSpeed } from '@/core/edit/retime';
-import { slipClip } from '@/core/edit/trim';
 import { envelopeAt } from '@/core/audio/envelope';
 import { clipEnd, sourceTime } from '@/core/project/clip-time';
 import { Clip, type Lane } from '@/core/project/model';
 import { findClip, isPictureLane } from '@/core/project/query';
-import {
-  frameDuration,
-  secondsToTicks,
-  ticksToSeconds,
-  TICKS_PER_SECOND,
-  type Ticks,
-} from '@/core/time/ticks';
+import { secondsToTicks, ticksToSeconds, TICKS_PER_SECOND, type Ticks } from '@/core/time/ticks';
 import { formatTimecode, parseTimecode } from '@/core/time/timecode';
 import { Button } from '../../parts/Button';
 import { CheckField, NumberField, TextField } from '../../parts/fields';
@@ -115,7 +103,7 @@ function Missing({ clip }: { clip: Clip }) {
 function GroupFields({ groupId }: { groupId: string }) {
   const name = useEditor((s) => s.project.groups.find((g) => g.id === groupId)?.name ?? '');
   const open = useEditor((s) => s.openGroup === groupId);
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   const run = useCommand();
   return (
     <fieldset className="grid gap-2 border-t border-line pt-2">
@@ -123,7 +111,7 @@ function GroupFields({ groupId }: { groupId: string }) {
       <TextField
         label="Name"
         value={name}
-        onDone={(text) => edit('Group name', (draft) => renameGroup(draft, groupId, text))}
+        onDone={(text) => apply('rename-group', { groupId, name: text })}
       />
       <span className="flex gap-2">
         <Button onClick={() => run('open-group')}>
@@ -137,17 +125,14 @@ function GroupFields({ groupId }: { groupId: string }) {
 
 /** Where the clip stands and what it shows, as numbers, and by single frames. */
 function TimeFields({ clip, lane }: { clip: Clip; lane: Lane }) {
-  const store = useEditorStore();
   const rate = useEditor((s) => s.project.canvas.frameRate);
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   const run = useCommand();
-  const frame = frameDuration(rate);
   const typed = (done: (time: Ticks) => void) => (text: string) => {
     const time = parseTimecode(text, rate);
     if (time === null) tellFault('Type a time as 12, 1:05, 12.5 or 00:00:12:04.');
     else done(time);
   };
-  const { sources } = store.getState();
   const nudges: readonly (readonly [string, string, string])[] = [
     ['Start', 'trim-start-back', 'trim-start-on'],
     ['End', 'trim-end-back', 'trim-end-on'],
@@ -165,16 +150,14 @@ function TimeFields({ clip, lane }: { clip: Clip; lane: Lane }) {
         label="Begins at"
         value={formatTimecode(clip.start, rate)}
         onDone={typed((time) =>
-          edit('Move', (draft) => moveClips(draft, [clip.id], time - clip.start)),
+          apply('move-things', { ids: [clip.id], by: time - clip.start, lanes: null }),
         )}
       />
       <TextField
         label="Length"
         value={formatTimecode(clip.duration, rate)}
         onDone={typed((time) =>
-          edit('Trim end', (draft) =>
-            trimClip(draft, sources, clip.id, 'end', clip.start + time, frame),
-          ),
+          apply('trim-clip', { clipId: clip.id, end: 'end', time: clip.start + time }),
         )}
       />
       {clip.speed > 0 && (
@@ -182,9 +165,10 @@ function TimeFields({ clip, lane }: { clip: Clip; lane: Lane }) {
           label="From its footage"
           value={formatTimecode(clip.source, rate)}
           onDone={typed((time) =>
-            edit('Slip contents', (draft) =>
-              slipClip(draft, sources, clip.id, Math.round((time - clip.source) / clip.speed)),
-            ),
+            apply('slip-clip', {
+              clipId: clip.id,
+              by: Math.round((time - clip.source) / clip.speed),
+            }),
           )}
         />
       )}
@@ -218,15 +202,9 @@ function TimeFields({ clip, lane }: { clip: Clip; lane: Lane }) {
 
 function SpeedFields({ clip, lane }: { clip: Clip; lane: Lane }) {
   const store = useEditorStore();
-  const edit = useEditor((s) => s.edit);
-  const frame = useEditor((s) => frameDuration(s.project.canvas.frameRate));
+  const apply = useEditor((s) => s.apply);
   const run = useCommand();
-  const change = (speed: number) =>
-    edit('Speed', (draft) => {
-      // What follows moves along wherever nothing else would be cut.
-      const follow = canFollow(draft, clip.id, speed) ? 'move' : 'stay';
-      setSpeed(draft, clip.id, speed, follow, frame, nanoid);
-    });
+  const change = (speed: number) => apply('set-speed', { clipId: clip.id, speed });
   return (
     <fieldset className="grid gap-1.5 border-t border-line pt-2" disabled={lane.locked}>
       <legend className="font-semibold">Speed</legend>
@@ -270,21 +248,18 @@ function SpeedFields({ clip, lane }: { clip: Clip; lane: Lane }) {
 
 function SoundFields({ clip }: { clip: Clip }) {
   const store = useEditorStore();
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   const seconds = (ticks: Ticks) => Number(ticksToSeconds(ticks).toFixed(2));
   const point = () => {
     const { playhead } = store.getState();
     if (playhead < clip.start || playhead >= clipEnd(clip))
       return tellFault('Put the playhead on the clip first.');
-    edit('Level point', (draft) =>
-      setLevelPoint(
-        draft,
-        clip.id,
-        playhead,
-        envelopeAt(clip.envelope, sourceTime(clip, playhead)),
-        TICKS_PER_SECOND / 100,
-      ),
-    );
+    apply('set-level-point', {
+      clipId: clip.id,
+      time: playhead,
+      level: envelopeAt(clip.envelope, sourceTime(clip, playhead)),
+      reach: TICKS_PER_SECOND / 100,
+    });
   };
   return (
     <fieldset className="grid gap-1.5 border-t border-line pt-2">
@@ -292,12 +267,12 @@ function SoundFields({ clip }: { clip: Clip }) {
       <SettingField
         schema={Clip.properties.gain}
         value={clip.gain}
-        onChange={(gain) => edit('Clip level', (draft) => setClipGain(draft, clip.id, gain), true)}
+        onChange={(gain) => apply('set-clip-level', { clipId: clip.id, gain }, true)}
       />
       <CheckField
         label="Muted"
         value={clip.muted}
-        onChange={(muted) => edit('Mute clip', (draft) => muteClips(draft, [clip.id], muted))}
+        onChange={(muted) => apply('mute-clips', { clipIds: [clip.id], muted })}
       />
       <NumberField
         label="Fade in"
@@ -307,7 +282,11 @@ function SoundFields({ clip }: { clip: Clip }) {
         max={60}
         step={0.1}
         onDone={(value) =>
-          edit('Fade', (draft) => setFades(draft, clip.id, secondsToTicks(value), clip.fadeOut))
+          apply('set-fades', {
+            clipId: clip.id,
+            fadeIn: secondsToTicks(value),
+            fadeOut: clip.fadeOut,
+          })
         }
       />
       <NumberField
@@ -318,16 +297,17 @@ function SoundFields({ clip }: { clip: Clip }) {
         max={60}
         step={0.1}
         onDone={(value) =>
-          edit('Fade', (draft) => setFades(draft, clip.id, clip.fadeIn, secondsToTicks(value)))
+          apply('set-fades', {
+            clipId: clip.id,
+            fadeIn: clip.fadeIn,
+            fadeOut: secondsToTicks(value),
+          })
         }
       />
       <span className="flex flex-wrap items-center gap-2">
         <Button onClick={point}>Level point at the playhead</Button>
         {clip.envelope.length > 0 && (
-          <Button
-            look="quiet"
-            onClick={() => edit('Remove level points', (draft) => clearLevelPoints(draft, clip.id))}
-          >
+          <Button look="quiet" onClick={() => apply('clear-level-points', { clipId: clip.id })}>
             Remove all {clip.envelope.length}
           </Button>
         )}

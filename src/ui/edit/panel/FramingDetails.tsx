@@ -1,5 +1,4 @@
 'use client';
-import { changeSpan } from '@/core/edit/spans';
 import { keepInside } from '@/core/framing/path';
 import { areaOf } from '@/core/project/query';
 import { magnification, wholeView } from '@/core/scale/sharpness';
@@ -19,7 +18,7 @@ export function FramingDetails({ id }: { id: string }) {
       : null,
   );
   const limit = useFramingLimit(framing);
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   if (!framing || !area) return null;
   const whole = wholeView(area, canvas);
   const now = magnification(framing.rect, area, canvas);
@@ -36,11 +35,7 @@ export function FramingDetails({ id }: { id: string }) {
       },
       whole,
     );
-    edit(
-      'Size framing',
-      (draft) => changeSpan(draft, 'framings', id, { rect: { ...next }, pinned: true }),
-      true,
-    );
+    apply('change-framing', { id, change: { rect: { ...next }, pinned: true } }, true);
   };
   const seconds = (ticks: number) => Number(ticksToSeconds(ticks).toFixed(1));
   return (
@@ -69,11 +64,7 @@ export function FramingDetails({ id }: { id: string }) {
         step={0.1}
         unit="s"
         onChange={(v) =>
-          edit(
-            'Framing ramp',
-            (draft) => changeSpan(draft, 'framings', id, { rampIn: secondsToTicks(v) }),
-            true,
-          )
+          apply('change-framing', { id, change: { rampIn: secondsToTicks(v) } }, true)
         }
       />
       <SliderField
@@ -84,19 +75,13 @@ export function FramingDetails({ id }: { id: string }) {
         step={0.1}
         unit="s"
         onChange={(v) =>
-          edit(
-            'Framing ramp',
-            (draft) => changeSpan(draft, 'framings', id, { rampOut: secondsToTicks(v) }),
-            true,
-          )
+          apply('change-framing', { id, change: { rampOut: secondsToTicks(v) } }, true)
         }
       />
       <CheckField
         label="Pinned"
         value={framing.pinned}
-        onChange={(pinned) =>
-          edit('Pin framing', (draft) => changeSpan(draft, 'framings', id, { pinned }))
-        }
+        onChange={(pinned) => apply('change-framing', { id, change: { pinned } })}
       />
       <p className="text-xs text-ink-2">
         Pinned framings stay as they are when you plan again. Drag the rectangle on the Picture to

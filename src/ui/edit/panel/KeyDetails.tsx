@@ -1,6 +1,6 @@
 'use client';
 import { Pipette, WandSparkles } from 'lucide-react';
-import { changeKey, changePresenter, DEFAULT_KEY } from '@/core/edit/settings';
+import { DEFAULT_KEY } from '@/core/edit/settings';
 import type { WallEstimate } from '@/core/key/wall';
 import { FootageKey } from '@/core/project/model';
 import { Button } from '../../parts/Button';
@@ -32,17 +32,16 @@ export function KeyDetails({ footageId }: { footageId: string }) {
   );
   const view = useEditor((s) => s.view);
   const picking = useEditor((s) => s.picking);
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   const others = takes.split(' ').filter((id) => id && id !== footageId);
   const change = (what: Partial<Omit<typeof key, 'footageId'>>) =>
-    edit('Chroma key', (draft) => changeKey(draft, footageId, what), true);
+    apply('change-key', { footageId, change: what }, true);
   const find = async () => {
     try {
       const { wall } = await api<{ wall: WallEstimate | null }>(`/api/footage/${footageId}/wall`, {
         method: 'POST',
       });
-      if (wall)
-        edit('Find the wall', (draft) => changeKey(draft, footageId, { ...wall, on: true }));
+      if (wall) apply('change-key', { footageId, change: { ...wall, on: true } });
       else
         tellFault(
           'No even wall was found along the border of the recording. Pick its colour by hand.',
@@ -106,29 +105,18 @@ export function KeyDetails({ footageId }: { footageId: string }) {
             label="Fill behind"
             value={placement.backdrop !== null}
             onChange={(on) =>
-              edit('Presenter', (draft) =>
-                changePresenter(draft, { backdrop: on ? '#e3eef2' : null }),
-              )
+              apply('change-presenter', { change: { backdrop: on ? '#e3eef2' : null } })
             }
           />
           {placement.backdrop && (
             <ColorField
               label="Fill colour"
               value={placement.backdrop}
-              onChange={(backdrop) =>
-                edit('Presenter', (draft) => changePresenter(draft, { backdrop }), true)
-              }
+              onChange={(backdrop) => apply('change-presenter', { change: { backdrop } }, true)}
             />
           )}
           {others.length > 0 && (
-            <Button
-              onClick={() =>
-                edit('Same key for all takes', (draft) => {
-                  const { footageId: _own, ...settings } = key as FootageKey;
-                  for (const id of others) changeKey(draft, id, { ...settings, on: true });
-                })
-              }
-            >
+            <Button onClick={() => apply('copy-key', { from: footageId, to: others })}>
               Same key for all takes
             </Button>
           )}

@@ -1,5 +1,4 @@
 'use client';
-import { changeLane, moveLane, removeLane } from '@/core/edit/lanes';
 import { Button } from '../../parts/Button';
 import { Lane } from '@/core/project/model';
 import { isPictureLane } from '@/core/project/query';
@@ -11,7 +10,7 @@ import { PresenterDetails } from './PresenterDetails';
 
 export function LaneDetails({ id }: { id: string }) {
   const lane = useEditor((s) => s.project.lanes.find((l) => l.id === id));
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   if (!lane) return null;
   const picture = isPictureLane(lane);
   return (
@@ -21,50 +20,44 @@ export function LaneDetails({ id }: { id: string }) {
         label="Name"
         value={lane.name}
         onDone={(name) =>
-          edit('Lane name', (draft) => changeLane(draft, id, { name: name.slice(0, 200) }))
+          apply('change-lane', { laneId: id, change: { name: name.slice(0, 200) } })
         }
       />
       <CheckField
         label={picture ? 'Hidden' : 'Muted'}
         value={lane.off}
-        onChange={(off) =>
-          edit(picture ? 'Hide lane' : 'Mute lane', (draft) => changeLane(draft, id, { off }))
-        }
+        onChange={(off) => apply('change-lane', { laneId: id, change: { off } })}
       />
       <CheckField
         label="Locked"
         value={lane.locked}
-        onChange={(locked) => edit('Lock lane', (draft) => changeLane(draft, id, { locked }))}
+        onChange={(locked) => apply('change-lane', { laneId: id, change: { locked } })}
       />
       {!picture && (
         <SettingField
           schema={Lane.properties.gain}
           value={lane.gain}
-          onChange={(gain) => edit('Lane level', (draft) => changeLane(draft, id, { gain }), true)}
+          onChange={(gain) => apply('change-lane', { laneId: id, change: { gain } }, true)}
         />
       )}
       <CheckField
         label="Solo"
         value={lane.solo}
-        onChange={(solo) => edit('Solo lane', (draft) => changeLane(draft, id, { solo }))}
+        onChange={(solo) => apply('change-lane', { laneId: id, change: { solo } })}
       />
       <SettingField
         schema={Lane.properties.height}
         value={lane.height}
-        onChange={(height) =>
-          edit('Lane height', (draft) => changeLane(draft, id, { height }), true)
-        }
+        onChange={(height) => apply('change-lane', { laneId: id, change: { height } }, true)}
       />
       <span className="flex flex-wrap gap-2">
-        <Button onClick={() => edit('Move lane', (draft) => moveLane(draft, id, -1))}>
+        <Button onClick={() => apply('move-lane', { laneId: id, by: -1 })}>
           {picture ? 'To the front' : 'Up'}
         </Button>
-        <Button onClick={() => edit('Move lane', (draft) => moveLane(draft, id, 1))}>
+        <Button onClick={() => apply('move-lane', { laneId: id, by: 1 })}>
           {picture ? 'To the back' : 'Down'}
         </Button>
-        <Button onClick={() => edit('Remove lane', (draft) => removeLane(draft, id))}>
-          Remove the lane
-        </Button>
+        <Button onClick={() => apply('remove-lane', { laneId: id })}>Remove the lane</Button>
       </span>
       {picture && (
         <p className="text-xs text-ink-2">

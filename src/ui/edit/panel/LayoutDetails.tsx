@@ -1,5 +1,4 @@
 'use client';
-import { changeSpan } from '@/core/edit/spans';
 import { builtInOf, LAYOUT_KINDS, LAYOUTS } from '@/core/layout/built-in';
 import { SelectField } from '../../parts/fields';
 import { useEditor } from '../store';
@@ -8,7 +7,7 @@ import { SpanTimes } from './SpanTimes';
 
 export function LayoutDetails({ id }: { id: string }) {
   const span = useEditor((s) => s.project.layouts.find((l) => l.id === id));
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   if (!span) return null;
   const { name } = span.layout;
   const kind = builtInOf(span.layout);
@@ -24,9 +23,7 @@ export function LayoutDetails({ id }: { id: string }) {
         ]}
         onChange={(chosen) =>
           chosen !== 'own' &&
-          edit('Layout', (draft) =>
-            changeSpan(draft, 'layouts', id, { layout: structuredClone(LAYOUTS[chosen]) }),
-          )
+          apply('change-layout', { id, change: { layout: structuredClone(LAYOUTS[chosen]) } })
         }
       />
       <SpanTimes span={span} name="layout" />

@@ -1,5 +1,6 @@
 'use client';
-import { changeLook, DEFAULT_LOOK } from '@/core/edit/settings';
+import type { changeLook } from '@/core/edit/settings';
+import { DEFAULT_LOOK } from '@/core/edit/settings';
 import { lookOf } from '@/core/project/query';
 import { FootageLook, type FootageRect } from '@/core/project/model';
 import type { FootageFacts } from '@/core/project/sources';
@@ -20,9 +21,9 @@ const SHAPES = [
 export function LookDetails({ footage }: { footage: FootageFacts }) {
   const look = useEditor((s) => lookOf(s.project, footage.id));
   const area = look?.area ?? { x: 0, y: 0, width: footage.width, height: footage.height };
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   const change = (what: Parameters<typeof changeLook>[2], merge = true) =>
-    edit('Look of a recording', (draft) => changeLook(draft, footage.id, what), merge);
+    apply('change-look', { footageId: footage.id, change: what }, merge);
   const setSide = (side: keyof FootageRect, value: number) => {
     const next = tidyArea(
       { x: area.x, y: area.y, width: area.width, height: area.height, [side]: value },

@@ -1,5 +1,5 @@
 'use client';
-import { changeMarker, MARKER_COLORS, removeMarker } from '@/core/edit/markers';
+import { MARKER_COLORS } from '@/core/edit/markers';
 import { Button } from '../../parts/Button';
 import { TextField } from '../../parts/fields';
 import { useEditor } from '../store';
@@ -7,7 +7,7 @@ import { Heading } from './Heading';
 
 export function MarkerDetails({ id }: { id: string }) {
   const marker = useEditor((s) => s.project.markers.find((m) => m.id === id));
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   if (!marker) return null;
   return (
     <div className="grid gap-2">
@@ -15,7 +15,7 @@ export function MarkerDetails({ id }: { id: string }) {
       <TextField
         label="Name"
         value={marker.name}
-        onDone={(name) => edit('Rename marker', (draft) => changeMarker(draft, id, { name }))}
+        onDone={(name) => apply('change-marker', { id, change: { name } })}
       />
       <div className="flex items-center gap-1" role="group" aria-label="Colour">
         <span className="w-30 text-ink-2">Colour</span>
@@ -26,13 +26,11 @@ export function MarkerDetails({ id }: { id: string }) {
             aria-pressed={marker.color === color}
             className={`size-6 border-2 ${marker.color === color ? 'border-ink' : 'border-transparent'}`}
             style={{ backgroundColor: color }}
-            onClick={() => edit('Marker colour', (draft) => changeMarker(draft, id, { color }))}
+            onClick={() => apply('change-marker', { id, change: { color } })}
           />
         ))}
       </div>
-      <Button onClick={() => edit('Remove marker', (draft) => removeMarker(draft, id))}>
-        Remove marker
-      </Button>
+      <Button onClick={() => apply('remove-marker', { id })}>Remove marker</Button>
     </div>
   );
 }

@@ -1,5 +1,4 @@
 'use client';
-import { changeSpan } from '@/core/edit/spans';
 import { LOOKS, lookKindOf, type PointerLookName } from '@/core/pointer/looks';
 import { newLook, type PointerLook } from '@/core/pointer/model';
 import { CheckField } from '../../parts/fields';
@@ -14,11 +13,11 @@ const ORDER = (Object.keys(LOOKS) as PointerLookName[]).reverse();
 /** How the pointer looks for a while: each look switched on or off, with its settings. */
 export function PointerDetails({ id }: { id: string }) {
   const span = useEditor((s) => s.project.pointer.find((p) => p.id === id));
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   const tracks = useEditor((s) => Object.keys(s.sources.pointers).length);
   if (!span) return null;
   const setLooks = (label: string, looks: PointerLook[], run: boolean) =>
-    edit(label, (draft) => changeSpan(draft, 'pointer', id, { looks }), run);
+    apply('change-pointer-looks', { id, change: { looks } }, run);
   return (
     <div className="grid gap-2">
       <Heading title="Pointer" />

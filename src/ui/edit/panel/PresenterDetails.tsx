@@ -1,5 +1,4 @@
 'use client';
-import { changePresenter } from '@/core/edit/settings';
 import { PresenterPlacement } from '@/core/project/model';
 import { visibleClip } from '@/core/project/query';
 import { readChoices, shareSetting } from '@/core/schema/setting';
@@ -20,12 +19,12 @@ const FacePosition = shareSetting('Face position', 0.5);
  */
 export function PresenterDetails({ footageId }: { footageId?: string }) {
   const placement = useEditor((s) => s.project.presenter);
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   const atPlayhead = useEditor(
     (s) => footageId ?? visibleClip(s.project, 'presenter', s.playhead)?.footageId,
   );
   const change = (what: Partial<PresenterPlacement>) =>
-    edit('Presenter', (draft) => changePresenter(draft, what), true);
+    apply('change-presenter', { change: what }, true);
   return (
     <div className="grid gap-2">
       <Heading title="Presenter" />

@@ -1,5 +1,4 @@
 'use client';
-import { changeCanvas } from '@/core/edit/settings';
 import { framesPerSecond } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
 import { ColorField, SelectField } from '../../parts/fields';
@@ -16,7 +15,7 @@ export function ProjectDetails() {
       s.footage.find((f) => f.role === 'screen' && f.status === 'ready' && f.facts?.hasVideo)
         ?.facts,
   );
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   const now = `${canvas.width}x${canvas.height}`;
   const sizes: [string, string][] = TARGETS.filter(
     (t, i) => TARGETS.findIndex((o) => o.width === t.width && o.height === t.height) === i,
@@ -28,7 +27,7 @@ export function ProjectDetails() {
     String(framesPerSecond(canvas.frameRate));
   const setSize = (key: string) => {
     const [width, height] = key.split('x').map(Number) as [number, number];
-    edit('Picture size', (draft) => changeCanvas(draft, { width, height }));
+    apply('change-canvas', { change: { width, height } });
   };
   const even = (n: number) => n - (n % 2);
   const fits =
@@ -45,17 +44,13 @@ export function ProjectDetails() {
         value={rate}
         options={RATES.map(([label]) => [label, `${label} fps`] as const)}
         onChange={(label) =>
-          edit('Frame rate', (draft) =>
-            changeCanvas(draft, { frameRate: RATES.find(([l]) => l === label)![1] }),
-          )
+          apply('change-canvas', { change: { frameRate: RATES.find(([l]) => l === label)![1] } })
         }
       />
       <ColorField
         label="Background"
         value={canvas.background}
-        onChange={(background) =>
-          edit('Background', (draft) => changeCanvas(draft, { background }), true)
-        }
+        onChange={(background) => apply('change-canvas', { change: { background } }, true)}
       />
       {fits && (
         <div className="border border-line p-2">

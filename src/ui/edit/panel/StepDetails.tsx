@@ -1,5 +1,4 @@
 'use client';
-import { changeStep, removeStep } from '@/core/edit/outline';
 import { Button } from '../../parts/Button';
 import { TextField } from '../../parts/fields';
 import { useEditor } from '../store';
@@ -7,7 +6,7 @@ import { Heading } from './Heading';
 
 export function StepDetails({ id }: { id: string }) {
   const step = useEditor((s) => s.project.steps.find((x) => x.id === id));
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   if (!step) return null;
   return (
     <div className="grid gap-2">
@@ -15,29 +14,27 @@ export function StepDetails({ id }: { id: string }) {
       <TextField
         label="Title"
         value={step.title}
-        onDone={(title) => edit('Step title', (draft) => changeStep(draft, id, { title }))}
+        onDone={(title) => apply('change-step', { id, change: { title } })}
       />
       <TextField
         label="Narration"
         lines={4}
         value={step.narration}
-        onDone={(narration) => edit('Narration', (draft) => changeStep(draft, id, { narration }))}
+        onDone={(narration) => apply('change-step', { id, change: { narration } })}
       />
       <TextField
         label="On screen"
         lines={3}
         value={step.action}
-        onDone={(action) => edit('Step', (draft) => changeStep(draft, id, { action }))}
+        onDone={(action) => apply('change-step', { id, change: { action } })}
       />
       <TextField
         label="Notes"
         lines={2}
         value={step.notes}
-        onDone={(notes) => edit('Step', (draft) => changeStep(draft, id, { notes }))}
+        onDone={(notes) => apply('change-step', { id, change: { notes } })}
       />
-      <Button onClick={() => edit('Remove step', (draft) => removeStep(draft, id))}>
-        Remove step
-      </Button>
+      <Button onClick={() => apply('remove-step', { id })}>Remove step</Button>
     </div>
   );
 }

@@ -1,7 +1,5 @@
 'use client';
 import { Plus } from 'lucide-react';
-import { nanoid } from 'nanoid';
-import { addStep } from '@/core/edit/outline';
 import { stepAt, stepRange } from '@/core/project/query';
 import { snapToFrame, ticksToSeconds } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
@@ -15,15 +13,11 @@ export function StepsPanel() {
   const project = useEditor((s) => s.project);
   const current = useEditor((s) => stepAt(s.project, s.playhead)?.id ?? null);
   const add = () => {
-    const { playhead, project, edit, select } = store.getState();
-    const id = nanoid();
+    const { playhead, project, apply, select } = store.getState();
     const start = snapToFrame(playhead, project.canvas.frameRate);
-    if (
-      edit('Add step', (draft) =>
-        addStep(draft, { id, start, title: 'New step', narration: '', action: '', notes: '' }),
-      )
-    )
-      select({ kind: 'step', id });
+    const words = { title: 'New step', narration: '', action: '', notes: '' };
+    const done = apply('add-step', { start, words });
+    if (done) select({ kind: 'step', id: done.result });
   };
   const lengthOf = (id: string) => {
     const range = stepRange(project, id);

@@ -1,12 +1,12 @@
 'use client';
 import type { End } from '@/core/edit/clips';
-import { DEFAULT_TRANSITION, setTransition } from '@/core/edit/transitions';
+import { DEFAULT_TRANSITION } from '@/core/edit/transitions';
 import { TRANSITION_KINDS, type Clip, type Lane, type Transition } from '@/core/project/model';
 import { touch } from '@/core/transition/crossing';
-import { frameDuration, secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
+import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { ColorField, NumberField, SelectField } from '../../parts/fields';
 import { TRANSITION_NAMES } from '../names';
-import { useEditor, useEditorStore } from '../store';
+import { useEditorStore } from '../store';
 
 const KINDS = [
   ['none', 'None'],
@@ -55,15 +55,8 @@ function One({
   transition: Transition | null;
 }) {
   const store = useEditorStore();
-  const frame = useEditor((s) => frameDuration(s.project.canvas.frameRate));
   const set = (value: Transition | null, merge = false) =>
-    store
-      .getState()
-      .edit(
-        'Transition',
-        (draft) => void setTransition(draft, store.getState().sources, clip.id, end, value, frame),
-        merge,
-      );
+    store.getState().apply('set-transition', { clipId: clip.id, end, transition: value }, merge);
   return (
     <>
       <SelectField

@@ -1,6 +1,5 @@
 'use client';
 import type { CSSProperties, PointerEvent } from 'react';
-import { changeSpan } from '@/core/edit/spans';
 import type { Handle, Move } from '@/core/callout/kind';
 import { kindOf } from '@/core/callout/kinds';
 import { calloutScene } from '@/core/frame/callout-layers';
@@ -50,16 +49,13 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
     };
   };
   const drag = (event: PointerEvent, handle: Handle) => {
-    const label = handle.look === 'corner' ? `Size ${kind.name}` : `Move ${kind.name}`;
-    const under = store.getState().drag(label);
+    const under = store.getState().drag();
     followDrag(event, (dx, dy) => {
       const move: Move = {
         by: { dx: dx / ratio, dy: dy / ratio },
         frame: { dx: dx / scale, dy: dy / scale },
       };
-      under.to((draft) =>
-        changeSpan(draft, 'callouts', id, kind.withHandle(callout, handle.id, move)),
-      );
+      under.to('change-callout', { id, change: kind.withHandle(callout, handle.id, move) });
     });
   };
   return kind

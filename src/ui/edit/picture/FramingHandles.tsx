@@ -1,6 +1,5 @@
 'use client';
 import { useEffect, type PointerEvent } from 'react';
-import { changeSpan } from '@/core/edit/spans';
 import { keepInside } from '@/core/framing/path';
 import type { FootageRect } from '@/core/project/model';
 import { areaOf } from '@/core/project/query';
@@ -41,30 +40,25 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
   const drag = (
     event: PointerEvent,
     change: (rect: FootageRect, dx: number, dy: number) => FootageRect,
-    label: string,
   ) => {
-    const under = store.getState().drag(label);
+    const under = store.getState().drag();
     followDrag(event, (dx, dy) => {
       const rect = keepInside(change(framing.rect, dx / ratio, dy / ratio), whole);
-      under.to((draft) => changeSpan(draft, 'framings', id, { rect: { ...rect }, pinned: true }));
+      under.to('change-framing', { id, change: { rect: { ...rect }, pinned: true } });
     });
   };
   const resize = (sx: 1 | -1, sy: 1 | -1) => (event: PointerEvent) =>
-    drag(
-      event,
-      (rect, dx, dy) => {
-        const wanted = rect.width + Math.max(sx * dx, (sy * dy * whole.width) / whole.height);
-        const width = Math.min(whole.width, Math.max(whole.width / CLOSEST, wanted));
-        const height = (width * whole.height) / whole.width;
-        return {
-          width,
-          height,
-          x: sx > 0 ? rect.x : rect.x + rect.width - width,
-          y: sy > 0 ? rect.y : rect.y + rect.height - height,
-        };
-      },
-      'Size framing',
-    );
+    drag(event, (rect, dx, dy) => {
+      const wanted = rect.width + Math.max(sx * dx, (sy * dy * whole.width) / whole.height);
+      const width = Math.min(whole.width, Math.max(whole.width / CLOSEST, wanted));
+      const height = (width * whole.height) / whole.width;
+      return {
+        width,
+        height,
+        x: sx > 0 ? rect.x : rect.x + rect.width - width,
+        y: sy > 0 ? rect.y : rect.y + rect.height - height,
+      };
+    });
   const corner = (sx: 1 | -1, sy: 1 | -1, style: string) => (
     <span
       onPointerDown={resize(sx, sy)}
@@ -77,7 +71,7 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
       className={`absolute cursor-move border-2 ${soft ? 'border-caution' : 'border-playhead'}`}
       style={{ ...place(framing.rect), boxShadow: '0 0 0 9999px rgb(0 0 0 / 0.35)' }}
       onPointerDown={(e) =>
-        drag(e, (rect, dx, dy) => ({ ...rect, x: rect.x + dx, y: rect.y + dy }), 'Move framing')
+        drag(e, (rect, dx, dy) => ({ ...rect, x: rect.x + dx, y: rect.y + dy }))
       }
       data-testid="framing-rect"
     >

@@ -1,6 +1,5 @@
 'use client';
 import { useLayoutEffect, useRef, useState } from 'react';
-import { changeKey } from '@/core/edit/settings';
 import { visibleClip } from '@/core/project/query';
 import type { Player } from '@/preview/player';
 import { useEditor, useEditorStore } from '../store';
@@ -50,12 +49,10 @@ export function Picture({
       (event.clientX - box.left) / box.width,
       (event.clientY - box.top) / box.height,
     );
-    const { project, playhead, edit } = store.getState();
+    const { project, playhead, apply } = store.getState();
     const clip = visibleClip(project, 'presenter', playhead);
     if (color && clip)
-      edit('Pick the wall’s colour', (draft) =>
-        changeKey(draft, clip.footageId, { color, on: true }),
-      );
+      apply('change-key', { footageId: clip.footageId, change: { color, on: true } });
     store.setState({ picking: false, view: {} });
   };
 

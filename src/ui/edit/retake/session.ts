@@ -3,11 +3,11 @@ import type { StoreApi } from 'zustand';
 import { openMicrophone, type OpenSource } from '@/capture/open';
 import { Recorder } from '@/capture/recorder';
 import { applyEdit } from '@/core/edit/apply';
-import { placeRetake, retakeLane } from '@/core/edit/retake';
+import { retakeLane } from '@/core/edit/retake';
 import { clearRange } from '@/core/edit/range';
 import { projectDuration } from '@/core/project/query';
 import type { Range } from '@/core/time/ranges';
-import { frameDuration, secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
+import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import type { Player } from '@/preview/player';
 import type { TakePlacement } from '@/server/takes/keep';
 import { api } from '../../shell/api';
@@ -151,23 +151,14 @@ export class RetakeSession {
     const middle = [...this.offsets].sort((a, b) => a - b)[this.offsets.length >> 1]!;
     const heard = middle + ticksToSeconds(range.start) * 1000 - began;
     const source = secondsToTicks(heard / 1000) - voice.offset;
-    let id = '';
-    const frame = frameDuration(store.getState().project.canvas.frameRate);
-    const done = store
-      .getState()
-      .edit(
-        'Retake',
-        (draft) =>
-          (id = placeRetake(
-            draft,
-            range,
-            { footageId: voice.footageId, source, available: voice.duration },
-            frame,
-            nanoid,
-          )),
-      );
+    const done = store.getState().apply('place-retake', {
+      ...range,
+      footageId: voice.footageId,
+      source,
+      available: voice.duration,
+    });
     if (!done)
       throw new Error('The words could not be placed. They are in the drawer of takes in Record.');
-    return id;
+    return done.result;
   }
 }

@@ -1,8 +1,6 @@
 'use client';
 import { Plus } from 'lucide-react';
-import { nanoid } from 'nanoid';
 import { DropdownMenu } from 'radix-ui';
-import { addLane } from '@/core/edit/lanes';
 import { LANE_KINDS, type LaneKind } from '@/core/project/model';
 import { useEditor } from '../store';
 
@@ -16,7 +14,7 @@ const NAMES: Record<LaneKind, string> = {
 
 /** Adds a lane of a kind in front of the others of its kind. */
 export function AddLane() {
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
@@ -36,7 +34,7 @@ export function AddLane() {
             <DropdownMenu.Item
               key={kind}
               className="cursor-pointer px-2 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action"
-              onSelect={() => edit('Add lane', (draft) => void addLane(draft, kind, nanoid))}
+              onSelect={() => apply('add-lane', { kind })}
             >
               {NAMES[kind]}
             </DropdownMenu.Item>

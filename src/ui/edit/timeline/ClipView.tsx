@@ -1,15 +1,10 @@
 'use client';
 import { Snowflake, VolumeX } from 'lucide-react';
 import { memo, type KeyboardEvent } from 'react';
-import { moveClips, trimClip } from '@/core/edit/clips';
-import { openJoin, rippleTrim } from '@/core/edit/ripple';
-import { moveSpans } from '@/core/edit/spans';
-import { rollCut, slideClip, slipClip } from '@/core/edit/trim';
 import { clipEnd } from '@/core/project/clip-time';
 import type { Clip, Lane } from '@/core/project/model';
 import { isPictureLane } from '@/core/project/query';
 import { frameDuration, ticksToSeconds, type Ticks } from '@/core/time/ticks';
-import { nanoid } from 'nanoid';
 import { useEditor, useEditorStore } from '../store';
 import { LevelLine } from './LevelLine';
 import { toPixels, type Sight } from './geometry';
@@ -54,54 +49,39 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
 
   const press = (event: React.PointerEvent) => {
     const keys = { ctrl: event.ctrlKey || event.metaKey, shift: event.shiftKey };
-    const { sources } = store.getState();
     const select = () => pressItem(store, clip.id, keys);
     if (keys.ctrl)
       return drag(
         event,
-        'Slip contents',
         [clip.start],
         [clip.id],
-        (delta) => (draft) => slipClip(draft, sources, clip.id, -delta),
+        (delta) => ['slip-clip', { clipId: clip.id, by: -delta }],
         select,
       );
     if (keys.shift)
       return drag(
         event,
-        'Slide clip',
         [clip.start, end],
         [clip.id],
-        (delta) => (draft) => slideClip(draft, sources, clip.id, delta, frame()),
+        (delta) => ['slide-clip', { clipId: clip.id, by: delta }],
         select,
       );
     const chosen = selectedItems(store.getState());
     const ids = chosen.includes(clip.id) ? chosen : [clip.id];
     drag(
       event,
-      'Move',
       [clip.start, end],
       ids,
-      (delta, pointer) => (draft) => {
+      (by, pointer) => {
         const to = laneUnder(pointer);
-        const known = new Set(draft.lanes.flatMap((l) => l.clips.map((c) => c.id)));
-        const sameKind = draft.lanes.find((l) => l.id === to)?.kind === lane.kind;
-        moveClips(
-          draft,
-          ids.filter((id) => known.has(id)),
-          delta,
-          to && sameKind ? { from: lane.id, to } : undefined,
-        );
-        moveSpans(
-          draft,
-          ids.filter((id) => !known.has(id)),
-          delta,
-        );
+        const { lanes } = store.getState().project;
+        const sameKind = lanes.find((l) => l.id === to)?.kind === lane.kind;
+        return ['move-things', { ids, by, lanes: to && sameKind ? { from: lane.id, to } : null }];
       },
       select,
     );
   };
   const pull = (side: 'start' | 'end') => (event: React.PointerEvent) => {
-    const { sources, project } = store.getState();
     const edge = side === 'start' ? clip.start : end;
     const select = () => pressItem(store, clip.id, { ctrl: false, shift: false });
     if (event.ctrlKey || event.metaKey) {
@@ -111,38 +91,31 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
       if (!next || next.start !== edge) return;
       return drag(
         event,
-        'Roll the cut',
         [edge],
         [clip.id],
-        (delta) => (draft) => rollCut(draft, sources, next.id, delta, frame()),
+        (delta) => ['roll-cut', { clipId: next.id, by: delta }],
         select,
       );
     }
-    const least = frameDuration(project.canvas.frameRate);
     const ripple = event.shiftKey;
     drag(
       event,
-      `${ripple ? 'Ripple trim' : 'Trim'} ${side}`,
       [edge],
       [clip.id],
-      (delta) => (draft) =>
-        ripple
-          ? rippleTrim(draft, sources, clip.id, side, edge + delta, least, nanoid)
-          : trimClip(draft, sources, clip.id, side, edge + delta, least),
+      (delta) => [
+        ripple ? 'ripple-trim' : 'trim-clip',
+        { clipId: clip.id, end: side, time: edge + delta },
+      ],
       select,
     );
   };
   const pullJoin = (event: React.PointerEvent) =>
     drag(
       event,
-      'Open join',
       [clip.start],
       [clip.id],
-      (delta) => (draft) => (delta > 0 ? openJoin(draft, clip.start, delta, nanoid) : undefined),
-      () =>
-        store
-          .getState()
-          .edit('Open join', (draft) => openJoin(draft, clip.start, Infinity, nanoid)),
+      (delta) => ['open-join', { time: clip.start, length: Math.max(0, delta) }],
+      () => store.getState().apply('open-join', { time: clip.start, length: null }),
     );
   const onKey = (event: KeyboardEvent) => {
     if (event.key === 'Enter') {
@@ -153,7 +126,7 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
     if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
       event.preventDefault();
       const by = frame() * (event.key === 'ArrowLeft' ? -1 : 1);
-      store.getState().edit('Move', (draft) => moveClips(draft, [clip.id], by), true);
+      store.getState().apply('move-things', { ids: [clip.id], by, lanes: null }, true);
     }
   };
   const dark = clip.muted || lane.off;

@@ -1,7 +1,6 @@
 'use client';
 import { Eye, EyeOff, Lock, LockOpen, Volume2, VolumeX } from 'lucide-react';
 import { useState } from 'react';
-import { changeLane, moveLane } from '@/core/edit/lanes';
 import type { Lane } from '@/core/project/model';
 import { isPictureLane } from '@/core/project/query';
 import { followDrag } from '../picture/drag';
@@ -13,7 +12,7 @@ import { ROW } from './geometry';
  */
 export function LaneHeader({ lane }: { lane: Lane }) {
   const store = useEditorStore();
-  const edit = useEditor((s) => s.edit);
+  const apply = useEditor((s) => s.apply);
   const select = useEditor((s) => s.select);
   const selected = useEditor((s) => s.selection?.kind === 'lane' && s.selection.id === lane.id);
   const inRange = useEditor((s) =>
@@ -44,15 +43,15 @@ export function LaneHeader({ lane }: { lane: Lane }) {
       (moved) => {
         setPlace(null);
         if (!moved) select({ kind: 'lane', id: lane.id });
-        else if (to !== from) edit('Move lane', (draft) => moveLane(draft, lane.id, to - from));
+        else if (to !== from) apply('move-lane', { laneId: lane.id, by: to - from });
       },
     );
   };
   const resize = (event: React.PointerEvent) => {
-    const drag = store.getState().drag('Lane height');
+    const drag = store.getState().drag();
     followDrag(event, (_dx, dy) => {
       const height = Math.min(4, Math.max(0.5, lane.height + dy / ROW[lane.kind]));
-      drag.to((draft) => changeLane(draft, lane.id, { height }));
+      drag.to('change-lane', { laneId: lane.id, change: { height } });
     });
   };
   const toggleRange = () => {
@@ -94,9 +93,7 @@ export function LaneHeader({ lane }: { lane: Lane }) {
         }
         aria-pressed={lane.solo}
         className={`numbers size-4 text-[11px] leading-4 ${lane.solo ? 'bg-caution text-sheet' : 'text-ink-2 opacity-60'}`}
-        onClick={() =>
-          edit('Solo lane', (draft) => changeLane(draft, lane.id, { solo: !lane.solo }))
-        }
+        onClick={() => apply('change-lane', { laneId: lane.id, change: { solo: !lane.solo } })}
       >
         S
       </button>
@@ -105,9 +102,7 @@ export function LaneHeader({ lane }: { lane: Lane }) {
         title={`${offLabel} ${lane.name}`}
         aria-pressed={lane.off}
         className={lane.off ? 'text-caution' : 'text-ink-2'}
-        onClick={() =>
-          edit(`${offLabel} lane`, (draft) => changeLane(draft, lane.id, { off: !lane.off }))
-        }
+        onClick={() => apply('change-lane', { laneId: lane.id, change: { off: !lane.off } })}
       >
         <Off size={13} aria-hidden />
       </button>
@@ -116,9 +111,7 @@ export function LaneHeader({ lane }: { lane: Lane }) {
         title={`${lane.locked ? 'Unlock' : 'Lock'} ${lane.name}`}
         aria-pressed={lane.locked}
         className={lane.locked ? 'text-caution' : 'text-ink-2 opacity-50'}
-        onClick={() =>
-          edit('Lock lane', (draft) => changeLane(draft, lane.id, { locked: !lane.locked }))
-        }
+        onClick={() => apply('change-lane', { laneId: lane.id, change: { locked: !lane.locked } })}
       >
         <Locked size={13} aria-hidden />
       </button>

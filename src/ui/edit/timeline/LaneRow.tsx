@@ -1,7 +1,6 @@
 'use client';
 import { memo, useMemo } from 'react';
 import { groupMembers } from '@/core/edit/groups';
-import { moveClips } from '@/core/edit/clips';
 import { removedAt } from '@/core/edit/ripple';
 import type { Lane } from '@/core/project/model';
 import { endRange, startRange } from '@/core/transition/crossing';
@@ -106,10 +105,9 @@ function Block({
     const ids = groupMembers(store.getState().project, first.group!);
     drag(
       event,
-      'Move group',
       [piece.start, piece.end],
       ids,
-      (delta) => (draft) => moveClips(draft, ids, delta),
+      (by) => ['move-things', { ids, by, lanes: null }],
       () => pressItem(store, first.id, keys),
     );
   };

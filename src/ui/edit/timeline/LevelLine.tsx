@@ -1,5 +1,4 @@
 'use client';
-import { moveLevelPoint, removeLevelPoint, setFades, setLevelPoint } from '@/core/edit/levels';
 import { envelopeAt } from '@/core/audio/envelope';
 import { clipEnd, sourceTime, timelineTime } from '@/core/project/clip-time';
 import type { Clip } from '@/core/project/model';
@@ -62,34 +61,37 @@ export function LevelLine({
     const box = (event.currentTarget as Element).getBoundingClientRect();
     const time = clip.start + toTime(event.clientX - box.left, scale);
     const dB = toLevel(event.clientY - box.top, height);
-    store
-      .getState()
-      .edit('Level point', (draft) =>
-        setLevelPoint(draft, clip.id, time, dB, toTime(REACH_PX, scale)),
-      );
+    store.getState().apply('set-level-point', {
+      clipId: clip.id,
+      time,
+      level: dB,
+      reach: toTime(REACH_PX, scale),
+    });
     event.stopPropagation();
   };
   const dragPoint = (index: number) => (event: React.PointerEvent) => {
-    const drag = store.getState().drag('Level point');
+    const drag = store.getState().drag();
     const point = clip.envelope[index]!;
     followDrag(event, (dx, dy) => {
       const time = timelineTime(clip, point[0]) + toTime(dx, scale);
       const dB = toLevel(toY(point[1], height) + dy, height);
-      drag.to((draft) => moveLevelPoint(draft, clip.id, index, time, dB));
+      drag.to('move-level-point', {
+        clipId: clip.id,
+        index,
+        time: Math.round(time),
+        level: dB,
+      });
     });
   };
   const dragFade = (side: 'in' | 'out') => (event: React.PointerEvent) => {
-    const drag = store.getState().drag('Fade');
+    const drag = store.getState().drag();
     followDrag(event, (dx) => {
       const by = toTime(side === 'in' ? dx : -dx, scale);
-      drag.to((draft) =>
-        setFades(
-          draft,
-          clip.id,
-          clip.fadeIn + (side === 'in' ? by : 0),
-          clip.fadeOut + (side === 'out' ? by : 0),
-        ),
-      );
+      drag.to('set-fades', {
+        clipId: clip.id,
+        fadeIn: clip.fadeIn + (side === 'in' ? by : 0),
+        fadeOut: clip.fadeOut + (side === 'out' ? by : 0),
+      });
     });
   };
   const show = selected || clip.envelope.length > 0 || clip.fadeIn > 0 || clip.fadeOut > 0;
@@ -127,9 +129,7 @@ export function LevelLine({
             onPointerDown={dragPoint(index)}
             onDoubleClick={(event) => {
               event.stopPropagation();
-              store
-                .getState()
-                .edit('Remove level point', (draft) => removeLevelPoint(draft, clip.id, index));
+              store.getState().apply('remove-level-point', { clipId: clip.id, index });
             }}
           />
         ))}

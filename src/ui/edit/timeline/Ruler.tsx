@@ -1,7 +1,6 @@
 'use client';
 import { formatClock } from '@/core/time/timecode';
 import { useEditor } from '../store';
-import { moveMarker } from '@/core/edit/markers';
 import { inSight, ROW, rulerStep, toPixels, toTime } from './geometry';
 import { useTimeDrag } from './use-time-drag';
 import { followDrag } from '../picture/drag';
@@ -58,10 +57,9 @@ export function Ruler({ from, to, onSeek }: Props) {
             onPointerDown={(e) =>
               drag(
                 e,
-                'Move marker',
                 [marker.time],
                 [marker.id],
-                (delta) => (draft) => moveMarker(draft, marker.id, marker.time + delta),
+                (delta) => ['move-marker', { id: marker.id, time: marker.time + delta }],
                 () => {
                   onSeek(marker.time);
                   select({ kind: 'marker', id: marker.id });

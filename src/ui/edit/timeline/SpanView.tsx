@@ -1,8 +1,6 @@
 'use client';
 import type { KeyboardEvent, PointerEvent } from 'react';
-import { moveClips } from '@/core/edit/clips';
-import { moveSpans, timeSpan, type SpanList } from '@/core/edit/spans';
-import { findClip } from '@/core/project/query';
+import { type SpanList } from '@/core/edit/spans';
 import { frameDuration, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import { useEditor, useEditorStore } from '../store';
 import { toPixels } from './geometry';
@@ -35,51 +33,38 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
     pressItem(store, id, { ctrl: !!event && (event.ctrlKey || event.metaKey), shift: false });
   const move = (event: PointerEvent) => {
     const chosen = selectedItems(store.getState());
-    if (chosen.length > 1 && chosen.includes(id)) {
-      const clips = chosen.filter((c) => findClip(store.getState().project, c));
-      const spans = chosen.filter((c) => !clips.includes(c));
+    if (chosen.length > 1 && chosen.includes(id))
       return drag(
         event,
-        'Move',
         [start, end],
         chosen,
-        (delta) => (draft) => {
-          moveClips(draft, clips, delta);
-          moveSpans(draft, spans, delta);
-        },
+        (by) => ['move-things', { ids: chosen, by, lanes: null }],
         () => select(event),
       );
-    }
     drag(
       event,
-      `Move ${label}`,
       [start, end],
       [id],
-      (delta) => (draft) =>
-        timeSpan(
-          draft,
-          id,
-          Math.max(0, start + delta),
-          Math.max(0, start + delta) + end - start,
-          least(),
-        ),
+      (delta) => {
+        const from = Math.max(0, start + delta);
+        return ['time-span', { id, start: from, end: from + end - start }];
+      },
       () => select(event),
     );
   };
   const resize = (side: 'start' | 'end') => (event: PointerEvent) =>
     drag(
       event,
-      `Time ${label}`,
       [side === 'start' ? start : end],
       [id],
-      (delta) => (draft) =>
-        timeSpan(
-          draft,
+      (delta) => [
+        'time-span',
+        {
           id,
-          side === 'start' ? start + delta : start,
-          side === 'end' ? end + delta : end,
-          least(),
-        ),
+          start: side === 'start' ? start + delta : start,
+          end: side === 'end' ? end + delta : end,
+        },
+      ],
       () => select(),
     );
   const onKey = (event: KeyboardEvent) => {
@@ -88,13 +73,7 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
     event.preventDefault();
     const by = least() * (event.key === 'ArrowLeft' ? -1 : 1);
     const from = Math.max(0, start + by);
-    store
-      .getState()
-      .edit(
-        `Move ${label}`,
-        (draft) => timeSpan(draft, id, from, from + end - start, least()),
-        true,
-      );
+    store.getState().apply('time-span', { id, start: from, end: from + end - start }, true);
   };
   return (
     <div

@@ -1,5 +1,4 @@
 'use client';
-import { setTransition } from '@/core/edit/transitions';
 import type { Clip, Transition } from '@/core/project/model';
 import type { Range } from '@/core/time/ranges';
 import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
@@ -30,17 +29,13 @@ export function TransitionView({
   // At a cut both sides grow together.
   const sides = range.start < clip.start && end === 'start' ? 2 : 1;
   const pull = (sign: 1 | -1) => (event: React.PointerEvent) => {
-    const { sources } = store.getState();
-    drag(
-      event,
-      'Transition',
-      [sign > 0 ? range.end : range.start],
-      [clip.id],
-      (delta) => (draft) => {
-        const duration = Math.max(2 * least(), range.end - range.start + sign * sides * delta);
-        setTransition(draft, sources, clip.id, end, { ...transition, duration }, least());
-      },
-    );
+    drag(event, [sign > 0 ? range.end : range.start], [clip.id], (delta) => {
+      const duration = Math.max(2 * least(), range.end - range.start + sign * sides * delta);
+      return [
+        'set-transition',
+        { clipId: clip.id, end, transition: { ...transition, duration: Math.round(duration) } },
+      ];
+    });
   };
   const length = ticksToSeconds(range.end - range.start).toFixed(2);
   return (

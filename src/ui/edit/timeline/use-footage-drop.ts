@@ -1,5 +1,4 @@
 'use client';
-import { nanoid } from 'nanoid';
 import { useState, type DragEvent } from 'react';
 import { tell } from '../../shell/notices-store';
 import { placeParts } from '../placing';
@@ -40,7 +39,7 @@ export function useFootageDrop() {
     setGhost(null);
     const ids = JSON.parse(event.dataTransfer.getData(FOOTAGE_DRAG)) as string[];
     const mode = event.shiftKey ? 'insert' : event.altKey ? 'overwrite' : 'free';
-    const done = placeParts(store, ids, timeOf(event), mode, laneId, nanoid);
+    const done = placeParts(store, ids, timeOf(event), mode, laneId);
     if (!done && mode === 'free')
       tell('Hold Shift while letting go to make room, or Alt to lay it over what is there.');
   };

@@ -1,6 +1,6 @@
 'use client';
 import type { PointerEvent } from 'react';
-import type { Edit } from '@/core/edit/apply';
+import type { EditCall } from '@/core/edit/registry';
 import { secondsToTicks, snapToFrame, type Ticks } from '@/core/time/ticks';
 import { followDrag } from '../picture/drag';
 import { useEditorStore } from '../store';
@@ -15,10 +15,9 @@ export function useTimeDrag() {
   const store = useEditorStore();
   return (
     event: PointerEvent,
-    label: string,
     edges: readonly Ticks[],
     ids: readonly string[],
-    edit: (delta: Ticks, pointer: globalThis.PointerEvent) => Edit,
+    edit: (delta: Ticks, pointer: globalThis.PointerEvent) => EditCall,
     onPress?: () => void,
   ) => {
     const base = store.getState();
@@ -35,14 +34,14 @@ export function useTimeDrag() {
         but,
       ).map((t) => snapToFrame(t, rate)),
     ];
-    const drag = base.drag(label);
+    const drag = base.drag();
     followDrag(
       event,
       (dx, _dy, pointer) => {
         const { pixelsPerSecond, snapping } = store.getState();
         const reach = snapping && !pointer.altKey ? toTime(REACH_PX, pixelsPerSecond) : -1;
         const delta = snapDelta(edges, toTime(dx, pixelsPerSecond), points, reach, rate);
-        drag.to(edit(delta, pointer));
+        drag.to(...edit(delta, pointer));
       },
       (moved) => {
         if (!moved) onPress?.();

@@ -1,7 +1,4 @@
 'use client';
-import { nanoid } from 'nanoid';
-import { liftClips } from '@/core/edit/clips';
-import { changeCanvas, changeLook } from '@/core/edit/settings';
 import type { PlaceOptions } from '@/core/edit/place';
 import type { Clip, Lane } from '@/core/project/model';
 import type { Remedy } from '@/core/scale/mismatch';
@@ -27,14 +24,7 @@ export function useFootageActions() {
   const place = (ids: readonly string[], mode: PlaceOptions['mode'] | 'end') => {
     const { playhead, project } = store.getState();
     const at = snapToFrame(playhead, project.canvas.frameRate);
-    return placeParts(
-      store,
-      ids,
-      mode === 'end' ? null : at,
-      mode === 'end' ? 'free' : mode,
-      null,
-      nanoid,
-    );
+    return placeParts(store, ids, mode === 'end' ? null : at, mode === 'end' ? 'free' : mode, null);
   };
   const usesOf = (id: string): { lane: Lane; clip: Clip }[] =>
     store
@@ -44,32 +34,24 @@ export function useFootageActions() {
       );
   const remove = async (view: FootageView) => {
     const clips = usesOf(view.id).map((u) => u.clip.id);
-    if (
-      clips.length &&
-      !store.getState().edit(`Lift ${view.name}`, (draft) => liftClips(draft, clips))
-    )
-      return;
+    if (clips.length && !store.getState().apply('lift-clips', { clipIds: clips })) return;
+    const lifted = store.getState().history.done.at(-1);
     if (!(await change(view.id, { deleted: true }))) return;
     tell(`“${view.name}” was taken out of Footage.`, {
       label: 'Undo',
       run: () => {
         void change(view.id, { deleted: false });
-        if (clips.length && store.getState().history.done.at(-1)?.label === `Lift ${view.name}`)
+        if (clips.length && store.getState().history.done.at(-1) === lifted)
           store.getState().undo();
       },
     });
   };
   const remedy = (view: FootageView, what: Remedy) => {
-    const { edit } = store.getState();
-    if (what.kind === 'look') edit('Fit or fill', (draft) => changeLook(draft, view.id, what.look));
+    const { apply } = store.getState();
+    if (what.kind === 'look') apply('change-look', { footageId: view.id, change: what.look });
     else if (what.kind === 'size')
-      edit('Project size', (draft) =>
-        changeCanvas(draft, { width: what.width, height: what.height }),
-      );
-    else
-      edit('Project frame rate', (draft) =>
-        changeCanvas(draft, { frameRate: { ...what.frameRate } }),
-      );
+      apply('change-canvas', { change: { width: what.width, height: what.height } });
+    else apply('change-canvas', { change: { frameRate: { ...what.frameRate } } });
   };
   return { change, place, usesOf, remove, remedy };
 }

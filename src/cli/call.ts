@@ -1,0 +1,18 @@
+import type { Values } from './arguments';
+
+/** A call of the command. */
+export interface Call {
+  readonly operands: readonly string[];
+  readonly values: Values;
+  readonly signal: AbortSignal;
+  readonly progress: (line: string) => void;
+}
+
+/** What a verb answers: one JSON value, and the lines a person reads instead. */
+export interface Answer {
+  readonly json: unknown;
+  readonly text: string;
+}
+
+/** What a word of the command does. */
+export type Verb = (call: Call) => Promise<Answer>;

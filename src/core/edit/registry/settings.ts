@@ -1,0 +1,54 @@
+import { Type } from '@sinclair/typebox';
+import { Canvas, FootageKey, FootageLook, PresenterPlacement } from '../../project/model';
+import { changeCanvas, changeKey, changeLook, changePresenter } from '../settings';
+import { args, defineEdit, Ids } from './kind';
+
+const footageId = Type.String();
+
+/** What a change of the picture is called, by what it changes. */
+const CANVAS = {
+  width: 'Picture size',
+  height: 'Picture size',
+  frameRate: 'Frame rate',
+  background: 'Background',
+} as const;
+
+/** The picture, the presenter, and how recordings are keyed and shown. */
+export const SETTING_EDITS = {
+  'change-canvas': defineEdit({
+    label: ({ change }) => CANVAS[Object.keys(change)[0] as keyof typeof CANVAS] ?? 'Picture',
+    args: args({ change: Type.Partial(Canvas) }),
+    run: (p, { change }) => changeCanvas(p, change),
+  }),
+  'change-presenter': defineEdit({
+    label: 'Presenter',
+    args: args({ change: Type.Partial(PresenterPlacement) }),
+    run: (p, { change }) => changePresenter(p, change),
+  }),
+  'change-key': defineEdit({
+    label: 'Chroma key',
+    args: args({
+      footageId,
+      change: Type.Partial(Type.Omit(FootageKey, ['footageId'])),
+    }),
+    run: (p, { footageId, change }) => changeKey(p, footageId, change),
+  }),
+  'copy-key': defineEdit({
+    label: 'Same key for all takes',
+    args: args({ from: footageId, to: Ids }),
+    run(p, { from, to }) {
+      const key = p.keys.find((k) => k.footageId === from);
+      if (!key) return;
+      const { footageId: _own, ...settings } = key;
+      for (const id of to) changeKey(p, id, { ...structuredClone(settings), on: true });
+    },
+  }),
+  'change-look': defineEdit({
+    label: 'Look of a recording',
+    args: args({
+      footageId,
+      change: Type.Partial(Type.Omit(FootageLook, ['footageId'])),
+    }),
+    run: (p, { footageId, change }) => changeLook(p, footageId, change),
+  }),
+} as const;

@@ -1,0 +1,154 @@
+import { Type } from '@sinclair/typebox';
+import { kindOf } from '../../callout/kinds';
+import { planFramings, PLAN_DEFAULTS } from '../../framing/planner';
+import { Callout, Framing, Layout, Marker, PointerSpan, type Project } from '../../project/model';
+import { findClip } from '../../project/query';
+import { nullable } from '../../schema/parts';
+import { moveClips } from '../clips';
+import { addMarker, changeMarker, moveMarker, removeMarker } from '../markers';
+import { replaceFramings } from '../settings';
+import {
+  addSpan,
+  changeSpan,
+  findSpan,
+  moveSpans,
+  removeSpan,
+  setLayout,
+  timeSpan,
+  type Span,
+  type SpanChange,
+  type SpanList,
+} from '../spans';
+import { args, By, defineEdit, Ids, Instant } from './kind';
+
+const id = Type.String();
+
+/** What a span is called in the middle of a sentence. */
+function nameOf(project: Project, id: string): string {
+  const found = findSpan(project, id);
+  switch (found?.list) {
+    case 'callouts':
+      return kindOf(found.span as Callout).name;
+    case 'framings':
+      return 'framing';
+    case 'layouts':
+      return 'layout';
+    case 'pointer':
+      return 'pointer look';
+    default:
+      return 'thing';
+  }
+}
+
+/** A change of some properties of a span; the schema of the whole document has the last word. */
+const changeOf = <L extends SpanList>() => Type.Unsafe<SpanChange<Span<L>>>({ type: 'object' });
+
+/** What stands beside the clips: framings, layouts, looks of the pointer, callouts, markers. */
+export const SPAN_EDITS = {
+  'add-callout': defineEdit({
+    label: ({ callout }) => `Add ${kindOf(callout).name}`,
+    args: args({ callout: Callout }),
+    run: (p, { callout }) => addSpan(p, 'callouts', callout),
+  }),
+  'change-callout': defineEdit({
+    label: ({ id }, p) => `Change ${nameOf(p, id)}`,
+    args: args({ id, change: changeOf<'callouts'>() }),
+    run: (p, { id, change }) => changeSpan(p, 'callouts', id, change),
+  }),
+  'add-framing': defineEdit({
+    label: 'Framing here',
+    args: args({ framing: Framing }),
+    run: (p, { framing }) => addSpan(p, 'framings', framing),
+  }),
+  'change-framing': defineEdit({
+    label: ({ change }) =>
+      'rect' in change
+        ? 'Move or size framing'
+        : 'pinned' in change
+          ? 'Pin framing'
+          : 'Framing ramp',
+    args: args({ id, change: changeOf<'framings'>() }),
+    run: (p, { id, change }) => changeSpan(p, 'framings', id, change),
+  }),
+  'plan-framings': defineEdit({
+    label: 'Plan framings',
+    args: args({
+      limit: nullable(
+        Type.Number({ minimum: 1, maximum: 20, description: 'Closest magnification.' }),
+      ),
+    }),
+    run(p, { limit }, { sources, newId }) {
+      const framings = planFramings(p, sources, newId, { ...PLAN_DEFAULTS, limit });
+      replaceFramings(p, framings);
+      return framings;
+    },
+  }),
+  'add-pointer-looks': defineEdit({
+    label: 'Pointer looks',
+    args: args({ span: PointerSpan }),
+    run: (p, { span }) => addSpan(p, 'pointer', span),
+  }),
+  'change-pointer-looks': defineEdit({
+    label: 'Pointer looks',
+    args: args({ id, change: changeOf<'pointer'>() }),
+    run: (p, { id, change }) => changeSpan(p, 'pointer', id, change),
+  }),
+  'set-layout': defineEdit({
+    label: 'Layout',
+    args: args({ start: Instant, end: Instant, layout: Layout }),
+    run: (p, { layout, ...range }, { newId }) => setLayout(p, range, layout, newId),
+  }),
+  'change-layout': defineEdit({
+    label: 'Layout',
+    args: args({ id, change: changeOf<'layouts'>() }),
+    run: (p, { id, change }) => changeSpan(p, 'layouts', id, change),
+  }),
+  'time-span': defineEdit({
+    label: ({ id }, p) => `Time of ${nameOf(p, id)}`,
+    args: args({ id, start: Instant, end: Instant }),
+    run: (p, { id, start, end }, { frame }) => timeSpan(p, id, start, end, frame),
+  }),
+  'move-things': defineEdit({
+    label: ({ ids }, p) =>
+      ids.length === 1 && findSpan(p, ids[0]!) ? `Move ${nameOf(p, ids[0]!)}` : 'Move',
+    args: args({
+      ids: { ...Ids, description: 'Ids of clips and of what stands beside them.' },
+      by: By,
+      lanes: nullable(Type.Object({ from: Type.String(), to: Type.String() })),
+    }),
+    run(p, { ids, by, lanes }) {
+      const clips = ids.filter((id) => findClip(p, id));
+      if (clips.length) moveClips(p, clips, by, lanes ?? undefined);
+      moveSpans(
+        p,
+        ids.filter((id) => findSpan(p, id)),
+        by,
+      );
+    },
+  }),
+  'remove-span': defineEdit({
+    label: ({ id }, p) => `Remove ${nameOf(p, id)}`,
+    args: args({ id }),
+    run: (p, { id }) => removeSpan(p, id),
+  }),
+  'add-marker': defineEdit({
+    label: 'Marker here',
+    args: args({ marker: Marker }),
+    run: (p, { marker }) => addMarker(p, marker),
+  }),
+  'change-marker': defineEdit({
+    label: 'Change marker',
+    args: args({ id, change: Type.Partial(Type.Pick(Marker, ['name', 'color'])) }),
+    run: (p, { id, change }) => changeMarker(p, id, change),
+  }),
+  'move-marker': defineEdit({
+    label: 'Move marker',
+    args: args({ id, time: Instant }),
+    run: (p, { id, time }) => moveMarker(p, id, time),
+  }),
+  'remove-marker': defineEdit({
+    label: 'Remove marker',
+    args: args({ id }),
+    run: (p, { id }) => removeMarker(p, id),
+  }),
+} as const;
