@@ -15,7 +15,7 @@ export interface History {
 export const EMPTY_HISTORY: History = { done: [], undone: [] };
 
 /** How far back undo goes. */
-const DEPTH = 500;
+export const HISTORY_DEPTH = 500;
 
 export interface Versioned {
   readonly project: Project;
@@ -36,7 +36,7 @@ export function doEdit(state: Versioned, label: string, edit: Edit, merge = fals
     ? { label, ...changeBetween(patchProject(state.project, last.inverse), project).change }
     : { label, ...change };
   const done = [...(joined ? state.history.done.slice(0, -1) : state.history.done), entry].slice(
-    -DEPTH,
+    -HISTORY_DEPTH,
   );
   return { project, history: { done, undone: [] } };
 }
