@@ -36,14 +36,22 @@ export function historyDelta(before: Versioned, after: Versioned): HistoryDelta 
   const from = lineOf(before.history);
   const to = lineOf(after.history);
   const first = to[0] === undefined ? -1 : from.indexOf(to[0]);
-  const drop = first < 0 ? before.history.done.length : first;
-  let keep = 0;
-  while (keep < to.length && drop + keep < from.length && from[drop + keep] === to[keep]) keep++;
-  const delta = { drop, keep, add: to.slice(keep), done: after.history.done.length };
+  // With nothing in common, all was undone and something else done, or all was forgotten.
+  const drops = first < 0 ? [0, before.history.done.length] : [first];
+  for (const drop of drops) {
+    let keep = 0;
+    while (keep < to.length && drop + keep < from.length && from[drop + keep] === to[keep]) keep++;
+    const delta = { drop, keep, add: to.slice(keep), done: after.history.done.length };
+    if (leadsTo(before, delta, after)) return delta;
+  }
+  return null;
+}
+
+function leadsTo(before: Versioned, delta: HistoryDelta, after: Versioned): boolean {
   try {
-    return same(applyHistoryDelta(before, delta).project, after.project) ? delta : null;
+    return same(applyHistoryDelta(before, delta).project, after.project);
   } catch (error) {
-    if (error instanceof PatchError) return null;
+    if (error instanceof PatchError) return false;
     throw error;
   }
 }
