@@ -163,6 +163,12 @@ export const CATALOGUE = {
     '/canvas/width',
     'must be even',
   ),
+  'save-unfit': entry(
+    422,
+    () =>
+      'The change does not fit the project as it is saved. Reload the page; what is here can be ' +
+      'saved as a copy first.',
+  ),
   'save-history': entry(
     422,
     (what: string) => `The project was not saved: its undo history ${what}.`,

@@ -40,6 +40,18 @@ export const LIMITS = {
     unit: 'items',
     what: 'values in a project that is saved, with its history',
   },
+  change: {
+    value: 1 * MB,
+    setting: 'VISTUM_MAX_CHANGE',
+    unit: 'bytes',
+    what: 'of a change to a project',
+  },
+  changeValues: {
+    value: 200_000,
+    setting: 'VISTUM_MAX_CHANGE_VALUES',
+    unit: 'items',
+    what: 'values in a change to a project',
+  },
   depth: {
     value: 32,
     setting: 'VISTUM_MAX_DEPTH',

@@ -101,7 +101,15 @@ async function insertProject(
   const { packed, summary, ...texts } = checked;
   await inTransaction(async (transaction) => {
     await projects.create(
-      { id, name: cleanName(name), revision: 1, deletedAt: null, ...texts, ...summary },
+      {
+        id,
+        name: cleanName(name),
+        revision: 1,
+        checkpoint: 1,
+        deletedAt: null,
+        ...texts,
+        ...summary,
+      },
       { transaction },
     );
     await keepRevision(id, 1, packed, transaction);

@@ -108,4 +108,16 @@ export const MIGRATIONS: readonly Migration[] = [
       ]);
     },
   },
+  {
+    name: '0005-changes',
+    up: async (db) => {
+      await addColumn(db, 'projects', 'checkpoint', 'INTEGER NOT NULL DEFAULT 0');
+      await run(db, [
+        'UPDATE projects SET checkpoint = revision WHERE checkpoint = 0',
+        `CREATE TABLE IF NOT EXISTS changes (projectId TEXT NOT NULL, revision INTEGER NOT NULL,
+         key TEXT NOT NULL, delta TEXT NOT NULL, savedAt INTEGER NOT NULL,
+         PRIMARY KEY (projectId, revision))`,
+      ]);
+    },
+  },
 ];

@@ -15,6 +15,8 @@ export interface ProjectRow extends Row<ProjectRow> {
   document: string;
   history: string;
   revision: number;
+  /** The revision that `document` and `history` are of; `changes` lead from it to the newest. */
+  checkpoint: number;
   /** What the list tells of the document; null when it could not be read. */
   width: CreationOptional<number | null>;
   height: CreationOptional<number | null>;
@@ -25,6 +27,18 @@ export interface ProjectRow extends Row<ProjectRow> {
   deletedAt: Date | null;
   createdAt: CreationOptional<Date>;
   updatedAt: CreationOptional<Date>;
+}
+
+/** What one save changed since the revision before it. */
+export interface ChangeRow extends Row<ChangeRow> {
+  projectId: string;
+  revision: number;
+  /** Names the save, so that one that is sent twice is known. */
+  key: string;
+  /** A `HistoryDelta` as JSON text. */
+  delta: string;
+  /** Milliseconds since 1970. */
+  savedAt: number;
 }
 
 /** A document as it was saved once, to come back to when the newest can't be read. */
@@ -150,6 +164,7 @@ export function defineModels(sequelize: Sequelize) {
         document: text(),
         history: text(),
         revision: { type: DataTypes.INTEGER, allowNull: false },
+        checkpoint: { type: DataTypes.INTEGER, allowNull: false },
         width: DataTypes.INTEGER,
         height: DataTypes.INTEGER,
         rateNum: DataTypes.INTEGER,
@@ -159,6 +174,17 @@ export function defineModels(sequelize: Sequelize) {
         ...dates(),
       },
       { tableName: 'projects' },
+    ),
+    changes: sequelize.define<ChangeRow>(
+      'change',
+      {
+        projectId: { type: DataTypes.STRING, primaryKey: true },
+        revision: { type: DataTypes.INTEGER, primaryKey: true },
+        key: text(),
+        delta: text(),
+        savedAt: { type: DataTypes.INTEGER, allowNull: false },
+      },
+      { tableName: 'changes', timestamps: false },
     ),
     revisions: sequelize.define<RevisionRow>(
       'revision',

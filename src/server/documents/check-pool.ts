@@ -57,10 +57,11 @@ export const checkStoredAside = async (
   document: string,
   history: string,
   footage: FactsById,
+  changes: readonly string[] = [],
 ): Promise<CheckedStored> =>
   document.length + history.length < SMALL
-    ? checkStored(document, history, footage)
-    : inThread({ kind: 'stored', document, history, footage });
+    ? checkStored(document, history, footage, changes)
+    : inThread({ kind: 'stored', document, history, footage, changes });
 
 /** Ends the threads, at the end of a command or a test. */
 export async function endChecks(): Promise<void> {

@@ -16,10 +16,12 @@ export type CheckTask =
       readonly document: string;
       readonly history: string;
       readonly footage: FactsById;
+      readonly changes: readonly string[];
     };
 
 export default function check(task: CheckTask): unknown {
-  if (task.kind === 'stored') return checkStored(task.document, task.history, task.footage);
+  if (task.kind === 'stored')
+    return checkStored(task.document, task.history, task.footage, task.changes);
   const checked = checkSave(task.bytes, task.bounds, task.footage);
   if ('packed' in checked) move(checked.packed.buffer as ArrayBuffer);
   return checked;

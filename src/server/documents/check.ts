@@ -1,7 +1,9 @@
 import { gzipSync, gunzipSync } from 'node:zlib';
 import { historyFits, readHistory } from '@/core/edit/check-history';
-import { EMPTY_HISTORY, type History } from '@/core/edit/history';
-import { PROJECT_VERSION } from '@/core/project/model';
+import { EMPTY_HISTORY, type History, type Versioned } from '@/core/edit/history';
+import { applyHistoryDelta, readHistoryDelta } from '@/core/edit/history-delta';
+import { PatchError } from '@/core/edit/patch';
+import { PROJECT_VERSION, type Project } from '@/core/project/model';
 import type { FootageFacts } from '@/core/project/sources';
 import { validateProject } from '@/core/project/validate';
 import type { Fault } from '@/core/schema/check';
@@ -39,7 +41,11 @@ export type CheckedSave = (Storable & { readonly revision: number }) | Refusal;
 /** What was found in the database for a project. */
 export type CheckedStored =
   | { readonly document: string; readonly history: string; readonly notes: readonly string[] }
-  | { readonly why: string };
+  | {
+      readonly why: string;
+      /** The state before the first change that can't be read, and how many were before it. */
+      readonly good: { readonly document: string; readonly changes: number } | null;
+    };
 
 const refusal = (found: Problem, faults: readonly Fault[] = []): Refusal => ({
   refused: found.plain(),
@@ -68,7 +74,8 @@ export function checkDocument(
   };
 }
 
-function boundedHistory({ done: all, undone }: History): string {
+/** A history as text; one that is out of all proportion loses its oldest part. */
+export function boundedHistory({ done: all, undone }: History): string {
   let done = all;
   let text = JSON.stringify({ done, undone });
   while (text.length > MOST_HISTORY && done.length) {
@@ -119,14 +126,57 @@ function parsed(text: string): { value: unknown } | null {
  * Checks what the database has of a project and brings it up to date. A history that can't be read
  * or does not fit is given up, and a note says so; a document that can't be read is told by the end
  * of a sentence.
+ *
+ * @param changes since the document was written whole, as texts
  */
-export function checkStored(document: string, history: string, footage: FactsById): CheckedStored {
+export function checkStored(
+  document: string,
+  history: string,
+  footage: FactsById,
+  changes: readonly string[] = [],
+): CheckedStored {
+  const whole = checkWhole(document, history, footage);
+  if (!changes.length || 'why' in whole) return whole;
+  const project = JSON.parse(whole.document) as Project;
+  let state: Versioned = { project, history: JSON.parse(whole.history) as History };
+  for (const [i, text] of changes.entries()) {
+    const next = changedBy(state, text, footage);
+    if (!next)
+      return {
+        why: 'a change that was saved is cut off or garbled',
+        good: { document: JSON.stringify(state.project), changes: i },
+      };
+    state = next;
+  }
+  return {
+    document: JSON.stringify(state.project),
+    history: JSON.stringify(state.history),
+    notes: whole.notes,
+  };
+}
+
+/** A state after a change of the database; null when that can't be read or does not fit. */
+function changedBy(state: Versioned, text: string, footage: FactsById): Versioned | null {
+  const delta = readHistoryDelta(parsed(text)?.value);
+  if (!delta) return null;
+  try {
+    const next = applyHistoryDelta(state, delta);
+    const checked = validateProject(next.project, { footage, pointers: {} });
+    return 'project' in checked ? { project: checked.project, history: next.history } : null;
+  } catch (error) {
+    if (error instanceof PatchError) return null;
+    throw error;
+  }
+}
+
+/** `checkStored` without changes. */
+function checkWhole(document: string, history: string, footage: FactsById): CheckedStored {
   const stored = parsed(document);
-  if (!stored) return { why: 'its document is cut off or garbled' };
+  if (!stored) return { why: 'its document is cut off or garbled', good: null };
   const checked = validateProject(stored.value, { footage, pointers: {} });
   if ('faults' in checked) {
     const [first] = checked.faults;
-    return { why: `${first!.path} of its document ${first!.message}` };
+    return { why: `${first!.path} of its document ${first!.message}`, good: null };
   }
   const { project } = checked;
   const version = (stored.value as { version?: unknown }).version;

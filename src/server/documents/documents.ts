@@ -7,6 +7,7 @@ import type { ProjectRow } from '../db/models';
 import { loadFacts } from '../footage/facts';
 import { dataFolder } from '../places';
 import { notFound, Problem, problem } from '../problem';
+import { changesSince, dropChanges } from './changes';
 import { checkDocument, unpack, type CheckedSave, type FactsById, type Storable } from './check';
 import { checkSaveAside, checkStoredAside } from './check-pool';
 import { keepRevision } from './revisions';
@@ -52,12 +53,34 @@ async function findWhole(id: string): Promise<ProjectRow> {
   return row ?? Promise.reject(notFound('project'));
 }
 
+type Good = GoodRevision & { readonly document: string };
+
+/** A project's stored state, checked, with what changed since it was written whole. */
+async function checkRow(row: ProjectRow, footage: FactsById) {
+  const since = await changesSince(row.id, row.checkpoint);
+  const checked = await checkStoredAside(
+    String(row.document),
+    String(row.history),
+    footage,
+    since.map(({ delta }) => delta),
+  );
+  // A change that is missing is like one that can't be read.
+  if ('document' in checked && row.checkpoint + since.length !== row.revision)
+    return { why: 'a change that was saved is missing', good: null };
+  return checked;
+}
+
 /** The newest revision that can still be read; null when there is none. */
-async function lastGood(
-  id: string,
-  footage: FactsById,
-): Promise<(GoodRevision & { readonly document: string }) | null> {
+async function lastGood(row: ProjectRow, footage: FactsById): Promise<Good | null> {
+  const { id } = row;
   const { revisions } = await database();
+  const checkedRow = await checkRow(row, footage);
+  if ('good' in checkedRow && checkedRow.good) {
+    const { document, changes } = checkedRow.good;
+    const [last] = (await changesSince(id, row.checkpoint)).slice(0, changes).slice(-1);
+    const savedAt = new Date(last?.savedAt ?? row.updatedAt).toISOString();
+    return { revision: row.checkpoint + changes, savedAt, document };
+  }
   const kept = await revisions.findAll({
     where: { projectId: id },
     attributes: ['revision', 'savedAt'],
@@ -78,9 +101,9 @@ async function lastGood(
 async function readStored(id: string): Promise<StoredProject> {
   const row = await findWhole(id);
   const footage = await loadFacts(id, { deleted: true });
-  const checked = await checkStoredAside(String(row.document), String(row.history), footage);
+  const checked = await checkRow(row, footage);
   if ('document' in checked) return { row, ...checked };
-  const good = await lastGood(id, footage);
+  const good = await lastGood(row, footage);
   if (!good) throw problem('project-lost', checked.why).with({ name: row.name });
   const { revision, savedAt } = good;
   throw problem('project-damaged', checked.why).with({
@@ -137,10 +160,17 @@ async function store(id: string, continues: number, { summary, ...found }: Stora
   return inTransaction(async (transaction) => {
     const revision = continues + 1;
     const [count] = await projects.update(
-      { document: found.document, history: found.history, revision, ...summary },
+      {
+        document: found.document,
+        history: found.history,
+        revision,
+        checkpoint: revision,
+        ...summary,
+      },
       { where: { id, revision: continues, deletedAt: null }, transaction },
     );
     if (!count) throw problem('save-stale');
+    await dropChanges(id, transaction);
     await keepRevision(id, revision, found.packed, transaction);
     return revision;
   });
@@ -187,9 +217,9 @@ export async function replaceProject(id: string, document: unknown): Promise<num
 export async function openLastGood(id: string, wanted: number): Promise<number> {
   const row = await findWhole(id);
   const footage = await loadFacts(id, { deleted: true });
-  const checked = await checkStoredAside(String(row.document), String(row.history), footage);
+  const checked = await checkRow(row, footage);
   if ('document' in checked) throw problem('not-damaged');
-  const good = await lastGood(id, footage);
+  const good = await lastGood(row, footage);
   if (good?.revision !== wanted) throw problem('revision-gone');
   await writeFile(
     join(dataFolder('damaged'), `${id}-${row.revision}-${Date.now()}.json`),

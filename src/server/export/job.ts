@@ -1,6 +1,7 @@
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { nanoid } from 'nanoid';
+import { migrate } from '@/core/project/migrations';
 import type { Project } from '@/core/project/model';
 import { database, inTransaction } from '../db/connection';
 import type { ExportRow, JobRow } from '../db/models';
@@ -81,6 +82,14 @@ export async function requestExport(
   });
 }
 
+/** The document of an export that was asked for, maybe by an earlier version of Vistum. */
+function documentOf(text: string): Project {
+  const found = migrate(JSON.parse(text));
+  if ('fault' in found) throw problem('save-unsound', found.fault.path, found.fault.message);
+  // It was whole and sound when it was asked for.
+  return found.value as Project;
+}
+
 const workFolder = (exportId: string): string => dataFolder('exports', exportId, 'work');
 
 /** Does a queued export, or goes on with one that was interrupted. */
@@ -91,7 +100,7 @@ export const exportWork: Work = {
     const row = await exports.findByPk(exportId);
     if (!row) return () => Promise.resolve();
     const settings = readSettings(row.settings);
-    const project = JSON.parse(row.document) as Project;
+    const project = documentOf(row.document);
     const task = await renderTask(row.projectId, project, settings, settings.frameRate);
     const target = exportPath({ id: exportId, settings });
     const result = await exportFile(task, settings, workFolder(exportId), target, {

@@ -170,6 +170,12 @@ export class RenameBody {
   @IsString() @MinLength(1) @MaxLength(100) name!: string;
 }
 
+/** A change to a project, all but the change itself, which `core` reads. */
+export class SaveChangeBody {
+  @IsInt() @Min(1) base!: number;
+  @Matches(/^[\w-]{10,40}$/) key!: string;
+}
+
 export class LastGoodBody {
   @IsInt() @Min(1) revision!: number;
 }

@@ -56,13 +56,16 @@ export function handle<C>(work: Work<C>): (request: Request, context: C) => Prom
 export const jsonText = (text: string): Response =>
   new Response(text, { headers: { 'content-type': 'application/json' } });
 
-/**
- * The JSON body as a checked instance of a class. Its size, depth and number of values are bounded
- * before anything is made of it.
- */
-export async function readBody<T extends object>(request: Request, type: new () => T): Promise<T> {
-  const bytes = await readBytes(request, limit('body'));
-  checkJsonBounds(bytes, { depth: limit('depth'), values: limit('bodyValues') });
+/** The JSON object of a request, within bounds. */
+export async function readJson(
+  request: Request,
+  bounds: { readonly bytes: number; readonly values: number } = {
+    bytes: limit('body'),
+    values: limit('bodyValues'),
+  },
+): Promise<Record<string, unknown>> {
+  const bytes = await readBytes(request, bounds.bytes);
+  checkJsonBounds(bytes, { depth: limit('depth'), values: bounds.values });
   let body: unknown;
   try {
     body = JSON.parse(Buffer.from(bytes).toString());
@@ -71,11 +74,23 @@ export async function readBody<T extends object>(request: Request, type: new () 
   }
   if (typeof body !== 'object' || body === null || Array.isArray(body))
     throw problem('not-an-object');
+  return body as Record<string, unknown>;
+}
+
+/** A value as a class of `bodies` describes it; what is wrong with it becomes a problem. */
+export async function checkBody<T extends object>(body: object, type: new () => T): Promise<T> {
   const instance = plainToInstance(type, body);
   const errors = await validate(instance, { whitelist: true, forbidNonWhitelisted: true });
   if (errors.length) throw problem('bad-body', firstMessage(errors[0]!).slice(0, 300));
   return instance;
 }
+
+/**
+ * The JSON body as a checked instance of a class. Its size, depth and number of values are bounded
+ * before anything is made of it.
+ */
+export const readBody = async <T extends object>(request: Request, type: new () => T): Promise<T> =>
+  checkBody(await readJson(request), type);
 
 function firstMessage(error: ValidationError): string {
   const own = Object.values(error.constraints ?? {})[0];

@@ -43,7 +43,7 @@ export async function purge(now = Date.now()): Promise<Purged> {
 
 async function purgeProjects(before: Date): Promise<number> {
   const db = await database();
-  const { projects, jobs, revisions } = db;
+  const { projects, jobs, revisions, changes } = db;
   const owned = ownedTables(db);
   const gone = await projects.findAll({
     where: { deletedAt: { [Op.lt]: before } },
@@ -65,6 +65,7 @@ async function purgeProjects(before: Date): Promise<number> {
       if (!still) return false;
       await jobs.destroy({ where, transaction });
       await revisions.destroy({ where, transaction });
+      await changes.destroy({ where, transaction });
       for (const { table } of owned) await table.destroy({ where, transaction });
       await projects.destroy({ where: { id }, transaction });
       return true;
@@ -80,7 +81,7 @@ async function purgeProjects(before: Date): Promise<number> {
  * Footage goes when neither its project's document, nor undo history, nor a kept revision names it.
  */
 async function purgeFootage(before: Date): Promise<number> {
-  const { projects, footage, revisions } = await database();
+  const { projects, footage, revisions, changes } = await database();
   const gone = await footage.findAll({
     where: { deletedAt: { [Op.lt]: before } },
     attributes: ['id', 'projectId'],
@@ -92,6 +93,7 @@ async function purgeFootage(before: Date): Promise<number> {
   for (const [projectId, ids] of byProject) {
     const project = await projects.findByPk(projectId);
     const texts = project ? [String(project.document), String(project.history)] : [];
+    for (const { delta } of await changes.findAll({ where: { projectId } })) texts.push(delta);
     for (const kept of await revisions.findAll({ where: { projectId } }))
       texts.push(unpack(kept.document) ?? '');
     for (const id of ids) {

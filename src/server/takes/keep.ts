@@ -6,7 +6,7 @@ import type { KeptTake } from '@/core/edit/take';
 import type { TakeEvent, TrackName } from '@/core/take/take';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
 import type { Role } from '@/core/project/sources';
-import { secondsToTicks, type Ticks } from '@/core/time/ticks';
+import { secondsToTicks } from '@/core/time/ticks';
 import { database } from '../db/connection';
 import type { TakeRow } from '../db/models';
 import { jsonOr } from '../db/stored';

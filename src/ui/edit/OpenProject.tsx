@@ -49,29 +49,25 @@ export function OpenProject({ id, children }: { id: string; children: ReactNode 
 }
 
 function InStep({ children }: { children: ReactNode }) {
-  const store = useEditorStore();
   useServerState();
   useGestures();
-  useEffect(() => startAutosave(store), [store]);
   return children;
 }
 
-/** Keeps footage, tracks and revision in step with the server. */
+/** Saves what is done, and keeps document, footage and tracks in step with the server. */
 function useServerState() {
   const store = useEditorStore();
   useEffect(() => {
+    const autosave = startAutosave(store);
     const pointers: Record<string, PointerTrack> = {};
     const loading = new Set<string>();
     const refresh = () =>
       store.setState({ sources: sourcesOf(store.getState().footage, { ...pointers }) });
     const { id } = store.getState();
-    return listen(
+    const silence = listen(
       id,
       ({ revision, name, footage, exports, jobs, takes }) => {
         const known = store.getState();
-        // While an answer is waited for, or never came, the newer revision may be this tab's own.
-        const own = known.save === 'saving' || known.save === 'failed';
-        const newer = revision > known.revision && !own;
         const changed = JSON.stringify(known.footage) !== JSON.stringify(footage);
         store.setState({
           name,
@@ -79,8 +75,8 @@ function useServerState() {
           jobs,
           takes,
           ...(changed ? { footage } : {}),
-          ...(newer ? { save: 'stale' as const } : {}),
         });
+        autosave.heardOf(revision);
         // A track that is being read takes the place of the one that is there.
         for (const job of jobs) if (job.type === 'track') loading.delete(job.subject);
         if (changed) refresh();
@@ -102,5 +98,9 @@ function useServerState() {
       },
       (connected) => store.setState({ connected }),
     );
+    return () => {
+      silence();
+      autosave.stop();
+    };
   }, [store]);
 }

@@ -46,8 +46,8 @@ export function SaveBanner() {
       {save === 'stale' ? (
         <>
           <span>
-            This project was changed in another tab or by a command. What you do here is no longer
-            saved.
+            What you did last was changed in another tab, or by a command, at the same time. What
+            you do here is no longer saved.
           </span>
           <Button onClick={keep}>Save a copy of this</Button>
           <Button look="primary" onClick={() => window.location.reload()}>

@@ -1,8 +1,10 @@
+import { nanoid } from 'nanoid';
 import type { StoreApi } from 'zustand';
-import type { History } from '@/core/edit/history';
-import { same } from '@/core/schema/same';
-import type { Project } from '@/core/project/model';
+import { EMPTY_HISTORY, type History, type Versioned } from '@/core/edit/history';
+import { historyDelta, type HistoryDelta } from '@/core/edit/history-delta';
 import { api, ApiError } from '../shell/api';
+import { tell } from '../shell/notices-store';
+import { bringTogether, readNewest, type Saved } from './catch-up';
 import type { EditorState, SaveState } from './store';
 
 const PAUSE_MS = 500;
@@ -13,14 +15,12 @@ let last: Promise<unknown> = Promise.resolve();
 /** Settles when no save is under way any more. */
 export const savesDone = (): Promise<unknown> => last;
 
-/** What becomes of a save that was not done: tried again, given up, or left for the next edit. */
-function stateAfter(error: unknown): SaveState {
-  if (!(error instanceof ApiError)) return 'failed';
-  if (error.status === 409) return 'stale';
-  return error.status >= 400 && error.status < 500 ? 'refused' : 'failed';
-}
+/** What becomes of a save that was not done: tried again, or left for the next edit. */
+const stateAfter = (error: unknown): SaveState =>
+  error instanceof ApiError && error.status >= 400 && error.status < 500 ? 'refused' : 'failed';
 
-const isTooLarge = (error: unknown): boolean => error instanceof ApiError && error.status === 413;
+const hasStatus = (error: unknown, ...all: number[]): boolean =>
+  error instanceof ApiError && all.includes(error.status);
 
 /** A history without the older half of its steps, and without those that were undone. */
 const newerHalf = ({ done }: History): History => ({
@@ -28,79 +28,146 @@ const newerHalf = ({ done }: History): History => ({
   undone: [],
 });
 
-/** Saves the project shortly after each change, one save at a time; the answer ends it. */
-export function startAutosave(store: StoreApi<EditorState>): () => void {
+/** A save that was sent; it is sent again as it is until it is answered. */
+interface Sent {
+  readonly key: string;
+  /** Null sends the whole. */
+  readonly delta: HistoryDelta | null;
+  readonly target: Versioned;
+}
+
+export interface Autosave {
+  /** Somebody saved a revision: what it changed is taken over if it is not this tab's own. */
+  readonly heardOf: (revision: number) => void;
+  readonly stop: () => void;
+}
+
+/**
+ * Saves the project shortly after each change, one save at a time, each as what was done since the
+ * one before. What others saved meanwhile is brought together with what was done here, unless both
+ * touched the same thing.
+ */
+export function startAutosave(store: StoreApi<EditorState>): Autosave {
   let timer: ReturnType<typeof setTimeout> | null = null;
   let saving = false;
-  /**
-   * What was sent since the last answer: the server may have saved any of it although its answer
-   * never came.
-   */
-  let unanswered: Project[] = [];
-
-  /** The revision that the server has, if it is one that was sent from here without an answer. */
-  const ownRevision = async (id: string, continues: number): Promise<number | null> => {
-    if (!unanswered.length) return null;
-    const stored = await api<{ revision: number; project: Project }>(`/api/projects/${id}`);
-    const ours =
-      stored.revision === continues + 1 && unanswered.some((sent) => same(stored.project, sent));
-    return ours ? stored.revision : null;
-  };
+  let saved: Saved = store.getState();
+  let sent: Sent | null = null;
+  let newest = saved.revision;
+  let stopped = false;
 
   const later = (ms: number) => {
     if (timer) clearTimeout(timer);
-    timer = setTimeout(() => void save(), ms);
+    if (!stopped) timer = setTimeout(() => void save(), ms);
+  };
+  const save = () => (last = saveNow());
+  const isSaved = ({ project, history }: Versioned) =>
+    project === saved.project && history === saved.history;
+
+  /** What is to be sent next: what waits for its answer, or what was done since. */
+  const nextSave = (): Sent => {
+    const { project, history } = store.getState();
+    const target = { project, history };
+    return (sent ??= { key: nanoid(), delta: historyDelta(saved, target), target });
   };
 
-  const save = () => (last = saveNow());
+  const send = ({ key, delta, target }: Sent) => {
+    const { id } = store.getState();
+    const { revision } = saved;
+    return delta
+      ? api<{ revision: number }>(`/api/projects/${id}/changes`, {
+          method: 'POST',
+          body: { base: revision, key, delta },
+        })
+      : api<{ revision: number }>(`/api/projects/${id}`, {
+          method: 'PUT',
+          body: { revision, ...target },
+        });
+  };
+
+  /** Takes over what is newest, with what was done here and is not saved yet. */
+  const takeNewest = async () => {
+    const found = await readNewest(store.getState().id, saved);
+    const mine = store.getState();
+    const together = bringTogether(saved, mine, found, mine.sources);
+    sent = null;
+    if (!together) return store.setState({ save: 'stale', saveFault: null });
+    const own = together.project !== found.project;
+    saved = found;
+    mine.adopt(together, found.revision, own ? 'waiting' : 'saved');
+    if (!own) return;
+    tell('What was changed in another tab was brought together with what you did here.');
+    later(PAUSE_MS);
+  };
+
+  const notSaved = async (error: unknown, what: Sent) => {
+    const { history } = store.getState();
+    if (hasStatus(error, 409)) return takeNewest();
+    if (what.delta && hasStatus(error, 413, 422)) {
+      // A change that is too large, or does not fit what the server has, travels whole.
+      sent = { ...what, delta: null };
+      return again();
+    }
+    if (hasStatus(error, 413) && history.done.length + history.undone.length > 0) {
+      // The work comes first: of the undo history the older half gives way.
+      sent = null;
+      store.setState({
+        history: what.target.history.done.length ? newerHalf(history) : EMPTY_HISTORY,
+      });
+      return again();
+    }
+    const save = stateAfter(error);
+    const changed = store.getState().project !== what.target.project;
+    // What was refused is not sent again; what was not answered is, as it was.
+    if (save === 'refused') sent = null;
+    store.setState({
+      save: save === 'refused' && changed ? 'waiting' : save,
+      saveFault: error instanceof Error ? error.message : String(error),
+    });
+    if (save === 'failed') later(RETRY_MS);
+    else if (changed) later(PAUSE_MS);
+  };
+
+  const again = () => {
+    store.setState({ save: 'waiting' });
+    later(0);
+  };
 
   const saveNow = async () => {
-    const { id, project, history, revision, save: state } = store.getState();
+    const { save: state } = store.getState();
     if (saving || state === 'stale' || state === 'saved' || state === 'refused') return;
     saving = true;
+    const what = nextSave();
     store.setState({ save: 'saving' });
     try {
-      const answer = await api<{ revision: number }>(`/api/projects/${id}`, {
-        method: 'PUT',
-        body: { revision, project, history },
-      });
-      unanswered = [];
-      const changed = store.getState().project !== project;
-      store.setState({
-        revision: answer.revision,
-        save: changed ? 'waiting' : 'saved',
-        saveFault: null,
-      });
+      const { revision } = await send(what);
+      saved = { ...what.target, revision };
+      sent = null;
+      const changed = !isSaved(store.getState());
+      store.setState({ revision, save: changed ? 'waiting' : 'saved', saveFault: null });
       if (changed) later(PAUSE_MS);
     } catch (error) {
-      const save = stateAfter(error);
-      if (save === 'stale') {
-        const own = await ownRevision(id, revision).catch(() => null);
-        unanswered = [];
-        if (own !== null) {
-          store.setState({ revision: own, save: 'waiting', saveFault: null });
-          return later(0);
-        }
-      } else if (save === 'failed') unanswered.push(project);
-      if (isTooLarge(error) && history.done.length + history.undone.length > 0) {
-        // The work comes first: of the undo history the older half gives way.
-        store.setState({ history: newerHalf(store.getState().history), save: 'waiting' });
-        return later(0);
-      }
-      const changed = store.getState().project !== project;
-      store.setState({
-        save: save === 'refused' && changed ? 'waiting' : save,
-        saveFault: error instanceof Error ? error.message : String(error),
+      await notSaved(error, what).catch((late: unknown) => {
+        store.setState({ save: 'failed', saveFault: late instanceof Error ? late.message : null });
+        later(RETRY_MS);
       });
-      if (save === 'failed') later(RETRY_MS);
-      else if (changed) later(PAUSE_MS);
     } finally {
       saving = false;
+      catchUp();
     }
   };
 
+  const catchUp = () => {
+    // A save under way, or one without an answer, will find out.
+    if (newest <= saved.revision || saving || sent) return;
+    if (store.getState().save === 'stale') return;
+    saving = true;
+    last = takeNewest()
+      .catch(() => undefined)
+      .finally(() => (saving = false));
+  };
+
   const unsubscribe = store.subscribe((now, before) => {
-    if (now.project !== before.project) later(PAUSE_MS);
+    if (now.project !== before.project && now.save !== 'saved') later(PAUSE_MS);
   });
   const warn = (event: BeforeUnloadEvent) => {
     if (store.getState().save === 'saved') return;
@@ -108,10 +175,17 @@ export function startAutosave(store: StoreApi<EditorState>): () => void {
     event.preventDefault();
   };
   window.addEventListener('beforeunload', warn);
-  return () => {
-    unsubscribe();
-    window.removeEventListener('beforeunload', warn);
-    if (timer) clearTimeout(timer);
-    void save();
+  return {
+    heardOf(revision) {
+      newest = Math.max(newest, revision);
+      catchUp();
+    },
+    stop() {
+      stopped = true;
+      unsubscribe();
+      window.removeEventListener('beforeunload', warn);
+      if (timer) clearTimeout(timer);
+      void save();
+    },
   };
 }

@@ -112,6 +112,8 @@ export interface EditorState extends Versioned {
   readonly endGesture: () => void;
   /** Begins a drag. */
   readonly drag: () => Drag;
+  /** Takes over a state that came from elsewhere, as it is saved or is to be. */
+  readonly adopt: (next: Versioned, revision: number, save: SaveState) => void;
   readonly undo: () => void;
   readonly redo: () => void;
   /** Goes to the state in which so many edits are done. */
@@ -230,6 +232,11 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
           tellFault(error);
           return null;
         }
+      },
+      adopt(next, revision, save) {
+        gesture = null;
+        take(next);
+        set({ history: next.history, revision, save, saveFault: null });
       },
       endGesture() {
         gesture = null;

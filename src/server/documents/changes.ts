@@ -1,0 +1,60 @@
+import { Op, type Transaction } from 'sequelize';
+import { database } from '../db/connection';
+
+/*
+ * What was changed since the document was last written whole: one row a save, small. The document
+ * in its row and the changes after it make the newest state.
+ */
+
+/** So many of the newest changes are kept for tabs that are behind. */
+const KEPT = 300;
+
+export interface StoredChange {
+  readonly revision: number;
+  /** The change as JSON text. */
+  readonly delta: string;
+  readonly savedAt: number;
+}
+
+/** The changes that lead from a revision on, in order. */
+export async function changesSince(projectId: string, revision: number): Promise<StoredChange[]> {
+  const { changes } = await database();
+  return changes.findAll({
+    where: { projectId, revision: { [Op.gt]: revision } },
+    attributes: ['revision', 'delta', 'savedAt'],
+    order: [['revision', 'ASC']],
+    raw: true,
+  });
+}
+
+/** Whether the change that made a revision was sent under a key. */
+export async function isChange(projectId: string, revision: number, key: string): Promise<boolean> {
+  const { changes } = await database();
+  return (await changes.count({ where: { projectId, revision, key } })) > 0;
+}
+
+/** Notes a change with what it belongs to, in one transaction. */
+export async function addChange(
+  change: { projectId: string; revision: number; key: string; delta: string },
+  transaction: Transaction,
+): Promise<void> {
+  const { changes } = await database();
+  await changes.create({ ...change, savedAt: Date.now() }, { transaction });
+}
+
+/** Lets go of changes that only tabs which are far behind would ask for. */
+export async function dropOldChanges(
+  projectId: string,
+  revision: number,
+  transaction: Transaction,
+): Promise<void> {
+  const { changes } = await database();
+  const where = { projectId, revision: { [Op.lte]: revision - KEPT } };
+  await changes.destroy({ where, transaction });
+}
+
+/** Lets go of all changes: a document that came whole does not follow from those before it. */
+export async function dropChanges(projectId: string, transaction: Transaction): Promise<void> {
+  const { changes } = await database();
+  await changes.destroy({ where: { projectId }, transaction });
+}

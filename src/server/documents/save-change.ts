@@ -1,0 +1,94 @@
+import { applyHistoryDelta, readHistoryDelta } from '@/core/edit/history-delta';
+import type { Versioned } from '@/core/edit/history';
+import { PatchError } from '@/core/edit/patch';
+import { validateProject } from '@/core/project/validate';
+import { inTransaction, database } from '../db/connection';
+import { loadFacts } from '../footage/facts';
+import { problem } from '../problem';
+import { addChange, changesSince, isChange, type StoredChange } from './changes';
+import { writeLater } from './checkpoint';
+import { findProject, openProject } from './documents';
+import { keepLive, liveState } from './live';
+import { summaryOf } from './summary';
+
+/** A change as it is sent. */
+export interface SentChange {
+  /** The revision that it was made for. */
+  readonly base: number;
+  /** Names this save: sent again, because its answer was lost, it is known. */
+  readonly key: string;
+  /** What was done, as `HistoryDelta` in `core` describes it. */
+  readonly delta: unknown;
+}
+
+async function stateAt(id: string, revision: number): Promise<Versioned> {
+  const live = liveState(id, revision);
+  if (live) return live;
+  const open = await openProject(id);
+  if (open.revision !== revision) throw problem('save-stale');
+  return { project: open.project, history: open.history };
+}
+
+/** The state that a change makes of the one that it was made for. */
+async function changed(id: string, before: Versioned, sent: unknown): Promise<Versioned> {
+  const delta = readHistoryDelta(sent);
+  if (!delta) throw problem('bad-body', 'delta is none that this Vistum reads');
+  let after: Versioned;
+  try {
+    after = applyHistoryDelta(before, delta);
+  } catch (error) {
+    if (error instanceof PatchError) throw problem('save-unfit');
+    throw error;
+  }
+  const footage = await loadFacts(id, { deleted: true });
+  const checked = validateProject(after.project, { footage, pointers: {} });
+  if ('project' in checked) return { project: checked.project, history: after.history };
+  const [first] = checked.faults;
+  throw problem('save-unsound', first!.path, first!.message).with({ faults: checked.faults });
+}
+
+/**
+ * Saves what was changed in a project since a revision. Costs what the change costs, not what the
+ * document does: it is not read, sent or written whole.
+ *
+ * @returns the new revision; the same again for a save that is sent twice
+ * @throws Problem 409 when another revision is the newest, 422 when the change does not fit or
+ * leads to a document that is not sound
+ */
+export async function saveChange(id: string, { base, key, delta }: SentChange): Promise<number> {
+  const row = await findProject(id);
+  const revision = base + 1;
+  if (row.revision !== base) {
+    if (await isChange(id, revision, key)) return revision;
+    throw problem('save-stale');
+  }
+  const after = await changed(id, await stateAt(id, base), delta);
+  const { projects } = await database();
+  await inTransaction(async (transaction) => {
+    const [count] = await projects.update(
+      { revision, ...summaryOf(after.project) },
+      { where: { id, revision: base, deletedAt: null }, transaction },
+    );
+    if (!count) throw problem('save-stale');
+    await addChange({ projectId: id, revision, key, delta: JSON.stringify(delta) }, transaction);
+  });
+  keepLive(id, revision, after);
+  writeLater(id);
+  return revision;
+}
+
+/**
+ * What was changed in a project since a revision, for a tab that is behind.
+ *
+ * @returns null for `deltas` when they are not kept any more, or never were steps
+ */
+export async function readChanges(
+  id: string,
+  since: number,
+): Promise<{ readonly revision: number; readonly deltas: readonly unknown[] | null }> {
+  const { revision } = await findProject(id);
+  const found: readonly StoredChange[] = await changesSince(id, since);
+  const whole =
+    since + found.length === revision && found.every((c, i) => c.revision === since + i + 1);
+  return { revision, deltas: whole ? found.map((c) => JSON.parse(c.delta) as unknown) : null };
+}
