@@ -4,14 +4,13 @@ import type { SourceFrame } from '@/compositor/source-frame';
 import { planFrame, type PlanView } from '@/core/frame/plan-frame';
 import { videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
 import { formatColor, yuvToRgb } from '@/core/key/color';
-import type { Project } from '@/core/project/model';
 import { isLaneOn, isPictureLane, lastStarted } from '@/core/project/query';
-import { NO_SOURCES, type Sources } from '@/core/project/sources';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
 import { browserRasterizer, loadKernels } from './browser-host';
 import { ClipReader } from './clip-reader';
+import { ProjectReceiver, type ProjectNews } from './project-link';
 
 /** Clips that begin this soon are opened while the one before still plays. */
 const LOOK_AHEAD = secondsToTicks(0.8);
@@ -49,8 +48,7 @@ export class PictureWorker {
   private heap!: KernelHeap;
   private compositor!: Compositor;
   private canvas!: OffscreenCanvas;
-  private project: Project | null = null;
-  private sources: Sources = NO_SOURCES;
+  private readonly known = new ProjectReceiver();
   private target: PlanarFrame | null = null;
   /** What is on screen. */
   private shown: Shown = { drawing: '', sources: [] };
@@ -64,9 +62,9 @@ export class PictureWorker {
     this.compositor = new Compositor(this.heap, await browserRasterizer(fontUrl));
   }
 
-  setProject(project: Project, sources: Sources): void {
-    this.project = project;
-    this.sources = sources;
+  /** Takes in what is new of the project. */
+  receive(news: ProjectNews): void {
+    this.known.receive(news);
   }
 
   /** Draws the picture at a time. */
@@ -77,7 +75,7 @@ export class PictureWorker {
     view: PlanView,
     playing: boolean,
   ): Promise<void> {
-    const { project, sources } = this;
+    const { project, sources } = this.known;
     if (!project) return;
     const plan = planFrame(project, sources, time, { width, height }, view);
     const videos = videoLayers(plan.layers);
@@ -174,8 +172,8 @@ export class PictureWorker {
   }
 
   private prepareNext(time: Ticks): void {
-    for (const lane of this.project!.lanes) {
-      if (!isLaneOn(this.project!, lane) || !isPictureLane(lane)) continue;
+    for (const lane of this.known.project!.lanes) {
+      if (!isLaneOn(this.known.project!, lane) || !isPictureLane(lane)) continue;
       const next = lane.clips[lastStarted(lane, time) + 1];
       if (next && next.start - time < LOOK_AHEAD && !this.readers.has(next.id))
         void this.reader(next.id, next.footageId)

@@ -3,6 +3,7 @@ import type { PlanView } from '@/core/frame/plan-frame';
 import type { Project } from '@/core/project/model';
 import { projectDuration } from '@/core/project/query';
 import type { Sources } from '@/core/project/sources';
+import { ProjectSender } from './project-link';
 import { frameAt, frameDuration, frameStart, secondsToTicks, type Ticks } from '@/core/time/ticks';
 import type { PictureWorker } from './picture-worker';
 import { SoundPlayer } from './sound-player';
@@ -43,6 +44,7 @@ export class Player {
   private lines = LINES;
   private loop = 0;
   private closed = false;
+  private readonly sender = new ProjectSender();
 
   constructor(
     canvas: HTMLCanvasElement,
@@ -60,10 +62,9 @@ export class Player {
   async setProject(project: Project, sources: Sources): Promise<void> {
     this.project = project;
     await this.ready;
-    await Promise.all([
-      this.remote.setProject(project, sources),
-      this.sound.setProject(project, sources),
-    ]);
+    const news = this.sender.news(project, sources);
+    if (!news) return;
+    await Promise.all([this.remote.receive(news), this.sound.receive(news)]);
     this.refresh();
   }
 

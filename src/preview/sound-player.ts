@@ -1,8 +1,7 @@
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import { SAMPLE_RATE } from '@/core/audio/mix';
-import type { Project } from '@/core/project/model';
-import type { Sources } from '@/core/project/sources';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
+import type { ProjectNews } from './project-link';
 import type { SoundWorker } from './sound-worker';
 
 const PIECE = SAMPLE_RATE / 2;
@@ -24,8 +23,9 @@ export class SoundPlayer {
   } | null = null;
   private runId = 0;
 
-  async setProject(project: Project, sources: Sources): Promise<void> {
-    await this.remote.setProject(project, sources);
+  /** Takes in what is new of the project. */
+  async receive(news: ProjectNews): Promise<void> {
+    await this.remote.receive(news);
   }
 
   /**

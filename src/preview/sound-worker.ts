@@ -10,8 +10,7 @@ import {
   type Stereo,
 } from '@/core/audio/mix';
 import { segmentReader, type ReadSound } from '@/core/audio/stretch';
-import type { Project } from '@/core/project/model';
-import { NO_SOURCES, type Sources } from '@/core/project/sources';
+import { ProjectReceiver, type ProjectNews } from './project-link';
 
 const MOST_READERS = 24;
 
@@ -81,16 +80,16 @@ function copyOverlap(piece: { at: number; sound: Stereo }, out: Stereo, from: nu
  * export.
  */
 export class SoundWorker {
-  private project: Project | null = null;
-  private sources: Sources = NO_SOURCES;
+  private readonly known = new ProjectReceiver();
   private segments: readonly SoundSegment[] = [];
   /** Readers of the segments that were heard, while the segment stays the same. */
   private readonly open = new Map<string, { key: string; read: ReadSound }>();
 
-  setProject(project: Project, sources: Sources): void {
-    this.project = project;
-    this.sources = sources;
-    this.segments = planSound(this.project, this.sources);
+  /** Takes in what is new of the project. */
+  receive(news: ProjectNews): void {
+    this.known.receive(news);
+    const { project, sources } = this.known;
+    this.segments = project ? planSound(project, sources) : [];
   }
 
   /** `length` samples of the mix from timeline sample `at` on, left and right. */
