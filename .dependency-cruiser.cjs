@@ -53,6 +53,19 @@ module.exports = {
       from: { path: '^demo/' },
       to: { path: '^src/', pathNot: '^src/(core|practice)/' },
     },
+    {
+      name: 'bench-measures-what-has-no-interface',
+      severity: 'error',
+      from: { path: '^bench/' },
+      to: { path: '^src/(ui|app|cli|capture|preview)/' },
+    },
+    {
+      name: 'nothing-of-src-needs-what-is-around-it',
+      severity: 'error',
+      comment: 'src is whole by itself: demo, bench, docs, scripts and tests use it',
+      from: { path: '^src/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^(demo|bench|docs|scripts|e2e)/' },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

@@ -18,7 +18,7 @@ export default tseslint.config(
   },
   ...tseslint.configs.recommended,
   {
-    files: ['src/**/*.{ts,tsx}', 'demo/**/*.ts', 'e2e/**/*.ts'],
+    files: ['src/**/*.{ts,tsx}', 'demo/**/*.ts', 'bench/**/*.ts', 'e2e/**/*.ts'],
     languageOptions: {
       parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname },
     },
@@ -28,7 +28,10 @@ export default tseslint.config(
         'error',
         { checksVoidReturn: { attributes: false, arguments: false } },
       ],
-      '@typescript-eslint/switch-exhaustiveness-check': 'off',
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: true },
+      ],
       '@typescript-eslint/consistent-type-imports': ['error', { disallowTypeAnnotations: false }],
       '@typescript-eslint/no-unused-vars': [
         'error',

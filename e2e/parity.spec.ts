@@ -18,7 +18,7 @@ import {
   ticksToSeconds,
 } from '../src/core/time/ticks';
 import { allocateFrame, frameBytes } from '../src/kernels/planar';
-import { ssim } from '../src/server/bench/ssim';
+import { ssim } from '../bench/ssim';
 import { FrameStream } from '../src/server/media/frame-stream';
 import { loadKernels, nodeRasterizer } from '../src/server/media/node-host';
 import { probeMedia } from '../src/server/media/probe';

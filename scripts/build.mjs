@@ -23,15 +23,7 @@ export async function buildAll() {
   if (!made) say('Kernels, worker and command are up to date');
   const web = await onceFor(
     'web',
-    [
-      'src',
-      'public',
-      'demo/project.ts',
-      'next.config.ts',
-      'postcss.config.mjs',
-      'package-lock.json',
-      'tsconfig.json',
-    ],
+    ['src', 'public', 'next.config.ts', 'postcss.config.mjs', 'package-lock.json', 'tsconfig.json'],
     () => {
       say('Building the web application (about half a minute)');
       run('npx', ['next', 'build'], { env: { NEXT_TELEMETRY_DISABLED: '1' } });

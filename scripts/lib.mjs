@@ -96,7 +96,6 @@ export const PARTS_FROM = [
   'src/compositor',
   'src/server',
   'src/cli',
-  'demo/project.ts',
   'scripts/bundle.mjs',
   'package-lock.json',
 ];

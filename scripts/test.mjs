@@ -18,7 +18,7 @@ await runTogether(
     ['npx', 'eslint', '.'],
     ['npx', 'tsc', '--noEmit'],
     ['npx', 'prettier', '--check', '--log-level', 'warn', '.'],
-    ['npx', 'depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'demo'],
+    ['npx', 'depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'demo', 'bench', 'e2e'],
     ['npx', 'knip'],
   ],
   { env: { NEXT_TELEMETRY_DISABLED: '1' } },

@@ -3,7 +3,7 @@ import { basename, resolve } from 'node:path';
 import { projectDuration } from '@/core/project/query';
 import { magnification } from '@/core/scale/sharpness';
 import { framesPerSecond, ticksToSeconds } from '@/core/time/ticks';
-import { seedDemo } from '@/server/demo';
+import { seedDemo } from '@/server/demo/seed';
 import { exportPath, findExportResult, renderTask, requestExport } from '@/server/export/job';
 import { renderStill } from '@/server/export/still';
 import { openProject, replaceProject } from '@/server/documents/documents';

@@ -1,7 +1,7 @@
 import { LAYOUT_KINDS, LAYOUTS } from '../layout/built-in';
 import { counter, emptyProject, SOURCES } from '../edit/fixture';
 import { placeFootage } from '../edit/place';
-import { validateProject } from './validate';
+import { validateChanged, validateProject } from './validate';
 
 const STEP = { title: '', narration: '', action: '', notes: '' };
 const sound = () => {
@@ -210,4 +210,40 @@ test.each<[string, (p: ReturnType<typeof sound>) => unknown, string]>([
   ['an id used twice', (p) => ((p.lanes[0]!.id = 'screen'), p), '/lanes/1/id'],
 ])('%s is refused with its place', (_name, break_, path) => {
   expect(faultsOf(break_(sound()))).toContain(path);
+});
+
+test('of a changed document what is new is checked, wherever it is, with its place in the whole', () => {
+  const before = sound();
+  const lane = (change: object) => {
+    const lanes = before.lanes.map((l, i) => (i === 1 ? { ...l, ...change } : l));
+    return { ...before, lanes };
+  };
+  const clips = before.lanes[1]!.clips;
+  const changes: [unknown, string | null][] = [
+    [before, null],
+    [lane({ gain: -3 }), null],
+    [lane({ gain: 99 }), '/lanes/1/gain'],
+    [lane({ clips: [{ ...clips[0]!, speed: 99 }, ...clips.slice(1)] }), '/lanes/1/clips/0/speed'],
+    [lane({ clips: [...clips, { ...clips[0]!, id: 'again' }] }), '/lanes/1/clips/1/start'],
+    [{ ...before, more: 1 }, '/'],
+    [{ ...before, canvas: { ...before.canvas, width: 7 } }, '/canvas/width'],
+    [{ ...before, markers: [{ id: 'm' }] }, '/markers/0'],
+    [
+      {
+        ...before,
+        lanes: Array.from({ length: 65 }, (_, i) => ({
+          ...before.lanes[0]!,
+          id: `l${i}`,
+          clips: [],
+        })),
+      },
+      '/lanes',
+    ],
+  ];
+  for (const [after, place] of changes) {
+    const checked = validateChanged(before, after as never, SOURCES);
+    const places = 'faults' in checked ? checked.faults.map((f) => f.path) : [];
+    if (place === null) expect(places).toEqual([]);
+    else expect(places).toContain(place);
+  }
 });

@@ -1,3 +1,4 @@
+import { assertNever } from '../assert-never';
 import { DEFAULT_MARKER_COLOR } from '../project/create';
 import { builtInOf, LAYOUTS } from '../layout/built-in';
 import type { Callout, Framing, LayoutSpan, Marker } from '../project/model';
@@ -71,7 +72,7 @@ export function liveData(
         break;
       case 'layout':
         if (layout) layout.end = when;
-        layout = { id: newId(), start: when, end, layout: LAYOUTS[event.kind] };
+        layout = { id: newId(), start: when, end, layout: structuredClone(LAYOUTS[event.kind]) };
         layouts.push(layout);
         break;
       case 'stroke':
@@ -88,6 +89,22 @@ export function liveData(
         });
         break;
       }
+      case 'pointer':
+      case 'down':
+      case 'up':
+      case 'wheel':
+      case 'key':
+      case 'shape':
+        // The pointer has a track of its own.
+        break;
+      case 'closer':
+      case 'whole':
+      case 'erase':
+      case 'clock':
+        // Read together with others of their kind.
+        break;
+      default:
+        assertNever(event);
     }
   }
   return {

@@ -1,3 +1,4 @@
+import { assertNever } from '../assert-never';
 import type { PointerEvent, PointerSample, PointerTrack } from '../telemetry/pointer-track';
 import type { TakeEvent } from './take';
 
@@ -38,6 +39,20 @@ export function pointerTrackOf(
         break;
       case 'join':
         if (t >= 0) found.push({ t, type: 'join' });
+        break;
+      case 'mark':
+      case 'layout':
+      case 'closer':
+      case 'whole':
+      case 'stroke':
+      case 'figure':
+      case 'words':
+      case 'erase':
+      case 'clock':
+        // Not the pointer's.
+        break;
+      default:
+        assertNever(event);
     }
   }
   if (!samples.length) return null;

@@ -138,31 +138,40 @@ export function checkStored(
   const whole = checkWhole(document, history, footage);
   if (!changes.length || 'why' in whole) return whole;
   const project = JSON.parse(whole.document) as Project;
-  let state: Versioned = { project, history: JSON.parse(whole.history) as History };
-  for (const [i, text] of changes.entries()) {
-    const next = changedBy(state, text, footage);
-    if (!next)
-      return {
-        why: 'a change that was saved is cut off or garbled',
-        good: { document: JSON.stringify(state.project), changes: i },
-      };
-    state = next;
+  const first: Versioned = { project, history: JSON.parse(whole.history) as History };
+  const sources = { footage, pointers: {} };
+  const isSound = (state: Versioned) => 'project' in validateProject(state.project, sources);
+  const last = changes.reduce<Versioned | null>(
+    (state, text) => state && changedBy(state, text),
+    first,
+  );
+  if (last && isSound(last))
+    return {
+      document: JSON.stringify(last.project),
+      history: JSON.stringify(last.history),
+      notes: whole.notes,
+    };
+  // One by one, to find how far they can be read.
+  let good = first;
+  let count = 0;
+  for (const text of changes) {
+    const next = changedBy(good, text);
+    if (!next || !isSound(next)) break;
+    good = next;
+    count++;
   }
   return {
-    document: JSON.stringify(state.project),
-    history: JSON.stringify(state.history),
-    notes: whole.notes,
+    why: 'a change that was saved is cut off or garbled',
+    good: { document: JSON.stringify(good.project), changes: count },
   };
 }
 
 /** A state after a change of the database; null when that can't be read or does not fit. */
-function changedBy(state: Versioned, text: string, footage: FactsById): Versioned | null {
+function changedBy(state: Versioned, text: string): Versioned | null {
   const delta = readHistoryDelta(parsed(text)?.value);
   if (!delta) return null;
   try {
-    const next = applyHistoryDelta(state, delta);
-    const checked = validateProject(next.project, { footage, pointers: {} });
-    return 'project' in checked ? { project: checked.project, history: next.history } : null;
+    return applyHistoryDelta(state, delta);
   } catch (error) {
     if (error instanceof PatchError) return null;
     throw error;

@@ -1,7 +1,7 @@
 import { applyHistoryDelta, readHistoryDelta } from '@/core/edit/history-delta';
 import type { Versioned } from '@/core/edit/history';
 import { PatchError } from '@/core/edit/patch';
-import { validateProject } from '@/core/project/validate';
+import { validateChanged } from '@/core/project/validate';
 import { inTransaction, database } from '../db/connection';
 import { loadFacts } from '../footage/facts';
 import { problem } from '../problem';
@@ -41,7 +41,7 @@ async function changed(id: string, before: Versioned, sent: unknown): Promise<Ve
     throw error;
   }
   const footage = await loadFacts(id, { deleted: true });
-  const checked = validateProject(after.project, { footage, pointers: {} });
+  const checked = validateChanged(before.project, after.project, { footage, pointers: {} });
   if ('project' in checked) return { project: checked.project, history: after.history };
   const [first] = checked.faults;
   throw problem('save-unsound', first!.path, first!.message).with({ faults: checked.faults });

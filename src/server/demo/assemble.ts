@@ -1,20 +1,15 @@
-import { LAYOUTS } from '../src/core/layout/built-in';
-import { addStep } from '../src/core/edit/outline';
-import { changeKey } from '../src/core/edit/settings';
-import { addSpan, setLayout } from '../src/core/edit/spans';
-import { placeFootage } from '../src/core/edit/place';
-import { planFramings } from '../src/core/framing/planner';
-import { newLook } from '../src/core/pointer/model';
-import { createProject } from '../src/core/project/create';
-import type { Project } from '../src/core/project/model';
-import { projectDuration } from '../src/core/project/query';
-import type { Sources } from '../src/core/project/sources';
-import {
-  rateFromNumber,
-  secondsToTicks,
-  snapToFrame,
-  ticksToSeconds,
-} from '../src/core/time/ticks';
+import { LAYOUTS } from '@/core/layout/built-in';
+import { addStep } from '@/core/edit/outline';
+import { changeKey } from '@/core/edit/settings';
+import { addSpan, setLayout } from '@/core/edit/spans';
+import { placeFootage } from '@/core/edit/place';
+import { planFramings } from '@/core/framing/planner';
+import { newLook } from '@/core/pointer/model';
+import { createProject } from '@/core/project/create';
+import type { Project } from '@/core/project/model';
+import { projectDuration } from '@/core/project/query';
+import type { Sources } from '@/core/project/sources';
+import { rateFromNumber, secondsToTicks, snapToFrame, ticksToSeconds } from '@/core/time/ticks';
 
 export const DEMO_NAME = 'Glaze firing';
 

@@ -2,16 +2,16 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { nanoid } from 'nanoid';
 import { rateFromNumber } from '@/core/time/ticks';
-import { assembleDemo, DEMO_FOOTAGE, DEMO_NAME, type Scenario } from '../../demo/project';
-import { database } from './db/connection';
-import { replaceProject } from './documents/documents';
-import { addFootage } from './footage/add';
-import { loadSources } from './footage/facts';
-import { attachTrack } from './footage/track';
-import { completeJob } from './jobs/complete';
-import { programRoot } from './places';
-import { newProject } from './projects';
-import { findWall } from './wall';
+import { assembleDemo, DEMO_FOOTAGE, DEMO_NAME, type Scenario } from './assemble';
+import { database } from '../db/connection';
+import { replaceProject } from '../documents/documents';
+import { addFootage } from '../footage/add';
+import { loadSources } from '../footage/facts';
+import { attachTrack } from '../footage/track';
+import { completeJob } from '../jobs/complete';
+import { programRoot } from '../places';
+import { newProject } from '../projects';
+import { findWall } from '../wall';
 
 const DEMO_ID = 'demo-glaze-firing';
 

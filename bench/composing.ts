@@ -2,8 +2,8 @@ import { Compositor } from '@/compositor/compositor';
 import { neededParts } from '@/core/frame/needed';
 import { planFrame } from '@/core/frame/plan-frame';
 import type { Ticks } from '@/core/time/ticks';
-import { FrameRenderer, type RenderTask } from '../export/render-frames';
-import { loadKernels, nodeRasterizer } from '../media/node-host';
+import { FrameRenderer, type RenderTask } from '@/server/export/render-frames';
+import { loadKernels, nodeRasterizer } from '@/server/media/node-host';
 import { costOf } from './measure';
 
 export interface ComposingTimes {

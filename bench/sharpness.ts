@@ -3,7 +3,7 @@ import { createCanvas, GlobalFonts, type SKRSContext2D } from '@napi-rs/canvas';
 import { Resampler } from '@/compositor/resampler';
 import { PICTURE_FONT } from '@/compositor/rasterizer';
 import type { Rect, Size } from '@/core/scale/rect';
-import { loadKernels, nodeRasterizer } from '../media/node-host';
+import { loadKernels, nodeRasterizer } from '@/server/media/node-host';
 import { table } from './measure';
 import { FULL_HD } from './scenes';
 import { acuity, ssim } from './ssim';

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Size } from '@/core/scale/rect';
 import { frameDuration } from '@/core/time/ticks';
-import type { RenderTask } from '../export/render-frames';
+import type { RenderTask } from '@/server/export/render-frames';
 import { timeComposing } from './composing';
 import { median, table } from './measure';
 import { FULL_HD, LAYERS, movingTask, RATE } from './scenes';

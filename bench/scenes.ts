@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { assembleDemo, DEMO_FOOTAGE, type Scenario } from '../../../demo/project';
+import { assembleDemo, DEMO_FOOTAGE, type Scenario } from '@/server/demo/assemble';
 import { changeKey, DEFAULT_KEY } from '@/core/edit/settings';
 import { placeFootage } from '@/core/edit/place';
 import { newLook } from '@/core/pointer/model';
@@ -11,10 +11,10 @@ import { parsePointerTrack } from '@/core/telemetry/parse';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { rateFromNumber, secondsToTicks, type FrameRate } from '@/core/time/ticks';
 import type { Size } from '@/core/scale/rect';
-import type { Original, RenderTask } from '../export/render-frames';
-import { runMedia } from '../media/process';
-import { probeMedia } from '../media/probe';
-import { wallOf } from '../wall';
+import type { Original, RenderTask } from '@/server/export/render-frames';
+import { runMedia } from '@/server/media/process';
+import { probeMedia } from '@/server/media/probe';
+import { wallOf } from '@/server/wall';
 
 const MEDIA = 'demo/media';
 /** Key frames as far apart as in the demo's recordings. */

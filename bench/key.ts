@@ -8,7 +8,7 @@ import { formatColor } from '@/core/key/color';
 import { estimateWall, type ChromaPicture, type WallEstimate } from '@/core/key/wall';
 import { DEFAULT_KEY } from '@/core/edit/settings';
 import { allocateFrame, frameBytes, planarSize } from '@/kernels/planar';
-import { loadKernels, nodeRasterizer } from '../media/node-host';
+import { loadKernels, nodeRasterizer } from '@/server/media/node-host';
 import { MADE, madeFrame } from './made-presenter';
 import { table } from './measure';
 

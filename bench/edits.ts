@@ -9,6 +9,7 @@ import { createClip, createProject } from '@/core/project/create';
 import type { Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
 import { validateProject } from '@/core/project/validate';
+import { benchSaving } from './saving';
 import { rateFromNumber } from '@/core/time/ticks';
 
 /*
@@ -136,3 +137,4 @@ export function benchEdits(): void {
 }
 
 benchEdits();
+await benchSaving(longProject);
