@@ -14,7 +14,7 @@ import type { Size } from '@/core/scale/rect';
 import type { Original, RenderTask } from '@/server/export/render-frames';
 import { runMedia } from '@/server/media/process';
 import { probeMedia } from '@/server/media/probe';
-import { wallOf } from '@/server/wall';
+import { wallOf } from '@/server/analyses/wall';
 
 const MEDIA = 'demo/media';
 /** Key frames as far apart as in the demo's recordings. */

@@ -189,6 +189,34 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   await saved(page);
 });
 
+test('two tabs that change different things take over from each other what was saved', async ({
+  page,
+  context,
+}) => {
+  const { address } = await openDemo(page);
+  const other = await context.newPage();
+  await openDemo(other, address);
+  for (const [tab, at] of [
+    [page, '15'],
+    [other, '25'],
+  ] as const) {
+    await tab.getByLabel('Timecode').fill(at);
+    await tab.getByLabel('Timecode').press('Enter');
+    await tab.keyboard.press('m');
+  }
+  for (const tab of [page, other]) {
+    await expect(tab.getByRole('button', { name: /^Marker: Marker/ })).toHaveCount(2);
+    await saved(tab);
+  }
+  await other.keyboard.press('Escape');
+  await other.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^Marker: Marker/ })).toHaveCount(1);
+  await saved(other);
+  await other.close();
+  await page.keyboard.press('Control+z');
+  await saved(page);
+});
+
 test('two tabs: the stale one says so and saves nothing', async ({ page, context }) => {
   const { address } = await openDemo(page);
   const other = await context.newPage();
@@ -237,7 +265,7 @@ test('the presenter moves to another corner, is keyed and shows its matte', asyn
   await page.getByRole('button', { name: 'Pick its colour' }).click();
   await page.getByTestId('picture').click({ position: { x: 40, y: 60 } });
   await expect(page.getByRole('button', { name: 'Pick its colour' })).toBeVisible();
-  const color = await page.getByRole('textbox', { name: 'Wall' }).inputValue();
+  const color = await page.getByRole('textbox', { name: 'Background colour' }).inputValue();
   const [r, g, b] = [1, 3, 5].map((i) => parseInt(color.slice(i, i + 2), 16)) as [
     number,
     number,

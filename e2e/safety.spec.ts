@@ -102,8 +102,9 @@ test('the levels of two clips are undone one after the other', async ({ page }) 
 test('a save that is refused says why, and the work can be taken along', async ({ page }) => {
   await openDemo(page);
   let refusals = 0;
-  await page.route('**/api/projects/*', (route) => {
-    if (route.request().method() !== 'PUT') return route.continue();
+  await page.route('**/api/projects/**', (route) => {
+    // What was changed is refused, and the whole then too.
+    if (!['PUT', 'POST'].includes(route.request().method())) return route.continue();
     refusals++;
     return route.fulfill({
       status: 422,
@@ -118,8 +119,8 @@ test('a save that is refused says why, and the work can be taken along', async (
   const download = page.waitForEvent('download');
   await banner.getByRole('button', { name: 'Save a copy of this' }).click();
   expect((await download).suggestedFilename()).toMatch(/\.json$/);
-  expect(refusals).toBe(1);
-  await page.unroute('**/api/projects/*');
+  expect(refusals).toBe(2);
+  await page.unroute('**/api/projects/**');
   await banner.getByRole('button', { name: 'Undo the last edit' }).click();
   await expect(banner).toHaveCount(0);
   await saved(page);

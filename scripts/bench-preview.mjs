@@ -3,6 +3,7 @@
 import { chromium } from '@playwright/test';
 import { build } from 'esbuild';
 import { CHROMIUM } from './chromium.mjs';
+import { run } from './lib.mjs';
 import { serve } from './serve.mjs';
 
 const DEMO = 'demo-glaze-firing';
@@ -23,6 +24,8 @@ export async function benchPreview() {
     write: false,
     logLevel: 'error',
   });
+  // On a fresh clone there is no demo yet.
+  run(process.execPath, ['scripts/vistum.mjs', 'demo']);
   const server = await serve(4198);
   const browser = await chromium.launch(CHROMIUM);
   try {

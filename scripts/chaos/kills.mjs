@@ -35,6 +35,15 @@ function numbersIn(path) {
   });
 }
 
+/** A background as one more step of the history; an old history is forgotten. */
+function painted({ project, history }, canvas) {
+  const count = history.done.length;
+  const steps = count < 300 ? { drop: 0, keep: count } : { drop: count, keep: 0 };
+  const forward = { canvas: { value: canvas } };
+  const inverse = { canvas: { value: project.canvas } };
+  return { ...steps, add: [{ label: 'Background', forward, inverse }], done: steps.keep + 1 };
+}
+
 /**
  * Saves again and again until told to stop; afterwards what was acknowledged last must be there, or
  * what was sent after it.
@@ -47,14 +56,33 @@ async function saving(world, projectId, going) {
   for (let n = open.revision + 1; going(); n++) {
     const background = color(n);
     sent.set(acknowledged + 1, background);
-    const project = { ...open.project, canvas: { ...open.project.canvas, background } };
-    const answer = await world.ask(`/api/projects/${projectId}`, {
-      method: 'PUT',
-      body: { revision: acknowledged, project, history: { done: [], undone: [] } },
-      seconds: 20,
-    });
-    if (answer?.ok) acknowledged = answer.json.revision;
-    else {
+    const canvas = { ...open.project.canvas, background };
+    // Mostly as what was changed, now and then whole, as a tab does.
+    const whole = n % 7 === 0;
+    const answer = whole
+      ? await world.ask(`/api/projects/${projectId}`, {
+          method: 'PUT',
+          body: {
+            revision: acknowledged,
+            project: { ...open.project, canvas },
+            history: { done: [], undone: [] },
+          },
+          seconds: 20,
+        })
+      : await world.ask(`/api/projects/${projectId}/changes`, {
+          method: 'POST',
+          body: {
+            base: acknowledged,
+            key: `chaos-${acknowledged}-${n}`,
+            delta: painted(open, canvas),
+          },
+          seconds: 20,
+        });
+    if (answer?.ok) {
+      acknowledged = answer.json.revision;
+      const done = whole ? [] : [...open.history.done, {}];
+      open = { ...open, project: { ...open.project, canvas }, history: { done, undone: [] } };
+    } else {
       // Like a tab that comes back: what is stored is where it goes on.
       const now = await until(() => world.ask(`/api/projects/${projectId}`));
       if (!now?.ok) return `the project can’t be opened: ${now?.text}`;

@@ -9,7 +9,7 @@ import { renderStill } from '@/server/export/still';
 import { openProject, replaceProject } from '@/server/documents/documents';
 import { addFootage } from '@/server/footage/add';
 import { factsOf, loadSources } from '@/server/footage/facts';
-import { attachTrack } from '@/server/footage/track';
+import { attachTrack } from '@/server/footage/attach-track';
 import { listFootage } from '@/server/footage/view';
 import { completeJob } from '@/server/jobs/complete';
 import { problem, systemProblem } from '@/server/problem';

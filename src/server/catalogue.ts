@@ -401,6 +401,7 @@ export const CATALOGUE = {
   'piece-misplaced': entry(400, () => 'The request does not say where the piece belongs.'),
 
   // Jobs and exports.
+  'analysis-not-ready': entry(409, () => 'That is not found out yet. Wait until it is done.'),
   'job-gone': entry(404, () => 'The job is no longer there.'),
   'job-ended': entry(422, (message: string) => message, 'Cancelled'),
   'job-too-slow': entry(

@@ -120,4 +120,27 @@ export const MIGRATIONS: readonly Migration[] = [
       ]);
     },
   },
+  {
+    name: '0006-analyses',
+    up: (db) =>
+      run(db, [
+        `CREATE TABLE IF NOT EXISTS analyses (id TEXT PRIMARY KEY, footageId TEXT NOT NULL,
+         projectId TEXT NOT NULL, kind TEXT NOT NULL, version INTEGER NOT NULL,
+         status TEXT NOT NULL, error TEXT, fingerprint TEXT, summary TEXT NOT NULL,
+         provenance TEXT, confidence REAL, createdAt DATETIME NOT NULL,
+         updatedAt DATETIME NOT NULL)`,
+        'CREATE INDEX IF NOT EXISTS analyses_footage ON analyses(footageId, kind)',
+        'CREATE INDEX IF NOT EXISTS analyses_project ON analyses(projectId)',
+        'CREATE INDEX IF NOT EXISTS analyses_content ON analyses(fingerprint)',
+        // Pointer tracks that are there, and those that wait to be read.
+        `INSERT OR IGNORE INTO analyses SELECT id || '-pointer', id, projectId, 'pointer', 1,
+         'ready', NULL, NULL, '{}', 'recorded', 1, createdAt, updatedAt FROM footage
+         WHERE hasPointer`,
+        `INSERT OR IGNORE INTO analyses SELECT id, subject, projectId, 'pointer', 1, 'waiting',
+         NULL, NULL, '{}', NULL, NULL, createdAt, updatedAt FROM jobs
+         WHERE type = 'track' AND status IN ('queued', 'running')`,
+        `UPDATE jobs SET subject = id WHERE type = 'track' AND status IN ('queued', 'running')`,
+        `UPDATE jobs SET type = 'analysis' WHERE type = 'track'`,
+      ]),
+  },
 ];

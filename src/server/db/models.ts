@@ -80,14 +80,37 @@ export interface FootageRow extends Row<FootageRow> {
   updatedAt: CreationOptional<Date>;
 }
 
-export type JobType = 'ingest' | 'export' | 'track';
+export type AnalysisStatus = 'waiting' | 'ready' | 'failed';
+
+/** What was found out about a recording, or is being found out. */
+export interface AnalysisRow extends Row<AnalysisRow> {
+  id: string;
+  footageId: string;
+  projectId: string;
+  kind: string;
+  /** Of the kind when it was made. */
+  version: number;
+  status: AnalysisStatus;
+  error: string | null;
+  /** Tells the recording's content; null where a result serves for this recording only. */
+  fingerprint: string | null;
+  /** JSON of a few numbers. */
+  summary: string;
+  provenance: 'recorded' | 'found' | 'corrected' | null;
+  /** 0 to 1. */
+  confidence: number | null;
+  createdAt: CreationOptional<Date>;
+  updatedAt: CreationOptional<Date>;
+}
+
+export type JobType = 'ingest' | 'export' | 'analysis';
 export type JobStatus = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
 
 export interface JobRow extends Row<JobRow> {
   id: string;
   type: JobType;
   projectId: string;
-  /** Id of the footage or export it works on. */
+  /** Id of the footage, export or analysis it works on. */
   subject: string;
   status: JobStatus;
   progress: number;
@@ -174,6 +197,24 @@ export function defineModels(sequelize: Sequelize) {
         ...dates(),
       },
       { tableName: 'projects' },
+    ),
+    analyses: sequelize.define<AnalysisRow>(
+      'analysis',
+      {
+        id: id(),
+        footageId: text(),
+        projectId: text(),
+        kind: text(),
+        version: { type: DataTypes.INTEGER, allowNull: false },
+        status: text(),
+        error: DataTypes.TEXT,
+        fingerprint: DataTypes.TEXT,
+        summary: text(),
+        provenance: DataTypes.STRING,
+        confidence: DataTypes.FLOAT,
+        ...dates(),
+      },
+      { tableName: 'analyses' },
     ),
     changes: sequelize.define<ChangeRow>(
       'change',

@@ -1,17 +1,18 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { nanoid } from 'nanoid';
+import type { WallEstimate } from '@/core/key/wall';
 import { rateFromNumber } from '@/core/time/ticks';
+import { readResult, requestAnalysis } from '../analyses/analyses';
 import { assembleDemo, DEMO_FOOTAGE, DEMO_NAME, type Scenario } from './assemble';
 import { database } from '../db/connection';
 import { replaceProject } from '../documents/documents';
 import { addFootage } from '../footage/add';
 import { loadSources } from '../footage/facts';
-import { attachTrack } from '../footage/track';
+import { attachTrack } from '../footage/attach-track';
 import { completeJob } from '../jobs/complete';
 import { programRoot } from '../places';
 import { newProject } from '../projects';
-import { findWall } from '../wall';
 
 const DEMO_ID = 'demo-glaze-firing';
 
@@ -39,18 +40,21 @@ export async function seedDemo(onProgress: (message: string) => void): Promise<s
       await attachTrack(footageId, await readFile(media(item.pointer), 'utf8'));
     ids.set(item.file, footageId);
   }
-  const wall = await findWall(ids.get('presenter-take-2.mp4')!);
+  const { id: wallId, jobId } = await requestAnalysis(ids.get('presenter-take-2.mp4')!, 'wall');
+  if (jobId) await completeJob(jobId, new AbortController().signal);
+  const wall = JSON.parse(String(await readResult(wallId))) as WallEstimate | null;
   await replaceProject(
     made,
     assembleDemo((file) => ids.get(file)!, await loadSources(made), scenario, wall, nanoid),
   );
-  const { footage, jobs, revisions, sequelize } = await database();
+  const { footage, jobs, revisions, analyses, sequelize } = await database();
   // Only a whole demo gets the demo's id, so that an interrupted seeding is done again.
   await sequelize.query('PRAGMA foreign_keys = OFF');
   await projects.update({ id: DEMO_ID }, { where: { id: made } });
   await footage.update({ projectId: DEMO_ID }, { where: { projectId: made } });
   await jobs.update({ projectId: DEMO_ID }, { where: { projectId: made } });
   await revisions.update({ projectId: DEMO_ID }, { where: { projectId: made } });
+  await analyses.update({ projectId: DEMO_ID }, { where: { projectId: made } });
   await sequelize.query('PRAGMA foreign_keys = ON');
   return DEMO_ID;
 }

@@ -81,19 +81,31 @@ async function lastGood(row: ProjectRow, footage: FactsById): Promise<Good | nul
     const savedAt = new Date(last?.savedAt ?? row.updatedAt).toISOString();
     return { revision: row.checkpoint + changes, savedAt, document };
   }
-  const kept = await revisions.findAll({
+  const all = await revisions.findAll({
     where: { projectId: id },
     attributes: ['revision', 'savedAt'],
     order: [['revision', 'DESC']],
     raw: true,
   });
-  for (const { revision, savedAt } of kept) {
-    const row = await revisions.findOne({ where: { projectId: id, revision } });
-    const text = row && unpack(row.document);
+  for (const { revision, savedAt } of all) {
+    const kept = await revisions.findOne({ where: { projectId: id, revision } });
+    const text = kept && unpack(kept.document);
     if (text === null) continue;
-    const checked = await checkStoredAside(text, JSON.stringify(EMPTY_HISTORY), footage);
-    if ('document' in checked)
-      return { revision, savedAt: new Date(savedAt).toISOString(), document: checked.document };
+    // From the copy of what was written whole last, the changes since lead on.
+    const newest = revision === row.checkpoint;
+    const since = newest ? await changesSince(id, revision) : [];
+    const history = newest ? String(row.history) : JSON.stringify(EMPTY_HISTORY);
+    const deltas = since.map(({ delta }) => delta);
+    const checked = await checkStoredAside(text, history, footage, deltas);
+    const good =
+      'document' in checked ? { document: checked.document, changes: since.length } : checked.good;
+    if (!good) continue;
+    const last = since[good.changes - 1]?.savedAt ?? savedAt;
+    return {
+      revision: revision + good.changes,
+      savedAt: new Date(last).toISOString(),
+      document: good.document,
+    };
   }
   return null;
 }

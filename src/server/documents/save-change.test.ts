@@ -147,6 +147,20 @@ test('a tab that is behind hears what was changed; where that is not kept, that 
   expect((await save(back, painted(back, '#333333'))).revision).toBe(5);
 });
 
+test('a document that is damaged takes nothing along that was changed since it was written whole', async () => {
+  let state: Versioned & { revision: number } = await openProject(id);
+  for (const color of ['#111111', '#222222']) state = await save(state, painted(state, color));
+  const { projects } = await database();
+  await projects.update({ document: '{"cut' }, { where: { id } });
+  forget();
+  await expect(openProject(id)).rejects.toMatchObject({
+    code: 'project-damaged',
+    details: { lastGood: { revision: 3 } },
+  });
+  await openLastGood(id, 3);
+  expect((await openProject(id)).project).toEqual(state.project);
+});
+
 test.each<[string, (revision: number) => Promise<unknown>]>([
   [
     'is cut off',

@@ -122,7 +122,7 @@ async function stampsOf(ids: readonly string[]): Promise<Map<string, string>> {
     `(SELECT COUNT(*) || '/' || COALESCE(MAX(updatedAt), '') FROM ${table} t WHERE t.projectId = p.id)`;
   const rows = await sequelize.query<{ id: string; stamp: string }>(
     `SELECT p.id, p.revision || ' ' || p.updatedAt || ' ' || ${of('footage')} || ' ' ||
-       ${of('jobs')} || ' ' || ${of('exports')} || ' ' || ${of('takes')} AS stamp
+       ${of('jobs')} || ' ' || ${of('exports')} || ' ' || ${of('takes')} || ' ' || ${of('analyses')} AS stamp
      FROM projects p WHERE p.id IN (:ids) AND p.deletedAt IS NULL`,
     { replacements: { ids }, type: QueryTypes.SELECT },
   );

@@ -1,6 +1,6 @@
 import { rename } from 'node:fs/promises';
 import { bodyToFile } from '../http/read-bytes';
-import { enqueue } from '../jobs/queue';
+import { requestAnalysis } from '../analyses/analyses';
 import { bytesInWords, limit } from '../limits';
 import { partOfFile } from '../media/whole-file';
 import { problem, Problem } from '../problem';
@@ -25,5 +25,6 @@ export async function receiveTrack(id: string, request: Request): Promise<{ jobI
   });
   if (!size) throw problem('no-file-sent');
   await rename(part, target);
-  return { jobId: await enqueue('track', row.projectId, id) };
+  const { jobId } = await requestAnalysis(row.id, 'pointer', { again: true });
+  return { jobId: jobId! };
 }

@@ -1,11 +1,10 @@
-import { readFile, writeFile } from 'node:fs/promises';
+import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { parsePointerTrack, PointerTrackError } from '@/core/telemetry/parse';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { scaleTrack } from '@/core/telemetry/sample';
 import type { Size } from '@/core/scale/rect';
 import { bytesInWords, limit } from '../limits';
-import { writeWhole } from '../media/whole-file';
 import { problem } from '../problem';
 import { footageFolder, trackPath } from './paths';
 import { findFootage, mediaFactsOf } from './view';
@@ -14,12 +13,6 @@ import { findFootage, mediaFactsOf } from './view';
 export async function readTrack(id: string, size: Size): Promise<PointerTrack> {
   const text = await readFile(trackPath(id), 'utf8');
   return scaleTrack(JSON.parse(text) as PointerTrack, size.width, size.height);
-}
-
-/** What came of attaching a track. */
-export interface Attached {
-  readonly notes: readonly string[];
-  readonly samples: number;
 }
 
 /**
@@ -41,7 +34,7 @@ export const trackUpload = (id: string): string => join(footageFolder(id), 'trac
  *
  * @throws Problem with a sentence when it is none
  */
-function readTrackText(text: string, size: Size) {
+export function readTrackText(text: string, size: Size) {
   if (text.length > limit('track')) throw problem('track-too-large', bytesInWords(limit('track')));
   try {
     return parsePointerTrack(text, size);
@@ -49,15 +42,4 @@ function readTrackText(text: string, size: Size) {
     if (error instanceof PointerTrackError) throw problem('track-unreadable', error.message);
     throw error;
   }
-}
-
-/**
- * Attaches a pointer track, here and now: for commands, and for tracks that Vistum made itself. One
- * that comes with a request is read by a job.
- */
-export async function attachTrack(id: string, text: string): Promise<Attached> {
-  const { track, notes } = readTrackText(text, await sizeForTrack(id));
-  await writeWhole(trackPath(id), (part) => writeFile(part, JSON.stringify(track)));
-  await (await findFootage(id)).update({ hasPointer: true });
-  return { notes, samples: track.samples.length };
 }

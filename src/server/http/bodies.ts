@@ -20,6 +20,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { BED_NAMES, type BedName } from '@/core/audio/bed';
+import { ANALYSIS_NAMES, type AnalysisName } from '../analyses';
 import { LAYOUT_KINDS, type LayoutKind } from '@/core/layout/built-in';
 import { ROLES, type Role } from '@/core/project/sources';
 import { TARGET_IDS, type TargetId } from '@/core/project/targets';
@@ -174,6 +175,10 @@ export class RenameBody {
 export class SaveChangeBody {
   @IsInt() @Min(1) base!: number;
   @Matches(/^[\w-]{10,40}$/) key!: string;
+}
+
+export class AnalysisBody {
+  @IsIn(ANALYSIS_NAMES) kind!: AnalysisName;
 }
 
 export class LastGoodBody {

@@ -1,8 +1,8 @@
 import { nanoid } from 'nanoid';
+import { analysisWork } from '../analyses/analyses';
 import type { JobRow, JobType } from '../db/models';
 import { exportWork } from '../export/job';
 import { ingestWork } from '../ingest/job';
-import { trackWork } from '../ingest/track-job';
 import { problem, problemFor } from '../problem';
 import { Interrupted } from '../processes/interrupted';
 import type { JobContext, Work } from './context';
@@ -12,7 +12,7 @@ import { claim, finish, heartbeat, LEASE_MS, MAX_ATTEMPTS, putBack, tryAgain } f
 const WORK: Readonly<Record<JobType, Work>> = {
   ingest: ingestWork,
   export: exportWork,
-  track: trackWork,
+  analysis: analysisWork,
 };
 
 const BEAT_MS = 1000;

@@ -27,7 +27,7 @@ const onError = (error: unknown) => log.error(error);
 const LOOPS: Readonly<Record<JobType, number>> = {
   ingest: Math.max(1, limit('jobs')),
   export: 2,
-  track: 2,
+  analysis: 2,
 };
 
 const RETRY_MS = 5000;

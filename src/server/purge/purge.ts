@@ -43,7 +43,7 @@ export async function purge(now = Date.now()): Promise<Purged> {
 
 async function purgeProjects(before: Date): Promise<number> {
   const db = await database();
-  const { projects, jobs, revisions, changes } = db;
+  const { projects, jobs, revisions, changes, analyses } = db;
   const owned = ownedTables(db);
   const gone = await projects.findAll({
     where: { deletedAt: { [Op.lt]: before } },
@@ -66,6 +66,7 @@ async function purgeProjects(before: Date): Promise<number> {
       await jobs.destroy({ where, transaction });
       await revisions.destroy({ where, transaction });
       await changes.destroy({ where, transaction });
+      await analyses.destroy({ where, transaction });
       for (const { table } of owned) await table.destroy({ where, transaction });
       await projects.destroy({ where: { id }, transaction });
       return true;
@@ -81,7 +82,7 @@ async function purgeProjects(before: Date): Promise<number> {
  * Footage goes when neither its project's document, nor undo history, nor a kept revision names it.
  */
 async function purgeFootage(before: Date): Promise<number> {
-  const { projects, footage, revisions, changes } = await database();
+  const { projects, footage, revisions, changes, analyses } = await database();
   const gone = await footage.findAll({
     where: { deletedAt: { [Op.lt]: before } },
     attributes: ['id', 'projectId'],
@@ -100,6 +101,7 @@ async function purgeFootage(before: Date): Promise<number> {
       if (texts.some((text) => text.includes(`"${id}"`))) continue;
       const removed = await footage.destroy({ where: { id, deletedAt: { [Op.lt]: before } } });
       if (!removed) continue;
+      await analyses.destroy({ where: { footageId: id } });
       await removeFolder('footage', id);
       count++;
     }

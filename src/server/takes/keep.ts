@@ -12,7 +12,7 @@ import type { TakeRow } from '../db/models';
 import { jsonOr } from '../db/stored';
 import { addFootage } from '../footage/add';
 import { originalPath } from '../footage/paths';
-import { attachTrack } from '../footage/track';
+import { attachTrack } from '../footage/attach-track';
 import { findFootage, mediaFactsOf } from '../footage/view';
 import { newId } from '../ids';
 import { probeMedia } from '../media/probe';

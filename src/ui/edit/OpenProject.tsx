@@ -66,7 +66,7 @@ function useServerState() {
     const { id } = store.getState();
     const silence = listen(
       id,
-      ({ revision, name, footage, exports, jobs, takes }) => {
+      ({ revision, name, footage, exports, jobs, takes, analyses }) => {
         const known = store.getState();
         const changed = JSON.stringify(known.footage) !== JSON.stringify(footage);
         store.setState({
@@ -74,16 +74,21 @@ function useServerState() {
           exports,
           jobs,
           takes,
+          analyses,
           ...(changed ? { footage } : {}),
         });
         autosave.heardOf(revision);
         // A track that is being read takes the place of the one that is there.
-        for (const job of jobs) if (job.type === 'track') loading.delete(job.subject);
+        const reading = new Set(
+          analyses.flatMap((a) =>
+            a.kind === 'pointer' && a.status === 'waiting' ? [a.footageId] : [],
+          ),
+        );
+        for (const footageId of reading) loading.delete(footageId);
         if (changed) refresh();
         for (const view of footage) {
-          const reading = jobs.some((job) => job.type === 'track' && job.subject === view.id);
           if (!view.hasPointer || !view.facts || view.status !== 'ready') continue;
-          if (reading || loading.has(view.id)) continue;
+          if (reading.has(view.id) || loading.has(view.id)) continue;
           loading.add(view.id);
           void api<PointerTrack>(`/api/footage/${view.id}/pointer`)
             .then((track) => {

@@ -71,6 +71,7 @@ export interface EditorState extends Versioned {
   readonly jobs: ServerState['jobs'];
   readonly exports: ServerState['exports'];
   readonly takes: ServerState['takes'];
+  readonly analyses: ServerState['analyses'];
   readonly sources: Sources;
   readonly selection: Selection;
   /** Clips and spans that are selected with it. */
@@ -201,6 +202,7 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
       jobs: [],
       exports: [],
       takes: [],
+      analyses: [],
       sources: NO_SOURCES,
       selection: null,
       also: [],

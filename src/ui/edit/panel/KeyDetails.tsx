@@ -1,4 +1,5 @@
 'use client';
+import { useCallback } from 'react';
 import { Pipette, WandSparkles } from 'lucide-react';
 import { DEFAULT_KEY } from '@/core/edit/settings';
 import type { WallEstimate } from '@/core/key/wall';
@@ -6,11 +7,11 @@ import { FootageKey } from '@/core/project/model';
 import { Button } from '../../parts/Button';
 import { CheckField, ColorField } from '../../parts/fields';
 import { SettingFields } from '../../parts/setting-fields';
-import { api } from '../../shell/api';
 import { tellFault } from '../../shell/notices-store';
 import { useEditor, useEditorStore } from '../store';
 import { Heading } from './Heading';
 import { KeyEdgeFields } from './KeyEdgeFields';
+import { useAnalysis } from './use-analysis';
 
 /** The chroma key of a recording. */
 export function KeyDetails({ footageId }: { footageId: string }) {
@@ -36,35 +37,38 @@ export function KeyDetails({ footageId }: { footageId: string }) {
   const others = takes.split(' ').filter((id) => id && id !== footageId);
   const change = (what: Partial<Omit<typeof key, 'footageId'>>) =>
     apply('change-key', { footageId, change: what }, true);
-  const find = async () => {
-    try {
-      const { wall } = await api<{ wall: WallEstimate | null }>(`/api/footage/${footageId}/wall`, {
-        method: 'POST',
-      });
+  const onWall = useCallback(
+    (wall: WallEstimate | null) => {
       if (wall) apply('change-key', { footageId, change: { ...wall, on: true } });
       else
         tellFault(
-          'No even wall was found along the border of the recording. Pick its colour by hand.',
+          'No even background was found along the border of the recording. Pick its colour by hand.',
         );
-    } catch (error) {
-      tellFault(error);
-    }
-  };
+    },
+    [apply, footageId],
+  );
+  const wall = useAnalysis<WallEstimate | null>(footageId, 'wall', onWall);
   const toggle = (on: boolean) => {
-    if (on && !store.getState().project.keys.some((k) => k.footageId === footageId)) void find();
+    if (on && !store.getState().project.keys.some((k) => k.footageId === footageId)) wall.ask();
     else change({ on });
   };
   return (
     <section aria-label="Chroma key" className="mt-2 grid gap-2 border-t border-line pt-3">
       <Heading title="Chroma key" />
       <p className="text-xs text-ink-2">For {name}; each recording has its own.</p>
-      <CheckField label="Take the wall out" value={key.on} onChange={toggle} />
+      <CheckField label="Key out the background" value={key.on} onChange={toggle} />
       {key.on && (
         <>
           <div className="flex flex-wrap gap-2">
-            <Button onClick={() => void find()}>
-              <WandSparkles size={14} aria-hidden /> Find the wall
-            </Button>
+            {wall.progress === null ? (
+              <Button onClick={wall.ask}>
+                <WandSparkles size={14} aria-hidden /> Find the background
+              </Button>
+            ) : (
+              <Button onClick={wall.cancel}>
+                Stop looking ({Math.round(wall.progress * 100)} %)
+              </Button>
+            )}
             <Button
               aria-pressed={picking}
               onClick={() =>
@@ -75,7 +79,8 @@ export function KeyDetails({ footageId }: { footageId: string }) {
                 )
               }
             >
-              <Pipette size={14} aria-hidden /> {picking ? 'Press the wall…' : 'Pick its colour'}
+              <Pipette size={14} aria-hidden />{' '}
+              {picking ? 'Press the background…' : 'Pick its colour'}
             </Button>
             <Button
               aria-pressed={view.presenter === 'matte'}
@@ -90,7 +95,7 @@ export function KeyDetails({ footageId }: { footageId: string }) {
             </Button>
           </div>
           <ColorField
-            label="Wall"
+            label="Background colour"
             value={key.color}
             onChange={(color) => change({ color, wall: null })}
           />
@@ -102,7 +107,7 @@ export function KeyDetails({ footageId }: { footageId: string }) {
           />
           <KeyEdgeFields edge={key} footageId={footageId} onChange={change} />
           <CheckField
-            label="Fill behind"
+            label="Background"
             value={placement.backdrop !== null}
             onChange={(on) =>
               apply('change-presenter', { change: { backdrop: on ? '#e3eef2' : null } })
@@ -110,7 +115,7 @@ export function KeyDetails({ footageId }: { footageId: string }) {
           />
           {placement.backdrop && (
             <ColorField
-              label="Fill colour"
+              label="Background fill"
               value={placement.backdrop}
               onChange={(backdrop) => apply('change-presenter', { change: { backdrop } }, true)}
             />

@@ -26,7 +26,7 @@ export function Picture({
       : s.view.presenter === 'matte'
         ? 'Matte: white stays, black goes'
         : s.view.presenter
-          ? 'Press the wall to pick its colour'
+          ? 'Press the background to pick its colour'
           : null,
   );
   const surround = useRef<HTMLDivElement>(null);

@@ -1,0 +1,45 @@
+import type { FootageRow } from '../db/models';
+import type { MediaFacts } from '../media/probe';
+import type { JobContext } from '../jobs/context';
+
+/** What an analysis is made of. */
+export interface AnalysisInput {
+  readonly footage: FootageRow;
+  readonly facts: MediaFacts;
+  /** The recording itself. */
+  readonly path: string;
+  /** Where the result is to be written, as one whole file. */
+  readonly target: string;
+}
+
+/** Where a result comes from: recorded with the footage, found in it, or mended by hand. */
+export type Provenance = 'recorded' | 'found' | 'corrected';
+
+/** What came of an analysis, beside the file with its result. */
+export interface Analysed {
+  /** A few numbers for lists; small. */
+  readonly summary: Readonly<Record<string, unknown>>;
+  readonly provenance: Provenance;
+  /** How sure it is, 0 to 1. */
+  readonly confidence: number;
+  /** Sentences on what was mended or is odd. */
+  readonly notes: readonly string[];
+}
+
+/**
+ * Something that is found out about a recording by computing. The mathematics is in `core`; what is
+ * here reads the recording and writes the result.
+ */
+export interface AnalysisKind {
+  /** Rises when the result changes for the same recording: older ones are made anew when asked for. */
+  readonly version: number;
+  /** What the recording has to have. */
+  readonly needs: 'picture' | 'sound';
+  /** Whether the same recording always gives the same, so that a result can serve for its copies. */
+  readonly repeatable: boolean;
+  /** The most that it may take, in seconds. */
+  readonly seconds: () => number;
+  readonly run: (input: AnalysisInput, context: JobContext) => Promise<Analysed>;
+  /** Clears up what a failed or cancelled one leaves behind in the footage's folder. */
+  readonly clear?: (footageId: string) => Promise<void>;
+}
