@@ -1,5 +1,5 @@
-import { copyFile, link, readFile, rename, rm } from 'node:fs/promises';
-import { join } from 'node:path';
+import { copyFile, link, readdir, readFile, rename, rm } from 'node:fs/promises';
+import { basename, dirname, join } from 'node:path';
 import { nanoid } from 'nanoid';
 import type { Transaction } from 'sequelize';
 import { database, inTransaction } from '../db/connection';
@@ -212,6 +212,14 @@ async function analyse(
   return { found, mark };
 }
 
+/** Removes what attempts that were not brought to their end began to write. */
+async function removeParts(target: string): Promise<void> {
+  const names = await readdir(dirname(target)).catch(() => []);
+  for (const name of names)
+    if (name.startsWith(`${basename(target)}.`) && name.endsWith('.part'))
+      await rm(join(dirname(target), name), { force: true });
+}
+
 /** Does an analysis that was asked for. */
 export const analysisWork: Work = {
   // Each kind has limits of its own for what it starts.
@@ -254,6 +262,8 @@ export const analysisWork: Work = {
   async clear(id) {
     const { analyses } = await database();
     const row = await analyses.findByPk(id);
-    if (row) await analysisKind(row.kind as AnalysisName).clear?.(row.footageId);
+    if (!row) return;
+    await analysisKind(row.kind as AnalysisName).clear?.(row.footageId);
+    await removeParts(resultPath(row));
   },
 };

@@ -72,7 +72,9 @@ export async function runJob(
       work.run(job.subject, { signal: abort.signal, report, attempt }),
     );
     abort.signal.throwIfAborted();
-    await finish(job.id, owner, 'done', 'Done', outcome);
+    // Cancelled in its last moment: what it made is of no use to anybody.
+    const mine = await finish(job.id, owner, 'done', 'Done', outcome);
+    if (!mine) await clearIfCancelled(job, work);
   } catch (error) {
     await endBadly(job, owner, work, end, error);
   } finally {
