@@ -1,3 +1,4 @@
+import { countFront } from '@/core/bisect';
 import { FILTER_WINDOW, filterTaps, isCopy } from '@/core/scale/filter';
 import type { Rect } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
@@ -197,16 +198,9 @@ export class Resampler {
  * have a share in.
  */
 function reached({ firsts, taps }: StoredTable, from: number, to: number): [number, number] {
-  // Starts never fall, so that both ends can be halved down to.
-  const firstWhere = (holds: (start: number) => boolean) => {
-    let low = 0;
-    let high = firsts.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (holds(firsts[middle]!)) high = middle;
-      else low = middle + 1;
-    }
-    return low;
-  };
-  return [firstWhere((start) => start + taps > from), firstWhere((start) => start >= to)];
+  // Starts never fall.
+  return [
+    countFront(firsts, (start) => start + taps <= from),
+    countFront(firsts, (start) => start < to),
+  ];
 }

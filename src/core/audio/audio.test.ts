@@ -1,18 +1,11 @@
+import { fromDecibels } from './levels';
 import { counter, emptyProject, SOURCES } from '../edit/fixture';
 import { placeFootage } from '../edit/place';
 import { splitClip } from '../edit/clips';
 import { frameStart } from '../time/ticks';
 import { setFades, setLevelPoint } from '../edit/levels';
 import { muteClips } from '../edit/clips';
-import {
-  addToMix,
-  decibelsToGain,
-  planSound,
-  SAMPLE_RATE,
-  silence,
-  tameClipping,
-  type Stereo,
-} from './mix';
+import { addToMix, planSound, SAMPLE_RATE, silence, tameClipping, type Stereo } from './mix';
 
 const ones = (length: number): Stereo => [
   new Float32Array(length).fill(1),
@@ -20,9 +13,9 @@ const ones = (length: number): Stereo => [
 ];
 
 test('levels in dB', () => {
-  expect(decibelsToGain(0)).toBe(1);
-  expect(decibelsToGain(-20)).toBeCloseTo(0.1);
-  expect(decibelsToGain(6)).toBeCloseTo(1.995, 2);
+  expect(fromDecibels(0)).toBe(1);
+  expect(fromDecibels(-20)).toBeCloseTo(0.1);
+  expect(fromDecibels(6)).toBeCloseTo(1.995, 2);
 });
 
 test('sound stands on the sample grid where its clip stands, and a mere split is not heard', () => {
@@ -46,7 +39,7 @@ test('muted lanes are silent and edges fade', () => {
   const mix = silence(1000);
   addToMix(mix, 0, segment!, ones(1000), 0);
   expect(mix[0][0]).toBe(0);
-  expect(mix[0][999]).toBeCloseTo(decibelsToGain(-16));
+  expect(mix[0][999]).toBeCloseTo(fromDecibels(-16));
   project.lanes.find((l) => l.kind === 'music')!.off = true;
   expect(planSound(project, SOURCES)).toEqual([]);
 });
@@ -78,7 +71,7 @@ test('fades and level points are heard where they are, muted and frozen clips ar
   };
   expect(heard(0.5)).toBeCloseTo(0.5, 3);
   expect(heard(2)).toBeCloseTo(1, 3);
-  expect(heard(3.5)).toBeCloseTo(decibelsToGain(-10), 3);
+  expect(heard(3.5)).toBeCloseTo(fromDecibels(-10), 3);
   expect(heard(10)).toBeCloseTo(0.1, 3);
   expect(heard(89)).toBeCloseTo(0.05, 3);
   muteClips(project, [clip.id], true);

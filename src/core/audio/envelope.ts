@@ -1,3 +1,4 @@
+import { countFront } from '../bisect';
 import type { Clip } from '../project/model';
 import type { Ticks } from '../time/ticks';
 
@@ -7,15 +8,9 @@ import type { Ticks } from '../time/ticks';
  */
 export function envelopeAt(points: Clip['envelope'], time: Ticks): number {
   if (!points.length) return 0;
-  let low = 0;
-  let high = points.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (points[middle]![0] <= time) low = middle + 1;
-    else high = middle;
-  }
-  const before = points[low - 1];
-  const after = points[low];
+  const count = countFront(points, ([at]) => at <= time);
+  const before = points[count - 1];
+  const after = points[count];
   if (!before) return after![1];
   if (!after) return before[1];
   return before[1] + ((after[1] - before[1]) * (time - before[0])) / (after[0] - before[0]);

@@ -1,3 +1,4 @@
+import { fromDecibels } from './levels';
 import { timelineTime } from '../project/clip-time';
 import { isLaneOn, isPictureLane } from '../project/query';
 import type { Clip, Project } from '../project/model';
@@ -31,9 +32,6 @@ export interface SoundSegment {
 
 const EDGE_FADE = 240;
 
-/** Amplitude ratio of a level in dB. */
-export const decibelsToGain = (dB: number): number => 10 ** (dB / 20);
-
 /** Whether a recording simply goes on from one clip to the next, so that nothing can click. */
 const goesOn = (a: Clip | undefined, b: Clip | undefined): boolean =>
   !!a &&
@@ -62,7 +60,7 @@ export function planSound(project: Project, sources: Sources): SoundSegment[] {
         start: toSamples(clip.start),
         end: toSamples(clip.start + clip.duration),
         source: toSamples(clip.source),
-        gain: decibelsToGain(clip.gain + lane.gain),
+        gain: fromDecibels(clip.gain + lane.gain),
         speed: clip.speed,
         fadeIn: toSamples(clip.fadeIn) || (goesOn(before, clip) ? 0 : EDGE_FADE),
         fadeOut: toSamples(clip.fadeOut) || (goesOn(clip, after) ? 0 : EDGE_FADE),
@@ -124,8 +122,8 @@ function envelopeReader(points: SoundSegment['envelope']): (at: number) => numbe
     const before = points[next - 1];
     const after = points[next];
     if (!before || !after || before[1] === after[1])
-      return (flat = decibelsToGain((before ?? after)![1]));
-    return decibelsToGain(
+      return (flat = fromDecibels((before ?? after)![1]));
+    return fromDecibels(
       before[1] + ((after[1] - before[1]) * (at - before[0])) / (after[0] - before[0]),
     );
   };

@@ -1,3 +1,4 @@
+import { countFront } from '../bisect';
 import { contains, type Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
 import { fitSize, type InFootage, type Size } from '../scale/rect';
@@ -39,16 +40,8 @@ export function clipAt(lane: Lane, time: Ticks): Clip | null {
 }
 
 /** Index of the last clip of a lane that begins at or before an instant; -1 before the first. */
-export function lastStarted(lane: Lane, time: Ticks): number {
-  let low = 0;
-  let high = lane.clips.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (lane.clips[middle]!.start <= time) low = middle + 1;
-    else high = middle;
-  }
-  return low - 1;
-}
+export const lastStarted = (lane: Lane, time: Ticks): number =>
+  countFront(lane.clips, ({ start }) => start <= time) - 1;
 
 /** A clip and its lane by the clip's id. */
 export function findClip(project: Project, id: string): { lane: Lane; clip: Clip } | null {

@@ -1,16 +1,9 @@
+import { countFront } from '../bisect';
 import type { PointerTrack } from './pointer-track';
 
 /** Index of the last sample at or before a time in ms; -1 before the first. */
-function lastSampleAt(track: PointerTrack, ms: number): number {
-  let low = 0;
-  let high = track.samples.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (track.samples[middle]![0] <= ms) low = middle + 1;
-    else high = middle;
-  }
-  return low - 1;
-}
+const lastSampleAt = (track: PointerTrack, ms: number): number =>
+  countFront(track.samples, ([at]) => at <= ms) - 1;
 
 /**
  * Where the pointer is at a time in ms: between two samples on the straight line, outside them at

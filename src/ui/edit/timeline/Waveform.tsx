@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { envelopeAt } from '@/core/audio/envelope';
-import { decibelsToGain } from '@/core/audio/mix';
+import { fromDecibels } from '@/core/audio/levels';
 import type { Clip } from '@/core/project/model';
 import { PEAKS_PER_SECOND } from '@/core/project/stand-ins';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
@@ -63,7 +63,7 @@ export function Waveform({
       // The square root lets quiet speech be seen beside loud.
       const bar = Math.max(
         1,
-        Math.sqrt(Math.min(1, (peak * decibelsToGain(gain + level)) / 255)) * (height - 2),
+        Math.sqrt(Math.min(1, (peak * fromDecibels(gain + level)) / 255)) * (height - 2),
       );
       context.fillRect(x, (height - bar) / 2, 1, bar);
     }
