@@ -21,8 +21,8 @@ export async function goTo(page: Page, time: string): Promise<void> {
 /** Does what the list of commands has by a name. */
 export async function command(page: Page, name: string): Promise<void> {
   await page.keyboard.press('Control+k');
-  await page.getByRole('textbox', { name: 'Command' }).fill(name);
-  await page.getByRole('textbox', { name: 'Command' }).press('Enter');
+  await page.getByRole('combobox', { name: 'Command' }).fill(name);
+  await page.getByRole('combobox', { name: 'Command' }).press('Enter');
   await expect(page.getByRole('dialog', { name: 'Commands' })).toHaveCount(0);
 }
 

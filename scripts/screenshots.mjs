@@ -71,8 +71,8 @@ async function cutting() {
   };
   const command = async (name) => {
     await page.keyboard.press('Control+k');
-    await page.getByRole('textbox', { name: 'Command' }).fill(name);
-    await page.getByRole('textbox', { name: 'Command' }).press('Enter');
+    await page.getByRole('combobox', { name: 'Command' }).fill(name);
+    await page.getByRole('combobox', { name: 'Command' }).press('Enter');
     await wait(300);
   };
   for (const [from, to] of [

@@ -1,9 +1,10 @@
 'use client';
+import { Command as List } from 'cmdk';
 import { useState } from 'react';
 import type { Player } from '@/preview/player';
 import { Dialog } from '../parts/Dialog';
 import { inputLook } from '../parts/fields';
-import { editorCommands } from './commands';
+import { commandGroups, type Command } from './commands';
 import { useEditorStore } from './store';
 
 interface Props {
@@ -16,21 +17,20 @@ interface Props {
 export function CommandList({ open, onClose, player }: Props) {
   const store = useEditorStore();
   const [filter, setFilter] = useState('');
-  const [marked, setMarked] = useState(0);
   const words = filter.toLowerCase().split(/\s+/);
-  const found = editorCommands(store, player).filter(
-    (c) => c.id !== 'commands' && words.every((w) => c.label.toLowerCase().includes(w)),
-  );
+  const matches = ({ id, label }: Command) =>
+    id !== 'commands' && words.every((word) => label.toLowerCase().includes(word));
+  const groups = commandGroups(store, player)
+    .map(({ name, commands }) => ({ name, commands: commands.filter(matches) }))
+    .filter(({ commands }) => commands.length > 0);
   const close = () => {
     setFilter('');
-    setMarked(0);
     onClose();
   };
-  const run = (index: number) => {
-    const command = found[index];
+  const run = (command: Command) => {
     close();
     // After the dialog has gone and given the focus back.
-    if (command) setTimeout(command.run);
+    setTimeout(command.run);
   };
   return (
     <Dialog
@@ -39,37 +39,37 @@ export function CommandList({ open, onClose, player }: Props) {
       title="Commands"
       description="Type to narrow the list, Enter to do the marked one."
     >
-      <input
-        autoFocus
-        aria-label="Command"
-        className={inputLook}
-        value={filter}
-        onChange={(e) => {
-          setFilter(e.target.value);
-          setMarked(0);
-        }}
-        onKeyDown={(e) => {
-          if (e.key === 'ArrowDown') setMarked((m) => Math.min(found.length - 1, m + 1));
-          else if (e.key === 'ArrowUp') setMarked((m) => Math.max(0, m - 1));
-          else if (e.key === 'Enter') run(marked);
-          else return;
-          e.preventDefault();
-        }}
-      />
-      <ul role="listbox" aria-label="Commands" className="mt-2 max-h-80 overflow-auto">
-        {found.map((command, i) => (
-          <li key={command.id} role="option" aria-selected={i === marked}>
-            <button
-              className={`flex w-full justify-between gap-4 px-2 py-1 text-left ${i === marked ? 'bg-action text-on-action' : 'hover:bg-paper'}`}
-              onClick={() => run(i)}
+      <List shouldFilter={false} label="Commands" loop>
+        <List.Input
+          autoFocus
+          aria-label="Command"
+          className={inputLook}
+          value={filter}
+          onValueChange={setFilter}
+        />
+        <List.List className="mt-2 max-h-80 overflow-auto">
+          <List.Empty className="px-2 py-1 text-ink-2">No command has these words.</List.Empty>
+          {groups.map(({ name, commands }) => (
+            <List.Group
+              key={name}
+              heading={name}
+              className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-ink-2"
             >
-              <span>{command.label}</span>
-              <span className="numbers">{command.keys.map(showKeys).join('  ')}</span>
-            </button>
-          </li>
-        ))}
-        {!found.length && <li className="px-2 py-1 text-ink-2">No command has these words.</li>}
-      </ul>
+              {commands.map((command) => (
+                <List.Item
+                  key={command.id}
+                  value={command.id}
+                  onSelect={() => run(command)}
+                  className="flex w-full cursor-default justify-between gap-4 px-2 py-1 data-[selected=true]:bg-action data-[selected=true]:text-on-action"
+                >
+                  <span>{command.label}</span>
+                  <span className="numbers">{command.keys.map(showKeys).join('  ')}</span>
+                </List.Item>
+              ))}
+            </List.Group>
+          ))}
+        </List.List>
+      </List>
     </Dialog>
   );
 }

@@ -11,8 +11,23 @@ import { thingCommands } from './things';
 
 export type { Command } from './context';
 
+/** Commands that belong together. */
+export interface CommandGroup {
+  readonly name: string;
+  readonly commands: readonly Command[];
+}
+
 /** Everything that can be done by name or key. */
-export function editorCommands(store: StoreApi<EditorState>, player: Player | null): Command[] {
+export const editorCommands = (
+  store: StoreApi<EditorState>,
+  player: Player | null,
+): readonly Command[] => commandGroups(store, player).flatMap(({ commands }) => commands);
+
+/** Everything that can be done by name or key, as it belongs together. */
+export function commandGroups(
+  store: StoreApi<EditorState>,
+  player: Player | null,
+): readonly CommandGroup[] {
   const c = new CommandContext(store, player);
   const scale = (by: number) =>
     store.setState({
@@ -28,29 +43,39 @@ export function editorCommands(store: StoreApi<EditorState>, player: Player | nu
     else select(null);
   };
   return [
-    ...playCommands(c),
-    ...cutCommands(c),
-    ...rangeCommands(c),
-    ...thingCommands(c),
-    ...laneCommands(c),
-    { id: 'scale-up', label: 'Larger timeline scale', keys: ['+', '='], run: () => scale(1.5) },
-    { id: 'scale-down', label: 'Smaller timeline scale', keys: ['-'], run: () => scale(1 / 1.5) },
+    { name: 'Play', commands: playCommands(c) },
+    { name: 'Clips', commands: cutCommands(c) },
+    { name: 'Range', commands: rangeCommands(c) },
+    { name: 'Framings, callouts, layouts', commands: thingCommands(c) },
+    { name: 'Lanes', commands: laneCommands(c) },
     {
-      id: 'scale-fit',
-      label: 'Fit the timeline',
-      keys: ['0'],
-      run: () => store.setState({ pixelsPerSecond: 0 }),
+      name: 'Project and view',
+      commands: [
+        { id: 'scale-up', label: 'Larger timeline scale', keys: ['+', '='], run: () => scale(1.5) },
+        {
+          id: 'scale-down',
+          label: 'Smaller timeline scale',
+          keys: ['-'],
+          run: () => scale(1 / 1.5),
+        },
+        {
+          id: 'scale-fit',
+          label: 'Fit the timeline',
+          keys: ['0'],
+          run: () => store.setState({ pixelsPerSecond: 0 }),
+        },
+        { id: 'undo', label: 'Undo', keys: ['Mod+Z'], run: () => c.state.undo() },
+        { id: 'redo', label: 'Redo', keys: ['Mod+Shift+Z'], run: () => c.state.redo() },
+        {
+          id: 'deselect',
+          label: 'Select nothing; then close the group; then clear in and out',
+          keys: ['Escape'],
+          run: escape,
+        },
+        { id: 'export', label: 'Export', keys: [], run: c.open('export') },
+        { id: 'commands', label: 'Command list', keys: ['Mod+K'], run: c.open('commands') },
+        { id: 'keys', label: 'Keys', keys: ['?'], run: c.open('keys') },
+      ],
     },
-    { id: 'undo', label: 'Undo', keys: ['Mod+Z'], run: () => c.state.undo() },
-    { id: 'redo', label: 'Redo', keys: ['Mod+Shift+Z'], run: () => c.state.redo() },
-    {
-      id: 'deselect',
-      label: 'Select nothing; then close the group; then clear in and out',
-      keys: ['Escape'],
-      run: escape,
-    },
-    { id: 'export', label: 'Export', keys: [], run: c.open('export') },
-    { id: 'commands', label: 'Command list', keys: ['Mod+K'], run: c.open('commands') },
-    { id: 'keys', label: 'Keys', keys: ['?'], run: c.open('keys') },
   ];
 }
