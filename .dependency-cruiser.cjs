@@ -38,7 +38,7 @@ module.exports = {
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: {
         pathNot:
-          '^(src/core/|node_modules/(@types/)?(@sinclair/typebox|d3-interpolate|ajv|papaparse|marked)/)',
+          '^(src/core/|node_modules/(@types/)?(@sinclair/typebox|d3-interpolate|ajv|papaparse|marked|linebreak)/)',
       },
     },
     {

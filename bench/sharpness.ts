@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { createCanvas, GlobalFonts, type SKRSContext2D } from '@napi-rs/canvas';
 import { Resampler } from '@/compositor/resampler';
-import { PICTURE_FONT } from '@/compositor/rasterizer';
+import { PICTURE_FAMILY, PICTURE_FONTS } from '@/compositor/rasterizer';
 import type { Rect, Size } from '@/core/scale/rect';
 import { loadKernels, nodeRasterizer } from '@/server/media/node-host';
 import { table } from './measure';
@@ -62,7 +62,7 @@ function write(pen: SKRSContext2D): void {
   pen.fillStyle = '#fffdf8';
   pen.fillRect(0, 0, RECORDING.width, RECORDING.height);
   for (let row = 0; row * 26 < RECORDING.height; row++) {
-    pen.font = `${400 + (row % 3) * 150} ${15 + (row % 4) * 3}px "${PICTURE_FONT}"`;
+    pen.font = `${400 + (row % 3) * 150} ${15 + (row % 4) * 3}px ${PICTURE_FAMILY}`;
     pen.fillStyle = ['#1e2a32', '#55626c', '#0e6b63', '#a61b1b'][row % 4]!;
     pen.fillText(WORDS.repeat(4).slice(row * 3), 30, 26 + row * 26);
   }
@@ -118,7 +118,8 @@ function byCanvas(rgba: Uint8ClampedArray, { x, y, width, height }: Rect): Uint8
 export async function benchSharpness(): Promise<void> {
   // Registers the typeface.
   await nodeRasterizer();
-  if (!GlobalFonts.has(PICTURE_FONT)) throw new Error('The typeface is not there.');
+  if (!PICTURE_FONTS.every(({ family }) => GlobalFonts.has(family)))
+    throw new Error('The typeface is not there.');
   const heap = await loadKernels();
   const resampler = new Resampler(heap);
   const rgba = page({ x: 0, y: 0, ...RECORDING }, RECORDING);

@@ -22,7 +22,7 @@ const toBase64 = (bytes: Uint8Array): string => {
 self.onmessage = async ({ data: instants }: MessageEvent<FramePlan[][]>) => {
   try {
     const heap = await loadKernels();
-    const compositor = new Compositor(heap, await browserRasterizer('/fonts/picture.woff2'));
+    const compositor = new Compositor(heap, await browserRasterizer('/fonts'));
     const pictures: string[][] = [];
     for (const plans of instants) {
       const readers: ClipReader[] = [];

@@ -4,8 +4,8 @@ import { pathToFileURL } from 'node:url';
 import { onceFor, PARTS_FROM, partsThere, run, say } from './lib.mjs';
 
 export async function buildParts() {
-  const { buildKernels, buildNode, copyFont } = await import('./bundle.mjs');
-  copyFont();
+  const { buildKernels, buildNode, copyFonts } = await import('./bundle.mjs');
+  copyFonts();
   await buildKernels();
   await buildNode();
 }

@@ -23,13 +23,17 @@ export async function buildKernels() {
   if (error) throw new Error(`The kernels did not compile.\n${stderr.toString()}`);
 }
 
-const FONT =
-  'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2';
+const FONTS = 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files';
+const SUBSETS = ['latin', 'latin-ext'];
 
 /** Puts the typeface of the words on the picture where the preview's worker can fetch it. */
-export function copyFont() {
+export function copyFonts() {
   mkdirSync('public/fonts', { recursive: true });
-  copyFileSync(FONT, 'public/fonts/picture.woff2');
+  for (const subset of SUBSETS)
+    copyFileSync(
+      `${FONTS}/atkinson-hyperlegible-next-${subset}-wght-normal.woff2`,
+      `public/fonts/picture-${subset}.woff2`,
+    );
 }
 
 /** Bundles entry points for Node; packages stay outside. */

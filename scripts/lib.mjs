@@ -102,6 +102,9 @@ export const PARTS_FROM = [
 
 /** Whether kernels, worker and command are there. */
 export const partsThere = () =>
-  ['public/fonts/picture.woff2', 'public/kernels.wasm', 'dist/worker.mjs', 'dist/web.mjs'].every(
-    (f) => existsSync(f),
-  );
+  [
+    'public/fonts/picture-latin.woff2',
+    'public/kernels.wasm',
+    'dist/worker.mjs',
+    'dist/web.mjs',
+  ].every((f) => existsSync(f));

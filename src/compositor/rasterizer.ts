@@ -29,5 +29,19 @@ export interface Rasterizer {
   measure(font: string, text: string): number;
 }
 
-/** The typeface of all words on the picture; hosts register it under this name. */
-export const PICTURE_FONT = 'Atkinson Hyperlegible Next Variable';
+/** A part of the typeface as it ships: a file for a range of characters. */
+export interface FontPart {
+  /** Hosts register the part under this name. */
+  readonly family: string;
+  /** Part of its file's name. */
+  readonly subset: string;
+}
+
+/** The typeface of all words on the picture, in the parts that it ships in. */
+export const PICTURE_FONTS: readonly FontPart[] = [
+  { family: 'Atkinson Hyperlegible Next Variable', subset: 'latin' },
+  { family: 'Atkinson Hyperlegible Next Extended', subset: 'latin-ext' },
+];
+
+/** The typeface for the `font` of a canvas: what one part does not have is taken from the next. */
+export const PICTURE_FAMILY = PICTURE_FONTS.map(({ family }) => `"${family}"`).join(', ');

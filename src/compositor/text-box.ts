@@ -1,6 +1,7 @@
 import type { WordsMark } from '@/core/frame/mark';
 import type { Size } from '@/core/scale/rect';
-import { PICTURE_FONT, type Pen, type Rasterizer } from './rasterizer';
+import { breakLines } from '@/core/text/break-lines';
+import { PICTURE_FAMILY, type Pen, type Rasterizer } from './rasterizer';
 
 /** Where a text callout's box, lines and arrow stand in the output; pixels. */
 export interface TextBox {
@@ -16,27 +17,10 @@ export interface TextBox {
 const MAX_WIDTH = 0.36;
 const EDGE = 0.012;
 
-/** Breaks text where it must so that no line is wider than `most`; its own line breaks stay. */
-function breakLines(text: string, most: number, width: (line: string) => number): string[] {
-  const lines: string[] = [];
-  for (const paragraph of text.split('\n')) {
-    let line = '';
-    for (const word of paragraph.split(/\s+/)) {
-      const longer = line ? `${line} ${word}` : word;
-      if (line && width(longer) > most) {
-        lines.push(line);
-        line = word;
-      } else line = longer;
-    }
-    lines.push(line);
-  }
-  return lines;
-}
-
 /** Lays the box out around its place and keeps it inside the output. */
 export function layOutText(mark: WordsMark, output: Size, rasterizer: Rasterizer): TextBox {
   const { fontSize } = mark;
-  const font = `600 ${fontSize.toFixed(2)}px "${PICTURE_FONT}"`;
+  const font = `600 ${fontSize.toFixed(2)}px ${PICTURE_FAMILY}`;
   const measure = (line: string) => rasterizer.measure(font, line);
   const lines = breakLines(mark.text || ' ', output.width * MAX_WIDTH, measure);
   const lineHeight = fontSize * 1.28;

@@ -24,7 +24,7 @@ interface Asked {
 
 async function time({ project, sources, size, start, count }: Asked): Promise<number[]> {
   const heap = await loadKernels();
-  const compositor = new Compositor(heap, await browserRasterizer('/fonts/picture.woff2'));
+  const compositor = new Compositor(heap, await browserRasterizer('/fonts'));
   const target = allocateFrame(heap, size.width, size.height);
   const readers = new Map<string, ClipReader>();
   const spent: number[] = [];

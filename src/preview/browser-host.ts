@@ -1,5 +1,5 @@
 import type { Pen, Rasterizer } from '@/compositor/rasterizer';
-import { PICTURE_FONT } from '@/compositor/rasterizer';
+import { PICTURE_FONTS } from '@/compositor/rasterizer';
 import { KernelHeap } from '@/kernels/heap';
 
 /** The kernels, from where the application serves them. */
@@ -10,11 +10,16 @@ export async function loadKernels(): Promise<KernelHeap> {
 }
 
 /**
- * Draws overlays in a worker. The typeface is fetched first, so that no text is drawn in another.
+ * Draws overlays in a worker; the parts of the typeface lie in a folder of the server. The typeface is fetched first, so that no text is drawn in another.
  */
-export async function browserRasterizer(fontUrl: string): Promise<Rasterizer> {
-  const face = new FontFace(PICTURE_FONT, `url(${fontUrl})`, { weight: '200 800' });
-  (self as unknown as { fonts: FontFaceSet }).fonts.add(await face.load());
+export async function browserRasterizer(fontsUrl: string): Promise<Rasterizer> {
+  const { fonts } = self as unknown as { fonts: FontFaceSet };
+  await Promise.all(
+    PICTURE_FONTS.map(async ({ family, subset }) => {
+      const url = `url(${fontsUrl}/picture-${subset}.woff2)`;
+      fonts.add(await new FontFace(family, url, { weight: '200 800' }).load());
+    }),
+  );
   const canvas = new OffscreenCanvas(64, 64);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   const ruler = new OffscreenCanvas(8, 8).getContext('2d')!;

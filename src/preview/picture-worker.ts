@@ -56,10 +56,10 @@ export class PictureWorker {
   /** Videos of the picture that was shown last, for the eyedropper. */
   private last: { layer: VideoLayer; frame: PlanarFrame }[] = [];
 
-  async start(canvas: OffscreenCanvas, fontUrl: string): Promise<void> {
+  async start(canvas: OffscreenCanvas, fontsUrl: string): Promise<void> {
     this.canvas = canvas;
     this.heap = await loadKernels();
-    this.compositor = new Compositor(this.heap, await browserRasterizer(fontUrl));
+    this.compositor = new Compositor(this.heap, await browserRasterizer(fontsUrl));
   }
 
   /** Takes in what is new of the project. */

@@ -48,11 +48,11 @@ export class Player {
 
   constructor(
     canvas: HTMLCanvasElement,
-    fontUrl: string,
+    fontsUrl: string,
     private readonly events: PlayerEvents,
   ) {
     const offscreen = canvas.transferControlToOffscreen();
-    this.ready = this.remote.start(transfer(offscreen, [offscreen]), fontUrl);
+    this.ready = this.remote.start(transfer(offscreen, [offscreen]), fontsUrl);
     this.ready.catch((error: unknown) =>
       events.onError(error instanceof Error ? error.message : String(error)),
     );

@@ -25,7 +25,7 @@ export class PracticeScreen {
   constructor(readonly size: { readonly width: number; readonly height: number }) {
     this.track = pictureSource(this.worker, {
       size,
-      fonts: new URL('/fonts/picture.woff2', location.href).href,
+      fonts: new URL('/fonts/picture-latin.woff2', location.href).href,
       state: this.book.state,
     } satisfies ScreenMessage);
     this.place = { x: size.width / 2, y: size.height / 2 };

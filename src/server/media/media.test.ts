@@ -1,3 +1,4 @@
+import { PICTURE_FAMILY } from '@/compositor/rasterizer';
 import { planesOf, TILE, tilesOf } from '@/compositor/tiles';
 import { readFileSync, truncateSync, writeFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
@@ -11,7 +12,7 @@ import {
 import { frameBytes } from '@/kernels/planar';
 import { ffmpeg, numberedFrames, scratchFolder } from '../testing/media';
 import { FrameStream } from './frame-stream';
-import { loadKernels } from './node-host';
+import { loadKernels, nodeRasterizer } from './node-host';
 import { timingOf } from './frame-times';
 import { probeMedia } from './probe';
 import { mediaProblem } from './process';
@@ -296,4 +297,31 @@ describe('files that can’t be used are refused with a sentence', () => {
     );
     expect(mediaProblem('Error: spawn ffmpeg ENOENT').message).toMatch(/not installed/);
   });
+});
+
+test('letters beyond the first part of the typeface are drawn in it, not in boxes', async () => {
+  const { measure, draw } = await nodeRasterizer();
+  const font = `600 40px ${PICTURE_FAMILY}`;
+  const dark = (text: string) => {
+    const pixels = draw(60, 60, (pen) => {
+      pen.font = font;
+      pen.fillStyle = '#000000';
+      pen.textBaseline = 'alphabetic';
+      pen.fillText(text, 6, 46);
+    });
+    let sum = 0;
+    for (let i = 3; i < pixels.length; i += 4) sum += pixels[i]!;
+    return { sum, text: pixels.toString() };
+  };
+  // A letter and the same with a sign have about the same width, and differ by the sign only.
+  for (const [plain, marked] of [
+    ['o', 'ő'],
+    ['L', 'Ł'],
+    ['s', 'š'],
+  ] as const) {
+    expect(Math.abs(measure(font, marked) / measure(font, plain) - 1)).toBeLessThan(0.12);
+    expect(dark(marked).text).not.toBe(dark(plain).text);
+    expect(dark(marked).sum).toBeGreaterThan(dark(plain).sum);
+    expect(dark(marked).sum).toBeLessThan(dark(plain).sum * 1.6);
+  }
 });

@@ -1,26 +1,29 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { createCanvas, GlobalFonts, type Canvas } from '@napi-rs/canvas';
-import { PICTURE_FONT, type Pen, type Rasterizer } from '@/compositor/rasterizer';
+import { PICTURE_FONTS, type Pen, type Rasterizer } from '@/compositor/rasterizer';
 import { KernelHeap } from '@/kernels/heap';
 import { programRoot } from '../places';
 
-const FONT =
-  'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2';
+const FONTS = 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files';
+const fontFile = (subset: string) =>
+  join(programRoot(), FONTS, `atkinson-hyperlegible-next-${subset}-wght-normal.woff2`);
 
 /** The kernels, freshly started, with a memory of their own. */
 export const loadKernels = async (): Promise<KernelHeap> =>
   KernelHeap.load(await readFile(join(programRoot(), 'public', 'kernels.wasm')));
 
-let fontReady: Promise<unknown> | null = null;
-const registerFont = () =>
-  (fontReady ??= readFile(join(programRoot(), FONT)).then((bytes) =>
-    GlobalFonts.register(bytes, PICTURE_FONT),
+let fontsReady: Promise<unknown> | null = null;
+const registerFonts = () =>
+  (fontsReady ??= Promise.all(
+    PICTURE_FONTS.map(async ({ family, subset }) =>
+      GlobalFonts.register(await readFile(fontFile(subset)), family),
+    ),
   ));
 
 /** Draws overlays in Node. */
 export async function nodeRasterizer(): Promise<Rasterizer> {
-  await registerFont();
+  await registerFonts();
   let canvas: Canvas = createCanvas(512, 256);
   let context = canvas.getContext('2d');
   const ruler = createCanvas(8, 8).getContext('2d');

@@ -4,7 +4,7 @@ import { Player } from '@/preview/player';
 import { tellFault } from '../../shell/notices-store';
 import { useEditorStore } from '../store';
 
-const FONT_URL = '/fonts/picture.woff2';
+const FONTS_URL = '/fonts';
 
 /** One player for the life of the canvas, kept in step with the editor. */
 export function usePlayer(): {
@@ -20,7 +20,7 @@ export function usePlayer(): {
       // re-mount.
       if (!canvas || made.current?.canvas === canvas) return;
       made.current?.player.close();
-      const created = new Player(canvas, FONT_URL, {
+      const created = new Player(canvas, FONTS_URL, {
         onTime: (playhead) => store.setState({ playhead }),
         onRate: (rate) => store.setState({ rate }),
         onFrames: (dropped, shown) => store.setState({ frames: { dropped, shown } }),
