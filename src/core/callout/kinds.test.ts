@@ -18,6 +18,10 @@ const SPOT = {
   size: SOURCES.footage.screen!,
   frame: { width: 1920, height: 1080 },
 };
+/** The check of each kind, compiled once. */
+const CHECKS = Object.fromEntries(
+  NAMES.map((kind) => [kind, checkOf(kindOf({ kind }).schema)]),
+) as Record<CalloutKindName, ReturnType<typeof checkOf>>;
 const FRAME = { width: 1920, height: 1080 };
 const FOOTAGE: Anchor = { to: 'footage', footageId: 'screen' };
 const END = secondsToTicks(8);
@@ -48,7 +52,7 @@ const layersOf = (project: Project, sources: Sources = SOURCES, seconds = 4): La
 
 test.each(NAMES)('a new %s is sound, is seen while it lasts, and only then', (kind) => {
   const project = withCallout(made(kind));
-  expect(checkOf(KINDS[kind].schema)(project.callouts[0])).toHaveProperty('value');
+  expect(CHECKS[kind](project.callouts[0])).toHaveProperty('value');
   expect(validateProject(structuredClone(project), SOURCES)).toHaveProperty('project');
   expect(layersOf(project)).toHaveLength(1);
   expect(layersOf(project, SOURCES, 8)).toEqual([]);
@@ -56,7 +60,7 @@ test.each(NAMES)('a new %s is sound, is seen while it lasts, and only then', (ki
 });
 
 test.each(NAMES)('the handles of a %s move what they say and stay within its schema', (kind) => {
-  const { handles, withHandle, schema } = kindOf({ kind });
+  const { handles, withHandle } = kindOf({ kind });
   const far = fc.double({ min: -3000, max: 3000, noNaN: true });
   fc.assert(
     fc.property(far, far, fc.nat(9), (dx, dy, which) => {
@@ -65,7 +69,7 @@ test.each(NAMES)('the handles of a %s move what they say and stay within its sch
       const handle = all[which % all.length]!;
       const move = { by: { dx, dy }, frame: { dx: dx * 0.75, dy: dy * 0.75 } };
       const moved = { ...item, ...withHandle(item, handle.id, move) };
-      expect(checkOf(schema)(moved)).toHaveProperty('value');
+      expect(CHECKS[kind](moved)).toHaveProperty('value');
       const after = handles(moved as Callout).find((h) => h.id === handle.id)!;
       if (handle.look === 'words') {
         expect(after.shift.dx - handle.shift.dx).toBeCloseTo(move.frame.dx, 6);
