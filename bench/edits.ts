@@ -3,7 +3,7 @@ import { doEdit, EMPTY_HISTORY, undo, type Versioned } from '@/core/edit/history
 import { counter, facts, frame, FRAME } from '@/core/edit/fixture';
 import { openJoin, rippleDelete } from '@/core/edit/ripple';
 import { setTransition, DEFAULT_TRANSITION } from '@/core/edit/transitions';
-import { planSound } from '@/core/audio/mix';
+import { soundSegments } from '@/core/audio/mix';
 import { planFrame } from '@/core/frame/plan-frame';
 import { createClip, createProject } from '@/core/project/create';
 import type { Project } from '@/core/project/model';
@@ -120,7 +120,7 @@ export function benchEdits(): void {
     );
     note(
       'plan the sound',
-      time(() => planSound(state.project, SOURCES)),
+      time(() => soundSegments(state.project, SOURCES)),
     );
     note(
       'check a document',

@@ -3,7 +3,7 @@ import { mkdirSync, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import { planSound, SAMPLE_RATE } from '@/core/audio/mix';
+import { soundSegments, SAMPLE_RATE } from '@/core/audio/mix';
 import { videoLayers } from '@/core/frame/plan';
 import { planFrame } from '@/core/frame/plan-frame';
 import { viewAt } from '@/core/framing/view';
@@ -80,7 +80,7 @@ function stretches({ task, start, seconds }: Scene): string[][] {
         to: at + 1 / 30,
       });
     }
-  const heard = planSound(task.project, task.sources).flatMap((segment) => {
+  const heard = soundSegments(task.project, task.sources).flatMap((segment) => {
     const [first, last] = [
       Math.max(start, segment.start / SAMPLE_RATE),
       Math.min(start + seconds, segment.end / SAMPLE_RATE),
@@ -137,7 +137,7 @@ async function measure(scene: Scene, folder: string): Promise<Record<string, Mea
   const decodes = stretches(scene);
   // What is heard is decoded and encoded as well.
   const mix = join(MEMORY, 'mix.raw');
-  const sounds = planSound(scene.task.project, scene.task.sources).length > 0;
+  const sounds = soundSegments(scene.task.project, scene.task.sources).length > 0;
   if (sounds) await ffmpeg('-i', out, '-vn', '-f', 'f32le', '-ar', '48000', '-ac', '2', mix);
   const encodeMix = () =>
     sounds

@@ -1,15 +1,8 @@
 import { expose, transfer } from 'comlink';
 import { ALL_FORMATS, AudioSampleSink, Input, UrlSource, type AudioSample } from 'mediabunny';
-import {
-  addToMix,
-  planSound,
-  SAMPLE_RATE,
-  silence,
-  tameClipping,
-  type SoundSegment,
-  type Stereo,
-} from '@/core/audio/mix';
-import { segmentReader, type ReadSound } from '@/core/audio/stretch';
+import { SoundEngine, type OpenSound } from '@/core/audio/engine';
+import { SAMPLE_RATE, silence, type Stereo } from '@/core/audio/mix';
+import { planSound } from '@/core/audio/plan';
 import { ProjectReceiver, type ProjectNews } from './project-link';
 
 const MOST_READERS = 24;
@@ -31,6 +24,10 @@ class FootageSound {
       return new AudioSampleSink(track);
     });
     this.sink.catch(() => {});
+  }
+
+  close(): void {
+    void this.iterator?.return();
   }
 
   /** `count` samples from `from` on; silence where the recording has none. */
@@ -81,38 +78,29 @@ function copyOverlap(piece: { at: number; sound: Stereo }, out: Stereo, from: nu
  */
 export class SoundWorker {
   private readonly known = new ProjectReceiver();
-  private segments: readonly SoundSegment[] = [];
-  /** Readers of the segments that were heard, while the segment stays the same. */
-  private readonly open = new Map<string, { key: string; read: ReadSound }>();
+  private readonly engine = new SoundEngine(openFootage, MOST_READERS);
 
   /** Takes in what is new of the project. */
   receive(news: ProjectNews): void {
     this.known.receive(news);
     const { project, sources } = this.known;
-    this.segments = project ? planSound(project, sources) : [];
+    if (project) this.engine.setPlan(planSound(project, sources));
   }
 
   /** `length` samples of the mix from timeline sample `at` on, left and right. */
   async mix(at: number, length: number): Promise<Stereo> {
-    const out = silence(length);
-    for (const segment of this.segments) {
-      if (segment.start >= at + length || segment.end <= at) continue;
-      const from = Math.max(at, segment.start);
-      const to = Math.min(at + length, segment.end);
-      const key = `${segment.footageId} ${segment.source} ${segment.speed}`;
-      let reader = this.open.get(segment.clipId);
-      if (reader?.key !== key) {
-        const sound = new FootageSound(segment.footageId);
-        reader = { key, read: segmentReader(segment, (first, count) => sound.read(first, count)) };
-        this.open.set(segment.clipId, reader);
-        if (this.open.size > MOST_READERS) this.open.delete(this.open.keys().next().value!);
-      }
-      const heard = await reader.read(from - segment.start, to - from).catch(() => null);
-      if (heard) addToMix(out, at, segment, heard, from);
-    }
-    tameClipping(out);
+    const out = await this.engine.mix(at, length);
     return transfer(out, [out[0].buffer, out[1].buffer]);
   }
+}
+
+/** A recording as the server serves it; what can't be read of it is silent. */
+function openFootage(footageId: string): OpenSound {
+  const sound = new FootageSound(footageId);
+  return {
+    read: (from, count) => sound.read(from, count).catch(() => silence(count)),
+    close: () => sound.close(),
+  };
 }
 
 expose(new SoundWorker());

@@ -5,7 +5,7 @@ import { splitClip } from '../edit/clips';
 import { frameStart } from '../time/ticks';
 import { setFades, setLevelPoint } from '../edit/levels';
 import { muteClips } from '../edit/clips';
-import { addToMix, planSound, SAMPLE_RATE, silence, tameClipping, type Stereo } from './mix';
+import { addToMix, soundSegments, SAMPLE_RATE, silence, tameClipping, type Stereo } from './mix';
 
 const ones = (length: number): Stereo => [
   new Float32Array(length).fill(1),
@@ -23,7 +23,7 @@ test('sound stands on the sample grid where its clip stands, and a mere split is
   const newId = counter();
   placeFootage(project, SOURCES.footage.camera!, frameStart(30, { num: 30, den: 1 }), newId);
   splitClip(project, project.lanes[0]!.clips[0]!.id, frameStart(300, { num: 30, den: 1 }), newId);
-  const [first, second] = planSound(project, SOURCES);
+  const [first, second] = soundSegments(project, SOURCES);
   expect(first).toMatchObject({ start: SAMPLE_RATE, source: 0, fadeOut: 0 });
   expect(second).toMatchObject({ start: SAMPLE_RATE * 10, source: SAMPLE_RATE * 9, fadeIn: 0 });
   const mix = silence(200);
@@ -35,13 +35,13 @@ test('sound stands on the sample grid where its clip stands, and a mere split is
 test('muted lanes are silent and edges fade', () => {
   const project = emptyProject();
   placeFootage(project, SOURCES.footage.music!, 0, counter());
-  const [segment] = planSound(project, SOURCES);
+  const [segment] = soundSegments(project, SOURCES);
   const mix = silence(1000);
   addToMix(mix, 0, segment!, ones(1000), 0);
   expect(mix[0][0]).toBe(0);
   expect(mix[0][999]).toBeCloseTo(fromDecibels(-16));
   project.lanes.find((l) => l.kind === 'music')!.off = true;
-  expect(planSound(project, SOURCES)).toEqual([]);
+  expect(soundSegments(project, SOURCES)).toEqual([]);
 });
 
 test('a sum of loud sounds stays below full scale and quiet sound is untouched', () => {
@@ -63,7 +63,7 @@ test('fades and level points are heard where they are, muted and frozen clips ar
   setFades(project, clip.id, frame(30), frame(60));
   setLevelPoint(project, clip.id, frame(90), 0, 1);
   setLevelPoint(project, clip.id, frame(120), -20, 1);
-  const [segment] = planSound(project, SOURCES);
+  const [segment] = soundSegments(project, SOURCES);
   const heard = (second: number) => {
     const mix = silence(1);
     addToMix(mix, Math.round(second * SAMPLE_RATE), segment!, ones(SAMPLE_RATE * 100), 0);
@@ -75,8 +75,8 @@ test('fades and level points are heard where they are, muted and frozen clips ar
   expect(heard(10)).toBeCloseTo(0.1, 3);
   expect(heard(89)).toBeCloseTo(0.05, 3);
   muteClips(project, [clip.id], true);
-  expect(planSound(project, SOURCES)).toEqual([]);
+  expect(soundSegments(project, SOURCES)).toEqual([]);
   muteClips(project, [clip.id], false);
   clip.speed = 0;
-  expect(planSound(project, SOURCES)).toEqual([]);
+  expect(soundSegments(project, SOURCES)).toEqual([]);
 });

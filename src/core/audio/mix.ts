@@ -10,6 +10,7 @@ export const CHANNELS = 2;
 
 /** A stretch of one recording's sound on the timeline; all in samples at 48 kHz. */
 export interface SoundSegment {
+  readonly laneId: string;
   readonly clipId: string;
   readonly footageId: string;
   readonly start: number;
@@ -45,7 +46,7 @@ const goesOn = (a: Clip | undefined, b: Clip | undefined): boolean =>
   a.gain === b.gain;
 
 /** Everything that is heard, as stretches on the sample grid, in order of their start. */
-export function planSound(project: Project, sources: Sources): SoundSegment[] {
+export function soundSegments(project: Project, sources: Sources): SoundSegment[] {
   const toSamples = (ticks: number) => Math.round(ticksToSeconds(ticks) * SAMPLE_RATE);
   const segments: SoundSegment[] = [];
   for (const lane of project.lanes) {
@@ -55,6 +56,7 @@ export function planSound(project: Project, sources: Sources): SoundSegment[] {
       const before = lane.clips[i - 1];
       const after = lane.clips[i + 1];
       segments.push({
+        laneId: lane.id,
         clipId: clip.id,
         footageId: clip.footageId,
         start: toSamples(clip.start),

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { planSound } from '@/core/audio/mix';
+import { isSilent, planSound } from '@/core/audio/plan';
 import type { Format } from '@/core/project/export-formats';
 import { ticksToSeconds } from '@/core/time/ticks';
 import type { Range } from '@/core/time/ranges';
@@ -20,7 +20,7 @@ export async function exportSound(
   target: string,
   control: ExportControl,
 ): Promise<void> {
-  if (!planSound(task.project, task.sources).length) throw problem('no-sound');
+  if (isSilent(planSound(task.project, task.sources))) throw problem('no-sound');
   control.onProgress(0, 'Mixing');
   const length = range.end - range.start;
   const encoder = new Encoder(
@@ -46,7 +46,7 @@ export async function writeSoundPart(
   target: string,
   signal: AbortSignal,
 ): Promise<boolean> {
-  if (!planSound(task.project, task.sources).length) return false;
+  if (isSilent(planSound(task.project, task.sources))) return false;
   if (existsSync(target)) return true;
   const encoder = new Encoder(
     [...SOUND_INPUT, ...soundEncoder(format), '-f', segmentContainer(format)],

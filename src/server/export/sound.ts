@@ -1,12 +1,7 @@
-import {
-  addToMix,
-  planSound,
-  SAMPLE_RATE,
-  silence,
-  tameClipping,
-  type SoundSegment,
-} from '@/core/audio/mix';
-import { segmentReader, type ReadSound } from '@/core/audio/stretch';
+import { SoundEngine, type OpenSound } from '@/core/audio/engine';
+import { SAMPLE_RATE } from '@/core/audio/mix';
+import { planSound } from '@/core/audio/plan';
+import type { ReadSound } from '@/core/audio/stretch';
 import { ticksToSeconds } from '@/core/time/ticks';
 import type { Range } from '@/core/time/ranges';
 import { SoundStream } from '../media/sound-stream';
@@ -15,7 +10,7 @@ import type { RenderTask } from './render-frames';
 const CHUNK = SAMPLE_RATE;
 
 /** Sound of one recording, decoded in order from where it is first asked for. */
-class OrderedSound {
+class OrderedSound implements OpenSound {
   private stream: SoundStream | null = null;
   private next = -1;
 
@@ -30,9 +25,7 @@ class OrderedSound {
     return this.stream.read(count);
   };
 
-  close(): void {
-    this.stream?.close();
-  }
+  readonly close = (): void => this.stream?.close();
 }
 
 /**
@@ -47,31 +40,16 @@ export async function mixSound(
 ): Promise<void> {
   const first = Math.round(ticksToSeconds(range.start) * SAMPLE_RATE);
   const last = Math.round(ticksToSeconds(range.end) * SAMPLE_RATE);
-  const segments = planSound(task.project, task.sources);
-  const open = new Map<SoundSegment, { sound: OrderedSound; read: ReadSound }>();
+  const engine = new SoundEngine((footageId) => {
+    const original = task.originals[footageId];
+    return original ? new OrderedSound(original.path) : null;
+  }, 0);
+  engine.setPlan(planSound(task.project, task.sources));
   try {
     for (let at = first; at < last; at += CHUNK) {
       signal.throwIfAborted();
       const length = Math.min(CHUNK, last - at);
-      const mix = silence(length);
-      for (const segment of segments) {
-        const original = task.originals[segment.footageId];
-        if (!original || segment.start >= at + length || segment.end <= at) continue;
-        const from = Math.max(at, segment.start);
-        let heard = open.get(segment);
-        if (!heard) {
-          const sound = new OrderedSound(original.path);
-          heard = { sound, read: segmentReader(segment, sound.read) };
-          open.set(segment, heard);
-        }
-        const to = Math.min(at + length, segment.end);
-        addToMix(mix, at, segment, await heard.read(from - segment.start, to - from), from);
-        if (to === segment.end) {
-          heard.sound.close();
-          open.delete(segment);
-        }
-      }
-      tameClipping(mix);
+      const mix = await engine.mix(at, length);
       const out = new Float32Array(length * 2);
       for (let i = 0; i < length; i++) {
         out[i * 2] = mix[0][i]!;
@@ -80,6 +58,6 @@ export async function mixSound(
       await write(new Uint8Array(out.buffer));
     }
   } finally {
-    for (const { sound } of open.values()) sound.close();
+    engine.close();
   }
 }
