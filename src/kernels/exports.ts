@@ -248,3 +248,43 @@ export interface KernelExports {
     chromaA: number,
   ): void;
 }
+
+type Kernels = Omit<KernelExports, 'memory'>;
+
+/**
+ * Every kernel with the number of its arguments: the compiler holds it against the types above, a
+ * test against the WebAssembly module's own exports.
+ */
+export const KERNEL_ARITIES: {
+  readonly [K in keyof Kernels]: Parameters<Kernels[K]>['length'];
+} = {
+  heapBase: 0,
+  resamplePlane: 17,
+  fillFilter: 12,
+  warpPlane: 18,
+  keyAlpha: 9,
+  halvePlane: 5,
+  guideAlpha: 9,
+  refineAlpha: 9,
+  unmixPlane: 7,
+  suppressSpill: 6,
+  spreadPlane: 6,
+  fadeOutside: 10,
+  layPlane: 9,
+  adjustPlane: 9,
+  multiplyLuma: 9,
+  multiplyChroma: 13,
+  mosaicPlane: 5,
+  planarToRgba: 6,
+  blendPlane: 12,
+  backPlane: 5,
+  sameRows: 6,
+  takeRows: 6,
+  copyRows: 6,
+  fillPlane: 5,
+  mixPlane: 4,
+  multiplyPlane: 4,
+  boxBlurPlane: 7,
+  markChanges: 8,
+  rgbaToPlanar: 8,
+};

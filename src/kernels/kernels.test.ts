@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { filterTable } from '@/core/scale/filter';
+import { KERNEL_ARITIES } from './exports';
 import { KernelHeap } from './heap';
 import { blurRoom } from './planar';
 
@@ -211,4 +212,15 @@ test('colours of sprites come out as BT.709 says', () => {
     ] as const)
       expect(Math.abs(got[i]! - want)).toBeLessThanOrEqual(1);
   }
+});
+
+test('the module has exactly the kernels that the types name, with as many arguments', async () => {
+  const { instance } = await WebAssembly.instantiate(readFileSync('public/kernels.wasm'), {
+    env: { abort: () => undefined },
+  });
+  const found = Object.entries(instance.exports).flatMap(([name, what]) =>
+    typeof what === 'function' ? [[name, what.length] as const] : [],
+  );
+  expect(Object.fromEntries(found)).toEqual(KERNEL_ARITIES);
+  expect(instance.exports.memory).toBeInstanceOf(WebAssembly.Memory);
 });
