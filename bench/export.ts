@@ -3,6 +3,7 @@ import { mkdirSync, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
+import type { ExportSettings } from '@/contract/exports';
 import { soundSegments, SAMPLE_RATE } from '@/core/audio/mix';
 import { videoLayers } from '@/core/frame/plan';
 import { planFrame } from '@/core/frame/plan-frame';
@@ -11,8 +12,8 @@ import { frameDuration, secondsToTicks, ticksToSeconds, type Ticks } from '@/cor
 import { rawInput, SOUND_INPUT, soundEncoder, videoEncoder } from '@/server/export/encode';
 import { exportFile } from '@/server/export/export-file';
 import type { RenderTask } from '@/server/export/render-frames';
+import { DEFAULT_SETTINGS } from '@/server/export/settings';
 import { COLOR_TAGS } from '@/server/media/filters';
-import { DEFAULT_SETTINGS, type ExportSettings } from '@/server/export/settings';
 import { timeComposing } from './composing';
 import { costOf, median, table, type Cost } from './measure';
 import { CLOSE, demoTask, FULL_HD, movingTask, RATE, zoomTask } from './scenes';

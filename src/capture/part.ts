@@ -1,3 +1,5 @@
+import { address } from '@/contract/route';
+import { addPiece } from '@/contract/takes';
 import type { PartStore } from './part-store';
 import { Uploader, type ServerState } from './uploader';
 
@@ -19,7 +21,7 @@ export class Part {
     onState: (state: ServerState, free: number | null) => void,
     private readonly onFull: () => void,
   ) {
-    this.uploader = new Uploader(`/api/takes/${takeId}/tracks/${name}`, store, onState);
+    this.uploader = new Uploader(address(addPiece, { id: takeId, name }), store, onState);
   }
 
   get bytes(): number {

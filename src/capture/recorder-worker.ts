@@ -1,6 +1,8 @@
 import { expose } from 'comlink';
-import type { EndReason, TakeEvent, TakeKind, TrackName } from '@/core/take/take';
+import { call, requestFor } from '@/contract/call';
+import { beginTake, changeTake, closeTake, type TakeBegun } from '@/contract/takes';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
+import type { EndReason, TakeEvent, TakeKind, TrackName } from '@/core/take/take';
 import { AudioTrack } from './audio-track';
 import { Part } from './part';
 import { localTake, openPart, removeLocalTake, writeNote } from './part-store';
@@ -151,17 +153,9 @@ class RecorderWorker {
 
   /** Has the server put away a take that it was told of. */
   private async takeBack(takeId: string): Promise<void> {
-    const json = { 'content-type': 'application/json' };
-    await fetch(`/api/takes/${takeId}/close`, {
-      method: 'POST',
-      headers: json,
-      body: JSON.stringify({ reason: 'failed' }),
-    }).catch(() => null);
-    await fetch(`/api/takes/${takeId}`, {
-      method: 'PATCH',
-      headers: json,
-      body: JSON.stringify({ discarded: true }),
-    }).catch(() => null);
+    const params = { id: takeId };
+    await call(closeTake, { params, body: { reason: 'failed' } }).catch(() => null);
+    await call(changeTake, { params, body: { discarded: true } }).catch(() => null);
   }
 
   private async beginTake({
@@ -238,13 +232,9 @@ class RecorderWorker {
    * Tells the server of the take. While it is away the recording goes on here and the server learns
    * of it later.
    */
-  private async announce(projectId: string, body: object): Promise<void> {
+  private async announce(projectId: string, body: TakeBegun): Promise<void> {
     const send = () =>
-      fetch(`/api/projects/${projectId}/takes`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(body),
-      }).catch(() => null);
+      fetch(...requestFor(beginTake, { params: { id: projectId }, body })).catch(() => null);
     const response = await send();
     if (response?.ok) return;
     if (response && response.status < 500) {
@@ -362,19 +352,15 @@ class RecorderWorker {
     const sendable = !complete && this.server !== 'full' && this.server !== 'ended';
     const closed = sendable
       ? null
-      : await fetch(`/api/takes/${takeId}/close`, {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify({ reason }),
-        }).catch(() => null);
+      : await call(closeTake, { params: { id: takeId }, body: { reason } }).catch(() => null);
     for (const part of this.parts.values()) part.close();
     this.parts.clear();
     this.videos.clear();
     this.audios.clear();
     this.takeId = null;
     // Of a closed take nothing more is taken, so that nothing of it needs to be kept here.
-    if (closed?.ok) await removeLocalTake(takeId);
-    return !!closed?.ok;
+    if (closed) await removeLocalTake(takeId);
+    return !!closed;
   }
 }
 

@@ -1,4 +1,7 @@
 import { expose } from 'comlink';
+import { call } from '@/contract/call';
+import { address } from '@/contract/route';
+import { addPiece, beginTake, viewTake, type TakeBegun } from '@/contract/takes';
 import {
   FileStore,
   localTake,
@@ -18,7 +21,7 @@ export interface StrandedTake {
 
 interface Note {
   readonly projectId: string;
-  readonly body: { readonly id: string };
+  readonly body: TakeBegun;
 }
 
 /** Tries, a second apart, before a rescue is given up for now. */
@@ -80,23 +83,18 @@ class RescueWorker {
     const folder = await localTake(takeId, false);
     const note = folder && (await noteOf(folder));
     if (!folder || !note) return;
-    const begun = await fetch(`/api/projects/${note.projectId}/takes`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(note.body),
-    }).catch(() => null);
-    if (!begun?.ok) throw new Error(NOT_TAKEN);
-    const take = (await (await fetch(`/api/takes/${takeId}`)).json()) as {
-      status: string;
-      sizes: Record<string, number>;
-    };
+    const take = await call(beginTake, { params: { id: note.projectId }, body: note.body })
+      .then(() => call(viewTake, { params: { id: takeId } }))
+      .catch(() => {
+        throw new Error(NOT_TAKEN);
+      });
     if (take.status === 'recording')
       for (const [name, handle] of await partsOf(folder)) {
         const store = await openStore(handle);
         if (!store) continue;
         let failures = 0;
         const uploader = new Uploader(
-          `/api/takes/${takeId}/tracks/${name}`,
+          address(addPiece, { id: takeId, name }),
           store,
           (state) => (failures = state === 'here' ? 0 : failures + 1),
         );

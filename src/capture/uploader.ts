@@ -1,3 +1,4 @@
+import type { PieceTaken } from '@/contract/takes';
 import type { PartStore } from './part-store';
 
 const MOST_AT_ONCE = 4 << 20;
@@ -5,11 +6,6 @@ const RETRY_MS = 1000;
 
 /** How the server stands towards a recording. */
 export type ServerState = 'here' | 'away' | 'full' | 'ended';
-
-export interface PieceAnswer {
-  readonly size: number;
-  readonly free: number;
-}
 
 /** Sends what a store holds to the server, piece by piece and in order, for as long as it takes. */
 export class Uploader {
@@ -63,7 +59,7 @@ export class Uploader {
         body: piece,
       }).catch(() => null);
       if (response?.ok) {
-        const { size, free } = (await response.json()) as PieceAnswer;
+        const { size, free } = (await response.json()) as PieceTaken;
         this.sent = size;
         this.onState('here', free);
         continue;

@@ -1,8 +1,9 @@
 import { expose } from 'comlink';
 import { Compositor } from '@/compositor/compositor';
 import type { SourceFrame } from '@/compositor/source-frame';
-import { planFrame, type PlanView } from '@/core/frame/plan-frame';
+import { footageFile } from '@/contract/footage';
 import { videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
+import { planFrame, type PlanView } from '@/core/frame/plan-frame';
 import { formatColor, yuvToRgb } from '@/core/key/color';
 import { isLaneOn, isPictureLane, lastStarted } from '@/core/project/query';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
@@ -159,7 +160,7 @@ export class PictureWorker {
   }
 
   private reader(clipId: string, footageId: string): ClipReader {
-    const url = `/api/footage/${footageId}/proxy`;
+    const url = footageFile(footageId, 'proxy');
     let reader = this.readers.get(clipId);
     if (reader && reader.url === url) {
       this.readers.delete(clipId);

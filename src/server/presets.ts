@@ -1,14 +1,11 @@
+import type { Static } from '@sinclair/typebox';
 import { nanoid } from 'nanoid';
+import type { Preset } from '@/contract/presets';
+import { checkOf } from '@/core/schema/check';
+import { FootageRect } from '@/core/schema/parts';
 import { database } from './db/connection';
 import { jsonOr } from './db/stored';
 import { notFound, problem } from './problem';
-
-/** Something set up once and used again, under a name. */
-export interface Preset<T = unknown> {
-  readonly id: string;
-  readonly name: string;
-  readonly value: T;
-}
 
 const cleanName = (name: string): string => {
   const clean = name.trim().slice(0, 100);
@@ -16,11 +13,16 @@ const cleanName = (name: string): string => {
   return clean;
 };
 
-/** Presets of a kind, by name. */
-export async function listPresets(kind: string): Promise<Preset[]> {
+const checkArea = checkOf(FootageRect);
+
+/** Areas that were saved, by name; without those that can't be read. */
+export async function listAreas(): Promise<Preset<Static<typeof FootageRect>>[]> {
   const { presets } = await database();
-  const rows = await presets.findAll({ where: { kind }, order: [['name', 'ASC']] });
-  return rows.map(({ id, name, value }) => ({ id, name, value: jsonOr<unknown>(value, null) }));
+  const rows = await presets.findAll({ where: { kind: 'area' }, order: [['name', 'ASC']] });
+  return rows.flatMap(({ id, name, value }) => {
+    const found = checkArea(jsonOr<unknown>(value, null));
+    return 'value' in found ? [{ id, name, value: found.value }] : [];
+  });
 }
 
 /** Saves a preset; one of the same name is replaced. */

@@ -1,4 +1,5 @@
 import type { Transaction } from 'sequelize';
+import type { ProjectSummary } from '@/contract/projects';
 import { EMPTY_HISTORY } from '@/core/edit/history';
 import { createProject } from '@/core/project/create';
 import type { Project } from '@/core/project/model';
@@ -17,22 +18,6 @@ import { listFootage } from './footage/view';
 import { newId } from './ids';
 import { cancelJobsOf, enqueue } from './jobs/queue';
 import { notFound, Problem, problem } from './problem';
-
-/** A project in the list. */
-export interface ProjectSummary {
-  readonly id: string;
-  readonly name: string;
-  /** Null when its document can't be read, which opening it tells more of. */
-  readonly picture: {
-    readonly width: number;
-    readonly height: number;
-    readonly frameRate: FrameRate;
-    readonly seconds: number;
-  } | null;
-  readonly changedAt: string;
-  /** Footage whose thumbnail stands for the project. */
-  readonly poster: string | null;
-}
 
 /** All projects, last changed first. Opens no document. */
 export async function listProjects(): Promise<ProjectSummary[]> {

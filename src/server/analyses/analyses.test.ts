@@ -1,5 +1,6 @@
 import { copyFileSync, existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { ANALYSIS_NAMES } from '@/contract/analyses';
 import { ffmpeg, scratchFolder } from '../testing/media';
 
 const folder = scratchFolder();
@@ -22,7 +23,7 @@ import {
   requestAnalysis,
 } from './analyses';
 import { fingerprint } from './fingerprint';
-import { ANALYSES, ANALYSIS_NAMES } from './index';
+import { ANALYSES } from './index';
 
 const green = join(folder, 'green.mp4');
 const sound = join(folder, 'sound.wav');

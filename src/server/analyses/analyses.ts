@@ -2,6 +2,7 @@ import { copyFile, link, readdir, readFile, rename, rm } from 'node:fs/promises'
 import { basename, dirname, join } from 'node:path';
 import { nanoid } from 'nanoid';
 import type { Transaction } from 'sequelize';
+import type { AnalysisName, AnalysisView } from '@/contract/analyses';
 import { database, inTransaction } from '../db/connection';
 import type { AnalysisRow, FootageRow } from '../db/models';
 import { jsonOr } from '../db/stored';
@@ -11,21 +12,9 @@ import type { Work } from '../jobs/context';
 import { cancelJobsOf, enqueue } from '../jobs/queue';
 import { partOfFile } from '../media/whole-file';
 import { notFound, problem } from '../problem';
-import { analysisKind, type AnalysisName } from './index';
+import { analysisKind } from './index';
 import { fingerprint } from './fingerprint';
 import type { Analysed, AnalysisKind } from './kind';
-
-/** An analysis as the interface sees it. */
-export interface AnalysisView {
-  readonly id: string;
-  readonly footageId: string;
-  readonly kind: AnalysisName;
-  readonly status: AnalysisRow['status'];
-  /** Made by an earlier version of Vistum, which found it otherwise. */
-  readonly outdated: boolean;
-  readonly error: string | null;
-  readonly summary: Readonly<Record<string, unknown>>;
-}
 
 const viewOf = (row: AnalysisRow): AnalysisView => ({
   id: row.id,

@@ -1,5 +1,5 @@
+import type { MediaFacts } from '@/contract/footage';
 import type { FootageRow } from '../db/models';
-import type { MediaFacts } from '../media/probe';
 import type { JobContext } from '../jobs/context';
 
 /** What an analysis is made of. */

@@ -1,9 +1,9 @@
 import { writeFile } from 'node:fs/promises';
+import type { MediaFacts } from '@/contract/footage';
 import { estimateWall, type WallEstimate } from '@/core/key/wall';
-import { frameAtAddress, type Plane } from '@/kernels/planar';
 import { rateFromNumber, ticksToSeconds } from '@/core/time/ticks';
+import { frameAtAddress, type Plane } from '@/kernels/planar';
 import { frameArguments } from '../media/frame-stream';
-import type { MediaFacts } from '../media/probe';
 import { mediaProblem, runMedia } from '../media/process';
 import type { JobContext } from '../jobs/context';
 import type { AnalysisKind } from './kind';

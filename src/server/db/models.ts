@@ -6,6 +6,10 @@ import {
   type InferCreationAttributes,
   type Sequelize,
 } from 'sequelize';
+import type { AnalysisStatus } from '@/contract/analyses';
+import type { FootageStatus } from '@/contract/footage';
+import type { JobStatus, JobType } from '@/contract/jobs';
+import type { TakeStatus } from '@/contract/takes';
 
 type Row<M extends Model> = Model<InferAttributes<M>, InferCreationAttributes<M>>;
 
@@ -51,8 +55,6 @@ export interface RevisionRow extends Row<RevisionRow> {
   savedAt: number;
 }
 
-export type FootageStatus = 'waiting' | 'ready' | 'failed';
-
 export interface FootageRow extends Row<FootageRow> {
   id: string;
   projectId: string;
@@ -80,8 +82,6 @@ export interface FootageRow extends Row<FootageRow> {
   updatedAt: CreationOptional<Date>;
 }
 
-export type AnalysisStatus = 'waiting' | 'ready' | 'failed';
-
 /** What was found out about a recording, or is being found out. */
 export interface AnalysisRow extends Row<AnalysisRow> {
   id: string;
@@ -102,9 +102,6 @@ export interface AnalysisRow extends Row<AnalysisRow> {
   createdAt: CreationOptional<Date>;
   updatedAt: CreationOptional<Date>;
 }
-
-export type JobType = 'ingest' | 'export' | 'analysis';
-export type JobStatus = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
 
 export interface JobRow extends Row<JobRow> {
   id: string;
@@ -135,8 +132,6 @@ export interface ExportRow extends Row<ExportRow> {
   createdAt: CreationOptional<Date>;
   updatedAt: CreationOptional<Date>;
 }
-
-export type TakeStatus = 'recording' | 'stopped' | 'kept' | 'discarded';
 
 export interface TakeRow extends Row<TakeRow> {
   id: string;

@@ -1,5 +1,6 @@
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import type { GoodRevision } from '@/contract/projects';
 import { EMPTY_HISTORY, type History } from '@/core/edit/history';
 import type { Project } from '@/core/project/model';
 import { database, inTransaction } from '../db/connection';
@@ -21,13 +22,6 @@ export interface OpenProject {
   readonly revision: number;
   /** Sentences on what was damaged and put right by itself. */
   readonly notes: readonly string[];
-}
-
-/** The revision that a damaged project can be opened at. */
-export interface GoodRevision {
-  readonly revision: number;
-  /** ISO 8601. */
-  readonly savedAt: string;
 }
 
 interface StoredProject {

@@ -1,12 +1,12 @@
 import { rename, rm } from 'node:fs/promises';
+import type { ExportSettings } from '@/contract/exports';
+import type { Format, Quality } from '@/core/project/export-formats';
 import type { Size } from '@/core/scale/rect';
 import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import { COLOR_TAGS } from '../media/filters';
 import { MediaProcess } from '../media/process';
 import { partOfFile } from '../media/whole-file';
 import { problem } from '../problem';
-import type { Format, Quality } from '@/core/project/export-formats';
-import type { ExportSettings } from './settings';
 
 type Coding = Pick<ExportSettings, 'format' | 'frameRate' | 'quality' | 'bitRate'>;
 

@@ -1,12 +1,13 @@
 import { execFileSync } from 'node:child_process';
 import { readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { counter, emptyProject } from '@/core/edit/fixture';
+import type { ExportSettings } from '@/contract/exports';
 import { copyRange, pasteSnippet } from '@/core/edit/clipboard';
+import { counter, emptyProject } from '@/core/edit/fixture';
+import { placeFootage } from '@/core/edit/place';
 import { freezeOver, setSpeed } from '@/core/edit/retime';
 import { rippleDelete } from '@/core/edit/ripple';
 import { changeKey } from '@/core/edit/settings';
-import { placeFootage } from '@/core/edit/place';
 import { addSpan } from '@/core/edit/spans';
 import { DEFAULT_TRANSITION, setTransition } from '@/core/edit/transitions';
 import { FORMAT_FACTS, type Format } from '@/core/project/export-formats';
@@ -22,7 +23,7 @@ import {
 } from '../testing/media';
 import { exportFile, segmentsOf } from './export-file';
 import type { RenderTask } from './render-frames';
-import { DEFAULT_SETTINGS, type ExportSettings } from './settings';
+import { DEFAULT_SETTINGS } from './settings';
 
 const folder = scratchFolder();
 const file = (name: string) => join(folder, name);

@@ -1,5 +1,7 @@
 import { access, mkdir, readdir, rm, stat, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
+import type { ExportResult, ExportSettings } from '@/contract/exports';
+import { projectDuration } from '@/core/project/query';
 import type { Range } from '@/core/time/ranges';
 import {
   frameDuration,
@@ -8,7 +10,6 @@ import {
   secondsToTicks,
   ticksToSeconds,
 } from '@/core/time/ticks';
-import { projectDuration } from '@/core/project/query';
 import { chaptersOf } from '@/core/words/chapters';
 import { problem } from '../problem';
 import { cutsAnywhere, keyInterval, segmentContainer } from './encode';
@@ -17,7 +18,7 @@ import type { RenderTask } from './render-frames';
 import type { Segment } from './segment-work';
 
 import { FORMAT_FACTS } from '@/core/project/export-formats';
-import type { ExportControl, ExportResult, ExportSettings } from './settings';
+import type { ExportControl } from './settings';
 import { exportSound, writeSoundPart } from './sound-file';
 import { writeStill } from './still-file';
 import { renderSegments, threadsFor } from './threads';

@@ -1,6 +1,8 @@
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { nanoid } from 'nanoid';
+import type { ExportResult, ExportSettings, ExportView } from '@/contract/exports';
+import { FORMAT_FACTS } from '@/core/project/export-formats';
 import { migrate } from '@/core/project/migrations';
 import type { Project } from '@/core/project/model';
 import { database, inTransaction } from '../db/connection';
@@ -17,8 +19,7 @@ import { dataFolder } from '../places';
 import { notFound, problem } from '../problem';
 import { exportRange, exportFile } from './export-file';
 import type { Original, RenderTask } from './render-frames';
-import { FORMAT_FACTS } from '@/core/project/export-formats';
-import { DEFAULT_SETTINGS, type ExportResult, type ExportSettings } from './settings';
+import { DEFAULT_SETTINGS } from './settings';
 
 const exportFolder = (id: string): string => dataFolder('exports', id);
 
@@ -118,17 +119,6 @@ export const exportWork: Work = {
   // for it.
   clear: (exportId) => rm(workFolder(exportId), { recursive: true, force: true }),
 };
-
-export interface ExportView {
-  readonly id: string;
-  readonly name: string;
-  readonly settings: ExportSettings;
-  readonly status: JobRow['status'];
-  readonly progress: number;
-  readonly message: string;
-  readonly result: ExportResult | null;
-  readonly createdAt: string;
-}
 
 /** The exports of a project, newest first. */
 export async function listExports(projectId: string): Promise<ExportView[]> {

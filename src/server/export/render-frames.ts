@@ -1,6 +1,7 @@
 import { Compositor } from '@/compositor/compositor';
 import type { Rasterizer } from '@/compositor/rasterizer';
 import type { SourceFrame } from '@/compositor/source-frame';
+import type { MediaFacts } from '@/contract/footage';
 import { isSolid, videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
 import type { Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
@@ -9,7 +10,6 @@ import { ticksToSeconds, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, releaseFrame, type PlanarFrame } from '@/kernels/planar';
 import { FrameStream } from '../media/frame-stream';
-import type { MediaFacts } from '../media/probe';
 
 /** Where the original of a recording lies, and what it is. */
 export interface Original {

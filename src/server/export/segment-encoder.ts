@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync, renameSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import type { ExportSettings } from '@/contract/exports';
 import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
 import { PipeWriter } from '../media/pipe';
 import { problem } from '../problem';
 import { cutsAnywhere, rawInput, segmentContainer, videoEncoder } from './encode';
 import type { Segment } from './segment-work';
-import type { ExportSettings } from './settings';
 
 /** Segments that one process is told of at most: where it is to cut stands in its arguments. */
 const MOST = 250;

@@ -1,6 +1,6 @@
+import type { ExportSettings } from '@/contract/exports';
 import type { Ticks } from '@/core/time/ticks';
 import type { RenderTask } from './render-frames';
-import type { ExportSettings } from './settings';
 
 /** A run of output frames that becomes a file of its own. */
 export interface Segment {

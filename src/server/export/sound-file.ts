@@ -1,12 +1,13 @@
 import { existsSync } from 'node:fs';
+import type { ExportSettings } from '@/contract/exports';
 import { isSilent, planSound } from '@/core/audio/plan';
 import type { Format } from '@/core/project/export-formats';
-import { ticksToSeconds } from '@/core/time/ticks';
 import type { Range } from '@/core/time/ranges';
+import { ticksToSeconds } from '@/core/time/ticks';
 import { problem } from '../problem';
 import { container, Encoder, segmentContainer, SOUND_INPUT, soundEncoder } from './encode';
 import type { RenderTask } from './render-frames';
-import type { ExportControl, ExportSettings } from './settings';
+import type { ExportControl } from './settings';
 import { mixSound } from './sound';
 
 /** Bytes of a second of the mix: two channels of 32 bits. */

@@ -1,4 +1,5 @@
 import { rmSync } from 'node:fs';
+import type { ProjectState } from '@/contract/state';
 import { scratchFolder } from '../testing/media';
 
 const folder = scratchFolder();
@@ -7,7 +8,6 @@ process.env.VISTUM_DATA = folder;
 import { closeDatabase, database } from '../db/connection';
 import { newProject, renameProject, setProjectDeleted } from '../projects';
 import { ChangeFeed } from './feed';
-import type { ProjectState } from './project-state';
 
 const rate = { num: 30, den: 1 };
 let feed: ChangeFeed;

@@ -1,21 +1,10 @@
-import { listAnalyses, type AnalysisView } from '../analyses/analyses';
-import type { FootageView } from '../footage/view';
+import type { ProjectState } from '@/contract/state';
+import { listAnalyses } from '../analyses/analyses';
 import { listFootage } from '../footage/view';
-import { listExports, type ExportView } from '../export/job';
-import { activeJobs, type ActiveJob } from '../jobs/queue';
+import { listExports } from '../export/job';
+import { activeJobs } from '../jobs/queue';
 import { findProject } from '../documents/documents';
-import { listTakes, type TakeView } from '../takes/takes';
-
-/** What is told of a project as it changes. */
-export interface ProjectState {
-  readonly revision: number;
-  readonly name: string;
-  readonly footage: readonly FootageView[];
-  readonly exports: readonly ExportView[];
-  readonly jobs: readonly ActiveJob[];
-  readonly takes: readonly TakeView[];
-  readonly analyses: readonly AnalysisView[];
-}
+import { listTakes } from '../takes/takes';
 
 /** The state of a project; reads no document. */
 export async function projectState(id: string): Promise<ProjectState> {

@@ -1,9 +1,9 @@
 import { copyFile, readdir, rename, rm, stat } from 'node:fs/promises';
 import { basename, extname, join } from 'node:path';
+import { UNDECIDED } from '@/contract/footage';
 import type { Role } from '@/core/project/sources';
 import { inTransaction, database } from '../db/connection';
 import { newId } from '../ids';
-import { UNDECIDED } from '../ingest/guess-role';
 import { enqueue } from '../jobs/queue';
 import { notFound, problem, systemProblem } from '../problem';
 import { footageFolder } from './paths';

@@ -1,20 +1,11 @@
 import { link, mkdir, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
+import type { Brought } from '@/contract/footage';
 import { database } from '../db/connection';
 import { findProject } from '../documents/documents';
 import { newId } from '../ids';
 import { problem } from '../problem';
 import { footageFolder } from './paths';
-
-/**
- * What came of bringing footage: its id in the project by the id that was asked for, and names of
- * what had been deleted.
- */
-export interface Brought {
-  readonly names: Readonly<Record<string, string>>;
-  readonly restored: readonly string[];
-  readonly added: readonly string[];
-}
 
 /**
  * Makes footage of any project part of this one. What was deleted here comes back; what belongs to

@@ -1,18 +1,10 @@
-import { ROLES, type Role } from '@/core/project/sources';
+import type { FootageChange, FootageView } from '@/contract/footage';
+import { ROLES } from '@/core/project/sources';
 import { inTransaction } from '../db/connection';
 import { fitRole } from '../ingest/guess-role';
 import { cancelJobsOf, enqueue } from '../jobs/queue';
 import { problem } from '../problem';
-import { findFootage, mediaFactsOf, viewOf, type FootageView } from './view';
-
-/** What can be changed of footage; the file itself never is. */
-export interface FootageChange {
-  readonly name?: string;
-  readonly role?: Role;
-  readonly tags?: readonly string[];
-  readonly inPoint?: number | null;
-  readonly outPoint?: number | null;
-}
+import { findFootage, mediaFactsOf, viewOf } from './view';
 
 /** Changes name, role, tags, or the part that is placed. */
 export async function changeFootage(

@@ -1,7 +1,7 @@
+import type { MediaFacts } from '@/contract/footage';
 import type { FootageFacts, Role, Sources } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { database } from '../db/connection';
-import type { MediaFacts } from '../media/probe';
 import { readTrack } from './track';
 import { listFootage, mediaFactsOf } from './view';
 

@@ -1,32 +1,11 @@
 import { stat } from 'node:fs/promises';
+import type { FootageView, MediaFacts } from '@/contract/footage';
 import type { Role } from '@/core/project/sources';
 import { database } from '../db/connection';
 import type { FootageRow } from '../db/models';
 import { isoOf, jsonOr } from '../db/stored';
-import type { UNDECIDED } from '../ingest/guess-role';
-import type { MediaFacts } from '../media/probe';
 import { notFound } from '../problem';
 import { originalPath } from './paths';
-
-/** Footage as the interface and the command line tell it. */
-export interface FootageView {
-  readonly id: string;
-  readonly name: string;
-  readonly role: Role | typeof UNDECIDED;
-  readonly status: FootageRow['status'];
-  readonly error: string | null;
-  readonly notes: readonly string[];
-  readonly bytes: number;
-  readonly facts: MediaFacts | null;
-  readonly hasPointer: boolean;
-  readonly tags: readonly string[];
-  /** The part that is placed, in ticks of the recording. */
-  readonly inPoint: number | null;
-  readonly outPoint: number | null;
-  /** The original is gone from the disk, or is not the file any more that was brought. */
-  readonly trouble: 'gone' | 'changed' | null;
-  readonly addedAt: string;
-}
 
 /** What a recording is, once it was looked at. */
 export const mediaFactsOf = (row: Pick<FootageRow, 'facts'>): MediaFacts | null =>

@@ -19,9 +19,11 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import { ANALYSIS_NAMES, type AnalysisName } from '@/contract/analyses';
+import { DELETED_KINDS, type DeletedKind } from '@/contract/disk';
 import { BED_NAMES, type BedName } from '@/core/audio/bed';
-import { ANALYSIS_NAMES, type AnalysisName } from '../analyses';
 import { LAYOUT_KINDS, type LayoutKind } from '@/core/layout/built-in';
+import { FORMATS, QUALITIES, type Format, type Quality } from '@/core/project/export-formats';
 import { ROLES, type Role } from '@/core/project/sources';
 import { TARGET_IDS, type TargetId } from '@/core/project/targets';
 import { LEAST_SIDE, MOST_SIDE } from '@/core/scale/export-size';
@@ -33,8 +35,6 @@ import {
   type TakeKind,
   type TrackName,
 } from '@/core/take/take';
-import { DELETED_KINDS, type DeletedKind } from '../purge/kinds';
-import { FORMATS, QUALITIES, type Format, type Quality } from '@/core/project/export-formats';
 
 /** May be left out; `null` is a value like any other, and refused unless it is allowed. */
 const MayLack = () => ValidateIf((_, value) => value !== undefined);

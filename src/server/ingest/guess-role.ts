@@ -1,9 +1,6 @@
+import type { MediaFacts } from '@/contract/footage';
 import type { Role } from '@/core/project/sources';
 import { ticksToSeconds } from '@/core/time/ticks';
-import type { MediaFacts } from '../media/probe';
-
-/** Role of footage that no one has chosen yet. */
-export const UNDECIDED = 'auto';
 
 const NAMED: readonly (readonly [RegExp, Role])[] = [
   [/camera|webcam|presenter|face|selfie|cam\b/i, 'presenter'],

@@ -1,5 +1,6 @@
 import { mkdir, rm, stat } from 'node:fs/promises';
 import { basename, join } from 'node:path';
+import { UNDECIDED } from '@/contract/footage';
 import type { Role } from '@/core/project/sources';
 import { database } from '../db/connection';
 import { footageFolder, originalPath } from '../footage/paths';
@@ -8,7 +9,7 @@ import { limit } from '../limits';
 import { probeMedia } from '../media/probe';
 import { clearAttempts, keepMade } from './attempts';
 import { isDrawing, rasteriseDrawing } from './drawing';
-import { fitRole, guessRole, UNDECIDED } from './guess-role';
+import { fitRole, guessRole } from './guess-role';
 import { makePeaks } from './peaks';
 import { makeProxy, makeSound, makeThumbs, type IngestTask } from './steps';
 

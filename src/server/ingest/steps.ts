@@ -1,8 +1,8 @@
 import { join } from 'node:path';
+import type { MediaFacts } from '@/contract/footage';
 import { thumbCount } from '@/core/project/stand-ins';
 import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
 import { COLOR_TAGS, colorFilters, timingFilters } from '../media/filters';
-import type { MediaFacts } from '../media/probe';
 import { GUARDED_INPUT, runMedia } from '../media/process';
 
 /**

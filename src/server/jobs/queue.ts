@@ -1,7 +1,8 @@
 import { nanoid } from 'nanoid';
 import { Op, QueryTypes, type Transaction } from 'sequelize';
+import type { ActiveJob, JobType } from '@/contract/jobs';
 import { database, inTransaction } from '../db/connection';
-import type { JobRow, JobType } from '../db/models';
+import type { JobRow } from '../db/models';
 
 /**
  * A lease is lost this long after its last heartbeat, in milliseconds; another worker may then take
@@ -173,14 +174,6 @@ export async function tryAgain(id: string, owner: string, attempts: number, mess
     { status: 'queued', owner: null, message, leaseUntil: Date.now() + PAUSE_MS * attempts },
     { where: { id, owner, status: 'running' } },
   );
-}
-
-/** A job that waits or runs, for progress in the interface. */
-export interface ActiveJob {
-  readonly type: JobType;
-  readonly subject: string;
-  readonly progress: number;
-  readonly message: string;
 }
 
 /** Jobs of a project that wait or run. */

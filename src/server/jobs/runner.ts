@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
+import type { JobType } from '@/contract/jobs';
 import { analysisWork } from '../analyses/analyses';
-import type { JobRow, JobType } from '../db/models';
+import type { JobRow } from '../db/models';
 import { exportWork } from '../export/job';
 import { ingestWork } from '../ingest/job';
 import { problem, problemFor } from '../problem';

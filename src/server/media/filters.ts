@@ -1,5 +1,5 @@
+import type { MediaFacts } from '@/contract/footage';
 import type { FrameRate } from '@/core/time/ticks';
-import type { MediaFacts } from './probe';
 
 /**
  * FFmpeg filters that bring a picture to BT.709, limited range, 4:2:0; empty when it is so already.

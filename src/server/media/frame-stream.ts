@@ -1,12 +1,12 @@
 import { SourceHistory, type SourceFrame } from '@/compositor/source-frame';
 import { planesOf, TILE, tilesOf } from '@/compositor/tiles';
+import type { MediaFacts } from '@/contract/footage';
 import type { Rect } from '@/core/scale/rect';
 import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { frameAtAddress, planarSize, type PlanarFrame } from '@/kernels/planar';
 import { colorFilters, timingFilters } from './filters';
 import { PipeReader } from './pipe';
-import type { MediaFacts } from './probe';
 import { GUARDED_INPUT } from './process';
 
 /** What of a recording is decoded, and how. */

@@ -1,36 +1,10 @@
 import { open } from 'node:fs/promises';
-import type { FootageKind } from '@/core/project/sources';
-import {
-  framesPerSecond,
-  frameStart,
-  secondsToTicks,
-  type FrameRate,
-  type Ticks,
-} from '@/core/time/ticks';
+import type { MediaFacts } from '@/contract/footage';
+import { framesPerSecond, frameStart, secondsToTicks } from '@/core/time/ticks';
 import { limit } from '../limits';
 import { Problem, problem } from '../problem';
 import { timingOf, type Timing } from './frame-times';
 import { GUARDED_INPUT, runMedia } from './process';
-
-/** What a file is, as far as the project and the decoder need it. */
-export interface MediaFacts {
-  readonly kind: FootageKind;
-  readonly width: number;
-  readonly height: number;
-  readonly frameRate: FrameRate | null;
-  readonly variableRate: boolean;
-  readonly duration: Ticks;
-  readonly hasVideo: boolean;
-  readonly hasAudio: boolean;
-  readonly videoCodec: string | null;
-  readonly audioCodec: string | null;
-  readonly channels: number;
-  readonly sampleRate: number;
-  /** Pictures that it has; not known of recordings that were brought before this was counted. */
-  readonly frames?: number;
-  /** Matrix and range that must be converted to BT.709 limited; null when nothing is to be done. */
-  readonly convertColor: { readonly matrix: string; readonly range: string } | null;
-}
 
 export interface Probed {
   readonly facts: MediaFacts;

@@ -1,4 +1,5 @@
 import { Op } from 'sequelize';
+import type { Deleted, DeletedKind } from '@/contract/disk';
 import { database } from '../db/connection';
 import { isoOf } from '../db/stored';
 import { setFootageDeleted } from '../footage/change';
@@ -7,21 +8,6 @@ import { limit } from '../limits';
 import { problem } from '../problem';
 import { setProjectDeleted } from '../projects';
 import { findTake, setTakeDiscarded } from '../takes/takes';
-import type { DeletedKind } from './kinds';
-
-/** Something that was deleted and can still be brought back. */
-export interface Deleted {
-  readonly kind: DeletedKind;
-  readonly id: string;
-  readonly name: string;
-  /** Id and name of the project that it belongs to; of a project, its own. */
-  readonly projectId: string;
-  readonly projectName: string;
-  /** ISO 8601. */
-  readonly deletedAt: string;
-  /** When it will be deleted for good, ISO 8601. */
-  readonly purgeAt: string;
-}
 
 const DAY_MS = 86_400_000;
 

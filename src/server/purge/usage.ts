@@ -1,19 +1,10 @@
 import { join } from 'node:path';
+import type { DiskUsage } from '@/contract/disk';
 import { database } from '../db/connection';
 import { ownedTables } from '../db/owned';
 import { dataDirectory } from '../places';
 import { freeDisk } from '../takes/takes';
 import { bytesOf, filesIn } from './sizes';
-
-/** What the data folder takes of the disk. */
-export interface DiskUsage {
-  /** Bytes that can still be written. */
-  readonly free: number;
-  /** Bytes of all projects together; what copies share counts once. */
-  readonly used: number;
-  /** Bytes of each project's recordings, takes and exports, by its id; also of deleted ones. */
-  readonly projects: Readonly<Record<string, number>>;
-}
 
 const FRESH_MS = 20_000;
 const shared = globalThis as { vistumUsage?: { at: number; usage: Promise<DiskUsage> } };

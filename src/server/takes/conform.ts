@@ -1,11 +1,12 @@
 import { rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
+import type { MediaFacts } from '@/contract/footage';
 import { readTakeEvents } from '@/core/take/read-events';
-import type { TakeEvent, TrackName } from '@/core/take/take';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
+import type { TakeEvent, TrackName } from '@/core/take/take';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { Interrupted } from '../processes/interrupted';
-import { probeMedia, type MediaFacts } from '../media/probe';
+import { probeMedia } from '../media/probe';
 import { GUARDED_INPUT, runMedia } from '../media/process';
 import { partPath, partSize, readEvents, takeFolder } from './files';
 

@@ -1,11 +1,11 @@
 import { link, rm } from 'node:fs/promises';
-import { bridgeJoins } from '@/core/telemetry/bridge';
+import type { TakePlacement } from '@/contract/takes';
+import type { Role } from '@/core/project/sources';
 import { pointerTrackOf } from '@/core/take/pointer';
 import { readTakeEvents } from '@/core/take/read-events';
-import type { KeptTake } from '@/core/edit/take';
+import type { TrackSetup } from '@/core/take/setup';
 import type { TakeEvent, TrackName } from '@/core/take/take';
-import type { TakeSetup, TrackSetup } from '@/core/take/setup';
-import type { Role } from '@/core/project/sources';
+import { bridgeJoins } from '@/core/telemetry/bridge';
 import { secondsToTicks } from '@/core/time/ticks';
 import { database } from '../db/connection';
 import type { TakeRow } from '../db/models';
@@ -34,12 +34,6 @@ const NAME_OF: Record<TrackName, string> = {
   voice: 'voice',
   computer: 'computer sound',
 };
-
-/** All that the project needs to place a take. */
-export interface TakePlacement extends KeptTake {
-  readonly takeId: string;
-  readonly setup: TakeSetup;
-}
 
 /**
  * Makes footage of a take's tracks, each with its facts at once, so that the take can be placed

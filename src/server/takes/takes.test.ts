@@ -12,7 +12,7 @@ import { closeDatabase, database } from '../db/connection';
 import { readTrack } from '../footage/track';
 import { listFootage } from '../footage/view';
 import { probeMedia } from '../media/probe';
-import { deletePreset, listPresets, renamePreset, savePreset } from '../presets';
+import { deletePreset, listAreas, renamePreset, savePreset } from '../presets';
 import { newProject } from '../projects';
 import { finishedPath } from './conform';
 import { keepTake } from './keep';
@@ -295,13 +295,11 @@ test('saved areas are replaced by name, renamed and deleted', async () => {
   const value = { x: 0, y: 0, width: 1280, height: 720 };
   const id = await savePreset('area', ' Work area ', value);
   expect(await savePreset('area', 'Work area', { ...value, x: 10 })).toBe(id);
-  expect(await listPresets('area')).toEqual([
-    { id, name: 'Work area', value: { ...value, x: 10 } },
-  ]);
+  expect(await listAreas()).toEqual([{ id, name: 'Work area', value: { ...value, x: 10 } }]);
   await renamePreset(id, 'Table');
   await expect(renamePreset(id, '  ')).rejects.toMatchObject({ status: 400 });
   await expect(renamePreset('none', 'x')).rejects.toMatchObject({ status: 404 });
-  expect((await listPresets('area'))[0]!.name).toBe('Table');
+  expect((await listAreas())[0]!.name).toBe('Table');
   await deletePreset(id);
-  expect(await listPresets('area')).toEqual([]);
+  expect(await listAreas()).toEqual([]);
 });

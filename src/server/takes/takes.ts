@@ -1,8 +1,9 @@
 import { statfs } from 'node:fs/promises';
-import { TRACK_NAMES, type EndReason, type TakeKind, type TrackName } from '@/core/take/take';
+import type { TakeView } from '@/contract/takes';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
+import { TRACK_NAMES, type EndReason, type TakeKind, type TrackName } from '@/core/take/take';
 import { database } from '../db/connection';
-import type { TakeRow, TakeStatus } from '../db/models';
+import type { TakeRow } from '../db/models';
 import { dataDirectory } from '../places';
 import { isoOf, jsonOr } from '../db/stored';
 import { findProject } from '../documents/documents';
@@ -16,22 +17,6 @@ import { inTurn } from './in-turn';
  * A recording tab that was not heard of for this long has crashed, was closed, or lost its server.
  */
 const SILENT_MS = 8000;
-
-/** A take as the interface knows it. */
-export interface TakeView {
-  readonly id: string;
-  readonly stepId: string | null;
-  readonly kind: TakeKind;
-  readonly number: number;
-  readonly status: TakeStatus;
-  /** Whether a tab is recording it now. */
-  readonly live: boolean;
-  readonly reason: EndReason | null;
-  readonly seconds: number;
-  readonly setup: TakeSetup;
-  readonly footage: Readonly<Partial<Record<TrackName, string>>>;
-  readonly madeAt: string;
-}
 
 const NO_SETUP: TakeSetup = {
   tracks: [],

@@ -2,9 +2,9 @@
 import { format } from 'date-fns';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { GoodRevision } from '@/server/documents/documents';
+import { CallError, call } from '@/contract/call';
+import { openLastGood, type GoodRevision } from '@/contract/projects';
 import { Button } from '../parts/Button';
-import { api, ApiError } from '../shell/api';
 import { tellFault } from '../shell/notices-store';
 
 /**
@@ -12,7 +12,7 @@ import { tellFault } from '../shell/notices-store';
  * be read.
  */
 export function NotOpened({ id, error }: { id: string; error: Error }) {
-  const { name, lastGood } = (error instanceof ApiError ? error.details : {}) as {
+  const { name, lastGood } = (error instanceof CallError ? error.details : {}) as {
     name?: string;
     lastGood?: GoodRevision;
   };
@@ -20,7 +20,7 @@ export function NotOpened({ id, error }: { id: string; error: Error }) {
   const open = async (revision: number) => {
     setBusy(true);
     try {
-      await api(`/api/projects/${id}/last-good`, { method: 'POST', body: { revision } });
+      await call(openLastGood, { params: { id }, body: { revision } });
       window.location.reload();
     } catch (e) {
       tellFault(e);

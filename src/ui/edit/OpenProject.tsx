@@ -1,21 +1,17 @@
 'use client';
 import { useEffect, useState, type ReactNode } from 'react';
 import type { StoreApi } from 'zustand';
+import { call } from '@/contract/call';
+import { readPointer } from '@/contract/footage';
+import { openProject } from '@/contract/projects';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { scaleTrack } from '@/core/telemetry/sample';
-import { api } from '../shell/api';
 import { tell } from '../shell/notices-store';
 import { savesDone, startAutosave } from './autosave';
 import { NotOpened } from './NotOpened';
 import { listen, sourcesOf } from './server-state';
 import { useGestures } from './use-gestures';
-import {
-  createEditor,
-  EditorProvider,
-  useEditorStore,
-  type EditorState,
-  type OpenedProject,
-} from './store';
+import { createEditor, EditorProvider, useEditorStore, type EditorState } from './store';
 
 /**
  * Opens a project for one of its places: what is inside can read and edit it, and it is saved by
@@ -28,7 +24,7 @@ export function OpenProject({ id, children }: { id: string; children: ReactNode 
     let gone = false;
     // The place that was left may still be saving.
     savesDone()
-      .then(() => api<OpenedProject>(`/api/projects/${id}`))
+      .then(() => call(openProject, { params: { id } }))
       .then((opened) => {
         if (gone) return;
         setStore(createEditor(opened));
@@ -90,7 +86,7 @@ function useServerState() {
           if (!view.hasPointer || !view.facts || view.status !== 'ready') continue;
           if (reading.has(view.id) || loading.has(view.id)) continue;
           loading.add(view.id);
-          void api<PointerTrack>(`/api/footage/${view.id}/pointer`)
+          void call(readPointer, { params: { id: view.id } })
             .then((track) => {
               const { width, height } = view.facts!;
               // A recording that was relinked may have another size than the one it was attached

@@ -1,10 +1,11 @@
 import { nanoid } from 'nanoid';
 import type { StoreApi } from 'zustand';
+import { CallError, call } from '@/contract/call';
+import { saveChange, saveProject, type Saved } from '@/contract/projects';
 import { EMPTY_HISTORY, type History, type Versioned } from '@/core/edit/history';
 import { historyDelta, type HistoryDelta } from '@/core/edit/history-delta';
-import { api, ApiError } from '../shell/api';
 import { tell } from '../shell/notices-store';
-import { bringTogether, readNewest, type Saved } from './catch-up';
+import { bringTogether, readNewest } from './catch-up';
 import type { EditorState, SaveState } from './store';
 
 const PAUSE_MS = 500;
@@ -17,10 +18,10 @@ export const savesDone = (): Promise<unknown> => last;
 
 /** What becomes of a save that was not done: tried again, or left for the next edit. */
 const stateAfter = (error: unknown): SaveState =>
-  error instanceof ApiError && error.status >= 400 && error.status < 500 ? 'refused' : 'failed';
+  error instanceof CallError && error.status >= 400 && error.status < 500 ? 'refused' : 'failed';
 
 const hasStatus = (error: unknown, ...all: number[]): boolean =>
-  error instanceof ApiError && all.includes(error.status);
+  error instanceof CallError && all.includes(error.status);
 
 /** A history without the older half of its steps, and without those that were undone. */
 const newerHalf = ({ done }: History): History => ({
@@ -74,14 +75,8 @@ export function startAutosave(store: StoreApi<EditorState>): Autosave {
     const { id } = store.getState();
     const { revision } = saved;
     return delta
-      ? api<{ revision: number }>(`/api/projects/${id}/changes`, {
-          method: 'POST',
-          body: { base: revision, key, delta },
-        })
-      : api<{ revision: number }>(`/api/projects/${id}`, {
-          method: 'PUT',
-          body: { revision, ...target },
-        });
+      ? call(saveChange, { params: { id }, body: { base: revision, key, delta } })
+      : call(saveProject, { params: { id }, body: { revision, ...target } });
   };
 
   /** Takes over what is newest, with what was done here and is not saved yet. */

@@ -1,24 +1,21 @@
+import { call } from '@/contract/call';
+import { openProject, readChanges, type Saved } from '@/contract/projects';
 import { HISTORY_DEPTH, type HistoryEntry, type Versioned } from '@/core/edit/history';
 import { applyHistoryDelta, readHistoryDelta } from '@/core/edit/history-delta';
 import { mergeProjects } from '@/core/edit/merge';
 import { diffProjects, PatchError } from '@/core/edit/patch';
 import type { Sources } from '@/core/project/sources';
 import { isSound } from '@/core/project/structure';
-import { api } from '../shell/api';
-
-/** A state of a project as the server has it. */
-export interface Saved extends Versioned {
-  readonly revision: number;
-}
 
 /** The newest state of a project: what was changed since a known one, or the whole. */
 export async function readNewest(id: string, known: Saved): Promise<Saved> {
-  const { revision, deltas } = await api<{ revision: number; deltas: unknown[] | null }>(
-    `/api/projects/${id}/changes?since=${known.revision}`,
-  );
+  const { revision, deltas } = await call(readChanges, {
+    params: { id },
+    query: { since: known.revision },
+  });
   const state = deltas && applied(known, deltas);
   if (state) return { ...state, revision };
-  const whole = await api<Saved>(`/api/projects/${id}`);
+  const whole = await call(openProject, { params: { id } });
   return { project: whole.project, history: whole.history, revision: whole.revision };
 }
 

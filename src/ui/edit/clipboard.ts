@@ -1,7 +1,7 @@
 import type { StoreApi } from 'zustand';
+import { call } from '@/contract/call';
+import { bringFootage } from '@/contract/footage';
 import { footageOf, withFootage, type Snippet } from '@/core/edit/clipboard';
-import type { Brought } from '@/server/footage/bring';
-import { api } from '../shell/api';
 import { tell, tellFault } from '../shell/notices-store';
 import type { EditorState } from './store';
 
@@ -40,8 +40,8 @@ export async function readClipboard(store: StoreApi<EditorState>): Promise<Snipp
   const missing = footageOf(snippet).filter((footageId) => !sources.footage[footageId]);
   if (!missing.length) return snippet;
   try {
-    const { names, restored, added } = await api<Brought>(`/api/projects/${id}/footage/bring`, {
-      method: 'POST',
+    const { names, restored, added } = await call(bringFootage, {
+      params: { id },
       body: { footageIds: missing },
     });
     await waitFor(store, Object.values(names));

@@ -1,20 +1,18 @@
+import type { FootageView } from '@/contract/footage';
+import { address } from '@/contract/route';
+import { projectEvents, type ProjectState } from '@/contract/state';
 import type { FootageFacts, Sources } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
-import type { ProjectState } from '@/server/feed/project-state';
-import type { FootageView } from '@/server/footage/view';
-
-/** What the server tells of a project as it changes. */
-export type ServerState = ProjectState;
 
 /** Listens to a project's state; the answer ends it. The browser connects again by itself. */
 export function listen(
   projectId: string,
-  onState: (state: ServerState) => void,
+  onState: (state: ProjectState) => void,
   onConnection: (connected: boolean) => void,
 ): () => void {
-  const events = new EventSource(`/api/projects/${projectId}/events`);
+  const events = new EventSource(address(projectEvents, { id: projectId }));
   events.onmessage = (message: MessageEvent<string>) =>
-    onState(JSON.parse(message.data) as ServerState);
+    onState(JSON.parse(message.data) as ProjectState);
   events.onopen = () => onConnection(true);
   events.onerror = () => onConnection(false);
   return () => events.close();

@@ -2,13 +2,14 @@ import { nanoid } from 'nanoid';
 import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
-import type { PlanView } from '@/core/frame/plan-frame';
+import type { FootageView } from '@/contract/footage';
+import type { OpenedProject } from '@/contract/projects';
+import type { ProjectState } from '@/contract/state';
 import { EditError } from '@/core/edit/error';
 import {
   doEdit,
   EMPTY_HISTORY,
   goToStep,
-  type History,
   type HistoryEntry,
   type Versioned,
 } from '@/core/edit/history';
@@ -21,12 +22,11 @@ import {
   type EditResult,
 } from '@/core/edit/registry';
 import { findSpan, SPAN_LISTS, type SpanList } from '@/core/edit/spans';
+import type { PlanView } from '@/core/frame/plan-frame';
 import type { Project } from '@/core/project/model';
 import { findClip, projectDuration } from '@/core/project/query';
 import { NO_SOURCES, type Sources } from '@/core/project/sources';
 import type { Ticks } from '@/core/time/ticks';
-import type { FootageView } from '@/server/footage/view';
-import type { ServerState } from './server-state';
 import { tell, tellFault } from '../shell/notices-store';
 
 export type Selection =
@@ -62,16 +62,12 @@ export interface EditorState extends Versioned {
   /** Why the last save was refused or failed. */
   readonly saveFault: string | null;
   readonly connected: boolean;
-  readonly suggestion: {
-    readonly width: number;
-    readonly height: number;
-    readonly frameRate: { num: number; den: number } | null;
-  } | null;
+  readonly suggestion: OpenedProject['suggestion'];
   readonly footage: readonly FootageView[];
-  readonly jobs: ServerState['jobs'];
-  readonly exports: ServerState['exports'];
-  readonly takes: ServerState['takes'];
-  readonly analyses: ServerState['analyses'];
+  readonly jobs: ProjectState['jobs'];
+  readonly exports: ProjectState['exports'];
+  readonly takes: ProjectState['takes'];
+  readonly analyses: ProjectState['analyses'];
   readonly sources: Sources;
   readonly selection: Selection;
   /** Clips and spans that are selected with it. */
@@ -121,17 +117,6 @@ export interface EditorState extends Versioned {
   readonly goTo: (count: number) => void;
   readonly select: (selection: Selection, also?: readonly string[]) => void;
   readonly set: (change: Partial<EditorState>) => void;
-}
-
-export interface OpenedProject {
-  readonly id: string;
-  readonly name: string;
-  readonly project: Project;
-  readonly history: History;
-  readonly revision: number;
-  readonly suggestion: EditorState['suggestion'];
-  /** Sentences on what was damaged and put right. */
-  readonly notes: readonly string[];
 }
 
 const itemIds = (project: Project): string[] => [

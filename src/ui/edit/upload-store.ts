@@ -1,5 +1,6 @@
 import * as tus from 'tus-js-client';
 import { create } from 'zustand';
+import { UPLOADS } from '@/contract/footage';
 import { tell, tellFault } from '../shell/notices-store';
 
 interface UploadItem {
@@ -28,7 +29,7 @@ export const useUploads = create<UploadState>((set) => {
   const start = (projectId: string, file: File, relink?: string) => {
     const id = crypto.randomUUID();
     const upload = new tus.Upload(file, {
-      endpoint: '/api/uploads',
+      endpoint: UPLOADS,
       chunkSize: CHUNK,
       retryDelays: RETRIES,
       removeFingerprintOnSuccess: true,

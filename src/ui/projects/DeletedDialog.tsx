@@ -1,11 +1,10 @@
 'use client';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { formatDistanceToNow } from 'date-fns';
-import type { Deleted } from '@/server/purge/deleted';
-import type { DeletedKind } from '@/server/purge/kinds';
+import { call } from '@/contract/call';
+import { bringBack, listDeleted, type Deleted, type DeletedKind } from '@/contract/disk';
 import { Button } from '../parts/Button';
 import { Dialog } from '../parts/Dialog';
-import { api } from '../shell/api';
 import { tell, tellFault } from '../shell/notices-store';
 
 const KINDS: Readonly<Record<DeletedKind, string>> = {
@@ -19,13 +18,12 @@ export function DeletedDialog({ open, onClose }: { open: boolean; onClose: () =>
   const client = useQueryClient();
   const { data, error, isPending } = useQuery({
     queryKey: ['deleted'],
-    queryFn: () => api<Deleted[]>('/api/deleted'),
+    queryFn: () => call(listDeleted),
     enabled: open,
     staleTime: 0,
   });
   const back = useMutation({
-    mutationFn: ({ kind, id }: Deleted) =>
-      api('/api/deleted', { method: 'POST', body: { kind, id } }),
+    mutationFn: ({ kind, id }: Deleted) => call(bringBack, { body: { kind, id } }),
     onSuccess: (_, { name }) => tell(`“${name}” was brought back.`),
     onError: tellFault,
     onSettled: () =>

@@ -5,12 +5,13 @@ import { IsIn, IsInt, IsString, Max, MaxLength, Min, MinLength } from 'class-val
 import { useRouter } from 'next/navigation';
 import 'reflect-metadata';
 import { useForm } from 'react-hook-form';
+import { call } from '@/contract/call';
+import { createProject } from '@/contract/projects';
+import { TARGETS, type TargetId } from '@/core/project/targets';
 import { Button } from '../parts/Button';
 import { Dialog } from '../parts/Dialog';
 import { Field, inputLook } from '../parts/fields';
-import { api } from '../shell/api';
 import { tellFault } from '../shell/notices-store';
-import { TARGETS, type TargetId } from '@/core/project/targets';
 import { RATES } from './rates';
 
 class NewProjectForm {
@@ -50,8 +51,7 @@ export function NewProjectDialog({ open, onClose }: { open: boolean; onClose: ()
     try {
       const frameRate = RATES.find(([label]) => label === rate)![1];
       const even = (n: number) => Math.round(n / 2) * 2;
-      const { id } = await api<{ id: string }>('/api/projects', {
-        method: 'POST',
+      const { id } = await call(createProject, {
         body: { name, width: even(width), height: even(height), frameRate, target },
       });
       router.push(`/projects/${id}/outline`);

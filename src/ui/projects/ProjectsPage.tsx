@@ -4,14 +4,20 @@ import { formatDistanceToNow } from 'date-fns';
 import { Copy, Film, Pencil, Plus, Trash2, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { useState } from 'react';
+import { call } from '@/contract/call';
+import { diskUsage } from '@/contract/disk';
+import { footageFile } from '@/contract/footage';
+import {
+  changeProject,
+  duplicateProject,
+  listProjects,
+  type ProjectSummary,
+} from '@/contract/projects';
 import { framesPerSecond } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
-import type { ProjectSummary } from '@/server/projects';
-import type { DiskUsage } from '@/server/purge/usage';
 import { Button } from '../parts/Button';
 import { bytesInWords } from '../parts/bytes';
 import { IconButton } from '../parts/IconButton';
-import { api } from '../shell/api';
 import { LampToggle } from '../shell/LampToggle';
 import { tell, tellFault } from '../shell/notices-store';
 import { DeletedDialog } from './DeletedDialog';
@@ -22,11 +28,11 @@ export function ProjectsPage() {
   const client = useQueryClient();
   const { data, error, isPending } = useQuery({
     queryKey: ['projects'],
-    queryFn: () => api<ProjectSummary[]>('/api/projects'),
+    queryFn: () => call(listProjects),
   });
   const { data: usage } = useQuery({
     queryKey: ['projects', 'disk'],
-    queryFn: () => api<DiskUsage>('/api/disk/projects'),
+    queryFn: () => call(diskUsage),
   });
   const [creating, setCreating] = useState(false);
   const [showingDeleted, setShowingDeleted] = useState(false);
@@ -38,7 +44,7 @@ export function ProjectsPage() {
     onError: tellFault,
   });
   const setDeleted = (id: string, deleted: boolean) =>
-    api(`/api/projects/${id}`, { method: 'PATCH', body: { deleted } });
+    call(changeProject, { params: { id }, body: { deleted } });
   const remove = (project: ProjectSummary) =>
     change.mutate(async () => {
       await setDeleted(project.id, true);
@@ -96,9 +102,7 @@ export function ProjectsPage() {
               label={`Duplicate ${project.name}`}
               disabled={change.isPending}
               onClick={() =>
-                change.mutate(() =>
-                  api(`/api/projects/${project.id}/duplicate`, { method: 'POST' }),
-                )
+                change.mutate(() => call(duplicateProject, { params: { id: project.id } }))
               }
             />
             <IconButton
@@ -127,7 +131,7 @@ export function ProjectsPage() {
           onClose={() => setRenaming(null)}
           onRename={(name) =>
             change.mutate(() =>
-              api(`/api/projects/${renaming.id}`, { method: 'PATCH', body: { name } }),
+              call(changeProject, { params: { id: renaming.id }, body: { name } }),
             )
           }
         />
@@ -167,7 +171,7 @@ function Poster({ project }: { project: ProjectSummary }) {
         <span
           className="size-full bg-cover bg-left"
           style={{
-            backgroundImage: `url(/api/footage/${project.poster}/thumbs)`,
+            backgroundImage: `url(${footageFile(project.poster, 'thumbs')})`,
             backgroundSize: 'auto 100%',
           }}
         />

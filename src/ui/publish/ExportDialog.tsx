@@ -1,6 +1,8 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { call } from '@/contract/call';
+import { requestExport } from '@/contract/exports';
 import {
   chooseFormat,
   choosePreset,
@@ -16,7 +18,6 @@ import { useEditor } from '../edit/store';
 import { Button } from '../parts/Button';
 import { Dialog } from '../parts/Dialog';
 import { CheckField, NumberField, SelectField } from '../parts/fields';
-import { api } from '../shell/api';
 import { tellFault } from '../shell/notices-store';
 import { ExportRangeField } from './ExportRangeField';
 import { ExportRateField } from './ExportRateField';
@@ -77,10 +78,7 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
     if (typeof stretch === 'string') return tellFault(stretch);
     setBusy(true);
     try {
-      await api(`/api/projects/${id}/exports`, {
-        method: 'POST',
-        body: exportRequest(chosen, stretch),
-      });
+      await call(requestExport, { params: { id }, body: exportRequest(chosen, stretch) });
       router.push(`/projects/${id}/publish`);
     } catch (error) {
       tellFault(error);

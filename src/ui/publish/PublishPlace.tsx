@@ -2,20 +2,22 @@
 import { format } from 'date-fns';
 import { Download, Trash2, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { call } from '@/contract/call';
+import { cancelExport, deleteExport, exportedFile, type ExportView } from '@/contract/exports';
+import { address } from '@/contract/route';
+import type { ProjectState } from '@/contract/state';
+import { FORMAT_FACTS } from '@/core/project/export-formats';
 import { framesPerSecond } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
-import type { ExportView } from '@/server/export/job';
-import { FORMAT_FACTS } from '@/core/project/export-formats';
-import { listen, type ServerState } from '../edit/server-state';
+import { listen } from '../edit/server-state';
 import { IconButton } from '../parts/IconButton';
 import { bytesInWords } from '../parts/bytes';
-import { api } from '../shell/api';
 import { tellFault } from '../shell/notices-store';
 import { PlaceHeader } from '../shell/PlaceHeader';
 
 /** The exports of a project, with progress, preview and download. */
 export function PublishPlace({ id }: { id: string }) {
-  const [state, setState] = useState<ServerState | null>(null);
+  const [state, setState] = useState<ProjectState | null>(null);
   const [connected, setConnected] = useState(true);
   const [shown, setShown] = useState<string | null>(null);
   useEffect(() => listen(id, setState, setConnected), [id]);
@@ -69,7 +71,7 @@ export function PublishPlace({ id }: { id: string }) {
 
 /** A finished export, played or shown by what it is. */
 function Result({ item }: { item: ExportView }) {
-  const src = `/api/exports/${item.id}/video`;
+  const src = address(exportedFile, { id: item.id });
   const { picture } = FORMAT_FACTS[item.settings.format];
   if (!picture) return <audio controls src={src} aria-label={item.name} className="w-2/3" />;
 
@@ -105,8 +107,8 @@ function ExportRow({
 }) {
   const { result, status } = item;
   const active = status === 'queued' || status === 'running';
-  const cancel = () => void api(`/api/exports/${item.id}`, { method: 'POST' }).catch(tellFault);
-  const remove = () => void api(`/api/exports/${item.id}`, { method: 'DELETE' }).catch(tellFault);
+  const cancel = () => void call(cancelExport, { params: { id: item.id } }).catch(tellFault);
+  const remove = () => void call(deleteExport, { params: { id: item.id } }).catch(tellFault);
   return (
     <li className={`border-b border-line py-2 ${playing ? 'border-l-2 border-l-action pl-2' : ''}`}>
       <div className="flex items-center gap-2">
@@ -118,7 +120,7 @@ function ExportRow({
         </button>
         {status === 'done' && (
           <a
-            href={`/api/exports/${item.id}/video?download`}
+            href={address(exportedFile, { id: item.id }, { download: '' })}
             className="inline-flex items-center gap-1.5 border border-action bg-action px-2.5 py-1 font-medium text-on-action"
             download
           >

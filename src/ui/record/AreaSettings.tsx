@@ -2,18 +2,18 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Pencil, Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import { call } from '@/contract/call';
+import { deleteArea, listAreas, renameArea, saveArea, type Preset } from '@/contract/presets';
 import type { FootageRect } from '@/core/project/model';
+import { tidyArea } from '@/core/scale/area';
 import { areaOfShape } from '@/core/scale/capture';
-import type { Preset } from '@/server/presets';
 import { useEditor } from '../edit/store';
 import { Button } from '../parts/Button';
 import { CheckField, inputLook } from '../parts/fields';
 import { IconButton } from '../parts/IconButton';
-import { api } from '../shell/api';
 import { tell, tellFault } from '../shell/notices-store';
 import { RenameDialog } from '../projects/RenameDialog';
 import { RectFields } from '../parts/RectFields';
-import { tidyArea } from '@/core/scale/area';
 import { useRecord } from './record-store';
 import { useScreenSize } from './use-screen-size';
 
@@ -43,7 +43,7 @@ export function AreaSettings() {
   const [renaming, setRenaming] = useState<Preset<FootageRect> | null>(null);
   const presets = useQuery({
     queryKey: ['area-presets'],
-    queryFn: () => api<Preset<FootageRect>[]>('/api/presets/area'),
+    queryFn: () => call(listAreas),
   });
   const refresh = () => client.invalidateQueries({ queryKey: ['area-presets'] });
   if (!size)
@@ -93,7 +93,7 @@ export function AreaSettings() {
       );
   };
   const save = () =>
-    void api('/api/presets/area', { method: 'POST', body: { name, value: area } }).then(() => {
+    void call(saveArea, { body: { name, value: area } }).then(() => {
       setName('');
       void refresh();
     }, tellFault);
@@ -152,10 +152,7 @@ export function AreaSettings() {
               icon={Trash2}
               label={`Delete ${preset.name}`}
               onClick={() =>
-                void api(`/api/presets/area/${preset.id}`, { method: 'DELETE' }).then(
-                  refresh,
-                  tellFault,
-                )
+                void call(deleteArea, { params: { id: preset.id } }).then(refresh, tellFault)
               }
             />
           </li>
@@ -187,10 +184,10 @@ export function AreaSettings() {
           hint="Saved areas can be used in every project."
           onClose={() => setRenaming(null)}
           onRename={(next) =>
-            void api(`/api/presets/area/${renaming.id}`, {
-              method: 'PATCH',
-              body: { name: next },
-            }).then(refresh, tellFault)
+            void call(renameArea, { params: { id: renaming.id }, body: { name: next } }).then(
+              refresh,
+              tellFault,
+            )
           }
         />
       )}

@@ -2,10 +2,10 @@
 import { releaseProxy, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { RescueApi, StrandedTake } from '@/capture/rescue-worker';
-import type { TakeView } from '@/server/takes/takes';
+import { call } from '@/contract/call';
+import { changeTake, closeTake } from '@/contract/takes';
 import { useEditor } from '../edit/store';
 import { Button } from '../parts/Button';
-import { api } from '../shell/api';
 import { tell, tellFault } from '../shell/notices-store';
 import { useRecord } from './record-store';
 
@@ -67,17 +67,16 @@ export function RescueBanner() {
     try {
       if (keep) await withRescue((r) => r.send(id));
       else await withRescue((r) => r.forget(id));
-      const take = await api<TakeView>(`/api/takes/${id}/close`, {
-        method: 'POST',
-        body: { reason: 'crashed' },
-      }).catch((error: unknown) => {
-        // A take that the server never heard of is forgotten by forgetting it here.
-        if (keep) throw error;
-        return null;
-      });
+      const take = await call(closeTake, { params: { id }, body: { reason: 'crashed' } }).catch(
+        (error: unknown) => {
+          // A take that the server never heard of is forgotten by forgetting it here.
+          if (keep) throw error;
+          return null;
+        },
+      );
       if (keep && take) set({ phase: 'review', review: take, stepId: take.stepId ?? null });
       else {
-        if (take) await api(`/api/takes/${id}`, { method: 'PATCH', body: { discarded: true } });
+        if (take) await call(changeTake, { params: { id }, body: { discarded: true } });
         tell(
           'The broken-off recording was put away. What the server has of it stays in the drawer of takes.',
         );

@@ -1,11 +1,11 @@
 'use client';
 import { Pause, Play, RotateCcw, Trash2, X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import { takeFile, type TakeView } from '@/contract/takes';
 import { drawnAt, pointerDuring } from '@/core/take/drawn';
 import { readTakeEvents } from '@/core/take/read-events';
 import type { TakeEvent, TrackName } from '@/core/take/take';
 import { formatClock } from '@/core/time/timecode';
-import type { TakeView } from '@/server/takes/takes';
 import { Button } from '../parts/Button';
 import { DrawnShapes } from './DrawnShapes';
 import { useRecord } from './record-store';
@@ -78,7 +78,7 @@ function TakePlayer({ take }: { take: TakeView }) {
   const [playing, setPlaying] = useState(false);
   const [ms, setMs] = useState(0);
   useEffect(() => {
-    void fetch(`/api/takes/${take.id}/tracks/events`)
+    void fetch(takeFile(take.id, 'events'))
       .then((r) => (r.ok ? r.text() : ''))
       .then((text) => setEvents(readTakeEvents(text)))
       .catch(() => undefined);
@@ -130,7 +130,7 @@ function TakePlayer({ take }: { take: TakeView }) {
     if (element) media.current.set(name, element);
     else media.current.delete(name);
   };
-  const source = (name: TrackName) => `/api/takes/${take.id}/tracks/${name}`;
+  const source = (name: TrackName) => takeFile(take.id, name);
   const pointer = pointerDuring(events, ms);
   return (
     <>

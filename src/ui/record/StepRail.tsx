@@ -2,6 +2,7 @@
 import { ArrowLeft, ArrowRight, Camera, Mic, Monitor } from 'lucide-react';
 import Link from 'next/link';
 import { useEffect, useRef } from 'react';
+import { footageFile } from '@/contract/footage';
 import { stepRange } from '@/core/project/query';
 import { TAKE_KINDS, type TakeKind } from '@/core/take/take';
 import { overlaps } from '@/core/time/ranges';
@@ -209,7 +210,7 @@ function StepVoice() {
             <audio
               ref={audio}
               preload="auto"
-              src={`/api/footage/${clip.footageId}/sound`}
+              src={footageFile(clip.footageId, 'sound')}
               data-testid="step-voice"
               onTimeUpdate={(e) => e.currentTarget.currentTime > until && e.currentTarget.pause()}
             />

@@ -1,12 +1,12 @@
 'use client';
 import { CircleCheck, Play, RotateCcw, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import { call } from '@/contract/call';
+import { changeTake, type TakeView } from '@/contract/takes';
 import { formatClock } from '@/core/time/timecode';
-import type { TakeView } from '@/server/takes/takes';
 import { useEditor, useEditorStore } from '../edit/store';
 import { Button } from '../parts/Button';
 import { IconButton } from '../parts/IconButton';
-import { api } from '../shell/api';
 import { tellFault } from '../shell/notices-store';
 import { keepAndPlace } from './place-take';
 import { useRecord } from './record-store';
@@ -124,7 +124,7 @@ export function TakesDrawer() {
                 label={`Bring take ${take.number} back`}
                 onClick={() =>
                   run(() =>
-                    api(`/api/takes/${take.id}`, { method: 'PATCH', body: { discarded: false } }),
+                    call(changeTake, { params: { id: take.id }, body: { discarded: false } }),
                   )
                 }
               />
@@ -135,7 +135,7 @@ export function TakesDrawer() {
                 disabled={!idle || inUse(take)}
                 onClick={() =>
                   run(() =>
-                    api(`/api/takes/${take.id}`, { method: 'PATCH', body: { discarded: true } }),
+                    call(changeTake, { params: { id: take.id }, body: { discarded: true } }),
                   )
                 }
               />

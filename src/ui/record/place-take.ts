@@ -1,7 +1,7 @@
 import type { StoreApi } from 'zustand';
-import type { TakePlacement } from '@/server/takes/keep';
+import { call } from '@/contract/call';
+import { keepTake } from '@/contract/takes';
 import type { EditorState } from '../edit/store';
-import { api } from '../shell/api';
 
 /**
  * Keeps a take and puts it at its step of the open project, as one step of the undo history.
@@ -11,6 +11,6 @@ export async function keepAndPlace(
   editor: StoreApi<EditorState>,
   takeId: string,
 ): Promise<boolean> {
-  const take = await api<TakePlacement>(`/api/takes/${takeId}/keep`, { method: 'POST' });
+  const take = await call(keepTake, { params: { id: takeId } });
   return editor.getState().apply('place-take', { take }) !== null;
 }

@@ -1,10 +1,10 @@
 import type { Device, OpenSource } from '@/capture/open';
 import type { LiveEvent, TakeProgress } from '@/capture/recorder-worker';
+import type { TakeView } from '@/contract/takes';
 import type { LayoutKind } from '@/core/layout/built-in';
 import type { FootageRect } from '@/core/project/model';
-import type { EndReason, TakeEvent, TakeKind } from '@/core/take/take';
 import type { TakeSetup } from '@/core/take/setup';
-import type { TakeView } from '@/server/takes/takes';
+import type { EndReason, TakeEvent, TakeKind } from '@/core/take/take';
 import type { RecordSettings } from './settings';
 
 export type SourceName = 'screen' | 'camera' | 'voice';

@@ -8,11 +8,12 @@ import { PracticeMicrophone } from '@/capture/practice/microphone';
 import { PracticeScreen, type ScreenAction } from '@/capture/practice/screen';
 import { canRecord, Recorder, type RecordedSource } from '@/capture/recorder';
 import { TakeClock } from '@/capture/take-clock';
-import type { EndReason, TakeEvent } from '@/core/take/take';
+import { call } from '@/contract/call';
+import { freeDisk } from '@/contract/disk';
+import { changeTake, viewTake } from '@/contract/takes';
 import { LIVE_COLORS } from '@/core/take/palette';
-import type { TakeView } from '@/server/takes/takes';
+import type { EndReason, TakeEvent } from '@/core/take/take';
 import type { EditorState } from '../edit/store';
-import { api } from '../shell/api';
 import { tell, tellFault } from '../shell/notices-store';
 import { keepAndPlace } from './place-take';
 import type { RecordState, SourceName, SourceView } from './record-state';
@@ -69,7 +70,7 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
     const setSource = (name: SourceName, view: Partial<SourceView>) =>
       set((s) => ({ sources: { ...s.sources, [name]: { ...s.sources[name], ...view } } }));
     const refreshDevices = async () => set(await listDevices());
-    const refreshDisk = () => void api<{ free: number }>('/api/disk').then(set, () => undefined);
+    const refreshDisk = () => void call(freeDisk).then(set, () => undefined);
 
     const onAction = (action: ScreenAction, at: number) => {
       const { phase } = get();
@@ -272,7 +273,7 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
           if (get().phase !== 'countdown') {
             // Taken back while the devices were waited for.
             await recorder.finish('stopped');
-            await api(`/api/takes/${takeId}`, { method: 'PATCH', body: { discarded: true } });
+            await call(changeTake, { params: { id: takeId }, body: { discarded: true } });
             return;
           }
           clock = new TakeClock(began);
@@ -305,7 +306,7 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
           return set({ phase: 'ready', takeId: null });
         }
         try {
-          const review = await api<TakeView>(`/api/takes/${takeId}`);
+          const review = await call(viewTake, { params: { id: takeId } });
           set({ phase: 'review', review });
         } catch (error) {
           tellFault(error);
@@ -364,10 +365,10 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
       },
       async discard(take) {
         try {
-          await api(`/api/takes/${take.id}`, { method: 'PATCH', body: { discarded: true } });
+          await call(changeTake, { params: { id: take.id }, body: { discarded: true } });
           const restore = async () => {
-            await api(`/api/takes/${take.id}`, { method: 'PATCH', body: { discarded: false } });
-            set({ phase: 'review', review: await api<TakeView>(`/api/takes/${take.id}`) });
+            await call(changeTake, { params: { id: take.id }, body: { discarded: false } });
+            set({ phase: 'review', review: await call(viewTake, { params: { id: take.id } }) });
           };
           tell('The take was discarded.', {
             label: 'Undo',

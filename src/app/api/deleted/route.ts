@@ -1,15 +1,10 @@
+import { bringBack, listDeleted } from '@/contract/disk';
 import { BringBackBody } from '@/server/http/bodies';
-import { handle, readBody } from '@/server/http/handle';
-import { bringBack, listDeleted } from '@/server/purge/deleted';
+import { serve } from '@/server/http/serve';
+import { bringBack as bring, listDeleted as list } from '@/server/purge/deleted';
 
 export const dynamic = 'force-dynamic';
 
-/** What was deleted and can be brought back. */
-export const GET = handle(async () => listDeleted());
+export const GET = serve(listDeleted, () => list());
 
-/** Brings something back. */
-export const POST = handle(async (request) => {
-  const { kind, id } = await readBody(request, BringBackBody);
-  await bringBack(kind, id);
-  return null;
-});
+export const POST = serve(bringBack, BringBackBody, ({ body }) => bring(body.kind, body.id));

@@ -1,6 +1,7 @@
-import { handle } from '@/server/http/handle';
-import { freeDisk } from '@/server/takes/takes';
+import { freeDisk } from '@/contract/disk';
+import { serve } from '@/server/http/serve';
+import { freeDisk as free } from '@/server/takes/takes';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = handle(async () => ({ free: await freeDisk() }));
+export const GET = serve(freeDisk, async () => ({ free: await free() }));

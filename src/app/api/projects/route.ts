@@ -1,13 +1,14 @@
-import { handle, readBody } from '@/server/http/handle';
+import { createProject, listProjects } from '@/contract/projects';
 import { NewProjectBody } from '@/server/http/bodies';
-import { listProjects, newProject } from '@/server/projects';
+import { serve } from '@/server/http/serve';
+import { listProjects as list, newProject } from '@/server/projects';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = handle(async () => listProjects());
+export const GET = serve(listProjects, () => list());
 
-export const POST = handle(async (request) => {
-  const { name, width, height, frameRate, target } = await readBody(request, NewProjectBody);
+export const POST = serve(createProject, NewProjectBody, async ({ body }) => {
+  const { name, width, height, frameRate, target } = body;
   return {
     id: await newProject(name, width, height, { num: frameRate.num, den: frameRate.den }, target),
   };

@@ -1,6 +1,8 @@
 'use client';
-import { PACE_WAYS, type PaceWay } from '@/core/edit/pace';
+import { call } from '@/contract/call';
+import { changeFootage } from '@/contract/footage';
 import { envelopeAt } from '@/core/audio/envelope';
+import { PACE_WAYS, type PaceWay } from '@/core/edit/pace';
 import { clipEnd, sourceTime } from '@/core/project/clip-time';
 import { Clip, type Lane } from '@/core/project/model';
 import { findClip, isPictureLane } from '@/core/project/query';
@@ -9,7 +11,6 @@ import { formatTimecode, parseTimecode } from '@/core/time/timecode';
 import { Button } from '../../parts/Button';
 import { CheckField, NumberField, TextField } from '../../parts/fields';
 import { SettingField } from '../../parts/setting-fields';
-import { api } from '../../shell/api';
 import { tellFault } from '../../shell/notices-store';
 import { editorCommands } from '../commands';
 import { selectedClips, useEditor, useEditorStore } from '../store';
@@ -88,8 +89,8 @@ function Missing({ clip }: { clip: Clip }) {
       <p className="text-xs">Its recording was deleted from Footage, or is still being prepared.</p>
       <Button
         onClick={() =>
-          void api(`/api/footage/${clip.footageId}`, {
-            method: 'PATCH',
+          void call(changeFootage, {
+            params: { id: clip.footageId },
             body: { deleted: false },
           }).catch(tellFault)
         }

@@ -47,7 +47,7 @@ export function KeyDetails({ footageId }: { footageId: string }) {
     },
     [apply, footageId],
   );
-  const wall = useAnalysis<WallEstimate | null>(footageId, 'wall', onWall);
+  const wall = useAnalysis(footageId, 'wall', onWall);
   const toggle = (on: boolean) => {
     if (on && !store.getState().project.keys.some((k) => k.footageId === footageId)) wall.ask();
     else change({ on });

@@ -1,7 +1,12 @@
 import { useEffect, useState } from 'react';
-import type { AnalysisName } from '@/server/analyses';
-import type { AnalysisView } from '@/server/analyses/analyses';
-import { api } from '../../shell/api';
+import {
+  cancelAnalysis,
+  readAnalysis,
+  requestAnalysis,
+  type AnalysisName,
+  type AnalysisResults,
+} from '@/contract/analyses';
+import { call } from '@/contract/call';
 import { tellFault } from '../../shell/notices-store';
 import { useEditor } from '../store';
 
@@ -17,10 +22,10 @@ export interface Finding {
  * Asks for an analysis of a recording and hands over its result once it is there; what goes wrong
  * is told.
  */
-export function useAnalysis<R>(
+export function useAnalysis<K extends AnalysisName>(
   footageId: string,
-  kind: AnalysisName,
-  onFound: (result: R) => void,
+  kind: K,
+  onFound: (result: AnalysisResults[K]) => void,
 ): Finding {
   const [asked, setAsked] = useState<string | null>(null);
   const row = useEditor((s) => s.analyses.find((a) => a.id === asked));
@@ -34,15 +39,19 @@ export function useAnalysis<R>(
       if (error && error !== 'Cancelled') tellFault(error);
       return;
     }
-    api<R>(`/api/analyses/${asked}`).then(onFound, tellFault);
+    call(readAnalysis, { params: { id: asked } }).then(
+      // The kind that was asked for says what it is.
+      (result) => onFound(result as AnalysisResults[K]),
+      tellFault,
+    );
   }, [asked, status, error, onFound]);
   const ask = () =>
-    void api<AnalysisView>(`/api/footage/${footageId}/analyses`, {
-      method: 'POST',
-      body: { kind },
-    }).then(({ id }) => setAsked(id), tellFault);
+    void call(requestAnalysis, { params: { id: footageId }, body: { kind } }).then(
+      ({ id }) => setAsked(id),
+      tellFault,
+    );
   const cancel = () => {
-    if (asked) void api(`/api/analyses/${asked}`, { method: 'DELETE' }).catch(tellFault);
+    if (asked) void call(cancelAnalysis, { params: { id: asked } }).catch(tellFault);
   };
   return { progress: asked ? progress : null, ask, cancel };
 }

@@ -2,15 +2,15 @@ import { nanoid } from 'nanoid';
 import type { StoreApi } from 'zustand';
 import { openMicrophone, type OpenSource } from '@/capture/open';
 import { Recorder } from '@/capture/recorder';
+import { call } from '@/contract/call';
+import { changeTake, keepTake } from '@/contract/takes';
 import { applyEdit } from '@/core/edit/apply';
-import { retakeLane } from '@/core/edit/retake';
 import { clearRange } from '@/core/edit/range';
+import { retakeLane } from '@/core/edit/retake';
 import { projectDuration } from '@/core/project/query';
 import type { Range } from '@/core/time/ranges';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import type { Player } from '@/preview/player';
-import type { TakePlacement } from '@/server/takes/keep';
-import { api } from '../../shell/api';
 import type { EditorState } from '../store';
 
 /** The Picture runs this long before the range, so that one can come in on time. */
@@ -73,7 +73,7 @@ export class RetakeSession {
       this.onPhase('saving');
       const told = await this.recorder.finish('stopped');
       if (this.cancelled) {
-        if (told) await api(`/api/takes/${takeId}`, { method: 'PATCH', body: { discarded: true } });
+        if (told) await call(changeTake, { params: { id: takeId }, body: { discarded: true } });
         return null;
       }
       if (!told)
@@ -140,7 +140,7 @@ export class RetakeSession {
 
   private async place(takeId: string, began: number): Promise<string> {
     const { store, range } = this;
-    const { tracks } = await api<TakePlacement>(`/api/takes/${takeId}/keep`, { method: 'POST' });
+    const { tracks } = await call(keepTake, { params: { id: takeId } });
     const voice = tracks.find((t) => t.name === 'voice');
     if (!voice)
       throw new Error('The microphone gave no sound. Check it in Record, then try again.');

@@ -1,6 +1,7 @@
 'use client';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
+import { footageFile } from '@/contract/footage';
 import { sourceTime } from '@/core/project/clip-time';
 import type { Clip } from '@/core/project/model';
 import { thumbCount } from '@/core/project/stand-ins';
@@ -10,7 +11,7 @@ import { toPixels, toTime, type Sight } from './geometry';
 
 async function loadStrip(footageId: string): Promise<HTMLImageElement> {
   const image = new Image();
-  image.src = `/api/footage/${footageId}/thumbs`;
+  image.src = footageFile(footageId, 'thumbs');
   await image.decode();
   return image;
 }

@@ -1,6 +1,7 @@
 'use client';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
+import { footageFile } from '@/contract/footage';
 import { envelopeAt } from '@/core/audio/envelope';
 import { fromDecibels } from '@/core/audio/levels';
 import type { Clip } from '@/core/project/model';
@@ -9,7 +10,7 @@ import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { toPixels, type Sight } from './geometry';
 
 async function loadPeaks(footageId: string): Promise<Uint8Array> {
-  const response = await fetch(`/api/footage/${footageId}/peaks`);
+  const response = await fetch(footageFile(footageId, 'peaks'));
   if (!response.ok) throw new Error('no waveform');
   return new Uint8Array(await response.arrayBuffer());
 }

@@ -1,16 +1,12 @@
-import { cancelAnalysis, readResult } from '@/server/analyses/analyses';
-import { handle, jsonText } from '@/server/http/handle';
+import { cancelAnalysis, readAnalysis } from '@/contract/analyses';
+import { cancelAnalysis as cancel, readResult } from '@/server/analyses/analyses';
+import { jsonText } from '@/server/http/handle';
+import { serve } from '@/server/http/serve';
 
 export const dynamic = 'force-dynamic';
-type Context = { params: Promise<{ id: string }> };
 
-/** What an analysis found. */
-export const GET = handle<Context>(async (_request, { params }) =>
-  jsonText(String(await readResult((await params).id))),
+export const GET = serve(readAnalysis, async ({ params }) =>
+  jsonText(String(await readResult(params.id))),
 );
 
-/** Stops an analysis. */
-export const DELETE = handle<Context>(async (_request, { params }) => {
-  await cancelAnalysis((await params).id);
-  return null;
-});
+export const DELETE = serve(cancelAnalysis, ({ params }) => cancel(params.id));

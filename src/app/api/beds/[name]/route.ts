@@ -1,10 +1,10 @@
+import { bedSound } from '@/contract/footage';
 import { bedFile } from '@/server/beds';
-import { handle } from '@/server/http/handle';
 import { sendFile } from '@/server/http/send-file';
+import { serve } from '@/server/http/serve';
 
 export const dynamic = 'force-dynamic';
-type Context = { params: Promise<{ name: string }> };
 
-export const GET = handle<Context>(async (request, { params }) =>
-  sendFile(request, await bedFile((await params).name), 'audio/wav'),
+export const GET = serve(bedSound, async ({ request, params }) =>
+  sendFile(request, await bedFile(params.name), 'audio/wav'),
 );

@@ -1,7 +1,7 @@
-import { handle } from '@/server/http/handle';
-import { diskUsage } from '@/server/purge/usage';
+import { diskUsage } from '@/contract/disk';
+import { serve } from '@/server/http/serve';
+import { diskUsage as usage } from '@/server/purge/usage';
 
 export const dynamic = 'force-dynamic';
 
-/** The disk that each project takes. */
-export const GET = handle(async () => diskUsage());
+export const GET = serve(diskUsage, () => usage());

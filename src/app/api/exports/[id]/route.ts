@@ -1,15 +1,7 @@
-import { cancelExport, deleteExport } from '@/server/export/job';
-import { handle } from '@/server/http/handle';
+import { cancelExport, deleteExport } from '@/contract/exports';
+import { cancelExport as cancel, deleteExport as remove } from '@/server/export/job';
+import { serve } from '@/server/http/serve';
 
-type Context = { params: Promise<{ id: string }> };
+export const POST = serve(cancelExport, ({ params }) => cancel(params.id));
 
-/** Stops the export. */
-export const POST = handle<Context>(async (_request, { params }) => {
-  await cancelExport((await params).id);
-  return null;
-});
-
-export const DELETE = handle<Context>(async (_request, { params }) => {
-  await deleteExport((await params).id);
-  return null;
-});
+export const DELETE = serve(deleteExport, ({ params }) => remove(params.id));

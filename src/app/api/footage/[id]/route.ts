@@ -1,15 +1,11 @@
-import { changeFootage, setFootageDeleted } from '@/server/footage/change';
-import { handle, readBody } from '@/server/http/handle';
+import { changeFootage } from '@/contract/footage';
+import { changeFootage as change, setFootageDeleted } from '@/server/footage/change';
 import { ChangeFootageBody } from '@/server/http/bodies';
+import { serve } from '@/server/http/serve';
 
-type Context = { params: Promise<{ id: string }> };
-
-export const PATCH = handle<Context>(async (request, { params }) => {
-  const { id } = await params;
-  const { deleted, ...change } = await readBody(request, ChangeFootageBody);
+export const PATCH = serve(changeFootage, ChangeFootageBody, async ({ params: { id }, body }) => {
+  const { deleted, ...rest } = body;
   if (deleted !== undefined) await setFootageDeleted(id, deleted);
-  const given = Object.fromEntries(
-    Object.entries(change).filter(([, value]) => value !== undefined),
-  );
-  return Object.keys(given).length ? changeFootage(id, given) : null;
+  const given = Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== undefined));
+  return Object.keys(given).length ? change(id, given) : null;
 });

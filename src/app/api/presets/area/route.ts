@@ -1,12 +1,12 @@
+import { listAreas, saveArea } from '@/contract/presets';
 import { AreaPresetBody } from '@/server/http/bodies';
-import { handle, readBody } from '@/server/http/handle';
-import { listPresets, savePreset } from '@/server/presets';
+import { serve } from '@/server/http/serve';
+import { listAreas as list, savePreset } from '@/server/presets';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = handle(async () => listPresets('area'));
+export const GET = serve(listAreas, () => list());
 
-export const POST = handle(async (request) => {
-  const { name, value } = await readBody(request, AreaPresetBody);
-  return { id: await savePreset('area', name, value) };
-});
+export const POST = serve(saveArea, AreaPresetBody, async ({ body }) => ({
+  id: await savePreset('area', body.name, body.value),
+}));

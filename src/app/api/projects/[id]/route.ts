@@ -1,26 +1,23 @@
+import { changeProject, openProject, saveProject } from '@/contract/projects';
 import { openProjectText, saveProjectBytes } from '@/server/documents/documents';
 import { ChangeProjectBody } from '@/server/http/bodies';
-import { handle, jsonText, readBody } from '@/server/http/handle';
+import { jsonText } from '@/server/http/handle';
 import { readBytes } from '@/server/http/read-bytes';
+import { serve } from '@/server/http/serve';
 import { limit } from '@/server/limits';
 import { renameProject, setProjectDeleted, suggestCanvas } from '@/server/projects';
 
 export const dynamic = 'force-dynamic';
-type Context = { params: Promise<{ id: string }> };
 
-export const GET = handle<Context>(async (_request, { params }) => {
-  const { id } = await params;
-  return jsonText(await openProjectText(id, { suggestion: await suggestCanvas(id) }));
-});
+export const GET = serve(openProject, async ({ params: { id } }) =>
+  jsonText(await openProjectText(id, { suggestion: await suggestCanvas(id) })),
+);
 
-export const PUT = handle<Context>(async (request, { params }) => ({
-  revision: await saveProjectBytes((await params).id, await readBytes(request, limit('save'))),
+export const PUT = serve(saveProject, async ({ request, params }) => ({
+  revision: await saveProjectBytes(params.id, await readBytes(request, limit('save'))),
 }));
 
-export const PATCH = handle<Context>(async (request, { params }) => {
-  const { id } = await params;
-  const { name, deleted } = await readBody(request, ChangeProjectBody);
-  if (deleted !== undefined) await setProjectDeleted(id, deleted);
-  if (name !== undefined) await renameProject(id, name);
-  return null;
+export const PATCH = serve(changeProject, ChangeProjectBody, async ({ params, body }) => {
+  if (body.deleted !== undefined) await setProjectDeleted(params.id, body.deleted);
+  if (body.name !== undefined) await renameProject(params.id, body.name);
 });

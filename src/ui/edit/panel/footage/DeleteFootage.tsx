@@ -1,6 +1,6 @@
 'use client';
+import type { FootageView } from '@/contract/footage';
 import { formatTimecode } from '@/core/time/timecode';
-import type { FootageView } from '@/server/footage/view';
 import { Button } from '../../../parts/Button';
 import { Dialog } from '../../../parts/Dialog';
 import { useEditor } from '../../store';

@@ -1,17 +1,17 @@
 'use client';
 import { ChevronDown, ChevronRight, MousePointer2, Play, Plus, Trash2, Unplug } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import { call } from '@/contract/call';
+import { attachPointer, type FootageView } from '@/contract/footage';
 import { lookOf } from '@/core/project/query';
 import { ROLES, type Role } from '@/core/project/sources';
 import { findMismatches } from '@/core/scale/mismatch';
 import { framesPerSecond, ticksToSeconds } from '@/core/time/ticks';
 import { formatClock, formatTimecode } from '@/core/time/timecode';
-import type { FootageView } from '@/server/footage/view';
 import { Button } from '../../../parts/Button';
 import { bytesInWords } from '../../../parts/bytes';
 import { TextField } from '../../../parts/fields';
 import { IconButton } from '../../../parts/IconButton';
-import { api } from '../../../shell/api';
 import { tell, tellFault } from '../../../shell/notices-store';
 import { useEditor } from '../../store';
 import { FOOTAGE_DRAG } from '../../timeline/use-footage-drop';
@@ -228,7 +228,7 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
   const attach = async (file: File | undefined) => {
     if (!file) return;
     try {
-      await api(`/api/footage/${view.id}/pointer`, { method: 'POST', file });
+      await call(attachPointer, { params: { id: view.id }, body: file });
       tell(`${file.name} is being read; its positions will be there in a moment.`);
     } catch (error) {
       tellFault(error);

@@ -1,8 +1,8 @@
 'use client';
 import { LayoutGrid, List, Music, Upload, X } from 'lucide-react';
 import { useRef, useState } from 'react';
+import type { FootageView } from '@/contract/footage';
 import { ROLES } from '@/core/project/sources';
-import type { FootageView } from '@/server/footage/view';
 import { Button } from '../../../parts/Button';
 import { IconButton } from '../../../parts/IconButton';
 import { useEditor } from '../../store';

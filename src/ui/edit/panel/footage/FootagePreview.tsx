@@ -1,9 +1,9 @@
 'use client';
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import { footageFile, type FootageView } from '@/contract/footage';
 import { frameDuration, secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
-import type { FootageView } from '@/server/footage/view';
 import { Button } from '../../../parts/Button';
 import { Dialog } from '../../../parts/Dialog';
 import { NumberField } from '../../../parts/fields';
@@ -96,7 +96,7 @@ function Preview({ view, onClose }: { view: FootageView; onClose: () => void }) 
       {facts.hasVideo && (
         <video
           ref={video}
-          src={`/api/footage/${view.id}/proxy`}
+          src={footageFile(view.id, 'proxy')}
           muted
           playsInline
           className="aspect-video w-full bg-surround"
@@ -108,7 +108,7 @@ function Preview({ view, onClose }: { view: FootageView; onClose: () => void }) 
       {facts.hasAudio && (
         <audio
           ref={sound}
-          src={`/api/footage/${view.id}/sound`}
+          src={footageFile(view.id, 'sound')}
           onTimeUpdate={(e) => lead() === e.currentTarget && setTime(e.currentTarget.currentTime)}
           onEnded={() => lead() === sound.current && play(false)}
         />

@@ -1,11 +1,13 @@
 'use client';
 import { Pause, Play, Plus } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import { call } from '@/contract/call';
+import { addBed, bedSound } from '@/contract/footage';
+import { address } from '@/contract/route';
 import { BEDS, BED_NAMES, type BedName } from '@/core/audio/bed';
 import { formatClock } from '@/core/time/timecode';
 import { Dialog } from '../../../parts/Dialog';
 import { IconButton } from '../../../parts/IconButton';
-import { api } from '../../../shell/api';
 import { tell, tellFault } from '../../../shell/notices-store';
 import { useEditor } from '../../store';
 
@@ -18,11 +20,11 @@ export function MusicShelf({ open, onClose }: { open: boolean; onClose: () => vo
     const element = audio.current;
     if (!element) return;
     if (!open || !playing) return element.pause();
-    element.src = `/api/beds/${playing}`;
+    element.src = address(bedSound, { name: playing });
     void element.play().catch(() => {});
   }, [open, playing]);
   const add = (name: BedName) =>
-    api(`/api/projects/${id}/beds`, { method: 'POST', body: { name } }).then(
+    call(addBed, { params: { id }, body: { name } }).then(
       () => tell(`“${BEDS[name].title}” is being added to Footage.`),
       tellFault,
     );

@@ -1,9 +1,9 @@
 'use client';
 import { useState } from 'react';
+import { footageFile, type FootageView } from '@/contract/footage';
 import { thumbCount } from '@/core/project/stand-ins';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
-import type { FootageView } from '@/server/footage/view';
 
 /** A picture of a recording; moving over it goes through the recording. */
 export function Scrub({ view, height }: { view: FootageView; height: number }) {
@@ -33,7 +33,7 @@ export function Scrub({ view, height }: { view: FootageView; height: number }) {
           style={{
             left: (width - each) / 2,
             width: each,
-            backgroundImage: `url(/api/footage/${view.id}/thumbs)`,
+            backgroundImage: `url(${footageFile(view.id, 'thumbs')})`,
             backgroundSize: `${each * count}px ${height}px`,
             backgroundPosition: `${-index * each}px 0`,
           }}

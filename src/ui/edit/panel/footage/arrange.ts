@@ -1,5 +1,5 @@
+import type { FootageView } from '@/contract/footage';
 import type { Role } from '@/core/project/sources';
-import type { FootageView } from '@/server/footage/view';
 
 export const SORTS = [
   ['added', 'Order added'],

@@ -1,11 +1,10 @@
 'use client';
+import { call } from '@/contract/call';
+import { changeFootage, type FootageChange, type FootageView } from '@/contract/footage';
 import type { PlaceOptions } from '@/core/edit/place';
 import type { Clip, Lane } from '@/core/project/model';
 import type { Remedy } from '@/core/scale/mismatch';
 import { snapToFrame } from '@/core/time/ticks';
-import type { FootageChange } from '@/server/footage/change';
-import type { FootageView } from '@/server/footage/view';
-import { api } from '../../../shell/api';
 import { tell, tellFault } from '../../../shell/notices-store';
 import { placeParts } from '../../placing';
 import { useEditorStore } from '../../store';
@@ -14,7 +13,7 @@ import { useEditorStore } from '../../store';
 export function useFootageActions() {
   const store = useEditorStore();
   const change = (id: string, body: FootageChange & { deleted?: boolean }) =>
-    api(`/api/footage/${id}`, { method: 'PATCH', body }).then(
+    call(changeFootage, { params: { id }, body }).then(
       () => true,
       (error: unknown) => {
         tellFault(error);

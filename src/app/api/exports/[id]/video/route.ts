@@ -1,19 +1,14 @@
-import { exportPath, findServedExport } from '@/server/export/job';
+import { exportedFile } from '@/contract/exports';
 import { FORMAT_FACTS } from '@/core/project/export-formats';
-import { handle } from '@/server/http/handle';
+import { exportPath, findServedExport } from '@/server/export/job';
 import { sendFile } from '@/server/http/send-file';
+import { serve } from '@/server/http/serve';
 
 export const dynamic = 'force-dynamic';
-type Context = { params: Promise<{ id: string }> };
 
-export const GET = handle<Context>(async (request, { params }) => {
-  const found = await findServedExport((await params).id);
-  const download = new URL(request.url).searchParams.has('download');
+export const GET = serve(exportedFile, async ({ request, params, query }) => {
+  const found = await findServedExport(params.id);
   const { mime, extension } = FORMAT_FACTS[found.settings.format];
-  return sendFile(
-    request,
-    exportPath(found),
-    mime,
-    download ? `${found.name}.${extension}` : undefined,
-  );
+  const name = query.has('download') ? `${found.name}.${extension}` : undefined;
+  return sendFile(request, exportPath(found), mime, name);
 });

@@ -1,11 +1,8 @@
-import { requestAnalysis } from '@/server/analyses/analyses';
+import { requestAnalysis } from '@/contract/analyses';
+import { requestAnalysis as request } from '@/server/analyses/analyses';
 import { AnalysisBody } from '@/server/http/bodies';
-import { handle, readBody } from '@/server/http/handle';
+import { serve } from '@/server/http/serve';
 
-type Context = { params: Promise<{ id: string }> };
-
-/** Asks for an analysis of a recording. */
-export const POST = handle<Context>(async (request, { params }) => {
-  const { kind } = await readBody(request, AnalysisBody);
-  return requestAnalysis((await params).id, kind);
-});
+export const POST = serve(requestAnalysis, AnalysisBody, ({ params, body }) =>
+  request(params.id, body.kind),
+);

@@ -1,21 +1,18 @@
-import { receiveTrack } from '@/server/footage/receive-track';
+import { attachPointer, readPointer } from '@/contract/footage';
 import { trackPath } from '@/server/footage/paths';
+import { receiveTrack } from '@/server/footage/receive-track';
 import { findServedFootage } from '@/server/footage/view';
-import { handle } from '@/server/http/handle';
 import { sendFile } from '@/server/http/send-file';
+import { serve } from '@/server/http/serve';
 import { notFound } from '@/server/problem';
 
 export const dynamic = 'force-dynamic';
-type Context = { params: Promise<{ id: string }> };
 
 /** The track as it was attached; nothing is read here, since it can be large. */
-export const GET = handle<Context>(async (request, { params }) => {
-  const row = await findServedFootage((await params).id);
+export const GET = serve(readPointer, async ({ request, params }) => {
+  const row = await findServedFootage(params.id);
   if (!row.hasPointer) throw notFound('pointer track');
   return sendFile(request, trackPath(row.id), 'application/json');
 });
 
-/** Takes the body as a pointer track, which a job reads. */
-export const POST = handle<Context>(async (request, { params }) =>
-  receiveTrack((await params).id, request),
-);
+export const POST = serve(attachPointer, ({ request, params }) => receiveTrack(params.id, request));

@@ -1,9 +1,6 @@
-import { addBed } from '@/server/beds';
+import { addBed } from '@/contract/footage';
+import { addBed as add } from '@/server/beds';
 import { BedBody } from '@/server/http/bodies';
-import { handle, readBody } from '@/server/http/handle';
+import { serve } from '@/server/http/serve';
 
-type Context = { params: Promise<{ id: string }> };
-
-export const POST = handle<Context>(async (request, { params }) =>
-  addBed((await params).id, (await readBody(request, BedBody)).name),
-);
+export const POST = serve(addBed, BedBody, ({ params, body }) => add(params.id, body.name));

@@ -1,24 +1,25 @@
-import { readChanges, saveChange } from '@/server/documents/save-change';
+import { readChanges, saveChange } from '@/contract/projects';
+import { readChanges as read, saveChange as save } from '@/server/documents/save-change';
 import { SaveChangeBody } from '@/server/http/bodies';
-import { checkBody, handle, readJson } from '@/server/http/handle';
+import { checkBody, readJson } from '@/server/http/handle';
+import { serve } from '@/server/http/serve';
 import { limit } from '@/server/limits';
 import { problem } from '@/server/problem';
 
 export const dynamic = 'force-dynamic';
-type Context = { params: Promise<{ id: string }> };
 
 /** What was changed since a revision, for a tab that is behind. */
-export const GET = handle<Context>(async (request, { params }) => {
-  const since = Number(new URL(request.url).searchParams.get('since'));
+export const GET = serve(readChanges, async ({ params, query }) => {
+  const since = Number(query.get('since'));
   if (!Number.isSafeInteger(since) || since < 1)
     throw problem('bad-body', 'since must be a whole number of at least 1');
-  return readChanges((await params).id, since);
+  return read(params.id, since);
 });
 
-/** Saves what was changed since a revision. */
-export const POST = handle<Context>(async (request, { params }) => {
+/** The change itself is not checked by a class: `core` reads it. */
+export const POST = serve(saveChange, async ({ request, params }) => {
   const bounds = { bytes: limit('change'), values: limit('changeValues') };
   const { delta, ...rest } = await readJson(request, bounds);
   const { base, key } = await checkBody(rest, SaveChangeBody);
-  return { revision: await saveChange((await params).id, { base, key, delta }) };
+  return { revision: await save(params.id, { base, key, delta }) };
 });

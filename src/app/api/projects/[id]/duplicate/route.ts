@@ -1,8 +1,7 @@
-import { handle } from '@/server/http/handle';
-import { duplicateProject } from '@/server/projects';
+import { duplicateProject } from '@/contract/projects';
+import { serve } from '@/server/http/serve';
+import { duplicateProject as duplicate } from '@/server/projects';
 
-type Context = { params: Promise<{ id: string }> };
-
-export const POST = handle<Context>(async (_request, { params }) => ({
-  id: await duplicateProject((await params).id),
+export const POST = serve(duplicateProject, async ({ params }) => ({
+  id: await duplicate(params.id),
 }));

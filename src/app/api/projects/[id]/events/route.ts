@@ -1,8 +1,7 @@
+import { projectEvents } from '@/contract/state';
 import { eventStream } from '@/server/feed/event-stream';
-import { handle } from '@/server/http/handle';
+import { serve } from '@/server/http/serve';
 
 export const dynamic = 'force-dynamic';
-type Context = { params: Promise<{ id: string }> };
 
-/** Footage, exports, jobs, takes and the stored revision as they change, as server-sent events. */
-export const GET = handle<Context>(async (_request, { params }) => eventStream((await params).id));
+export const GET = serve(projectEvents, ({ params }) => eventStream(params.id));

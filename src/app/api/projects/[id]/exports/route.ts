@@ -1,19 +1,16 @@
-import { listExports, requestExport } from '@/server/export/job';
+import { listExports, requestExport } from '@/contract/exports';
+import { listExports as list, requestExport as request } from '@/server/export/job';
 import { DEFAULT_SETTINGS } from '@/server/export/settings';
-import { handle, readBody } from '@/server/http/handle';
 import { ExportBody } from '@/server/http/bodies';
+import { serve } from '@/server/http/serve';
 
 export const dynamic = 'force-dynamic';
-type Context = { params: Promise<{ id: string }> };
 
-export const GET = handle<Context>(async (_request, { params }) => listExports((await params).id));
+export const GET = serve(listExports, ({ params }) => list(params.id));
 
-export const POST = handle<Context>(async (request, { params }) => {
-  const { width, height, frameRate, quality, range, format, bitRate, calm } = await readBody(
-    request,
-    ExportBody,
-  );
-  return requestExport((await params).id, {
+export const POST = serve(requestExport, ExportBody, ({ params, body }) => {
+  const { width, height, frameRate, quality, range, format, bitRate, calm } = body;
+  return request(params.id, {
     ...DEFAULT_SETTINGS,
     ...(format && { format }),
     bitRate: bitRate ?? null,

@@ -1,12 +1,11 @@
+import { listFootage } from '@/contract/footage';
 import { findProject } from '@/server/documents/documents';
-import { listFootage } from '@/server/footage/view';
-import { handle } from '@/server/http/handle';
+import { listFootage as list } from '@/server/footage/view';
+import { serve } from '@/server/http/serve';
 
 export const dynamic = 'force-dynamic';
-type Context = { params: Promise<{ id: string }> };
 
-export const GET = handle<Context>(async (_request, { params }) => {
-  const { id } = await params;
+export const GET = serve(listFootage, async ({ params: { id } }) => {
   await findProject(id);
-  return listFootage(id);
+  return list(id);
 });

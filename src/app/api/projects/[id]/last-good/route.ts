@@ -1,11 +1,8 @@
-import { openLastGood } from '@/server/documents/documents';
+import { openLastGood } from '@/contract/projects';
+import { openLastGood as open } from '@/server/documents/documents';
 import { LastGoodBody } from '@/server/http/bodies';
-import { handle, readBody } from '@/server/http/handle';
+import { serve } from '@/server/http/serve';
 
-type Context = { params: Promise<{ id: string }> };
-
-/** Opens a damaged project at its last good revision. */
-export const POST = handle<Context>(async (request, { params }) => {
-  const { revision } = await readBody(request, LastGoodBody);
-  return { revision: await openLastGood((await params).id, revision) };
-});
+export const POST = serve(openLastGood, LastGoodBody, async ({ params, body }) => ({
+  revision: await open(params.id, body.revision),
+}));

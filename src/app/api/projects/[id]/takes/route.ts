@@ -1,13 +1,12 @@
+import { beginTake, listTakes } from '@/contract/takes';
 import { BeginTakeBody } from '@/server/http/bodies';
-import { handle, readBody } from '@/server/http/handle';
-import { beginTake, listTakes } from '@/server/takes/takes';
+import { serve } from '@/server/http/serve';
+import { beginTake as begin, listTakes as list } from '@/server/takes/takes';
 
 export const dynamic = 'force-dynamic';
-type Context = { params: Promise<{ id: string }> };
 
-export const GET = handle<Context>(async (_request, { params }) => listTakes((await params).id));
+export const GET = serve(listTakes, ({ params }) => list(params.id));
 
-export const POST = handle<Context>(async (request, { params }) => {
-  const { id, stepId, kind, setup } = await readBody(request, BeginTakeBody);
-  return beginTake((await params).id, id, stepId ?? null, kind, setup);
-});
+export const POST = serve(beginTake, BeginTakeBody, ({ params, body }) =>
+  begin(params.id, body.id, body.stepId ?? null, body.kind, body.setup),
+);

@@ -1,10 +1,8 @@
+import { closeTake } from '@/contract/takes';
 import { CloseTakeBody } from '@/server/http/bodies';
-import { handle, readBody } from '@/server/http/handle';
-import { closeTake } from '@/server/takes/takes';
+import { serve } from '@/server/http/serve';
+import { closeTake as close } from '@/server/takes/takes';
 
-type Context = { params: Promise<{ id: string }> };
-
-export const POST = handle<Context>(async (request, { params }) => {
-  const { reason } = await readBody(request, CloseTakeBody);
-  return closeTake((await params).id, reason);
-});
+export const POST = serve(closeTake, CloseTakeBody, ({ params, body }) =>
+  close(params.id, body.reason),
+);

@@ -1,6 +1,5 @@
-import { handle } from '@/server/http/handle';
-import { keepTake } from '@/server/takes/keep';
+import { keepTake } from '@/contract/takes';
+import { serve } from '@/server/http/serve';
+import { keepTake as keep } from '@/server/takes/keep';
 
-type Context = { params: Promise<{ id: string }> };
-
-export const POST = handle<Context>(async (_request, { params }) => keepTake((await params).id));
+export const POST = serve(keepTake, ({ params }) => keep(params.id));

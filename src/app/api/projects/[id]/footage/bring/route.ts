@@ -1,15 +1,9 @@
-import { bringFootage } from '@/server/footage/bring';
-import { handle, readBody } from '@/server/http/handle';
+import { bringFootage } from '@/contract/footage';
+import { bringFootage as bring } from '@/server/footage/bring';
 import { BringFootageBody } from '@/server/http/bodies';
+import { serve } from '@/server/http/serve';
 
-type Context = { params: Promise<{ id: string }> };
-
-/**
- * Sees to it that a project has footage that copied clips need: from another project, or deleted
- * from this one.
- */
-export const POST = handle<Context>(async (request, { params }) => {
-  const { id } = await params;
-  const { footageIds } = await readBody(request, BringFootageBody);
-  return bringFootage(id, footageIds);
-});
+/** The footage may be another project's, or deleted from this one. */
+export const POST = serve(bringFootage, BringFootageBody, ({ params, body }) =>
+  bring(params.id, body.footageIds),
+);

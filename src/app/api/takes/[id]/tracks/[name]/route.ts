@@ -1,17 +1,16 @@
-import { handle } from '@/server/http/handle';
+import { addPiece, takePart } from '@/contract/takes';
+import { readBytes } from '@/server/http/read-bytes';
 import { sendFile } from '@/server/http/send-file';
+import { serve } from '@/server/http/serve';
 import { limit } from '@/server/limits';
 import { problem } from '@/server/problem';
-import { readBytes } from '@/server/http/read-bytes';
 import { finishedPath } from '@/server/takes/conform';
 import { EVENTS, readEvents } from '@/server/takes/files';
-import { addPiece, findTake, freeDisk, partOf, trackOf } from '@/server/takes/takes';
+import { addPiece as add, findTake, freeDisk, partOf, trackOf } from '@/server/takes/takes';
 
 export const dynamic = 'force-dynamic';
-type Context = { params: Promise<{ id: string; name: string }> };
 
-export const GET = handle<Context>(async (request, { params }) => {
-  const { id, name } = await params;
+export const GET = serve(takePart, async ({ request, params: { id, name } }) => {
   const row = await findTake(id);
   if (partOf(row, name) === EVENTS)
     return new Response(await readEvents(id), {
@@ -25,14 +24,10 @@ export const GET = handle<Context>(async (request, { params }) => {
   );
 });
 
-/**
- * Adds the body at `upload-offset`; answers the size, which is smaller when something before it is
- * missing.
- */
-export const PATCH = handle<Context>(async (request, { params }) => {
-  const { id, name } = await params;
+/** Answers the size, which is smaller when something before the piece is missing. */
+export const PATCH = serve(addPiece, async ({ request, params: { id, name } }) => {
   const offset = Number(request.headers.get('upload-offset'));
   if (!Number.isInteger(offset) || offset < 0) throw problem('piece-misplaced');
-  const size = await addPiece(id, name, offset, await readBytes(request, limit('piece')));
+  const size = await add(id, name, offset, await readBytes(request, limit('piece')));
   return { size, free: await freeDisk() };
 });

@@ -1,0 +1,35 @@
+import type { WallEstimate } from '@/core/key/wall';
+import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import { route } from './route';
+
+/** What can be found out about a recording. */
+export const ANALYSIS_NAMES = ['pointer', 'wall'] as const;
+export type AnalysisName = (typeof ANALYSIS_NAMES)[number];
+export type AnalysisStatus = 'waiting' | 'ready' | 'failed';
+
+/** An analysis as the interface sees it. */
+export interface AnalysisView {
+  readonly id: string;
+  readonly footageId: string;
+  readonly kind: AnalysisName;
+  readonly status: AnalysisStatus;
+  /** Made by an earlier version of Vistum, which found it otherwise. */
+  readonly outdated: boolean;
+  readonly error: string | null;
+  readonly summary: Readonly<Record<string, unknown>>;
+}
+
+export const requestAnalysis = route<
+  AnalysisView & { readonly jobId: string | null },
+  { readonly kind: AnalysisName }
+>()('POST', '/api/footage/:id/analyses');
+/** What each kind finds. */
+export interface AnalysisResults {
+  readonly pointer: PointerTrack;
+  /** Null where the recording shows no wall. */
+  readonly wall: WallEstimate | null;
+}
+
+/** What an analysis found: JSON as its kind has it. */
+export const readAnalysis = route<AnalysisResults[AnalysisName]>()('GET', '/api/analyses/:id');
+export const cancelAnalysis = route()('DELETE', '/api/analyses/:id');

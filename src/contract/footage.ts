@@ -1,0 +1,106 @@
+import type { BedName } from '@/core/audio/bed';
+import type { FootageKind, Role } from '@/core/project/sources';
+import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import type { FrameRate, Ticks } from '@/core/time/ticks';
+import { address, route, type Bytes } from './route';
+
+/** What a file is, as far as the project and the decoder need it. */
+export interface MediaFacts {
+  readonly kind: FootageKind;
+  readonly width: number;
+  readonly height: number;
+  readonly frameRate: FrameRate | null;
+  readonly variableRate: boolean;
+  readonly duration: Ticks;
+  readonly hasVideo: boolean;
+  readonly hasAudio: boolean;
+  readonly videoCodec: string | null;
+  readonly audioCodec: string | null;
+  readonly channels: number;
+  readonly sampleRate: number;
+  /** Pictures that it has; not known of recordings that were brought before this was counted. */
+  readonly frames?: number;
+  /** Matrix and range that must be converted to BT.709 limited; null when nothing is to be done. */
+  readonly convertColor: { readonly matrix: string; readonly range: string } | null;
+}
+
+/** Stands for the role of footage that was not looked at yet. */
+export const UNDECIDED = 'auto';
+
+export type FootageStatus = 'waiting' | 'ready' | 'failed';
+
+/** Footage as the interface and the command line tell it. */
+export interface FootageView {
+  readonly id: string;
+  readonly name: string;
+  readonly role: Role | typeof UNDECIDED;
+  readonly status: FootageStatus;
+  readonly error: string | null;
+  readonly notes: readonly string[];
+  readonly bytes: number;
+  readonly facts: MediaFacts | null;
+  readonly hasPointer: boolean;
+  readonly tags: readonly string[];
+  /** The part that is placed, in ticks of the recording. */
+  readonly inPoint: number | null;
+  readonly outPoint: number | null;
+  /** The original is gone from the disk, or is not the file any more that was brought. */
+  readonly trouble: 'gone' | 'changed' | null;
+  readonly addedAt: string;
+}
+
+/** What can be changed of footage; the file itself never is. */
+export interface FootageChange {
+  readonly name?: string;
+  readonly role?: Role;
+  readonly tags?: readonly string[];
+  readonly inPoint?: number | null;
+  readonly outPoint?: number | null;
+}
+
+/**
+ * What came of bringing footage: its id in the project by the id that was asked for, and names of
+ * what had been deleted.
+ */
+export interface Brought {
+  readonly names: Readonly<Record<string, string>>;
+  readonly restored: readonly string[];
+  readonly added: readonly string[];
+}
+
+/** Footage that was added, and the job that prepares it. */
+export interface Added {
+  readonly footageId: string;
+  readonly jobId: string;
+}
+
+/** The files of footage that can be had. */
+export const FOOTAGE_PARTS = ['proxy', 'sound', 'thumbs', 'peaks'] as const;
+export type FootagePart = (typeof FOOTAGE_PARTS)[number];
+
+export const listFootage = route<readonly FootageView[]>()('GET', '/api/projects/:id/footage');
+/** Sees to it that a project has footage that copied clips need. */
+export const bringFootage = route<Brought, { readonly footageIds: readonly string[] }>()(
+  'POST',
+  '/api/projects/:id/footage/bring',
+);
+export const changeFootage = route<
+  FootageView | null,
+  FootageChange & { readonly deleted?: boolean }
+>()('PATCH', '/api/footage/:id');
+/** One of `FOOTAGE_PARTS`. */
+export const footagePart = route<Bytes>()('GET', '/api/footage/:id/:part');
+/** The address of a file of footage. */
+export const footageFile = (id: string, part: FootagePart): string =>
+  address(footagePart, { id, part });
+export const readPointer = route<PointerTrack>()('GET', '/api/footage/:id/pointer');
+/** Takes a pointer track, which a job reads. */
+export const attachPointer = route<{ readonly jobId: string }, Blob>()(
+  'POST',
+  '/api/footage/:id/pointer',
+);
+export const bedSound = route<Bytes>()('GET', '/api/beds/:name');
+export const addBed = route<Added, { readonly name: BedName }>()('POST', '/api/projects/:id/beds');
+
+/** Where files are sent, piece by piece (tus). */
+export const UPLOADS = '/api/uploads';

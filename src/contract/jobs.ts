@@ -1,0 +1,10 @@
+export type JobType = 'ingest' | 'export' | 'analysis';
+export type JobStatus = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
+
+/** A job that waits or runs, for progress in the interface. */
+export interface ActiveJob {
+  readonly type: JobType;
+  readonly subject: string;
+  readonly progress: number;
+  readonly message: string;
+}
