@@ -5,7 +5,8 @@ import { route } from './route';
 /** What can be found out about a recording. */
 export const ANALYSIS_NAMES = ['pointer', 'wall'] as const;
 export type AnalysisName = (typeof ANALYSIS_NAMES)[number];
-export type AnalysisStatus = 'waiting' | 'ready' | 'failed';
+export const ANALYSIS_STATES = ['waiting', 'ready', 'failed'] as const;
+export type AnalysisStatus = (typeof ANALYSIS_STATES)[number];
 
 /** An analysis as the interface sees it. */
 export interface AnalysisView {

@@ -1,35 +1,39 @@
-import type { Format, Quality } from '@/core/project/export-formats';
-import type { FrameRate } from '@/core/time/ticks';
+import { Type, type Static } from '@sinclair/typebox';
+import { FORMATS, QUALITIES } from '@/core/project/export-formats';
+import { oneOf, strict } from '@/core/schema/parts';
 import type { JobStatus } from './jobs';
 import { route, type Bytes } from './route';
 
-export interface ExportSettings {
-  readonly format: Format;
-  readonly width: number;
-  readonly height: number;
-  readonly frameRate: FrameRate;
-  readonly quality: Quality;
-  /** Mean bit rate of the picture in Mbit/s, instead of a quality; null keeps the quality. */
-  readonly bitRate: number | null;
-  /** Seconds of the timeline; null is all of it. A still shows the start. */
-  readonly range: { readonly start: number; readonly end: number } | null;
-  /** Takes sensor noise out of presenters' recordings. */
-  readonly calm: boolean;
-}
+export const ExportSettings = Type.Object({
+  format: oneOf(FORMATS),
+  width: Type.Number(),
+  height: Type.Number(),
+  frameRate: strict({ num: Type.Integer({ minimum: 1 }), den: Type.Integer({ minimum: 1 }) }),
+  quality: oneOf(QUALITIES),
+  bitRate: Type.Union([Type.Number(), Type.Null()], {
+    description:
+      'Mean bit rate of the picture in Mbit/s, instead of a quality; null keeps the quality.',
+  }),
+  range: Type.Union([Type.Object({ start: Type.Number(), end: Type.Number() }), Type.Null()], {
+    description: 'Seconds of the timeline; null is all of it. A still shows the start.',
+  }),
+  calm: Type.Boolean({ description: 'Takes sensor noise out of presenters’ recordings.' }),
+});
+export type ExportSettings = Readonly<Static<typeof ExportSettings>>;
 
 /** Settings as they are asked for: some may lack. */
 export type ExportRequest = Pick<ExportSettings, 'width' | 'height' | 'frameRate' | 'quality'> &
   Partial<ExportSettings>;
 
-export interface ExportResult {
-  readonly width: number;
-  readonly height: number;
-  readonly frames: number;
-  /** Seconds. */
-  readonly duration: number;
-  readonly wallSeconds: number;
-  readonly bytes: number;
-}
+export const ExportResult = Type.Object({
+  width: Type.Number(),
+  height: Type.Number(),
+  frames: Type.Number(),
+  duration: Type.Number({ description: 'Seconds.' }),
+  wallSeconds: Type.Number(),
+  bytes: Type.Number(),
+});
+export type ExportResult = Readonly<Static<typeof ExportResult>>;
 
 export interface ExportView {
   readonly id: string;

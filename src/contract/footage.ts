@@ -1,33 +1,47 @@
+import { Type, type Static } from '@sinclair/typebox';
 import type { BedName } from '@/core/audio/bed';
-import type { FootageKind, Role } from '@/core/project/sources';
+import type { Role } from '@/core/project/sources';
+import { nullable, oneOf, strict } from '@/core/schema/parts';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
-import type { FrameRate, Ticks } from '@/core/time/ticks';
 import { address, route, type Bytes } from './route';
 
+const Rate = strict({ num: Type.Integer({ minimum: 1 }), den: Type.Integer({ minimum: 1 }) });
+
 /** What a file is, as far as the project and the decoder need it. */
-export interface MediaFacts {
-  readonly kind: FootageKind;
-  readonly width: number;
-  readonly height: number;
-  readonly frameRate: FrameRate | null;
-  readonly variableRate: boolean;
-  readonly duration: Ticks;
-  readonly hasVideo: boolean;
-  readonly hasAudio: boolean;
-  readonly videoCodec: string | null;
-  readonly audioCodec: string | null;
-  readonly channels: number;
-  readonly sampleRate: number;
-  /** Pictures that it has; not known of recordings that were brought before this was counted. */
-  readonly frames?: number;
-  /** Matrix and range that must be converted to BT.709 limited; null when nothing is to be done. */
-  readonly convertColor: { readonly matrix: string; readonly range: string } | null;
-}
+export const MediaFacts = Type.Object({
+  kind: oneOf(['video', 'audio', 'image']),
+  width: Type.Number(),
+  height: Type.Number(),
+  frameRate: nullable(Rate),
+  variableRate: Type.Boolean(),
+  duration: Type.Number({ description: 'Ticks.' }),
+  hasVideo: Type.Boolean(),
+  hasAudio: Type.Boolean(),
+  videoCodec: nullable(Type.String()),
+  audioCodec: nullable(Type.String()),
+  channels: Type.Number(),
+  sampleRate: Type.Number(),
+  frames: Type.Optional(
+    Type.Number({
+      description:
+        'Pictures that it has; not known of recordings that were brought before this was counted.',
+    }),
+  ),
+  convertColor: Type.Union(
+    [Type.Object({ matrix: Type.String(), range: Type.String() }), Type.Null()],
+    {
+      description:
+        'Matrix and range that must be converted to BT.709 limited; null when nothing is to be done.',
+    },
+  ),
+});
+export type MediaFacts = Readonly<Static<typeof MediaFacts>>;
 
 /** Stands for the role of footage that was not looked at yet. */
 export const UNDECIDED = 'auto';
 
-export type FootageStatus = 'waiting' | 'ready' | 'failed';
+export const FOOTAGE_STATES = ['waiting', 'ready', 'failed'] as const;
+export type FootageStatus = (typeof FOOTAGE_STATES)[number];
 
 /** Footage as the interface and the command line tell it. */
 export interface FootageView {

@@ -1,7 +1,6 @@
 import type { Static } from '@sinclair/typebox';
 import { nanoid } from 'nanoid';
 import type { Preset } from '@/contract/presets';
-import { checkOf } from '@/core/schema/check';
 import { FootageRect } from '@/core/schema/parts';
 import { database } from './db/connection';
 import { jsonOr } from './db/stored';
@@ -13,15 +12,13 @@ const cleanName = (name: string): string => {
   return clean;
 };
 
-const checkArea = checkOf(FootageRect);
-
 /** Areas that were saved, by name; without those that can't be read. */
 export async function listAreas(): Promise<Preset<Static<typeof FootageRect>>[]> {
   const { presets } = await database();
   const rows = await presets.findAll({ where: { kind: 'area' }, order: [['name', 'ASC']] });
   return rows.flatMap(({ id, name, value }) => {
-    const found = checkArea(jsonOr<unknown>(value, null));
-    return 'value' in found ? [{ id, name, value: found.value }] : [];
+    const area = jsonOr(FootageRect, value, null);
+    return area ? [{ id, name, value: area }] : [];
   });
 }
 

@@ -1,5 +1,6 @@
 import type { TSchema } from '@sinclair/typebox';
 import { Project, PROJECT_FORMAT, PROJECT_VERSION } from '../project/model';
+import { TakeEvent } from '../take/take';
 import { PointerTrack } from '../telemetry/pointer-track';
 
 /** What each file format of ours is described by in `docs/schemas`, by the name of its file. */
@@ -13,6 +14,11 @@ const FORMATS: Readonly<Record<string, { id: string; title: string; schema: TSch
     id: 'vistum-pointer',
     title: 'Vistum pointer track, version 1',
     schema: PointerTrack,
+  },
+  take: {
+    id: 'vistum-take',
+    title: 'A line of the data of a take, as Vistum writes it while recording',
+    schema: TakeEvent,
   },
 };
 

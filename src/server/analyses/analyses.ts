@@ -3,11 +3,12 @@ import { basename, dirname, join } from 'node:path';
 import { nanoid } from 'nanoid';
 import type { Transaction } from 'sequelize';
 import type { AnalysisName, AnalysisView } from '@/contract/analyses';
+import { footageCells, footageOf, mediaFactsOf } from '../db/rows/footage';
 import { database, inTransaction } from '../db/connection';
 import type { AnalysisRow, FootageRow } from '../db/models';
-import { jsonOr } from '../db/stored';
+import { analysisOf, summaryCell, type StoredAnalysis } from '../db/rows/analyses';
 import { footageFolder, originalPath, trackPath } from '../footage/paths';
-import { findServedFootage, mediaFactsOf } from '../footage/view';
+import { findServedFootage } from '../footage/view';
 import type { Work } from '../jobs/context';
 import { cancelJobsOf, enqueue } from '../jobs/queue';
 import { partOfFile } from '../media/whole-file';
@@ -16,30 +17,30 @@ import { analysisKind } from './index';
 import { fingerprint } from './fingerprint';
 import type { Analysed, AnalysisKind } from './kind';
 
-const viewOf = (row: AnalysisRow): AnalysisView => ({
-  id: row.id,
-  footageId: row.footageId,
-  kind: row.kind as AnalysisName,
-  status: row.status,
-  outdated: row.version < analysisKind(row.kind as AnalysisName).version,
-  error: row.error,
-  summary: jsonOr<Record<string, unknown>>(row.summary, {}),
-});
+function viewOf(found: StoredAnalysis): AnalysisView {
+  const { projectId: _, version, provenance: __, confidence: ___, ...told } = found;
+  return { ...told, outdated: version < analysisKind(found.kind).version };
+}
 
 /** Where the result of an analysis lies. */
 const resultPath = ({ id, footageId, kind }: Pick<AnalysisRow, 'id' | 'footageId' | 'kind'>) =>
   kind === 'pointer' ? trackPath(footageId) : join(footageFolder(footageId), `${kind}-${id}.json`);
 
-async function findAnalysis(id: string): Promise<AnalysisRow> {
+async function rowOf(id: string): Promise<AnalysisRow> {
   const { analyses } = await database();
   return (await analyses.findByPk(id)) ?? Promise.reject(notFound('analysis'));
+}
+
+async function findAnalysis(id: string): Promise<StoredAnalysis> {
+  return analysisOf(await rowOf(id)) ?? Promise.reject(notFound('analysis'));
 }
 
 /** The analyses of a project's footage, of each kind the newest. */
 export async function listAnalyses(projectId: string): Promise<AnalysisView[]> {
   const { analyses } = await database();
   const rows = await analyses.findAll({ where: { projectId }, order: [['createdAt', 'ASC']] });
-  const newest = new Map(rows.map((row) => [`${row.footageId} ${row.kind}`, row]));
+  const all = rows.map(analysisOf).filter((found) => found !== null);
+  const newest = new Map(all.map((found) => [`${found.footageId} ${found.kind}`, found]));
   return [...newest.values()].map(viewOf);
 }
 
@@ -63,12 +64,13 @@ export async function requestAnalysis(
   const { analyses, jobs } = await database();
   return inTransaction(async (transaction) => {
     const where = { footageId, kind };
-    const [there] = await analyses.findAll({
+    const [newest] = await analyses.findAll({
       where,
       order: [['createdAt', 'DESC']],
       limit: 1,
       transaction,
     });
+    const there = newest && analysisOf(newest);
     const usable = there && there.version === version && there.status !== 'failed';
     if (usable && !again) {
       const open = { subject: there.id, status: ['queued', 'running'] };
@@ -81,12 +83,18 @@ export async function requestAnalysis(
     const row = await analyses.create(
       {
         ...{ id: nanoid(), footageId, projectId, kind, version, status: 'waiting' as const },
-        ...{ fingerprint: null, error: null, summary: '{}', provenance: null, confidence: null },
+        ...{
+          fingerprint: null,
+          error: null,
+          summary: summaryCell({}),
+          provenance: null,
+          confidence: null,
+        },
       },
       { transaction },
     );
     const jobId = await enqueue('analysis', projectId, row.id, transaction);
-    return { ...viewOf(row), jobId };
+    return { ...viewOf(analysisOf(row)!), jobId };
   });
 }
 
@@ -103,7 +111,7 @@ export async function readResult(id: string): Promise<Buffer> {
 
 /** Stops an analysis that waits or runs. */
 export async function cancelAnalysis(id: string): Promise<void> {
-  const row = await findAnalysis(id);
+  const row = await rowOf(id);
   await inTransaction(async (transaction) => {
     await cancelJobsOf({ subject: id }, transaction);
     if (row.status === 'waiting')
@@ -126,7 +134,7 @@ export async function noteAnalysis(
       {
         ...{ id: nanoid(), footageId, projectId: row.projectId, kind, provenance, confidence },
         ...{ version: analysisKind(kind).version, status: 'ready' as const, error: null },
-        ...{ fingerprint: null, summary: JSON.stringify(summary) },
+        ...{ fingerprint: null, summary: summaryCell(summary) },
       },
       { transaction },
     );
@@ -150,12 +158,8 @@ async function fromCache(row: AnalysisRow, mark: string, target: string): Promis
         () => false,
       );
     if (!linked) continue;
-    return {
-      summary: jsonOr<Record<string, unknown>>(other.summary, {}),
-      provenance: other.provenance ?? 'found',
-      confidence: other.confidence ?? 1,
-      notes: [],
-    };
+    const { summary = {}, provenance, confidence } = analysisOf(other) ?? {};
+    return { summary, provenance: provenance ?? 'found', confidence: confidence ?? 1, notes: [] };
   }
   return null;
 }
@@ -175,9 +179,11 @@ async function noteTrack(
 ): Promise<void> {
   const { footage } = await database();
   const row = await footage.findByPk(footageId, { transaction });
-  const others = jsonOr<string[]>(row?.notes ?? '[]', []).filter((n) => !n.startsWith(ABOUT_TRACK));
-  const notes = JSON.stringify([...others, ...fresh.map((note) => ABOUT_TRACK + note)]);
-  await row?.update({ notes, ...(attached ? { hasPointer: true } : {}) }, { transaction });
+  if (!row) return;
+  const others = footageOf(row).notes.filter((note) => !note.startsWith(ABOUT_TRACK));
+  const notes = [...others, ...fresh.map((note) => ABOUT_TRACK + note)];
+  const cells = { ...footageCells({ notes }), ...(attached ? { hasPointer: true } : {}) };
+  await row.update(cells, { transaction });
 }
 
 async function footageFor(row: AnalysisRow): Promise<FootageRow> {
@@ -214,8 +220,9 @@ export const analysisWork: Work = {
   // Each kind has limits of its own for what it starts.
   seconds: () => 3600,
   async run(id, context) {
-    const row = await findAnalysis(id);
-    const kind = analysisKind(row.kind as AnalysisName);
+    const row = await rowOf(id);
+    const { kind: name } = await findAnalysis(id);
+    const kind = analysisKind(name);
     const late = AbortSignal.timeout(kind.seconds() * 1000);
     const signal = AbortSignal.any([context.signal, late]);
     const part = partOfFile(resultPath(row));
@@ -230,7 +237,7 @@ export const analysisWork: Work = {
         await row.update(
           {
             ...{ status: 'ready', error: null, fingerprint: mark, provenance, confidence },
-            summary: JSON.stringify(summary),
+            summary: summaryCell(summary),
           },
           { transaction },
         );
@@ -251,8 +258,9 @@ export const analysisWork: Work = {
   async clear(id) {
     const { analyses } = await database();
     const row = await analyses.findByPk(id);
-    if (!row) return;
-    await analysisKind(row.kind as AnalysisName).clear?.(row.footageId);
-    await removeParts(resultPath(row));
+    const found = row && analysisOf(row);
+    if (!found) return;
+    await analysisKind(found.kind).clear?.(found.footageId);
+    await removeParts(resultPath(found));
   },
 };

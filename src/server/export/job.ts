@@ -7,7 +7,7 @@ import { migrate } from '@/core/project/migrations';
 import type { Project } from '@/core/project/model';
 import { database, inTransaction } from '../db/connection';
 import type { ExportRow, JobRow } from '../db/models';
-import { isoOf, jsonOr } from '../db/stored';
+import { exportOf, resultCell, settingsCell } from '../db/rows/exports';
 import { openProject } from '../documents/documents';
 import { loadSources } from '../footage/facts';
 import { originalPath } from '../footage/paths';
@@ -19,27 +19,12 @@ import { dataFolder } from '../places';
 import { notFound, problem } from '../problem';
 import { exportRange, exportFile } from './export-file';
 import type { Original, RenderTask } from './render-frames';
-import { DEFAULT_SETTINGS } from './settings';
 
 const exportFolder = (id: string): string => dataFolder('exports', id);
 
 /** Where a finished export lies. */
 export const exportPath = ({ id, settings }: { id: string; settings: ExportSettings }): string =>
   join(exportFolder(id), `video.${FORMAT_FACTS[settings.format].extension}`);
-
-/** Stands for settings that can't be read. */
-const UNREADABLE: ExportSettings = {
-  ...DEFAULT_SETTINGS,
-  width: 16,
-  height: 16,
-  frameRate: { num: 30, den: 1 },
-};
-
-/** Settings as they were stored; those of older exports lack what came later. */
-const readSettings = (text: string): ExportSettings => ({
-  ...DEFAULT_SETTINGS,
-  ...jsonOr<ExportSettings>(text, UNREADABLE),
-});
 
 /**
  * A project with all that rendering it takes: footage facts, tracks, and where the originals are.
@@ -73,7 +58,7 @@ export async function requestExport(
         id,
         projectId,
         name,
-        settings: JSON.stringify(settings),
+        settings: settingsCell(settings),
         document: JSON.stringify(project),
         result: null,
       },
@@ -100,7 +85,7 @@ export const exportWork: Work = {
     const { exports } = await database();
     const row = await exports.findByPk(exportId);
     if (!row) return () => Promise.resolve();
-    const settings = readSettings(row.settings);
+    const { settings } = exportOf(row);
     const project = documentOf(row.document);
     const task = await renderTask(row.projectId, project, settings, settings.frameRate);
     const target = exportPath({ id: exportId, settings });
@@ -110,7 +95,7 @@ export const exportWork: Work = {
     });
     return async (transaction) => {
       await exports.update(
-        { result: JSON.stringify(result) },
+        { result: resultCell(result) },
         { where: { id: exportId }, transaction },
       );
     };
@@ -137,16 +122,15 @@ export async function listExports(projectId: string): Promise<ExportView[]> {
   );
 }
 
-const viewOf = (row: ExportRow, job: JobRow | undefined): ExportView => ({
-  id: row.id,
-  name: row.name,
-  settings: readSettings(row.settings),
-  status: job?.status ?? 'failed',
-  progress: job?.progress ?? 0,
-  message: job?.message ?? '',
-  result: jsonOr<ExportResult | null>(row.result, null),
-  createdAt: isoOf(row.createdAt),
-});
+function viewOf(row: ExportRow, job: JobRow | undefined): ExportView {
+  const { projectId: _, ...told } = exportOf(row);
+  return {
+    ...told,
+    status: job?.status ?? 'failed',
+    progress: job?.progress ?? 0,
+    message: job?.message ?? '',
+  };
+}
 
 export async function findExport(id: string): Promise<ExportView> {
   const { exports, jobs } = await database();

@@ -1,10 +1,11 @@
 import type { FootageChange, FootageView } from '@/contract/footage';
 import { ROLES } from '@/core/project/sources';
+import { footageCells, mediaFactsOf } from '../db/rows/footage';
 import { inTransaction } from '../db/connection';
 import { fitRole } from '../ingest/guess-role';
 import { cancelJobsOf, enqueue } from '../jobs/queue';
 import { problem } from '../problem';
-import { findFootage, mediaFactsOf, viewOf } from './view';
+import { findFootage, viewOf } from './view';
 
 /** Changes name, role, tags, or the part that is placed. */
 export async function changeFootage(
@@ -23,7 +24,7 @@ export async function changeFootage(
   const to = change.outPoint === undefined ? row.outPoint : change.outPoint;
   if (from !== null && to !== null && Number(to) <= Number(from)) throw problem('points-reversed');
   const words = tags && [...new Set(tags.map((t) => t.trim()).filter(Boolean))];
-  await row.update({ ...change, ...(words ? { tags: JSON.stringify(words) } : {}) });
+  await row.update({ ...change, ...footageCells(words ? { tags: words } : {}) });
   return viewOf(row);
 }
 

@@ -1,21 +1,20 @@
-import type { MediaFacts } from '@/contract/footage';
-import type { FootageFacts, Role, Sources } from '@/core/project/sources';
+import { UNDECIDED } from '@/contract/footage';
+import type { FootageFacts, Sources } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import { mediaFactsOf, roleOf, type Footage } from '../db/rows/footage';
 import { database } from '../db/connection';
+import { guessRole } from '../ingest/guess-role';
 import { readTrack } from './track';
-import { listFootage, mediaFactsOf } from './view';
+import { listFootage } from './view';
 
-type Described = Pick<FootageFacts, 'id' | 'name'> & {
-  readonly role: string;
-  readonly facts: MediaFacts | null;
-};
+type Described = Pick<Footage, 'id' | 'name' | 'role' | 'facts'>;
 
 /** What `core` needs to know of footage that was looked at; null before. */
 export const factsOf = ({ id, name, role, facts }: Described): FootageFacts | null =>
   facts && {
     id,
     name,
-    role: role as Role,
+    role: role === UNDECIDED ? guessRole(name, facts) : role,
     kind: facts.kind,
     width: facts.width,
     height: facts.height,
@@ -41,8 +40,8 @@ export async function loadFacts(
   });
   const all: Record<string, FootageFacts> = {};
   for (const row of rows) {
-    const { id, name, role } = row;
-    const facts = factsOf({ id, name, role, facts: mediaFactsOf(row) });
+    const { id, name } = row;
+    const facts = factsOf({ id, name, role: roleOf(row), facts: mediaFactsOf(row) });
     if (facts) all[id] = facts;
   }
   return all;

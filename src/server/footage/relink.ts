@@ -2,6 +2,7 @@ import { rename, rm } from 'node:fs/promises';
 import { extname, join } from 'node:path';
 import { sourceEnd } from '@/core/project/clip-time';
 import { ticksToSeconds } from '@/core/time/ticks';
+import { footageCells, mediaFactsOf } from '../db/rows/footage';
 import { inTransaction } from '../db/connection';
 import { openProject } from '../documents/documents';
 import { newId } from '../ids';
@@ -10,7 +11,7 @@ import { probeMedia } from '../media/probe';
 import { problem } from '../problem';
 import { checkExtension } from './add';
 import { footageFolder, originalPath } from './paths';
-import { findServedFootage, mediaFactsOf } from './view';
+import { findServedFootage } from './view';
 
 /**
  * Puts another file in the place of one that is missing or changed. All that is cut from it stays
@@ -58,7 +59,7 @@ export async function relinkFootage(
     await rename(named, join(footageFolder(footageId), file));
     await inTransaction(async (transaction) => {
       await row.update(
-        { file, bytes: 0, facts: JSON.stringify(facts), status: 'waiting', error: null },
+        { file, bytes: 0, ...footageCells({ facts }), status: 'waiting', error: null },
         { transaction },
       );
       await enqueue('ingest', projectId, footageId, transaction);

@@ -4,10 +4,11 @@ import { parsePointerTrack, PointerTrackError } from '@/core/telemetry/parse';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { scaleTrack } from '@/core/telemetry/sample';
 import type { Size } from '@/core/scale/rect';
+import { mediaFactsOf } from '../db/rows/footage';
 import { bytesInWords, limit } from '../limits';
 import { problem } from '../problem';
 import { footageFolder, trackPath } from './paths';
-import { findFootage, mediaFactsOf } from './view';
+import { findFootage } from './view';
 
 /** The pointer track of a recording, in its pixels. */
 export async function readTrack(id: string, size: Size): Promise<PointerTrack> {

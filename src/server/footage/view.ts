@@ -1,40 +1,24 @@
 import { stat } from 'node:fs/promises';
-import type { FootageView, MediaFacts } from '@/contract/footage';
-import type { Role } from '@/core/project/sources';
+import type { FootageView } from '@/contract/footage';
 import { database } from '../db/connection';
 import type { FootageRow } from '../db/models';
-import { isoOf, jsonOr } from '../db/stored';
+import { footageOf, type Footage } from '../db/rows/footage';
 import { notFound } from '../problem';
 import { originalPath } from './paths';
 
-/** What a recording is, once it was looked at. */
-export const mediaFactsOf = (row: Pick<FootageRow, 'facts'>): MediaFacts | null =>
-  jsonOr<MediaFacts | null>(row.facts, null);
-
 /** What is wrong with the file of a recording, if anything. */
-async function troubleOf(row: FootageRow): Promise<FootageView['trouble']> {
-  if (row.status !== 'ready') return null;
-  const found = await stat(originalPath(row)).catch(() => null);
-  return !found ? 'gone' : found.size === row.bytes ? null : 'changed';
+async function troubleOf(footage: Footage): Promise<FootageView['trouble']> {
+  if (footage.status !== 'ready') return null;
+  const found = await stat(originalPath(footage)).catch(() => null);
+  return !found ? 'gone' : found.size === footage.bytes ? null : 'changed';
 }
 
 /** A row of footage as it is told. */
-export const viewOf = async (row: FootageRow): Promise<FootageView> => ({
-  id: row.id,
-  name: row.name,
-  role: row.role as Role,
-  status: row.status,
-  error: row.error,
-  notes: jsonOr<string[]>(row.notes, []),
-  bytes: row.bytes,
-  facts: mediaFactsOf(row),
-  hasPointer: row.hasPointer,
-  tags: jsonOr<string[]>(row.tags, []),
-  inPoint: row.inPoint === null ? null : Number(row.inPoint),
-  outPoint: row.outPoint === null ? null : Number(row.outPoint),
-  trouble: await troubleOf(row),
-  addedAt: isoOf(row.createdAt),
-});
+export async function viewOf(row: FootageRow): Promise<FootageView> {
+  const footage = footageOf(row);
+  const { projectId: _, file: __, deleted: ___, ...told } = footage;
+  return { ...told, trouble: await troubleOf(footage) };
+}
 
 /** All footage of a project, oldest first. */
 export async function listFootage(projectId: string): Promise<FootageView[]> {

@@ -1,8 +1,8 @@
 import { mkdir, rm, stat } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { UNDECIDED } from '@/contract/footage';
-import type { Role } from '@/core/project/sources';
 import { database } from '../db/connection';
+import { footageCells, roleOf } from '../db/rows/footage';
 import { footageFolder, originalPath } from '../footage/paths';
 import type { Work } from '../jobs/context';
 import { limit } from '../limits';
@@ -33,10 +33,11 @@ export const ingestWork: Work = {
         ? await rasteriseDrawing(row, signal)
         : originalPath(row);
       const { facts, notes } = await probeMedia(original, signal);
+      const wanted = roleOf(row);
       const { role, note } =
-        row.role === UNDECIDED
+        wanted === UNDECIDED
           ? { role: guessRole(row.name, facts), note: null }
-          : fitRole(row.role as Role, facts);
+          : fitRole(wanted, facts);
       const task: IngestTask = {
         folder,
         original,
@@ -60,9 +61,8 @@ export const ingestWork: Work = {
             file: basename(original),
             bytes: size,
             // A role chosen while this was running stands.
-            role: now.role === UNDECIDED || note ? role : now.role,
-            facts: JSON.stringify(facts),
-            notes: JSON.stringify(note ? [note, ...notes] : notes),
+            role: roleOf(now) === UNDECIDED || note ? role : now.role,
+            ...footageCells({ facts, notes: note ? [note, ...notes] : notes }),
             error: null,
           },
           { transaction },

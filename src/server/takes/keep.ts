@@ -7,20 +7,20 @@ import type { TrackSetup } from '@/core/take/setup';
 import type { TakeEvent, TrackName } from '@/core/take/take';
 import { bridgeJoins } from '@/core/telemetry/bridge';
 import { secondsToTicks } from '@/core/time/ticks';
+import { footageCells, mediaFactsOf } from '../db/rows/footage';
 import { database } from '../db/connection';
-import type { TakeRow } from '../db/models';
-import { jsonOr } from '../db/stored';
+import { madeCell, type Take } from '../db/rows/takes';
 import { addFootage } from '../footage/add';
 import { originalPath } from '../footage/paths';
 import { attachTrack } from '../footage/attach-track';
-import { findFootage, mediaFactsOf } from '../footage/view';
+import { findFootage } from '../footage/view';
 import { newId } from '../ids';
 import { probeMedia } from '../media/probe';
 import { problem } from '../problem';
 import { clocksOf, finishedPath, isFinished } from './conform';
 import { readEvents } from './files';
 import { inTurn } from './in-turn';
-import { findTake, setupOf } from './takes';
+import { findTake } from './takes';
 
 const ROLE_OF: Record<TrackName, Role> = {
   screen: 'screen',
@@ -44,17 +44,17 @@ export const keepTake = (id: string): Promise<TakePlacement> => inTurn(id, () =>
 
 async function keepInTurn(id: string): Promise<TakePlacement> {
   const { takes } = await database();
-  const row = await findTake(id);
-  if (row.status === 'recording') throw problem('take-running');
-  const footage = jsonOr<Partial<Record<TrackName, string>>>(row.footage, {});
+  const take = await findTake(id);
+  if (take.status === 'recording') throw problem('take-running');
+  const footage = { ...take.footage };
   const events = readTakeEvents(await readEvents(id));
-  for (const track of setupOf(row).tracks) {
+  for (const track of take.setup.tracks) {
     if (!(await isFinished(id, track))) continue;
     // The id is written down before there is anything of that id, so that whatever follows is found
     // again.
     const footageId = (footage[track.name] ??= newId());
-    await takes.update({ footage: JSON.stringify(footage) }, { where: { id } });
-    await keepTrack(row, track, footageId, events);
+    await takes.update({ footage: madeCell(footage) }, { where: { id } });
+    await keepTrack(take, track, footageId, events);
   }
   if (!Object.keys(footage).length) throw problem('take-empty');
   await takes.update({ status: 'kept' }, { where: { id } });
@@ -63,14 +63,14 @@ async function keepInTurn(id: string): Promise<TakePlacement> {
 
 /** Makes footage of one track, as far as that is not done. */
 async function keepTrack(
-  row: TakeRow,
+  take: Take,
   track: TrackSetup,
   footageId: string,
   events: readonly TakeEvent[],
 ): Promise<void> {
   const { footage } = await database();
   if (!(await footage.count({ where: { id: footageId } }))) {
-    const path = finishedPath(row.id, track);
+    const path = finishedPath(take.id, track);
     const extension = track.type === 'audio' ? 'wav' : 'mp4';
     // A second name for the same bytes: footage takes one, the drawer of takes keeps the other.
     const handed = `${path}.handed.${extension}`;
@@ -78,9 +78,9 @@ async function keepTrack(
     await link(path, handed);
     await addFootage({
       id: footageId,
-      projectId: row.projectId,
+      projectId: take.projectId,
       path: handed,
-      name: `Take ${row.number} ${NAME_OF[track.name]}.${extension}`,
+      name: `Take ${take.number} ${NAME_OF[track.name]}.${extension}`,
       role: ROLE_OF[track.name],
       take: true,
     });
@@ -89,7 +89,7 @@ async function keepTrack(
   if (made.deletedAt) await made.update({ deletedAt: null });
   if (!mediaFactsOf(made)) {
     const { facts, notes } = await probeMedia(originalPath(made));
-    await made.update({ facts: JSON.stringify(facts), notes: JSON.stringify(notes) });
+    await made.update(footageCells({ facts, notes }));
   }
   if (track.name === 'screen' && !made.hasPointer) {
     const offset = clocksOf(events).screen?.offset ?? 0;
@@ -99,9 +99,7 @@ async function keepTrack(
 }
 
 async function placementOf(id: string): Promise<TakePlacement> {
-  const row = await findTake(id);
-  const setup = setupOf(row);
-  const footage = jsonOr<Partial<Record<TrackName, string>>>(row.footage, {});
+  const { setup, footage, stepId } = await findTake(id);
   const events = readTakeEvents(await readEvents(id));
   const clocks = clocksOf(events);
   const tracks = await Promise.all(
@@ -110,7 +108,7 @@ async function placementOf(id: string): Promise<TakePlacement> {
       return footageId ? [placedTrack(track.name, footageId, clocks[track.name]?.offset ?? 0)] : [];
     }),
   );
-  return { takeId: id, stepId: row.stepId, setup, tracks, events };
+  return { takeId: id, stepId, setup, tracks, events };
 }
 
 async function placedTrack(

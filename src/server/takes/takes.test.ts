@@ -273,7 +273,7 @@ test('discarding is taken back, also of a kept take', async () => {
   await keepTake(id);
   await setTakeDiscarded(id, true);
   expect((await setTakeDiscarded(id, false)).status).toBe('kept');
-  expect((await findTake(id)).footage).toContain('voice');
+  expect((await findTake(id)).footage).toHaveProperty('voice');
 });
 
 test('a piece that could be written only in part does not shift what follows', async () => {

@@ -5,7 +5,7 @@ import { TRACK_NAMES, type EndReason, type TakeKind, type TrackName } from '@/co
 import { database } from '../db/connection';
 import type { TakeRow } from '../db/models';
 import { dataDirectory } from '../places';
-import { isoOf, jsonOr } from '../db/stored';
+import { madeCell, setupCell, takeOf, type Take } from '../db/rows/takes';
 import { findProject } from '../documents/documents';
 import { bytesInWords, limit } from '../limits';
 import { notFound, problem } from '../problem';
@@ -18,35 +18,17 @@ import { inTurn } from './in-turn';
  */
 const SILENT_MS = 8000;
 
-const NO_SETUP: TakeSetup = {
-  tracks: [],
-  area: null,
-  gain: 0,
-  camera: { mirror: false, brightness: 0, contrast: 1, area: null },
-  hold: null,
-  layout: 'corner',
-};
+/** A track of a take by its name. */
+export const trackOf = (take: Take, name: string): TrackSetup | undefined =>
+  take.setup.tracks.find((t) => t.name === name);
 
-/** How a take was set up; one that can't be read any more has no tracks. */
-export const setupOf = (row: TakeRow): TakeSetup => jsonOr<TakeSetup>(row.setup, NO_SETUP);
-export const trackOf = (row: TakeRow, name: string): TrackSetup | undefined =>
-  setupOf(row).tracks.find((t) => t.name === name);
+const isLive = ({ status, seenAt }: Pick<TakeRow, 'status' | 'seenAt'>) =>
+  status === 'recording' && Date.now() - seenAt < SILENT_MS;
 
-const isLive = (row: TakeRow) => row.status === 'recording' && Date.now() - row.seenAt < SILENT_MS;
-
-const viewOf = (row: TakeRow): TakeView => ({
-  id: row.id,
-  stepId: row.stepId,
-  kind: row.kind as TakeKind,
-  number: row.number,
-  status: row.status,
-  live: isLive(row),
-  reason: row.reason as EndReason | null,
-  seconds: row.seconds,
-  setup: setupOf(row),
-  footage: jsonOr<TakeView['footage']>(row.footage, {}),
-  madeAt: isoOf(row.createdAt),
-});
+function viewOf(row: TakeRow): TakeView {
+  const { projectId: _, seenAt: __, ...told } = takeOf(row);
+  return { ...told, live: isLive(row) };
+}
 
 /** All takes of a project, oldest first. */
 export async function listTakes(projectId: string): Promise<TakeView[]> {
@@ -61,12 +43,16 @@ export async function listTakes(projectId: string): Promise<TakeView[]> {
   return rows.map(viewOf);
 }
 
-export async function findTake(id: string): Promise<TakeRow> {
+async function rowOf(id: string): Promise<TakeRow> {
   const { takes } = await database();
   return (await takes.findByPk(id)) ?? Promise.reject(notFound('take'));
 }
 
-export const viewTake = async (id: string): Promise<TakeView> => viewOf(await findTake(id));
+/** A take by its id. */
+export const findTake = async (id: string): Promise<Take> => takeOf(await rowOf(id));
+
+/** A take as it is told. */
+export const viewTake = async (id: string): Promise<TakeView> => viewOf(await rowOf(id));
 
 /** Begins a take under an id that the recording tab chose; asking twice does no harm. */
 export async function beginTake(
@@ -95,8 +81,8 @@ export async function beginTake(
         status: 'recording',
         reason: null,
         seconds: 0,
-        setup: JSON.stringify(setup),
-        footage: '{}',
+        setup: setupCell(setup),
+        footage: madeCell({}),
         seenAt: Date.now(),
       }),
     );
@@ -104,9 +90,9 @@ export async function beginTake(
 }
 
 /** A part by its name in an address. */
-export function partOf(row: TakeRow, name: string): PartName {
+export function partOf(take: Take, name: string): PartName {
   if (name === EVENTS) return EVENTS;
-  if (!(TRACK_NAMES as readonly string[]).includes(name) || !trackOf(row, name))
+  if (!(TRACK_NAMES as readonly string[]).includes(name) || !trackOf(take, name))
     throw notFound('track');
   return name as TrackName;
 }
@@ -123,10 +109,11 @@ export async function addPiece(
 ): Promise<number> {
   if (bytes.length > limit('piece')) throw problem('body-too-large', bytesInWords(limit('piece')));
   return inTurn(id, async () => {
-    const row = await findTake(id);
+    const row = await rowOf(id);
     if (row.status !== 'recording') throw problem('take-ended');
-    const part = partOf(row, name);
-    const size = await appendPart(id, part, trackOf(row, name), offset, bytes);
+    const take = takeOf(row);
+    const part = partOf(take, name);
+    const size = await appendPart(id, part, trackOf(take, name), offset, bytes);
     if (Date.now() - row.seenAt > 500) await row.update({ seenAt: Date.now() });
     return size;
   });
@@ -134,11 +121,11 @@ export async function addPiece(
 
 /** How much of each part has arrived. */
 export async function partSizes(id: string): Promise<Record<string, number>> {
-  const row = await findTake(id);
-  const names: PartName[] = [...setupOf(row).tracks.map((t) => t.name), EVENTS];
+  const take = await findTake(id);
+  const names: PartName[] = [...take.setup.tracks.map((t) => t.name), EVENTS];
   return Object.fromEntries(
     await Promise.all(
-      names.map(async (name) => [name, await partSize(id, name, trackOf(row, name))]),
+      names.map(async (name) => [name, await partSize(id, name, trackOf(take, name))]),
     ),
   );
 }
@@ -149,9 +136,9 @@ export async function partSizes(id: string): Promise<Record<string, number>> {
  */
 export async function closeTake(id: string, reason: EndReason): Promise<TakeView> {
   return inTurn(id, async () => {
-    const row = await findTake(id);
+    const row = await rowOf(id);
     if (row.status !== 'recording') return viewOf(row);
-    const setup = setupOf(row);
+    const { setup } = takeOf(row);
     for (const track of setup.tracks) if (track.type === 'audio') await closeSound(id, track);
     const seconds = await conformTracks(id, setup);
     await row.update({ status: 'stopped', reason, seconds });
@@ -161,9 +148,9 @@ export async function closeTake(id: string, reason: EndReason): Promise<TakeView
 
 /** Puts a take away, or takes that back. */
 export async function setTakeDiscarded(id: string, discarded: boolean): Promise<TakeView> {
-  const row = await findTake(id);
+  const row = await rowOf(id);
   if (row.status === 'recording') throw problem('take-running');
-  const kept = row.footage !== '{}';
+  const kept = Object.keys(takeOf(row).footage).length > 0;
   await row.update({ status: discarded ? 'discarded' : kept ? 'kept' : 'stopped' });
   return viewOf(row);
 }

@@ -5,6 +5,8 @@ import { tell, tellFault } from '../shell/notices-store';
 
 interface UploadItem {
   readonly id: string;
+  /** The project whose footage it becomes. */
+  readonly projectId: string;
   readonly name: string;
   readonly share: number;
   readonly state: 'going' | 'waiting' | 'failed';
@@ -76,6 +78,7 @@ export const useUploads = create<UploadState>((set) => {
         ...s.items,
         {
           id,
+          projectId,
           name: file.name,
           share: 0,
           state: 'going',

@@ -1,6 +1,7 @@
 'use client';
 import { LayoutGrid, List, Music, Upload, X } from 'lucide-react';
 import { useRef, useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import type { FootageView } from '@/contract/footage';
 import { ROLES } from '@/core/project/sources';
 import { Button } from '../../../parts/Button';
@@ -23,7 +24,7 @@ export function FootagePanel() {
   const footage = useEditor((s) => s.footage);
   const id = useEditor((s) => s.id);
   const lanes = useEditor((s) => s.project.lanes);
-  const items = useUploads((s) => s.items);
+  const items = useUploads(useShallow((s) => s.items.filter((i) => i.projectId === id)));
   const input = useRef<HTMLInputElement>(null);
   const [arrangement, setArrangement] = useState<Arrangement>({
     sort: 'added',

@@ -1,0 +1,72 @@
+import { Type } from '@sinclair/typebox';
+import type { TakeStatus } from '@/contract/takes';
+import { TakeSetup } from '@/core/take/setup';
+import {
+  END_REASONS,
+  TAKE_KINDS,
+  type EndReason,
+  type TakeKind,
+  type TrackName,
+} from '@/core/take/take';
+import type { TakeRow } from '../models';
+import { isoOf, jsonOr, wordOr } from '../stored';
+
+/** A take as the database has it. */
+export interface Take {
+  readonly id: string;
+  readonly projectId: string;
+  readonly stepId: string | null;
+  readonly kind: TakeKind;
+  readonly number: number;
+  readonly status: TakeStatus;
+  readonly reason: EndReason | null;
+  readonly seconds: number;
+  /** One that can't be read any more has no tracks. */
+  readonly setup: TakeSetup;
+  /** The footage that was made of its tracks. */
+  readonly footage: Readonly<Partial<Record<TrackName, string>>>;
+  /** When the recording tab was last heard of, ms since 1970. */
+  readonly seenAt: number;
+  /** ISO 8601. */
+  readonly madeAt: string;
+}
+
+const NO_SETUP: TakeSetup = {
+  tracks: [],
+  area: null,
+  gain: 0,
+  camera: { mirror: false, brightness: 0, contrast: 1, area: null },
+  hold: null,
+  layout: 'corner',
+};
+
+const Made = Type.Partial(
+  Type.Object({
+    screen: Type.String(),
+    camera: Type.String(),
+    voice: Type.String(),
+    computer: Type.String(),
+  } satisfies Record<TrackName, unknown>),
+);
+
+/** A row of takes as what it stands for. */
+export const takeOf = (row: TakeRow): Take => ({
+  id: row.id,
+  projectId: row.projectId,
+  stepId: row.stepId,
+  kind: wordOr(TAKE_KINDS, row.kind, 'all'),
+  number: row.number,
+  status: row.status,
+  reason: wordOr(END_REASONS, row.reason, null),
+  seconds: row.seconds,
+  setup: jsonOr(TakeSetup, row.setup, NO_SETUP),
+  footage: jsonOr(Made, row.footage, {}),
+  seenAt: row.seenAt,
+  madeAt: isoOf(row.createdAt),
+});
+
+/** How a take was set up, as the row's cell has it. */
+export const setupCell = (setup: TakeSetup): string => JSON.stringify(setup);
+
+/** The footage that was made of a take, as the row's cell has it. */
+export const madeCell = (footage: Take['footage']): string => JSON.stringify(footage);
