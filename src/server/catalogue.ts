@@ -430,6 +430,12 @@ export const CATALOGUE = {
     () => 'The encoder did not cut where it was told to. Export again; the project is as it was.',
   ),
   'export-not-done': entry(409, () => 'That export is not done.'),
+  'export-input-gone': entry(
+    409,
+    (name: string) =>
+      `“${name}” is missing from the disk. Choose its file again in Footage, then export once more.`,
+    'kiln.mp4',
+  ),
 
   // The command line.
   'nothing-to-plan': entry(

@@ -125,7 +125,7 @@ export interface ExportRow extends Row<ExportRow> {
   name: string;
   /** JSON of `ExportSettings`. */
   settings: string;
-  /** The document as it was when the export was asked for. */
+  /** JSON of `Manifest`: what is rendered; of older exports the document alone. */
   document: string;
   /** JSON of `ExportResult` when done. */
   result: string | null;

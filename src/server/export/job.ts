@@ -3,7 +3,6 @@ import { join } from 'node:path';
 import { nanoid } from 'nanoid';
 import type { ExportResult, ExportSettings, ExportView } from '@/contract/exports';
 import { FORMAT_FACTS } from '@/core/project/export-formats';
-import { migrate } from '@/core/project/migrations';
 import type { Project } from '@/core/project/model';
 import { database, inTransaction } from '../db/connection';
 import type { ExportRow, JobRow } from '../db/models';
@@ -18,6 +17,7 @@ import { limit } from '../limits';
 import { dataFolder } from '../places';
 import { notFound, problem } from '../problem';
 import { exportRange, exportFile } from './export-file';
+import { makeManifest, readManifest, removeInputs, taskOf } from './manifest';
 import type { Original, RenderTask } from './render-frames';
 
 const exportFolder = (id: string): string => dataFolder('exports', id);
@@ -27,7 +27,7 @@ export const exportPath = ({ id, settings }: { id: string; settings: ExportSetti
   join(exportFolder(id), `video.${FORMAT_FACTS[settings.format].extension}`);
 
 /**
- * A project with all that rendering it takes: footage facts, tracks, and where the originals are.
+ * A project as it is now with all that rendering it takes, for a picture that is made at once.
  */
 export async function renderTask(
   projectId: string,
@@ -52,28 +52,26 @@ export async function requestExport(
   const { name, project } = await openProject(projectId);
   exportRange({ project }, settings);
   const id = nanoid();
-  return inTransaction(async (transaction) => {
-    await exports.create(
-      {
-        id,
-        projectId,
-        name,
-        settings: settingsCell(settings),
-        document: JSON.stringify(project),
-        result: null,
-      },
-      { transaction },
-    );
-    return { exportId: id, jobId: await enqueue('export', projectId, id, transaction) };
-  });
-}
-
-/** The document of an export that was asked for, maybe by an earlier version of Vistum. */
-function documentOf(text: string): Project {
-  const found = migrate(JSON.parse(text));
-  if ('fault' in found) throw problem('save-unsound', found.fault.path, found.fault.message);
-  // It was whole and sound when it was asked for.
-  return found.value as Project;
+  try {
+    const manifest = await makeManifest(id, projectId, project);
+    return await inTransaction(async (transaction) => {
+      await exports.create(
+        {
+          id,
+          projectId,
+          name,
+          settings: settingsCell(settings),
+          document: JSON.stringify(manifest),
+          result: null,
+        },
+        { transaction },
+      );
+      return { exportId: id, jobId: await enqueue('export', projectId, id, transaction) };
+    });
+  } catch (error) {
+    await rm(exportFolder(id), { recursive: true, force: true });
+    throw error;
+  }
 }
 
 const workFolder = (exportId: string): string => dataFolder('exports', exportId, 'work');
@@ -86,8 +84,8 @@ export const exportWork: Work = {
     const row = await exports.findByPk(exportId);
     if (!row) return () => Promise.resolve();
     const { settings } = exportOf(row);
-    const project = documentOf(row.document);
-    const task = await renderTask(row.projectId, project, settings, settings.frameRate);
+    const manifest = await readManifest(exportId, row.projectId, row.document);
+    const task = await taskOf(exportId, manifest, settings, settings.frameRate);
     const target = exportPath({ id: exportId, settings });
     const result = await exportFile(task, settings, workFolder(exportId), target, {
       signal,
@@ -102,7 +100,11 @@ export const exportWork: Work = {
   },
   // What an export that was interrupted has made is kept to go on from; for others there is no use
   // for it.
-  clear: (exportId) => rm(workFolder(exportId), { recursive: true, force: true }),
+  done: removeInputs,
+  async clear(exportId) {
+    await rm(workFolder(exportId), { recursive: true, force: true });
+    await removeInputs(exportId);
+  },
 };
 
 /** The exports of a project, newest first. */

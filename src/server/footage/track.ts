@@ -11,8 +11,12 @@ import { footageFolder, trackPath } from './paths';
 import { findFootage } from './view';
 
 /** The pointer track of a recording, in its pixels. */
-export async function readTrack(id: string, size: Size): Promise<PointerTrack> {
-  const text = await readFile(trackPath(id), 'utf8');
+export const readTrack = (id: string, size: Size): Promise<PointerTrack> =>
+  readTrackFile(trackPath(id), size);
+
+/** A pointer track that Vistum wrote, in the pixels of a recording of some size. */
+export async function readTrackFile(path: string, size: Size): Promise<PointerTrack> {
+  const text = await readFile(path, 'utf8');
   return scaleTrack(JSON.parse(text) as PointerTrack, size.width, size.height);
 }
 

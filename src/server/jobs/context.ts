@@ -21,6 +21,8 @@ export interface Work {
   readonly failed?: (subject: string, sentence: string) => Outcome;
   /** Clears up after a job that was cancelled, or failed for good. */
   readonly clear?: (subject: string) => Promise<void>;
+  /** Lets go of what was held for a job that is done now. */
+  readonly done?: (subject: string) => Promise<void>;
   /** The most that one job may take, in seconds. */
   readonly seconds: () => number;
 }

@@ -75,7 +75,8 @@ export async function runJob(
     abort.signal.throwIfAborted();
     // Cancelled in its last moment: what it made is of no use to anybody.
     const mine = await finish(job.id, owner, 'done', 'Done', outcome);
-    if (!mine) await clearIfCancelled(job, work);
+    if (mine) await work.done?.(job.subject).catch((error: unknown) => console.error(error));
+    else await clearIfCancelled(job, work);
   } catch (error) {
     await endBadly(job, owner, work, end, error);
   } finally {

@@ -1,0 +1,152 @@
+import { copyFile, link, mkdir, rm } from 'node:fs/promises';
+import { extname, join } from 'node:path';
+import type { MediaFacts } from '@/contract/footage';
+import { migrate } from '@/core/project/migrations';
+import type { Project } from '@/core/project/model';
+import type { FootageFacts } from '@/core/project/sources';
+import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import { fingerprint } from '../analyses/fingerprint';
+import { database } from '../db/connection';
+import { footageOf, type Footage } from '../db/rows/footage';
+import { factsOf } from '../footage/facts';
+import { originalPath, trackPath } from '../footage/paths';
+import { readTrackFile } from '../footage/track';
+import { dataFolder } from '../places';
+import { problem } from '../problem';
+import type { Original, RenderTask } from './render-frames';
+
+/*
+ * A render is described once, when it is asked for: the document, what its recordings are, and the
+ * recordings and tracks themselves, under second names of the export's own. What is changed of the
+ * project or put in the place of a recording afterwards, also between two attempts, is not in it.
+ */
+
+const FORMAT = 'vistum-manifest';
+
+/** A recording as a render reads it. */
+interface ManifestInput {
+  readonly known: FootageFacts;
+  readonly facts: MediaFacts;
+  /** Name in the folder of inputs, which tells the content; null when it could not be had. */
+  readonly file: string | null;
+  /** The same of its pointer track; null when it has none. */
+  readonly track: string | null;
+}
+
+/** All that a render depends on. */
+export interface Manifest {
+  readonly format: typeof FORMAT;
+  readonly version: 1;
+  readonly project: Project;
+  readonly inputs: Readonly<Record<string, ManifestInput>>;
+}
+
+const inputFolder = (exportId: string): string => dataFolder('exports', exportId, 'inputs');
+
+/** Gives a file a second name that tells its content; null for one that is not there. */
+async function addInput(folder: string, path: string): Promise<string | null> {
+  try {
+    const name = `${await fingerprint(path)}${extname(path)}`;
+    const to = join(folder, name);
+    await link(path, to).catch((error: NodeJS.ErrnoException) =>
+      error.code === 'EEXIST' ? undefined : copyFile(path, to),
+    );
+    return name;
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null;
+    throw error;
+  }
+}
+
+async function inputOf(
+  footage: Footage,
+  known: FootageFacts,
+  folder: string,
+): Promise<ManifestInput> {
+  return {
+    known,
+    facts: footage.facts!,
+    file: await addInput(folder, originalPath(footage)),
+    track: footage.hasPointer ? await addInput(folder, trackPath(footage.id)) : null,
+  };
+}
+
+/** Footage of a project that was looked at, as the database has it. */
+async function footageIn(projectId: string): Promise<Footage[]> {
+  const { footage } = await database();
+  const rows = await footage.findAll({ where: { projectId, deletedAt: null } });
+  return rows.map(footageOf).filter(({ facts }) => facts !== null);
+}
+
+/**
+ * Writes down what an export of a project renders, and takes hold of the recordings it uses. Links
+ * files, and reads a megabyte of each.
+ */
+export async function makeManifest(
+  exportId: string,
+  projectId: string,
+  project: Project,
+): Promise<Manifest> {
+  const folder = inputFolder(exportId);
+  await mkdir(folder, { recursive: true });
+  const used = new Set(project.lanes.flatMap((lane) => lane.clips.map((c) => c.footageId)));
+  const inputs: Record<string, ManifestInput> = {};
+  for (const footage of await footageIn(projectId)) {
+    const known = factsOf(footage);
+    if (known && used.has(footage.id)) inputs[footage.id] = await inputOf(footage, known, folder);
+  }
+  return { format: FORMAT, version: 1, project, inputs };
+}
+
+/** A document as it was stored, maybe by an earlier version of Vistum. */
+function projectOf(value: unknown): Project {
+  const found = migrate(value);
+  if ('fault' in found) throw problem('save-unsound', found.fault.path, found.fault.message);
+  // It was whole and sound when it was stored.
+  return found.value as Project;
+}
+
+const isManifest = (value: unknown): value is Manifest =>
+  typeof value === 'object' && value !== null && 'format' in value && value.format === FORMAT;
+
+/**
+ * What an export renders, from its cell in the database. Exports that were asked for before there
+ * were manifests have the document alone: they take the recordings as they are now.
+ */
+export async function readManifest(
+  exportId: string,
+  projectId: string,
+  text: string,
+): Promise<Manifest> {
+  const value: unknown = JSON.parse(text);
+  return isManifest(value)
+    ? { ...value, project: projectOf(value.project) }
+    : makeManifest(exportId, projectId, projectOf(value));
+}
+
+/**
+ * What a manifest gives the renderer: everything in it by path. Reads the tracks, which can be
+ * large: not for a request.
+ */
+export async function taskOf(
+  exportId: string,
+  { project, inputs }: Manifest,
+  output: RenderTask['output'],
+  rate: RenderTask['rate'],
+): Promise<RenderTask> {
+  const at = (name: string) => join(inputFolder(exportId), name);
+  const footage: Record<string, FootageFacts> = {};
+  const pointers: Record<string, PointerTrack> = {};
+  const originals: Record<string, Original> = {};
+  for (const [id, { known, facts, file, track }] of Object.entries(inputs)) {
+    if (!file) throw problem('export-input-gone', known.name);
+    footage[id] = known;
+    originals[id] = { path: at(file), facts };
+    if (track) pointers[id] = await readTrackFile(at(track), known);
+  }
+  return { project, sources: { footage, pointers }, originals, output, rate };
+}
+
+/** Lets go of what an export took hold of. */
+export const removeInputs = (exportId: string): Promise<void> =>
+  rm(inputFolder(exportId), { recursive: true, force: true });
