@@ -3,8 +3,8 @@ import type { PlanView } from '@/core/frame/plan-frame';
 import type { Project } from '@/core/project/model';
 import { projectDuration } from '@/core/project/query';
 import type { Sources } from '@/core/project/sources';
-import { ProjectSender } from './project-link';
 import { frameAt, frameDuration, frameStart, secondsToTicks, type Ticks } from '@/core/time/ticks';
+import { ProjectSender } from './project-link';
 import type { PictureWorker } from './picture-worker';
 import { SoundPlayer } from './sound-player';
 
@@ -66,6 +66,11 @@ export class Player {
     if (!news) return;
     await Promise.all([this.remote.receive(news), this.sound.receive(news)]);
     this.refresh();
+  }
+
+  /** The time that is shown, or played. */
+  get at(): Ticks {
+    return this.time;
   }
 
   setView(view: PlanView): void {

@@ -1,11 +1,12 @@
 'use client';
 import { useState } from 'react';
 import { clipAt, findClip, isPictureLane } from '@/core/project/query';
-import { frameDuration, secondsToTicks, snapToFrame } from '@/core/time/ticks';
+import { frameDuration, secondsToTicks, snapToFrame, type Ticks } from '@/core/time/ticks';
 import { Button } from '../parts/Button';
 import { Dialog } from '../parts/Dialog';
 import { NumberField, SelectField } from '../parts/fields';
-import { useEditor, useEditorStore } from './store';
+import type { EditorState } from './session/state';
+import { playheadOf, useAtPlayhead, useEditorStore } from './store';
 
 const WAYS = [
   ['over', 'This clip only; sound and the rest go on'],
@@ -17,17 +18,18 @@ export function FreezeDialog({ open, onClose }: { open: boolean; onClose: () => 
   const store = useEditorStore();
   const [seconds, setSeconds] = useState(2);
   const [way, setWay] = useState<(typeof WAYS)[number][0]>('over');
-  const name = useEditor((s) => {
-    const clip = pictureHere(s);
+  const name = useAtPlayhead((s, playhead) => {
+    const clip = pictureHere(s, playhead);
     return clip ? (s.sources.footage[clip.footageId]?.name ?? 'missing footage') : null;
   });
   const freeze = () => {
-    const { project, playhead, apply, select } = store.getState();
+    const { project, apply, select } = store.getState();
     const { frameRate } = project.canvas;
     const frame = frameDuration(frameRate);
+    const playhead = playheadOf(store.getState());
     const time = snapToFrame(playhead, frameRate);
     const length = Math.max(frame, snapToFrame(secondsToTicks(seconds), frameRate));
-    const clip = pictureHere(store.getState());
+    const clip = pictureHere(store.getState(), playhead);
     const done =
       way === 'all' || !clip
         ? apply('freeze-all', { time, length })
@@ -78,11 +80,10 @@ export function FreezeDialog({ open, onClose }: { open: boolean; onClose: () => 
  * The picture clip that is meant: the selected one if the playhead is on it, else the frontmost
  * screen, else any picture.
  */
-function pictureHere({
-  project,
-  selection,
-  playhead,
-}: Parameters<Parameters<typeof useEditor>[0]>[0]) {
+function pictureHere(
+  { project, selection }: Pick<EditorState, 'project' | 'selection'>,
+  playhead: Ticks,
+) {
   const selected = selection?.kind === 'clip' ? findClip(project, selection.id) : null;
   if (selected && isPictureLane(selected.lane) && clipAt(selected.lane, playhead) === selected.clip)
     return selected.clip;

@@ -1,6 +1,7 @@
 'use client';
 import { Button } from '../parts/Button';
-import { useEditor, useEditorStore, type SaveState } from './store';
+import type { SaveState } from './session/state';
+import { useEditor, useEditorStore } from './store';
 
 const WORDS: Record<SaveState, string> = {
   saved: 'saved',

@@ -4,7 +4,7 @@ import { EMPTY_HISTORY, undo, type Versioned } from '@/core/edit/history';
 import { applyHistoryDelta, readHistoryDelta, type HistoryDelta } from '@/core/edit/history-delta';
 import { validateProject } from '@/core/project/validate';
 import { savesDone, startAutosave, type Autosave } from './autosave';
-import { createEditor } from './store';
+import { createEditor } from './session/create-editor';
 
 interface Body extends Partial<Versioned> {
   readonly base?: number;

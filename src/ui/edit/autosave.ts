@@ -6,7 +6,7 @@ import { EMPTY_HISTORY, type History, type Versioned } from '@/core/edit/history
 import { historyDelta, type HistoryDelta } from '@/core/edit/history-delta';
 import { tell } from '../shell/notices-store';
 import { bringTogether, readNewest } from './catch-up';
-import type { EditorState, SaveState } from './store';
+import type { EditorState, SaveState } from './session/state';
 
 const PAUSE_MS = 500;
 const RETRY_MS = 4000;

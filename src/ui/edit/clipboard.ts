@@ -3,7 +3,7 @@ import { call } from '@/contract/call';
 import { bringFootage } from '@/contract/footage';
 import { footageOf, withFootage, type Snippet } from '@/core/edit/clipboard';
 import { tell, tellFault } from '../shell/notices-store';
-import type { EditorState } from './store';
+import type { EditorState } from './session/state';
 
 /*
  * What was copied is kept in the browser's storage, so that another project in another tab can

@@ -1,7 +1,7 @@
 import type { StoreApi } from 'zustand';
 import type { PlaceOptions } from '@/core/edit/place';
 import type { Ticks } from '@/core/time/ticks';
-import type { EditorState } from './store';
+import type { EditorState } from './session/state';
 
 /**
  * Places recordings one after the other, each with the part that was chosen in Footage, as one step

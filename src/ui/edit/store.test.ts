@@ -1,6 +1,6 @@
 import { counter, demoProject, FRAME } from '@/core/edit/fixture';
 import { EMPTY_HISTORY } from '@/core/edit/history';
-import { createEditor } from './store';
+import { createEditor } from './session/create-editor';
 
 const open = () => {
   const project = demoProject(counter());

@@ -14,7 +14,7 @@ import {
 import { FORMAT_FACTS, type Format } from '@/core/project/export-formats';
 import { presetsFor } from '@/core/project/export-presets';
 import { projectDuration } from '@/core/project/query';
-import { useEditor } from '../edit/store';
+import { useEditor, useTransport } from '../edit/store';
 import { Button } from '../parts/Button';
 import { Dialog } from '../parts/Dialog';
 import { CheckField, NumberField, SelectField } from '../parts/fields';
@@ -51,7 +51,7 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
   const save = useEditor((s) => s.save);
   const canvas = useEditor((s) => s.project.canvas);
   const target = useEditor((s) => s.project.target.id);
-  const playhead = useEditor((s) => s.playhead);
+  const playhead = useTransport((t) => t.playhead);
   const length = useEditor((s) => projectDuration(s.project));
   // What suits the project's target, until something else is chosen.
   const [own, setOwn] = useState<ExportChoice | null>(null);

@@ -1,7 +1,7 @@
 import type { StoreApi } from 'zustand';
 import { call } from '@/contract/call';
 import { keepTake } from '@/contract/takes';
-import type { EditorState } from '../edit/store';
+import type { EditorState } from '../edit/session/state';
 
 /**
  * Keeps a take and puts it at its step of the open project, as one step of the undo history.

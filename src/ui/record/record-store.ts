@@ -13,7 +13,7 @@ import { freeDisk } from '@/contract/disk';
 import { changeTake, viewTake } from '@/contract/takes';
 import { LIVE_COLORS } from '@/core/take/palette';
 import type { EndReason, TakeEvent } from '@/core/take/take';
-import type { EditorState } from '../edit/store';
+import type { EditorState } from '../edit/session/state';
 import { tell, tellFault } from '../shell/notices-store';
 import { keepAndPlace } from './place-take';
 import type { RecordState, SourceName, SourceView } from './record-state';

@@ -3,7 +3,7 @@ import { findClip, clipAt, projectDuration } from '@/core/project/query';
 import { frameDuration, snapToFrame, type Ticks } from '@/core/time/ticks';
 import type { Clip } from '@/core/project/model';
 import type { Player } from '@/preview/player';
-import type { Dialogs, EditorState } from '../store';
+import type { Dialogs, EditorState } from '../session/state';
 
 export interface Command {
   readonly id: string;
@@ -34,20 +34,30 @@ export class CommandContext {
     return frameDuration(this.state.project.canvas.frameRate);
   }
 
+  get playhead(): Ticks {
+    return this.state.transport.getState().playhead;
+  }
+
+  /** The rate of playing; 0 is paused. */
+  get rate(): number {
+    return this.state.transport.getState().rate;
+  }
+
   /** The playhead on a frame. */
   get here(): Ticks {
-    return snapToFrame(this.state.playhead, this.state.project.canvas.frameRate);
+    return snapToFrame(this.playhead, this.state.project.canvas.frameRate);
   }
 
   seek(time: Ticks): void {
     const playhead = Math.max(0, Math.min(time, projectDuration(this.state.project)));
-    this.store.setState({ playhead });
+    this.state.transport.setState({ playhead });
     this.player?.seek(playhead);
   }
 
   /** The selected clip, or the one under the playhead on the frontmost unlocked lane. */
   get clipHere(): Clip | null {
-    const { selection, project, playhead } = this.state;
+    const { playhead } = this;
+    const { selection, project } = this.state;
     if (selection?.kind === 'clip') return findClip(project, selection.id)?.clip ?? null;
     for (const lane of project.lanes) {
       const clip = lane.locked ? null : clipAt(lane, playhead);

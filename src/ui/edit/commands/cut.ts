@@ -62,14 +62,15 @@ export function cutCommands(c: CommandContext): Command[] {
       run: () => onClip((clipId) => [id, { clipId, by: sign * c.frame }], true),
     }));
   const gap = () => {
-    const { selection, project, playhead } = c.state;
+    const { playhead } = c;
+    const { selection, project } = c.state;
     const lanes =
       selection?.kind === 'lane'
         ? project.lanes.filter((l) => l.id === selection.id)
         : project.lanes;
     const lane = lanes.find((l) => !l.locked && gapAt(l, playhead));
     if (!lane) return tellFault('There is no gap under the playhead.');
-    c.state.apply('close-gap', { laneId: lane.id, time: c.state.playhead });
+    c.state.apply('close-gap', { laneId: lane.id, time: c.playhead });
   };
   const open = () => {
     const joins = c.state.project.lanes.flatMap((l) =>

@@ -1,7 +1,7 @@
 import type { StoreApi } from 'zustand';
 import type { Player } from '@/preview/player';
 import { SCALES } from '../timeline/geometry';
-import type { EditorState } from '../store';
+import type { EditorState } from '../session/state';
 import { CommandContext, type Command } from './context';
 import { cutCommands } from './cut';
 import { laneCommands } from './lanes';

@@ -7,7 +7,7 @@ import type { Command, CommandContext } from './context';
 export function playCommands(c: CommandContext): Command[] {
   const play = (rate: number) => void c.player?.play(rate);
   const jump = (times: () => readonly Ticks[], on: boolean) => () => {
-    const { playhead } = c.state;
+    const { playhead } = c;
     const sorted = [...times()].sort((a, b) => a - b);
     const to = on ? sorted.find((t) => t > playhead) : sorted.findLast((t) => t < playhead);
     if (to !== undefined) c.seek(to);
@@ -17,19 +17,19 @@ export function playCommands(c: CommandContext): Command[] {
   const cuts = () =>
     c.state.project.lanes.flatMap((l) => l.clips.flatMap((clip) => [clip.start, clipEnd(clip)]));
   return [
-    { id: 'play', label: 'Play or pause', keys: ['Space'], run: () => play(c.state.rate ? 0 : 1) },
+    { id: 'play', label: 'Play or pause', keys: ['Space'], run: () => play(c.rate ? 0 : 1) },
     {
       id: 'shuttle-back',
       label: 'Play backwards',
       keys: ['J'],
-      run: () => play(c.state.rate < 0 ? Math.max(-4, c.state.rate * 2) : -1),
+      run: () => play(c.rate < 0 ? Math.max(-4, c.rate * 2) : -1),
     },
     { id: 'pause', label: 'Pause', keys: ['K'], run: () => play(0) },
     {
       id: 'shuttle-on',
       label: 'Play, faster at each press',
       keys: ['L'],
-      run: () => play(c.state.rate > 0 ? Math.min(4, c.state.rate * 2) : 1),
+      run: () => play(c.rate > 0 ? Math.min(4, c.rate * 2) : 1),
     },
     {
       id: 'frame-back',
@@ -47,13 +47,13 @@ export function playCommands(c: CommandContext): Command[] {
       id: 'second-back',
       label: 'One second back',
       keys: ['Shift+ArrowLeft'],
-      run: () => c.seek(c.state.playhead - TICKS_PER_SECOND),
+      run: () => c.seek(c.playhead - TICKS_PER_SECOND),
     },
     {
       id: 'second-on',
       label: 'One second on',
       keys: ['Shift+ArrowRight'],
-      run: () => c.seek(c.state.playhead + TICKS_PER_SECOND),
+      run: () => c.seek(c.playhead + TICKS_PER_SECOND),
     },
     { id: 'start', label: 'To the start', keys: ['Home'], run: () => c.seek(0) },
     {

@@ -23,7 +23,8 @@ export function rangeCommands(c: CommandContext): Command[] {
   };
   const clear = () => c.store.setState({ range: { in: null, out: null }, rangeLanes: null });
   const around = () => {
-    const { project, playhead } = c.state;
+    const { playhead } = c;
+    const { project } = c.state;
     const clips = selectedClips(c.state).flatMap((id) => findClip(project, id)?.clip ?? []);
     const step = stepAt(project, playhead);
     const range = clips.length

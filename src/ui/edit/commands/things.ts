@@ -25,17 +25,17 @@ export function thingCommands(c: CommandContext): Command[] {
   const get = () => c.state;
   const here = () => c.here;
   const screenHere = () => {
-    const { project, sources, playhead } = get();
-    const scene = sceneAt(project, sources, playhead);
+    const { project, sources } = get();
+    const scene = sceneAt(project, sources, c.playhead);
     const found = frontmost(scene, 'screen');
     if (found) return screenOf(scene, found);
     tellFault('There is no screen recording under the playhead.');
     return null;
   };
   const spotHere = ({ clip, footage, view }: ScreenView) => {
-    const { sources, playhead } = get();
+    const { sources } = get();
     const track = sources.pointers[footage.id];
-    if (track) return pointerAt(track, ticksToSeconds(sourceTime(clip, playhead)) * 1000);
+    if (track) return pointerAt(track, ticksToSeconds(sourceTime(clip, c.playhead)) * 1000);
     return { x: view.x + view.width / 2, y: view.y + view.height / 2 };
   };
 
@@ -99,7 +99,8 @@ export function thingCommands(c: CommandContext): Command[] {
     if (kind === 'text') get().set({ typeInto: id });
   };
   const halo = () => {
-    const { project, playhead, select } = get();
+    const { playhead } = c;
+    const { project, select } = get();
     const there = spanAt(project.pointer, playhead);
     if (there) return select({ kind: 'pointer', id: there.id });
     // As long as the space until the next one, so that one press turns it on for the whole.
@@ -126,7 +127,7 @@ export function thingCommands(c: CommandContext): Command[] {
   };
   const layout = (kind: LayoutKind) => () => {
     const { project } = get();
-    const step = stepAt(project, get().playhead);
+    const step = stepAt(project, c.playhead);
     const range = rangeOf(get()) ??
       (step && stepRange(project, step.id)) ?? { start: here(), end: projectDuration(project) };
     get().apply('set-layout', { ...range, layout: LAYOUTS[kind] });

@@ -13,7 +13,7 @@ import { CheckField, NumberField, TextField } from '../../parts/fields';
 import { SettingField } from '../../parts/setting-fields';
 import { tellFault } from '../../shell/notices-store';
 import { editorCommands } from '../commands';
-import { selectedClips, useEditor, useEditorStore } from '../store';
+import { playheadOf, selectedClips, useEditor, useEditorStore } from '../store';
 import { Heading } from './Heading';
 import { LookDetails } from './LookDetails';
 import { PresenterDetails } from './PresenterDetails';
@@ -252,7 +252,7 @@ function SoundFields({ clip }: { clip: Clip }) {
   const apply = useEditor((s) => s.apply);
   const seconds = (ticks: Ticks) => Number(ticksToSeconds(ticks).toFixed(2));
   const point = () => {
-    const { playhead } = store.getState();
+    const playhead = playheadOf(store.getState());
     if (playhead < clip.start || playhead >= clipEnd(clip))
       return tellFault('Put the playhead on the clip first.');
     apply('set-level-point', {

@@ -4,7 +4,7 @@ import { visibleClip } from '@/core/project/query';
 import { readChoices, shareSetting } from '@/core/schema/setting';
 import { Field } from '../../parts/fields';
 import { SettingField, SettingFields } from '../../parts/setting-fields';
-import { useEditor } from '../store';
+import { useAtPlayhead, useEditor } from '../store';
 import { Heading } from './Heading';
 import { KeyDetails } from './KeyDetails';
 
@@ -20,8 +20,8 @@ const FacePosition = shareSetting('Face position', 0.5);
 export function PresenterDetails({ footageId }: { footageId?: string }) {
   const placement = useEditor((s) => s.project.presenter);
   const apply = useEditor((s) => s.apply);
-  const atPlayhead = useEditor(
-    (s) => footageId ?? visibleClip(s.project, 'presenter', s.playhead)?.footageId,
+  const atPlayhead = useAtPlayhead(
+    (s, playhead) => footageId ?? visibleClip(s.project, 'presenter', playhead)?.footageId,
   );
   const change = (what: Partial<PresenterPlacement>) =>
     apply('change-presenter', { change: what }, true);

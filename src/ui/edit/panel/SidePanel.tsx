@@ -1,6 +1,7 @@
 'use client';
 import { Tabs } from 'radix-ui';
-import { useEditor, type Panel } from '../store';
+import type { Panel } from '../session/state';
+import { useEditor } from '../store';
 import { DetailsPanel } from './DetailsPanel';
 import { FootagePanel } from './footage/FootagePanel';
 import { StepsPanel } from './StepsPanel';

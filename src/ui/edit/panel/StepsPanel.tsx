@@ -4,16 +4,17 @@ import { stepAt, stepRange } from '@/core/project/query';
 import { snapToFrame, ticksToSeconds } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
 import { Button } from '../../parts/Button';
-import { useEditor, useEditorStore } from '../store';
+import { playheadOf, useAtPlayhead, useEditor, useEditorStore } from '../store';
 
 /** The script to read along with; the step at the playhead is marked. */
 export function StepsPanel() {
   const store = useEditorStore();
   const steps = useEditor((s) => s.project.steps);
   const project = useEditor((s) => s.project);
-  const current = useEditor((s) => stepAt(s.project, s.playhead)?.id ?? null);
+  const current = useAtPlayhead((s, playhead) => stepAt(s.project, playhead)?.id ?? null);
   const add = () => {
-    const { playhead, project, apply, select } = store.getState();
+    const { project, apply, select } = store.getState();
+    const playhead = playheadOf(store.getState());
     const start = snapToFrame(playhead, project.canvas.frameRate);
     const words = { title: 'New step', narration: '', action: '', notes: '' };
     const done = apply('add-step', { start, words });

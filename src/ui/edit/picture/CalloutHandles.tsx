@@ -5,7 +5,7 @@ import { kindOf } from '@/core/callout/kinds';
 import { calloutScene } from '@/core/frame/callout-layers';
 import { sceneAt } from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
-import { useEditor, useEditorStore } from '../store';
+import { useEditor, useEditorStore, useTransport } from '../store';
 import { followDrag } from './drag';
 
 /** An area can be taken hold of even where it is narrower. */
@@ -29,7 +29,7 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
   const callout = useEditor((s) => s.project.callouts.find((c) => c.id === id));
   const sources = useEditor((s) => s.sources);
   const project = useEditor((s) => s.project);
-  const playhead = useEditor((s) => s.playhead);
+  const playhead = useTransport((t) => t.playhead);
   if (!callout) return null;
   if (!contains(callout, playhead))
     return <Note>The playhead is outside this callout; go to it to move it.</Note>;

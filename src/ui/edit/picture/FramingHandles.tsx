@@ -5,7 +5,7 @@ import type { FootageRect } from '@/core/project/model';
 import { areaOf } from '@/core/project/query';
 import { magnification, wholeView } from '@/core/scale/sharpness';
 import { useFramingLimit } from '../use-framing-limit';
-import { useEditor, useEditorStore } from '../store';
+import { useEditor, useEditorStore, useTransport } from '../store';
 import { followDrag } from './drag';
 
 const CLOSEST = 8;
@@ -21,7 +21,7 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
       : null,
   );
   const limit = useFramingLimit(framing);
-  const playing = useEditor((s) => s.rate !== 0);
+  const playing = useTransport((t) => t.rate !== 0);
   useEffect(() => {
     store.setState({ view: playing ? {} : { whole: true } });
     return () => store.setState({ view: {} });

@@ -2,7 +2,7 @@
 import { useLayoutEffect, useRef, useState } from 'react';
 import { visibleClip } from '@/core/project/query';
 import type { Player } from '@/preview/player';
-import { useEditor, useEditorStore } from '../store';
+import { playheadOf, useEditor, useEditorStore } from '../store';
 import { CalloutHandles } from './CalloutHandles';
 import { FramingHandles } from './FramingHandles';
 
@@ -49,8 +49,8 @@ export function Picture({
       (event.clientX - box.left) / box.width,
       (event.clientY - box.top) / box.height,
     );
-    const { project, playhead, apply } = store.getState();
-    const clip = visibleClip(project, 'presenter', playhead);
+    const { project, apply } = store.getState();
+    const clip = visibleClip(project, 'presenter', playheadOf(store.getState()));
     if (color && clip)
       apply('change-key', { footageId: clip.footageId, change: { color, on: true } });
     store.setState({ picking: false, view: {} });

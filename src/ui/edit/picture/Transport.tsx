@@ -8,18 +8,18 @@ import { formatTimecode, parseTimecode } from '@/core/time/timecode';
 import type { Player } from '@/preview/player';
 import { IconButton } from '../../parts/IconButton';
 import { tellFault } from '../../shell/notices-store';
-import { useEditor, useEditorStore } from '../store';
+import { playheadOf, useAtPlayhead, useEditor, useEditorStore, useTransport } from '../store';
 import { useSeek } from './use-player';
 
 const JUDGEMENT = { exact: 'pixel for pixel', sharp: 'sharp', soft: 'soft' } as const;
 
 export function Transport({ player }: { player: Player | null }) {
   const store = useEditorStore();
-  const seek = useSeek(player);
-  const rate = useEditor((s) => s.rate);
-  const frames = useEditor((s) => s.frames);
+  const seek = useSeek();
+  const rate = useTransport((t) => t.rate);
+  const frames = useTransport((t) => t.frames);
   const frameRate = useEditor((s) => s.project.canvas.frameRate);
-  const step = (by: number) => seek(store.getState().playhead + by * frameDuration(frameRate));
+  const step = (by: number) => seek(playheadOf(store.getState()) + by * frameDuration(frameRate));
   return (
     <div className="flex items-center gap-1 border-t border-line bg-sheet px-2">
       <Timecode onTime={seek} />
@@ -48,7 +48,7 @@ export function Transport({ player }: { player: Player | null }) {
 
 function Timecode({ onTime }: { onTime: (time: number) => void }) {
   const store = useEditorStore();
-  const playhead = useEditor((s) => s.playhead);
+  const playhead = useTransport((t) => t.playhead);
   const rate = useEditor((s) => s.project.canvas.frameRate);
   const [draft, setDraft] = useState<string | null>(null);
   const done = () => {
@@ -83,8 +83,8 @@ function Timecode({ onTime }: { onTime: (time: number) => void }) {
 
 /** The sharpness reading at the playhead. */
 function Reading() {
-  const text = useEditor((s) => {
-    const reading = readScale(s.project, s.sources, s.playhead);
+  const text = useAtPlayhead((s, playhead) => {
+    const reading = readScale(s.project, s.sources, playhead);
     return reading
       ? `${reading.sharpness}|screen ${reading.magnification.toFixed(2)}×, ${JUDGEMENT[reading.sharpness]}|${Math.round(reading.scale * 100)} % of the recording’s pixels`
       : 'none|no screen here|';

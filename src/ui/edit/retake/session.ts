@@ -11,7 +11,7 @@ import { projectDuration } from '@/core/project/query';
 import type { Range } from '@/core/time/ranges';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import type { Player } from '@/preview/player';
-import type { EditorState } from '../store';
+import type { EditorState } from '../session/state';
 
 /** The Picture runs this long before the range, so that one can come in on time. */
 const LEAD = secondsToTicks(2);
@@ -104,7 +104,7 @@ export class RetakeSession {
   private async play(): Promise<void> {
     const { store, player, range } = this;
     const from = Math.max(0, range.start - LEAD);
-    store.setState({ playhead: from });
+    store.getState().transport.setState({ playhead: from });
     player.seek(from);
     this.onPhase('lead');
     const done = new Promise<void>((resolve) => {
@@ -114,7 +114,7 @@ export class RetakeSession {
         () => finish(),
         ticksToSeconds(range.end - from) * 1000 + PATIENCE_MS,
       );
-      const unsubscribe = store.subscribe((now, before) => {
+      const unsubscribe = store.getState().transport.subscribe((now, before) => {
         if (now.playhead === before.playhead || now.rate !== 1) {
           // It may end by itself at the end of the tutorial.
           if (now.rate === 0 && before.rate === 1) finish();
@@ -122,7 +122,7 @@ export class RetakeSession {
         }
         this.offsets.push(performance.now() - ticksToSeconds(now.playhead) * 1000);
         if (phase === 'lead' && now.playhead >= range.start) this.onPhase((phase = 'recording'));
-        const end = Math.min(range.end, projectDuration(now.project));
+        const end = Math.min(range.end, projectDuration(store.getState().project));
         if (now.playhead >= end) tail ??= setTimeout(finish, TAIL_MS);
       });
       const finish = () => {

@@ -1,10 +1,10 @@
 'use client';
-import { rangeOf, useEditor } from '../store';
+import { rangeOf, useEditor, useTransport } from '../store';
 import { HEADER_WIDTH, toPixels } from './geometry';
 import type { Band } from './use-rubber-band';
 
 export function Playhead() {
-  const playhead = useEditor((s) => s.playhead);
+  const playhead = useTransport((t) => t.playhead);
   const scale = useEditor((s) => s.pixelsPerSecond);
   return (
     <div

@@ -5,7 +5,7 @@ import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import type { Player } from '@/preview/player';
 import { calloutName, pointerName } from '../names';
 import { useSeek } from '../picture/use-player';
-import { useEditor, useEditorStore } from '../store';
+import { playheadOf, useEditor, useEditorStore } from '../store';
 import { AddLane } from './AddLane';
 import { FramingGraph } from './FramingGraph';
 import {
@@ -35,7 +35,7 @@ export function Timeline({ player }: { player: Player | null }) {
   const store = useEditorStore();
   const project = useEditor((s) => s.project);
   const scale = useEditor((s) => s.pixelsPerSecond);
-  const seek = useSeek(player);
+  const seek = useSeek();
   const scroller = useRef<HTMLDivElement>(null);
   const [sight, setSight] = useState(() => sightOf(0, 1200));
   const end = projectDuration(project);
@@ -69,10 +69,10 @@ export function Timeline({ player }: { player: Player | null }) {
   // While playing, and when a command goes somewhere, the playhead is kept in sight.
   useEffect(
     () =>
-      store.subscribe((now, before) => {
+      store.getState().transport.subscribe((now, before) => {
         const element = scroller.current;
         if (!element || now.playhead === before.playhead) return;
-        const x = toPixels(now.playhead, now.pixelsPerSecond);
+        const x = toPixels(now.playhead, store.getState().pixelsPerSecond);
         const room = element.clientWidth - HEADER_WIDTH;
         if (x < element.scrollLeft || x > element.scrollLeft + room - (now.rate ? 24 : 0))
           element.scrollLeft = x - room * (now.rate ? 0.1 : 0.5);
@@ -100,7 +100,7 @@ export function Timeline({ player }: { player: Player | null }) {
     const element = scroller.current!;
     if (shown.current === scale) return;
     const spot = zoomTo.current;
-    const playhead = store.getState().playhead;
+    const playhead = playheadOf(store.getState());
     const before = toPixels(playhead, shown.current) - element.scrollLeft;
     shown.current = scale;
     zoomTo.current = null;

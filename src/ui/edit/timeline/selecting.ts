@@ -2,7 +2,7 @@ import type { StoreApi } from 'zustand';
 import { groupMembers } from '@/core/edit/groups';
 import { findSpan } from '@/core/edit/spans';
 import { findClip } from '@/core/project/query';
-import type { EditorState, Selection } from '../store';
+import type { EditorState, Selection } from '../session/state';
 
 const kindOf = (state: EditorState, id: string): Selection => {
   if (findClip(state.project, id)) return { kind: 'clip', id };

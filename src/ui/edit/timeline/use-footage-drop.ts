@@ -2,7 +2,7 @@
 import { useState, type DragEvent } from 'react';
 import { tell } from '../../shell/notices-store';
 import { placeParts } from '../placing';
-import { useEditorStore } from '../store';
+import { playheadOf, useEditorStore } from '../store';
 import { toTime } from './geometry';
 import { REACH_PX, snapDelta, snapPoints } from './snap';
 
@@ -16,7 +16,8 @@ export function useFootageDrop() {
   const store = useEditorStore();
   const [ghost, setGhost] = useState<{ laneId: string; time: number } | null>(null);
   const timeOf = (event: DragEvent<HTMLElement>) => {
-    const { project, playhead, pixelsPerSecond, snapping } = store.getState();
+    const { project, pixelsPerSecond, snapping } = store.getState();
+    const playhead = playheadOf(store.getState());
     const at = Math.max(
       0,
       toTime(event.clientX - event.currentTarget.getBoundingClientRect().left, pixelsPerSecond),

@@ -4,7 +4,8 @@ import { SPAN_LISTS, type SpanList } from '@/core/edit/spans';
 import { clipEnd } from '@/core/project/clip-time';
 import type { Ticks } from '@/core/time/ticks';
 import { followDrag } from '../picture/drag';
-import { useEditorStore, type EditorState } from '../store';
+import type { EditorState } from '../session/state';
+import { useEditorStore } from '../store';
 import { toTime } from './geometry';
 import { selectedItems, selectItems } from './selecting';
 

@@ -3,7 +3,7 @@ import type { PointerEvent } from 'react';
 import type { EditCall } from '@/core/edit/registry';
 import { secondsToTicks, snapToFrame, type Ticks } from '@/core/time/ticks';
 import { followDrag } from '../picture/drag';
-import { useEditorStore } from '../store';
+import { playheadOf, useEditorStore } from '../store';
 import { toTime } from './geometry';
 import { pressTimes, REACH_PX, snapDelta, snapPoints } from './snap';
 
@@ -24,7 +24,7 @@ export function useTimeDrag() {
     const but = new Set(ids);
     const rate = base.project.canvas.frameRate;
     const points = [
-      ...snapPoints(base.project, base.playhead, but),
+      ...snapPoints(base.project, playheadOf(base), but),
       // Presses lie between frames; what is cut lies on them.
       ...pressTimes(
         base.project,

@@ -13,6 +13,7 @@ import { bytesInWords } from '../../../parts/bytes';
 import { TextField } from '../../../parts/fields';
 import { IconButton } from '../../../parts/IconButton';
 import { tell, tellFault } from '../../../shell/notices-store';
+import { useSeek } from '../../picture/use-player';
 import { useEditor } from '../../store';
 import { FOOTAGE_DRAG } from '../../timeline/use-footage-drop';
 import { useUploads } from '../../upload-store';
@@ -217,6 +218,7 @@ function Mismatches({ view, brief }: { view: FootageView; brief: boolean }) {
 function Details({ view, used }: { view: FootageView; used: boolean }) {
   const rate = useEditor((s) => s.project.canvas.frameRate);
   const set = useEditor((s) => s.set);
+  const seek = useSeek();
   const { change, usesOf } = useFootageActions();
   const track = useRef<HTMLInputElement>(null);
   const shown = useRef<HTMLDivElement>(null);
@@ -316,13 +318,10 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
                   key={clip.id}
                   className="numbers mr-2 underline"
                   title={`Select it on ${lane.name}`}
-                  onClick={() =>
-                    set({
-                      selection: { kind: 'clip', id: clip.id },
-                      also: [],
-                      playhead: clip.start,
-                    })
-                  }
+                  onClick={() => {
+                    set({ selection: { kind: 'clip', id: clip.id }, also: [] });
+                    seek(clip.start);
+                  }}
                 >
                   {lane.name} {formatTimecode(clip.start, rate)}
                 </button>

@@ -7,7 +7,7 @@ import type { Remedy } from '@/core/scale/mismatch';
 import { snapToFrame } from '@/core/time/ticks';
 import { tell, tellFault } from '../../../shell/notices-store';
 import { placeParts } from '../../placing';
-import { useEditorStore } from '../../store';
+import { playheadOf, useEditorStore } from '../../store';
 
 /** What can be done with footage. */
 export function useFootageActions() {
@@ -21,7 +21,8 @@ export function useFootageActions() {
       },
     );
   const place = (ids: readonly string[], mode: PlaceOptions['mode'] | 'end') => {
-    const { playhead, project } = store.getState();
+    const { project } = store.getState();
+    const playhead = playheadOf(store.getState());
     const at = snapToFrame(playhead, project.canvas.frameRate);
     return placeParts(store, ids, mode === 'end' ? null : at, mode === 'end' ? 'free' : mode, null);
   };

@@ -1,0 +1,67 @@
+import type { StoreApi } from 'zustand';
+import type { OpenedProject } from '@/contract/projects';
+import type { Ticks } from '@/core/time/ticks';
+import { Player } from '@/preview/player';
+import { tellFault } from '../../shell/notices-store';
+import { startAutosave, type Autosave } from '../autosave';
+import { createEditor } from './create-editor';
+import { followEditor } from './player-link';
+import { followServer } from './server-link';
+import type { EditorState } from './state';
+
+const FONTS_URL = '/fonts';
+
+/**
+ * An open project, from when a place opens it until that is left: its state, its saving, what the
+ * server tells of it, and the player with its workers. All of it ends with `dispose`.
+ */
+export class EditorSession {
+  readonly store: StoreApi<EditorState>;
+  private readonly autosave: Autosave;
+  private readonly endServer: () => void;
+  private shown: { canvas: HTMLCanvasElement; player: Player; end: () => void } | null = null;
+
+  constructor(opened: OpenedProject) {
+    this.store = createEditor(opened);
+    this.autosave = startAutosave(this.store);
+    this.endServer = followServer(this.store, (revision) => this.autosave.heardOf(revision));
+  }
+
+  /**
+   * The player that draws on a canvas. A canvas can hand its drawing to a worker only once: the
+   * same one again has the same player, another one ends it.
+   */
+  show(canvas: HTMLCanvasElement): Player {
+    if (this.shown?.canvas === canvas) return this.shown.player;
+    this.endPlayer();
+    const { transport } = this.store.getState();
+    const player = new Player(canvas, FONTS_URL, {
+      onTime: (playhead) => transport.setState({ playhead }),
+      onRate: (rate) => transport.setState({ rate }),
+      onFrames: (dropped, shown) => transport.setState({ frames: { dropped, shown } }),
+      onError: tellFault,
+    });
+    this.shown = { canvas, player, end: followEditor(player, this.store) };
+    return player;
+  }
+
+  /** Moves the playhead, and the player with it; never before the start. */
+  seek(time: Ticks): void {
+    const playhead = Math.max(0, time);
+    this.shown?.player.seek(playhead);
+    this.store.getState().transport.setState({ playhead });
+  }
+
+  /** Ends all that goes on for it; what is not saved is saved first. */
+  dispose(): void {
+    this.endServer();
+    this.autosave.stop();
+    this.endPlayer();
+  }
+
+  private endPlayer(): void {
+    this.shown?.end();
+    this.shown?.player.close();
+    this.shown = null;
+  }
+}

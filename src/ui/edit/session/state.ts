@@ -1,0 +1,116 @@
+import type { StoreApi } from 'zustand';
+import type { OpenedProject } from '@/contract/projects';
+import type { ProjectState } from '@/contract/state';
+import type { Versioned } from '@/core/edit/history';
+import type { EditArgs, EditCall, EditId, EditResult } from '@/core/edit/registry';
+import type { SpanList } from '@/core/edit/spans';
+import type { PlanView } from '@/core/frame/plan-frame';
+import type { Sources } from '@/core/project/sources';
+import type { Ticks } from '@/core/time/ticks';
+import type { Transport } from './transport';
+
+/* What is known of an open project, by what it is about. One store holds all of it but playback. */
+
+export type Selection =
+  | { readonly kind: 'clip' | SpanList | 'step' | 'marker' | 'lane'; readonly id: string }
+  | { readonly kind: 'presenter' | 'project' }
+  | null;
+
+export type Dialogs = 'export' | 'commands' | 'keys' | 'history' | 'freeze' | 'retake';
+export type Panel = 'steps' | 'footage' | 'details';
+/**
+ * `failed` is tried again; `refused` waits for the next edit, since the same would be refused
+ * again.
+ */
+export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'refused' | 'stale';
+
+/**
+ * A drag under way: each move is an edit of the state at its start, and takes the place of the move
+ * before.
+ */
+export interface Drag {
+  /**
+   * Does the edit of a move. Once another edit was done meanwhile, as by a key, the drag is over
+   * and this does nothing.
+   */
+  readonly to: (...call: EditCall) => void;
+}
+
+/** The document, its undo history, and how far it is saved. */
+export interface DocumentSlice extends Versioned {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly save: SaveState;
+  /** Why the last save was refused or failed. */
+  readonly saveFault: string | null;
+  readonly suggestion: OpenedProject['suggestion'];
+  /**
+   * Does an edit; a refusal becomes a message. Answers what the edit does, or null when it was
+   * refused.
+   *
+   * @param merge joins the edit before it, when that had the same label and selection and was of
+   * the same gesture
+   */
+  readonly apply: <I extends EditId>(
+    id: I,
+    args: EditArgs<I>,
+    merge?: boolean,
+  ) => { readonly result: EditResult<I> } | null;
+  /** What is edited from now on is another gesture, and so another step of undo. */
+  readonly endGesture: () => void;
+  /** Begins a drag. */
+  readonly drag: () => Drag;
+  /** Takes over a state that came from elsewhere, as it is saved or is to be. */
+  readonly adopt: (next: Versioned, revision: number, save: SaveState) => void;
+  readonly undo: () => void;
+  readonly redo: () => void;
+  /** Goes to the state in which so many edits are done. */
+  readonly goTo: (count: number) => void;
+}
+
+/** What is meant by the next command. */
+export interface SelectionSlice {
+  readonly selection: Selection;
+  /** Clips and spans that are selected with it. */
+  readonly also: readonly string[];
+  /** In and out points; a range is there when both are. */
+  readonly range: { readonly in: Ticks | null; readonly out: Ticks | null };
+  /** Lanes that commands on the range act on; null for all that are not locked. */
+  readonly rangeLanes: readonly string[] | null;
+  /** The group whose clips are edited one by one. */
+  readonly openGroup: string | null;
+  readonly select: (selection: Selection, also?: readonly string[]) => void;
+}
+
+/** What is open, and how it is shown. */
+export interface WorkspaceSlice {
+  readonly panel: Panel;
+  /** What is open over the place. */
+  readonly dialog: Dialogs | null;
+  /** Timeline scale. */
+  readonly pixelsPerSecond: number;
+  readonly snapping: boolean;
+  readonly view: PlanView;
+  /** The thing whose text is to be typed next: its field takes the keys as soon as it is there. */
+  readonly typeInto: string | null;
+  /** The next press on the Picture picks the wall's colour. */
+  readonly picking: boolean;
+}
+
+/** What the server tells of the project. */
+export interface ServerSlice extends Pick<
+  ProjectState,
+  'footage' | 'jobs' | 'exports' | 'takes' | 'analyses'
+> {
+  readonly connected: boolean;
+  readonly sources: Sources;
+}
+
+export interface EditorState extends DocumentSlice, SelectionSlice, WorkspaceSlice, ServerSlice {
+  readonly transport: StoreApi<Transport>;
+  readonly set: (change: Partial<EditorState>) => void;
+}
+
+export type Get = () => EditorState;
+export type Change = (change: Partial<EditorState>) => void;
