@@ -36,6 +36,7 @@ export function RescueBanner() {
   const phase = useRecord((s) => s.phase);
   const takeId = useRecord((s) => s.takeId);
   const set = useRecord((s) => s.set);
+  const send = useRecord((s) => s.send);
   const [stranded, setStranded] = useState<readonly StrandedTake[]>([]);
   const [busy, setBusy] = useState(false);
   const idle = phase === 'ready';
@@ -74,8 +75,10 @@ export function RescueBanner() {
           return null;
         },
       );
-      if (keep && take) set({ phase: 'review', review: take, stepId: take.stepId ?? null });
-      else {
+      if (keep && take) {
+        set({ stepId: take.stepId ?? null });
+        send({ type: 'show', take });
+      } else {
         if (take) await call(changeTake, { params: { id }, body: { discarded: true } });
         tell(
           'The broken-off recording was put away. What the server has of it stays in the drawer of takes.',

@@ -27,7 +27,7 @@ export function Review() {
   const keys = useRecord((s) => s.settings.keys);
   const keep = useRecord((s) => s.keep);
   const discard = useRecord((s) => s.discard);
-  const set = useRecord((s) => s.set);
+  const send = useRecord((s) => s.send);
   if (!take) return null;
   const decided = take.status === 'kept';
   return (
@@ -43,7 +43,7 @@ export function Review() {
             <span className="ml-2 text-xs font-normal text-caution">{ENDS[take.reason]}</span>
           )}
         </h2>
-        <Button look="quiet" onClick={() => set({ phase: 'ready', review: null })}>
+        <Button look="quiet" onClick={() => send({ type: 'leave' })}>
           <X size={14} aria-hidden /> Back to the stage
         </Button>
       </header>

@@ -27,7 +27,7 @@ export function TakesDrawer() {
   const stepId = useRecord((s) => s.stepId);
   const idle = useRecord((s) => s.phase === 'ready' || s.phase === 'review');
   const review = useRecord((s) => s.review);
-  const set = useRecord((s) => s.set);
+  const send = useRecord((s) => s.send);
   const [all, setAll] = useState(false);
   const [busy, setBusy] = useState(false);
   const used = useMemo(
@@ -108,7 +108,7 @@ export function TakesDrawer() {
               icon={Play}
               label={`Play take ${take.number}`}
               disabled={!idle}
-              onClick={() => set({ phase: 'review', review: take })}
+              onClick={() => send({ type: 'show', take })}
             />
             {!inUse(take) && take.status !== 'discarded' && (
               <Button

@@ -5,6 +5,7 @@ import type { LayoutKind } from '@/core/layout/built-in';
 import type { FootageRect } from '@/core/project/model';
 import type { TakeSetup } from '@/core/take/setup';
 import type { EndReason, TakeEvent, TakeKind } from '@/core/take/take';
+import type { PhaseEvent, PhaseState } from './phase';
 import type { RecordSettings } from './settings';
 
 export type SourceName = 'screen' | 'camera' | 'voice';
@@ -18,10 +19,10 @@ export interface SourceView {
   readonly open: OpenSource | null;
 }
 
-export type Phase = 'ready' | 'countdown' | 'recording' | 'paused' | 'closing' | 'review';
 export type Tool = 'operate' | 'pen' | 'marker' | 'arrow' | 'box' | 'ellipse' | 'text' | 'eraser';
 
-export interface RecordState {
+/** What a recording session knows, beside where recording stands. */
+interface RecordParts {
   readonly sources: Readonly<Record<SourceName, SourceView>>;
   /** Whether the computer's sound is asked for with the screen. */
   readonly computer: boolean;
@@ -30,11 +31,7 @@ export interface RecordState {
   readonly settings: RecordSettings;
   readonly kind: TakeKind;
   readonly stepId: string | null;
-  readonly phase: Phase;
-  readonly countdown: number;
   readonly progress: TakeProgress | null;
-  readonly takeId: string | null;
-  readonly review: TakeView | null;
   readonly area: FootageRect | null;
   readonly cameraLook: TakeSetup['camera'];
   readonly gain: number;
@@ -44,12 +41,12 @@ export interface RecordState {
   readonly lineWidth: number;
   /** What was drawn and done live in this take, at take times. */
   readonly live: readonly TakeEvent[];
-  /** Where the pointer was when the take was paused, in the recording's pixels. */
-  readonly ghost: { readonly x: number; readonly y: number } | null;
   readonly free: number | null;
   readonly busy: boolean;
 
-  readonly set: (change: Partial<RecordState>) => void;
+  readonly set: (change: Partial<RecordParts>) => void;
+  /** Tells of something that may move recording to another phase; whether it did. */
+  readonly send: (event: PhaseEvent) => boolean;
   readonly change: (settings: Partial<RecordSettings>) => void;
   readonly choose: (name: SourceName, choice: string) => Promise<void>;
   readonly setComputer: (on: boolean) => void;
@@ -68,3 +65,5 @@ export interface RecordState {
   readonly flash: () => void;
   readonly dispose: () => void;
 }
+
+export type RecordState = RecordParts & PhaseState;

@@ -15,6 +15,7 @@ import { LIVE_COLORS } from '@/core/take/palette';
 import type { EndReason, TakeEvent } from '@/core/take/take';
 import type { EditorState } from '../edit/session/state';
 import { tell, tellFault } from '../shell/notices-store';
+import { nextPhase, READY, type PhaseState } from './phase';
 import { keepAndPlace } from './place-take';
 import type { RecordState, SourceName, SourceView } from './record-state';
 import { loadSettings, saveSettings, sizeOf } from './settings';
@@ -66,6 +67,8 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
     let countTimer: ReturnType<typeof setInterval> | null = null;
     let unwatch: (() => void) | null = null;
     let lastPointer = 0;
+    /** Counts the takes that were begun, so that one that was taken back is told from the next. */
+    let attempt = 0;
 
     const setSource = (name: SourceName, view: Partial<SourceView>) =>
       set((s) => ({ sources: { ...s.sources, [name]: { ...s.sources[name], ...view } } }));
@@ -118,11 +121,8 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
       settings: loadSettings(),
       kind: 'all',
       stepId: editor.getState().project.steps[0]?.id ?? null,
-      phase: 'ready',
-      countdown: 0,
+      ...READY,
       progress: null,
-      takeId: null,
-      review: null,
       area: null,
       cameraLook: {
         mirror: editor.getState().project.presenter.mirror,
@@ -136,11 +136,19 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
       color: LIVE_COLORS[0][1],
       lineWidth: 1,
       live: [],
-      ghost: null,
       free: null,
       busy: false,
 
       set: (change) => set(change),
+      send(event) {
+        const before = get();
+        const { phase, countdown, takeId, review, ghost } = before;
+        const held = { phase, countdown, takeId, review, ghost } as PhaseState;
+        const next = nextPhase(held, event);
+        if (next === held) return false;
+        set(next);
+        return true;
+      },
       change(change) {
         const settings = { ...get().settings, ...change };
         saveSettings(settings);
@@ -207,7 +215,7 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
         if (practice instanceof PracticeMicrophone) practice.setMood(mood);
       },
       async start() {
-        const { phase, settings, kind, stepId } = get();
+        const { phase, settings, kind, stepId, send } = get();
         if (phase !== 'ready') return;
         const sources = recorded(get());
         if (!sources.length) {
@@ -225,26 +233,21 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
             set({ progress, ...(progress.free === null ? {} : { free: progress.free }) }),
           ended,
         );
-        set({
-          phase: 'countdown',
-          countdown: settings.countdown,
-          live: [],
-          ghost: null,
-          progress: null,
-          review: null,
-        });
+        send({ type: 'start', countdown: settings.countdown });
+        set({ live: [], progress: null });
+        const mine = ++attempt;
+        const takenBack = () => attempt !== mine || get().phase !== 'countdown';
         try {
           await recorder.arm(sources);
           await new Promise<void>((resolve, reject) => {
             if (!settings.countdown) return resolve();
             countTimer = setInterval(() => {
-              if (get().phase !== 'countdown') {
+              if (takenBack()) {
                 clearInterval(countTimer!);
                 return reject(new Error('cancelled'));
               }
-              const countdown = get().countdown - 1;
-              set({ countdown });
-              if (countdown > 0) return;
+              send({ type: 'tick' });
+              if (get().countdown > 0) return;
               clearInterval(countTimer!);
               resolve();
             }, 1000);
@@ -270,32 +273,31 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
               layout,
             },
           });
-          if (get().phase !== 'countdown') {
+          if (takenBack()) {
             // Taken back while the devices were waited for.
             await recorder.finish('stopped');
             await call(changeTake, { params: { id: takeId }, body: { discarded: true } });
             return;
           }
           clock = new TakeClock(began);
-          set({ phase: 'recording', takeId });
+          send({ type: 'begun', takeId });
           begun();
           recorder.event({ type: 'layout', kind: layout }, began);
           if (settings.stopAfter)
             stopTimer = setTimeout(() => ended('time'), settings.stopAfter * 1000);
         } catch (error) {
-          set({ phase: 'ready' });
+          if (attempt === mine) send({ type: 'cancel' });
           void recorder.disarm();
           if (!(error instanceof Error && error.message === 'cancelled')) tellFault(error);
         }
       },
       async stop(reason = 'stopped') {
-        const { phase, takeId } = get();
-        if (phase === 'countdown') return set({ phase: 'ready' });
-        if ((phase !== 'recording' && phase !== 'paused') || !recorder || !takeId) return;
+        const { takeId, send } = get();
+        if (send({ type: 'cancel' })) return;
+        if (!recorder || !takeId || !send({ type: 'stop' })) return;
         if (stopTimer) clearTimeout(stopTimer);
         unwatch?.();
         unwatch = null;
-        set({ phase: 'closing', ghost: null });
         const told = await recorder.finish(reason);
         if (ENDS[reason]) tell(ENDS[reason]);
         refreshDisk();
@@ -303,27 +305,26 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
           tellFault(
             'The server does not answer. The take is kept in this browser and can be rescued here when the server is back.',
           );
-          return set({ phase: 'ready', takeId: null });
+          send({ type: 'closed', review: null });
+          return;
         }
-        try {
-          const review = await call(viewTake, { params: { id: takeId } });
-          set({ phase: 'review', review });
-        } catch (error) {
+        const review = await call(viewTake, { params: { id: takeId } }).catch((error: unknown) => {
           tellFault(error);
-          set({ phase: 'ready' });
-        }
+          return null;
+        });
+        send({ type: 'closed', review });
       },
       async pause() {
-        if (get().phase !== 'recording' || !recorder) return;
+        if (!recorder) return;
+        if (!get().send({ type: 'pause', ghost: practiceScreen()?.pointer ?? null })) return;
         clock?.pause(performance.now());
-        set({ phase: 'paused', ghost: practiceScreen()?.pointer ?? null });
         await recorder.pause();
       },
       async resume() {
         if (get().phase !== 'paused' || !recorder) return;
         clock?.resume(performance.now());
         await recorder.resume();
-        set({ phase: 'recording', ghost: null });
+        get().send({ type: 'resume' });
         const at = practiceScreen()?.pointer;
         if (at && get().kind !== 'voice') recorder.event({ type: 'pointer', ...at });
       },
@@ -350,7 +351,7 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
               label: 'Undo',
               run: () => editor.getState().undo(),
             });
-          set({ phase: 'ready', review: null, takeId: null });
+          get().send({ type: 'leave' });
           const { steps } = editor.getState().project;
           const index = steps.findIndex((s) => s.id === stepId);
           // Step by step means: on to the next.
@@ -368,13 +369,15 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
           await call(changeTake, { params: { id: take.id }, body: { discarded: true } });
           const restore = async () => {
             await call(changeTake, { params: { id: take.id }, body: { discarded: false } });
-            set({ phase: 'review', review: await call(viewTake, { params: { id: take.id } }) });
+            const found = await call(viewTake, { params: { id: take.id } });
+            if (!get().send({ type: 'show', take: found }))
+              tell('The take is back. It is in the drawer of takes.');
           };
           tell('The take was discarded.', {
             label: 'Undo',
             run: () => void restore().catch(tellFault),
           });
-          set({ phase: 'ready', review: null, takeId: null });
+          get().send({ type: 'leave' });
         } catch (error) {
           tellFault(error);
         }
@@ -391,6 +394,9 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
       },
       dispose() {
         navigator.mediaDevices?.removeEventListener?.('devicechange', onDevices);
+        attempt++;
+        if (countTimer) clearInterval(countTimer);
+        if (stopTimer) clearTimeout(stopTimer);
         unwatch?.();
         for (const { open } of Object.values(get().sources)) open?.stop();
         recorder?.dispose();
