@@ -25,7 +25,6 @@ export type PhaseState =
   | (Holds & { readonly phase: 'paused'; readonly takeId: string })
   | (Holds & { readonly phase: 'closing'; readonly takeId: string })
   | (Holds & { readonly phase: 'review'; readonly review: TakeView });
-export type Phase = PhaseState['phase'];
 
 /** What moves recording from one phase to another. */
 export type PhaseEvent =
