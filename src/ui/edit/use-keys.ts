@@ -1,25 +1,10 @@
 'use client';
-import { useEffect } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import type { Player } from '@/preview/player';
+import { isPress, isPressable, isTyping } from '../keys/press';
+import { useKeyScope } from '../keys/use-key-scope';
 import { editorCommands } from './commands';
 import { useEditorStore } from './store';
-
-/** The name of a key press, as commands list it. */
-function nameOf(event: KeyboardEvent): string {
-  const key =
-    event.key === ' ' ? 'Space' : event.key.length === 1 ? event.key.toUpperCase() : event.key;
-  // Shift is part of the character for signs such as ? and +.
-  const shift = event.shiftKey && (key.length > 1 || /[A-Z]/.test(key));
-  return `${event.ctrlKey || event.metaKey ? 'Mod+' : ''}${shift ? 'Shift+' : ''}${key}`;
-}
-
-const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable ||
-    /^(TEXTAREA|SELECT)$/.test(target.tagName) ||
-    (target instanceof HTMLInputElement && !/^(range|checkbox|color)$/.test(target.type)));
-const pressable = (target: EventTarget | null) =>
-  target instanceof HTMLElement && !!target.closest('button, a, [role="tab"], summary');
 
 /**
  * Knows whether the control that has the focus was reached by keys, as by Tab or an arrow within a
@@ -51,36 +36,26 @@ function reachedByKeys() {
 /** Keys of the Edit place; those typed into a field stay there. */
 export function useKeys(player: Player | null): void {
   const store = useEditorStore();
+  const commands = useMemo(() => editorCommands(store, player), [store, player]);
+  const reached = useRef<ReturnType<typeof reachedByKeys> | null>(null);
   useEffect(() => {
-    const commands = editorCommands(store, player);
-    const onKey = (event: KeyboardEvent) => {
-      if (
-        event.defaultPrevented ||
-        event.altKey ||
-        typing(event.target) ||
-        document.querySelector('[role="dialog"]')
-      )
-        return;
-      const name = nameOf(event);
-      // Its field is about to take the keys.
-      if (store.getState().typeInto && event.key.length === 1) return;
-      // A control that was reached by keys has Space; one that was only pressed with the pointer
-      // has done its part.
-      if (pressable(event.target) && (name === 'Enter' || (name === 'Space' && reached.by(event))))
-        return;
-      if (event.target instanceof HTMLInputElement && /^(Space|Arrow|Home|End)/.test(event.key))
-        return;
-      const command = commands.find((c) => c.keys.includes(name));
-      if (!command) return;
-      event.preventDefault();
-      if (name === 'Space' && pressable(event.target)) (event.target as HTMLElement).blur();
-      command.run();
-    };
-    const reached = reachedByKeys();
-    window.addEventListener('keydown', onKey);
-    return () => {
-      reached.end();
-      window.removeEventListener('keydown', onKey);
-    };
-  }, [store, player]);
+    const watch = (reached.current = reachedByKeys());
+    return () => watch.end();
+  }, []);
+  useKeyScope((event) => {
+    if (isTyping(event)) return;
+    // Its field is about to take the keys.
+    if (store.getState().typeInto && event.key.length === 1) return;
+    const space = isPress(event, 'Space');
+    // A control that was reached by keys has Space; one that was only pressed with the pointer has
+    // done its part.
+    if (isPressable(event) && (isPress(event, 'Enter') || (space && reached.current?.by(event))))
+      return;
+    if (event.target instanceof HTMLInputElement && /^( |Arrow|Home|End)/.test(event.key)) return;
+    const command = commands.find((c) => c.keys.some((name) => isPress(event, name)));
+    if (!command) return;
+    event.preventDefault();
+    if (space && isPressable(event)) (event.target as HTMLElement).blur();
+    command.run();
+  });
 }

@@ -1,8 +1,11 @@
 'use client';
 import { X } from 'lucide-react';
+import { Dialog as Radix } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import { countWords } from '@/core/words/count';
 import { useEditor } from '../edit/store';
+import { isPress } from '../keys/press';
+import { useKeyScope } from '../keys/use-key-scope';
 import { Button } from '../parts/Button';
 
 const READ_LINE = 0.35;
@@ -38,100 +41,102 @@ export function Prompter({ onClose }: { onClose: () => void }) {
     frame = requestAnimationFrame(roll);
     return () => cancelAnimationFrame(frame);
   }, [running, speed, steps]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const act = (work: () => void) => {
+  useKeyScope(
+    (event) => {
+      const act = (name: string, work: () => void) => {
+        if (!isPress(event, name)) return;
         event.preventDefault();
         work();
       };
-      if (event.key === 'Escape') act(onClose);
       if (event.target instanceof HTMLInputElement) return;
-      if (event.key === ' ') act(() => setRunning((now) => !now));
-      if (event.key === 'ArrowUp') act(() => setSpeed((now) => Math.min(300, now + 5)));
-      if (event.key === 'ArrowDown') act(() => setSpeed((now) => Math.max(40, now - 5)));
-      if (event.key.toLowerCase() === 'm') act(() => setMirrored((now) => !now));
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [onClose]);
+      act('Space', () => setRunning((now) => !now));
+      act('ArrowUp', () => setSpeed((now) => Math.min(300, now + 5)));
+      act('ArrowDown', () => setSpeed((now) => Math.max(40, now - 5)));
+      act('M', () => setMirrored((now) => !now));
+    },
+    { modal: true },
+  );
   return (
-    <div
-      role="dialog"
-      aria-modal
-      aria-label="Prompter"
-      className="fixed inset-0 z-50 grid grid-rows-[1fr_48px] bg-black text-white"
-    >
-      <div
-        ref={scroller}
-        className="relative overflow-auto"
-        style={mirrored ? { transform: 'scaleX(-1)' } : undefined}
-        data-testid="prompter-text"
-      >
-        <div style={{ height: `${READ_LINE * 100}vh` }} />
-        <div
-          ref={text}
-          className="mx-auto max-w-4xl px-8 leading-[1.45] font-semibold"
-          style={{ fontSize: size }}
+    <Radix.Root open onOpenChange={onClose}>
+      <Radix.Portal>
+        <Radix.Content
+          aria-describedby={undefined}
+          className="fixed inset-0 z-50 grid grid-rows-[1fr_48px] bg-black text-white"
         >
-          {steps.map((step, i) => (
-            <section key={step.id} className="mb-[0.8em]">
-              {step.title && (
-                <h3 className="text-[0.5em] font-normal opacity-60">
-                  {i + 1} {step.title}
-                </h3>
-              )}
-              <p dir="auto" className="whitespace-pre-line">
-                {step.narration}
-              </p>
-            </section>
-          ))}
-        </div>
-        <div style={{ height: '70vh' }} />
-      </div>
-      <div
-        className="pointer-events-none fixed left-2 text-2xl"
-        style={{ top: `${READ_LINE * 100}vh` }}
-        aria-hidden
-      >
-        ▸
-      </div>
-      <div className="flex items-center gap-4 bg-sheet px-4 text-ink">
-        <Button look="primary" onClick={() => setRunning(!running)}>
-          {running ? 'Stop rolling' : 'Roll'} <kbd className="text-xs opacity-70">Space</kbd>
-        </Button>
-        <Dial
-          label="Speed"
-          value={speed}
-          min={40}
-          max={300}
-          step={5}
-          unit="wpm"
-          onChange={setSpeed}
-        />
-        <Dial
-          label="Letters"
-          value={size}
-          min={20}
-          max={120}
-          step={2}
-          unit="px"
-          onChange={setSize}
-        />
-        <label className="flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            checked={mirrored}
-            onChange={(e) => setMirrored(e.target.checked)}
-            className="size-4 accent-(--action)"
-          />
-          Mirrored <kbd className="text-xs text-ink-2">M</kbd>
-        </label>
-        <span className="flex-1" />
-        <Button onClick={onClose}>
-          <X size={14} aria-hidden /> Close
-        </Button>
-      </div>
-    </div>
+          <Radix.Title className="sr-only">Prompter</Radix.Title>
+          <div
+            ref={scroller}
+            className="relative overflow-auto"
+            style={mirrored ? { transform: 'scaleX(-1)' } : undefined}
+            data-testid="prompter-text"
+          >
+            <div style={{ height: `${READ_LINE * 100}vh` }} />
+            <div
+              ref={text}
+              className="mx-auto max-w-4xl px-8 leading-[1.45] font-semibold"
+              style={{ fontSize: size }}
+            >
+              {steps.map((step, i) => (
+                <section key={step.id} className="mb-[0.8em]">
+                  {step.title && (
+                    <h3 className="text-[0.5em] font-normal opacity-60">
+                      {i + 1} {step.title}
+                    </h3>
+                  )}
+                  <p dir="auto" className="whitespace-pre-line">
+                    {step.narration}
+                  </p>
+                </section>
+              ))}
+            </div>
+            <div style={{ height: '70vh' }} />
+          </div>
+          <div
+            className="pointer-events-none fixed left-2 text-2xl"
+            style={{ top: `${READ_LINE * 100}vh` }}
+            aria-hidden
+          >
+            ▸
+          </div>
+          <div className="flex items-center gap-4 bg-sheet px-4 text-ink">
+            <Button look="primary" onClick={() => setRunning(!running)}>
+              {running ? 'Stop rolling' : 'Roll'} <kbd className="text-xs opacity-70">Space</kbd>
+            </Button>
+            <Dial
+              label="Speed"
+              value={speed}
+              min={40}
+              max={300}
+              step={5}
+              unit="wpm"
+              onChange={setSpeed}
+            />
+            <Dial
+              label="Letters"
+              value={size}
+              min={20}
+              max={120}
+              step={2}
+              unit="px"
+              onChange={setSize}
+            />
+            <label className="flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                checked={mirrored}
+                onChange={(e) => setMirrored(e.target.checked)}
+                className="size-4 accent-(--action)"
+              />
+              Mirrored <kbd className="text-xs text-ink-2">M</kbd>
+            </label>
+            <span className="flex-1" />
+            <Button onClick={onClose}>
+              <X size={14} aria-hidden /> Close
+            </Button>
+          </div>
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
   );
 }
 

@@ -1,41 +1,31 @@
 'use client';
 import { useEffect } from 'react';
 import { useEditorStore } from '../edit/store';
+import { isPress, isTyping } from '../keys/press';
+import { useKeyScope } from '../keys/use-key-scope';
 import { readClipboard } from './clipboard';
 import type { Pasted } from './clipboard';
-
-const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement &&
-  (/^(TEXTAREA|SELECT|INPUT)$/.test(target.tagName) || target.isContentEditable);
 
 /** Undo and redo outside of fields, and scripts that are pasted anywhere else. */
 export function useOutlineKeys(onPasted: (pasted: Pasted) => void): void {
   const store = useEditorStore();
+  useKeyScope((event) => {
+    if (isTyping(event)) return;
+    if (isPress(event, 'Mod+Z')) store.getState().undo();
+    else if (isPress(event, 'Mod+Shift+Z')) store.getState().redo();
+    else return;
+    event.preventDefault();
+  });
   useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (
-        typing(event.target) ||
-        document.querySelector('[role="dialog"]') ||
-        !(event.ctrlKey || event.metaKey)
-      )
-        return;
-      if (event.key.toLowerCase() !== 'z') return;
-      event.preventDefault();
-      if (event.shiftKey) store.getState().redo();
-      else store.getState().undo();
-    };
     const onPaste = (event: ClipboardEvent) => {
-      if (typing(event.target) || document.querySelector('[role="dialog"]')) return;
+      // A script that is pasted while a dialog is open is meant for that.
+      if (isTyping(event) || document.querySelector('[role="dialog"]')) return;
       const pasted = readClipboard(event.clipboardData);
       if (!pasted) return;
       event.preventDefault();
       onPasted(pasted);
     };
-    window.addEventListener('keydown', onKey);
     window.addEventListener('paste', onPaste);
-    return () => {
-      window.removeEventListener('keydown', onKey);
-      window.removeEventListener('paste', onPaste);
-    };
-  }, [store, onPasted]);
+    return () => window.removeEventListener('paste', onPaste);
+  }, [onPasted]);
 }

@@ -2,6 +2,7 @@
 import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { useKeysHeld } from '../keys/use-key-scope';
 
 interface Props {
   readonly open: boolean;
@@ -13,6 +14,7 @@ interface Props {
 }
 
 export function Dialog({ open, onClose, title, description, children, wide }: Props) {
+  useKeysHeld(open);
   return (
     <Radix.Root open={open} onOpenChange={(now) => !now && onClose()}>
       <Radix.Portal>

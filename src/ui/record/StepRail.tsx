@@ -1,6 +1,7 @@
 'use client';
 import { ArrowLeft, ArrowRight, Camera, Mic, Monitor } from 'lucide-react';
 import Link from 'next/link';
+import { RadioGroup } from 'radix-ui';
 import { useEffect, useRef } from 'react';
 import { footageFile } from '@/contract/footage';
 import { stepRange } from '@/core/project/query';
@@ -55,24 +56,23 @@ export function StepRail() {
       aria-label="Script"
     >
       <div className="border-b border-line p-3">
-        <div
-          role="radiogroup"
+        <RadioGroup.Root
           aria-label="What is recorded"
           className="grid grid-cols-3 border border-line"
+          disabled={!idle}
+          value={kind}
+          onValueChange={(k: TakeKind) => set({ kind: k })}
         >
           {TAKE_KINDS.map((k) => (
-            <button
+            <RadioGroup.Item
               key={k}
-              role="radio"
-              aria-checked={kind === k}
-              disabled={!idle}
-              onClick={() => set({ kind: k })}
-              className={`px-1 py-1 ${kind === k ? 'bg-action font-semibold text-on-action' : 'bg-sheet'}`}
+              value={k}
+              className="bg-sheet px-1 py-1 data-[state=checked]:bg-action data-[state=checked]:font-semibold data-[state=checked]:text-on-action"
             >
               {KINDS[k][0]}
-            </button>
+            </RadioGroup.Item>
           ))}
-        </div>
+        </RadioGroup.Root>
         <p className="mt-1.5 text-xs text-ink-2">{KINDS[kind][1]}</p>
       </div>
       <div className="min-h-0 overflow-auto p-3" data-testid="prompter">

@@ -1,7 +1,8 @@
 'use client';
-import { useEffect } from 'react';
+import { useMemo } from 'react';
 import type { LayoutKind } from '@/core/layout/built-in';
 import { useEditorStore } from '../edit/store';
+import { useKeyScope } from '../keys/use-key-scope';
 import { clearDrawings } from './LiveTools';
 import { useRecordStore } from './record-store';
 import { keyName, type RecordAction } from './settings';
@@ -24,8 +25,8 @@ export function goToStep(
 export function useRecordKeys(): void {
   const store = useRecordStore();
   const editor = useEditorStore();
-  useEffect(() => {
-    const act: Record<RecordAction, () => void> = {
+  const act = useMemo(
+    (): Record<RecordAction, () => void> => ({
       record: () => {
         const { phase, start, stop } = store.getState();
         void (phase === 'ready' ? start() : stop());
@@ -48,9 +49,12 @@ export function useRecordKeys(): void {
       pen: () => store.setState({ tool: 'pen' }),
       operate: () => store.setState({ tool: 'operate' }),
       clear: () => clearDrawings(store.getState()),
-    };
-    const onKey = (event: KeyboardEvent) => {
-      if (document.querySelector('[role="dialog"]')) return;
+    }),
+    [store, editor],
+  );
+  // Before the practice screen sees them.
+  useKeyScope(
+    (event) => {
       const name = keyName(event);
       const {
         settings: { keys },
@@ -77,9 +81,7 @@ export function useRecordKeys(): void {
       event.preventDefault();
       event.stopPropagation();
       act[found]();
-    };
-    // Before the practice screen sees them.
-    window.addEventListener('keydown', onKey, { capture: true });
-    return () => window.removeEventListener('keydown', onKey, { capture: true });
-  }, [store, editor]);
+    },
+    { early: true },
+  );
 }

@@ -1,45 +1,42 @@
 'use client';
 import { X } from 'lucide-react';
-import { useNotices } from './notices-store';
+import { Toast } from 'radix-ui';
+import { SHOWN_MS, useNotices } from './notices-store';
 
 /**
  * Messages at the foot of the page. They lie over what is worked on, so that presses go through
- * them but for their buttons.
+ * them but for their buttons. One that is pointed at, or has the focus, stays.
  */
 export function Notices() {
   const { notices, remove } = useNotices();
   return (
-    <div
-      className="pointer-events-none fixed bottom-4 left-1/2 z-50 flex -translate-x-1/2 flex-col gap-2"
-      role="status"
-      aria-live="polite"
-    >
-      {notices.map((notice) => (
-        <div
-          key={notice.id}
-          className={`flex max-w-xl items-center gap-3 border bg-sheet px-3 py-2 shadow-md ${notice.tone === 'fault' ? 'border-fault text-fault' : 'border-line'}`}
+    <Toast.Provider label="Message" duration={SHOWN_MS}>
+      {notices.map(({ id, text, tone, action }) => (
+        <Toast.Root
+          key={id}
+          type={tone === 'fault' ? 'foreground' : 'background'}
+          onOpenChange={(open) => !open && remove(id)}
+          className={`flex max-w-xl items-center gap-3 border bg-sheet px-3 py-2 shadow-md ${tone === 'fault' ? 'border-fault text-fault' : 'border-line'}`}
         >
-          <span>{notice.text}</span>
-          {notice.action && (
-            <button
+          <Toast.Description>{text}</Toast.Description>
+          {action && (
+            <Toast.Action
+              altText={action.label}
               className="pointer-events-auto font-semibold whitespace-nowrap text-action underline"
-              onClick={() => {
-                notice.action!.run();
-                remove(notice.id);
-              }}
+              onClick={action.run}
             >
-              {notice.action.label}
-            </button>
+              {action.label}
+            </Toast.Action>
           )}
-          <button
-            aria-label="Close message"
-            className="pointer-events-auto"
-            onClick={() => remove(notice.id)}
-          >
+          <Toast.Close aria-label="Close message" className="pointer-events-auto">
             <X size={14} />
-          </button>
-        </div>
+          </Toast.Close>
+        </Toast.Root>
       ))}
-    </div>
+      <Toast.Viewport
+        label="Messages ({hotkey})"
+        className="pointer-events-none! fixed bottom-4 left-1/2 z-50 flex -translate-x-1/2 flex-col gap-2"
+      />
+    </Toast.Provider>
   );
 }

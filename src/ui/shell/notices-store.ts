@@ -14,7 +14,8 @@ interface NoticesState {
   readonly remove: (id: string) => void;
 }
 
-const SHOWN_MS = 9000;
+/** A message stays so long, in milliseconds. */
+export const SHOWN_MS = 9000;
 
 /** Short messages at the foot of the page. */
 export const useNotices = create<NoticesState>((set) => ({
@@ -24,7 +25,6 @@ export const useNotices = create<NoticesState>((set) => ({
     set((s) => ({
       notices: [...s.notices.filter((n) => n.text !== notice.text), { ...notice, id }].slice(-3),
     }));
-    setTimeout(() => set((s) => ({ notices: s.notices.filter((n) => n.id !== id) })), SHOWN_MS);
   },
   remove: (id) => set((s) => ({ notices: s.notices.filter((n) => n.id !== id) })),
 }));

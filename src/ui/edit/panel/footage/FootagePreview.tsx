@@ -1,9 +1,11 @@
 'use client';
 import { Pause, Play } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { footageFile, type FootageView } from '@/contract/footage';
 import { frameDuration, secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
+import { isPress } from '../../../keys/press';
+import { useKeyScope } from '../../../keys/use-key-scope';
 import { Button } from '../../../parts/Button';
 import { Dialog } from '../../../parts/Dialog';
 import { NumberField } from '../../../parts/fields';
@@ -70,24 +72,21 @@ function Preview({ view, onClose }: { view: FootageView; onClose: () => void }) 
       ...(cross ? { [point === 'inPoint' ? 'outPoint' : 'inPoint']: null } : {}),
     });
   };
-  const keys = useRef<(event: KeyboardEvent) => void>(() => {});
-  useEffect(() => {
-    keys.current = (event) => {
-      if (event.target instanceof HTMLInputElement) return;
-      if (event.key === ' ') play(!playing);
-      else if (event.key === 'i' || event.key === 'I') set('inPoint')();
-      else if (event.key === 'o' || event.key === 'O') set('outPoint')();
-      else if (event.key === 'ArrowLeft') seek(time - (event.shiftKey ? 1 : frame));
-      else if (event.key === 'ArrowRight') seek(time + (event.shiftKey ? 1 : frame));
-      else return;
-      event.preventDefault();
-    };
+  useKeyScope((event) => {
+    if (event.target instanceof HTMLInputElement) return;
+    const done = Object.entries({
+      Space: () => play(!playing),
+      I: set('inPoint'),
+      O: set('outPoint'),
+      ArrowLeft: () => seek(time - frame),
+      ArrowRight: () => seek(time + frame),
+      'Shift+ArrowLeft': () => seek(time - 1),
+      'Shift+ArrowRight': () => seek(time + 1),
+    }).find(([name]) => isPress(event, name));
+    if (!done) return;
+    event.preventDefault();
+    done[1]();
   });
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => keys.current(event);
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
   const finish = (mode: 'insert' | 'overwrite' | 'end') => {
     if (place([view.id], mode)) onClose();
   };
