@@ -1,8 +1,20 @@
+/** Packages that are modules only, and what they are made of. */
+const MODULES = [
+  ...['nanoid', 'd3-[^/]+', 'mediabunny', 'marked', 'tinykeys'],
+  ...['execa', 'figures', 'get-stream', 'human-signals', 'is-plain-obj', 'is-stream'],
+  ...['npm-run-path', 'path-key', 'pretty-ms', 'parse-ms', 'strip-final-newline', 'yoctocolors'],
+  ...['unicorn-magic', 'is-unicode-supported', '@sindresorhus/[^/]+', '@sec-ant/[^/]+'],
+];
+
 /** @type {import('jest').Config} */
 module.exports = {
   testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/demo/**/*.test.ts'],
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    // Offers itself to `import` alone, which the modules of the tests are not.
+    '^unicorn-magic$': '<rootDir>/node_modules/unicorn-magic/node.js',
+  },
   transform: {
     '^.+\\.(t|j|mj)sx?$': [
       '@swc/jest',
@@ -17,7 +29,7 @@ module.exports = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(nanoid|d3-[^/]+|mediabunny|marked)/)'],
+  transformIgnorePatterns: [`/node_modules/(?!(${MODULES.join('|')})/)`],
   // What is looked up for each sample: through the sandbox's global object each takes a microsecond.
   sandboxInjectedGlobals: ['Math', 'Uint8Array', 'Float32Array', 'Float64Array', 'Number', 'Array'],
   testTimeout: 120000,

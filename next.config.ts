@@ -12,6 +12,7 @@ const config: NextConfig = {
     '@napi-rs/canvas',
     '@tus/server',
     '@tus/file-store',
+    'execa',
   ],
   experimental: { serverMinification: false },
   poweredByHeader: false,

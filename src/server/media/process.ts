@@ -2,7 +2,7 @@ import type { ChildProcess, SpawnOptions } from 'node:child_process';
 import { Interrupted } from '../processes/interrupted';
 import { bytesInWords, limit } from '../limits';
 import { problem, systemProblem, type Problem } from '../problem';
-import { spawnLimited, type ProcessLimits } from '../processes/limited';
+import { runLimited, spawnLimited, type ProcessLimits } from '../processes/limited';
 
 /**
  * Demuxers that may open a file from outside; playlists, which point at other files, are not among
@@ -105,35 +105,39 @@ export async function runMedia(
   { signal, seconds = 3600, most = 64 << 20, onOutput }: MediaRun = {},
 ): Promise<Buffer> {
   signal?.throwIfAborted();
-  const process = new MediaProcess(program, args, ['ignore', 'pipe', 'pipe']);
-  const chunks: Buffer[] = [];
-  let size = 0;
-  let over: Problem | null = null;
-  const endOver = (found: Problem) => {
-    over ??= found;
-    process.kill();
-  };
-  process.child.stdout!.on('data', (data: Buffer) => {
-    if (over) return;
-    try {
-      if (onOutput) return onOutput(data);
-    } catch (error) {
-      return endOver(error as Problem);
-    }
-    size += data.length;
-    if (size > most) endOver(problem('media-too-much'));
-    else chunks.push(data);
+  const run = runLimited(
+    program,
+    args,
+    mediaLimits(),
+    { signal, seconds, most },
+    // What it says is kept to its last lines; what is taken as it comes is not kept at all.
+    { buffer: { stdout: !onOutput, stderr: false } },
+  );
+  let said = '';
+  let over: unknown = null;
+  run.stderr.on('data', (data: Buffer) => {
+    said = (said + data.toString()).slice(-STDERR_KEPT);
   });
-  const timer = setTimeout(() => endOver(problem('media-too-slow')), seconds * 1000);
-  const abort = () => process.kill();
-  signal?.addEventListener('abort', abort);
-  const failure = await process.ended;
-  clearTimeout(timer);
-  signal?.removeEventListener('abort', abort);
+  if (onOutput)
+    run.stdout.on('data', (data: Buffer) => {
+      if (over) return;
+      try {
+        onOutput(data);
+      } catch (error) {
+        over = error;
+        run.kill('SIGKILL');
+      }
+    });
+  const ended = await run;
   signal?.throwIfAborted();
   if (over) throw over as Error;
+  if (ended.timedOut) throw problem('media-too-slow');
+  if (ended.isMaxBuffer) throw problem('media-too-much');
+  if (ended.exitCode === undefined && !ended.signal) throw mediaProblem(String(ended.cause));
+  const { exitCode: code = null, signal: by = null } = ended;
+  const failure = failureOf({ code, signal: by, said });
   if (failure) throw failure;
-  return Buffer.concat(chunks);
+  return Buffer.from(ended.stdout ?? []);
 }
 
 const outOfMemory = (said: string): Problem | null =>

@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess, type SpawnOptions } from 'node:child_process';
 import { existsSync } from 'node:fs';
+import { execa, type Options } from 'execa';
 import { markedEnvironment } from './leftovers';
 
 /*
@@ -51,4 +52,44 @@ export function spawnLimited(
 ): ChildProcess {
   const [command, all] = limitedCommand(program, args, limits);
   return spawn(command, [...all], { env: markedEnvironment(), ...options });
+}
+
+/** How a program is run to its end. */
+export interface LimitedRun {
+  readonly signal?: AbortSignal;
+  /** After so many seconds it is ended. */
+  readonly seconds: number;
+  /** Bytes of output at most. */
+  readonly most: number;
+}
+
+/**
+ * Runs a program within limits to its end, without a shell, as part of the job that is being done;
+ * what passes a limit is ended at once. Does not throw: how it ended stands in the result.
+ *
+ * @param more how `execa` is to treat its output
+ */
+export function runLimited<const O extends Options>(
+  program: string,
+  args: readonly string[],
+  limits: ProcessLimits,
+  { signal, seconds, most }: LimitedRun,
+  more: O,
+) {
+  const [command, all] = limitedCommand(program, args, limits);
+  return execa(command, all, {
+    ...more,
+    env: markedEnvironment(),
+    extendEnv: false,
+    reject: false,
+    // It ends with its parent by itself.
+    cleanup: false,
+    stdin: 'ignore',
+    encoding: 'buffer',
+    stripFinalNewline: false,
+    maxBuffer: most,
+    timeout: seconds * 1000,
+    killSignal: 'SIGKILL',
+    ...(signal && { cancelSignal: signal }),
+  });
 }

@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { Interrupted } from '../processes/interrupted';
-import { spawnLimited } from '../processes/limited';
+import { runLimited } from '../processes/limited';
 import { programRoot } from '../places';
 import { Problem, problem, type PlainProblem } from '../problem';
 
@@ -30,34 +30,19 @@ export async function runTool(
   signal.throwIfAborted();
   // The engine reserves room for what it compiles, besides what it fills.
   const heap = Math.max(64, Math.floor(memory / (1 << 20)) - 256);
-  const child = spawnLimited(
+  const ended = await runLimited(
     process.execPath,
     [`--max-old-space-size=${heap}`, join(programRoot(), 'dist', 'tool.mjs'), ...args],
     { memory },
-    { stdio: ['ignore', 'pipe', 'ignore'] },
+    { signal, seconds, most: KEPT },
+    { stderr: 'ignore' },
   );
-  let said = '';
-  let late = false;
-  child.stdout!.on('data', (data: Buffer) => {
-    said = (said + data.toString()).slice(0, KEPT);
-  });
-  const end = () => child.kill('SIGKILL');
-  const timer = setTimeout(() => {
-    late = true;
-    end();
-  }, seconds * 1000);
-  signal.addEventListener('abort', end);
-  const ended = await new Promise<{ code: number | null; by: string | null }>((resolve) => {
-    child.on('error', () => resolve({ code: null, by: null }));
-    child.on('close', (code, by) => resolve({ code, by }));
-  });
-  clearTimeout(timer);
-  signal.removeEventListener('abort', end);
   signal.throwIfAborted();
-  if (late || (ended.by && OWN.has(ended.by))) throw problem('media-too-slow');
-  if (ended.by) throw new Interrupted(problem('media-killed').message);
+  if (ended.timedOut || (ended.signal && OWN.has(ended.signal))) throw problem('media-too-slow');
+  if (ended.signal && !ended.isMaxBuffer) throw new Interrupted(problem('media-killed').message);
+  const said = Buffer.from(ended.stdout).toString();
   const answer = JSON.parse(said || '{}') as { value?: unknown; problem?: PlainProblem };
   if (answer.problem) throw Problem.of(answer.problem);
-  if (ended.code !== 0 || !('value' in answer)) throw problem('unexpected');
+  if (ended.exitCode !== 0 || !('value' in answer)) throw problem('unexpected');
   return answer.value;
 }
