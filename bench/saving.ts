@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { doEdit, type Versioned } from '@/core/edit/history';
 import { historyDelta } from '@/core/edit/history-delta';
 import type { Project } from '@/core/project/model';
-import { closeDatabase, database } from '@/server/db/connection';
+import { localContext, type ServerContext } from '@/server/context';
+import { closeDatabase } from '@/server/db/connection';
 import { openProject, saveProject } from '@/server/documents/documents';
 import { keepLive } from '@/server/documents/live';
 import { saveChange } from '@/server/documents/save-change';
@@ -17,9 +18,13 @@ const median = (all: readonly number[]): number =>
   [...all].sort((a, b) => a - b)[all.length >> 1] ?? 0;
 
 /** A project of so many clips, as it is stored. */
-async function stored(clips: number, make: (clips: number) => Project): Promise<string> {
-  const id = await newProject(`${clips} clips`, 1920, 1080, { num: 30, den: 1 });
-  const { footage } = await database();
+async function stored(
+  context: ServerContext,
+  clips: number,
+  make: (clips: number) => Project,
+): Promise<string> {
+  const id = await newProject(context, `${clips} clips`, 1920, 1080, { num: 30, den: 1 });
+  const { footage } = context.db;
   const facts = {
     ...{ kind: 'video', width: 2560, height: 1440, frameRate: { num: 30, den: 1 } },
     ...{ duration: Number.MAX_SAFE_INTEGER, hasVideo: true, hasAudio: true },
@@ -29,9 +34,9 @@ async function stored(clips: number, make: (clips: number) => Project): Promise<
     ...{ error: null, notes: '[]', file: 'x', bytes: 1, facts: JSON.stringify(facts) },
     ...{ hasPointer: false, deletedAt: null, inPoint: null, outPoint: null, origin: null },
   });
-  const { revision, history } = await openProject(id);
+  const { revision, history } = await openProject(context, id);
   const text = JSON.stringify(make(clips)).replaceAll('"long"', `"long-${clips}"`);
-  await saveProject(id, JSON.parse(text), history, revision);
+  await saveProject(context, id, JSON.parse(text), history, revision);
   return id;
 }
 
@@ -41,10 +46,11 @@ export async function benchSaving(make: (clips: number) => Project): Promise<voi
   process.env.VISTUM_DATA = folder;
   console.log('\nSaving one edit, by the number of clips (median of fifteen)');
   console.log('   clips   bytes sent   bytes of the whole   server ms   after a restart ms');
+  const context = await localContext();
   try {
     for (const clips of CLIPS) {
-      const id = await stored(clips, make);
-      let state: Versioned & { revision: number } = await openProject(id);
+      const id = await stored(context, clips, make);
+      let state: Versioned & { revision: number } = await openProject(context, id);
       keepLive(id, state.revision, state);
       const [warm, cold, sent]: number[][] = [[], [], []];
       for (let round = 0; round < ROUNDS * 2; round++) {
@@ -57,7 +63,7 @@ export async function benchSaving(make: (clips: number) => Project): Promise<voi
         const forgotten = round % 2 === 1;
         if (forgotten) keepLive(id, -1, state);
         const began = performance.now();
-        const revision = await saveChange(id, {
+        const revision = await saveChange(context, id, {
           base: state.revision,
           key: `save-${round}-key`,
           delta,

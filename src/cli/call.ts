@@ -1,9 +1,12 @@
+import type { ServerContext } from '@/server/context';
 import type { Values } from './arguments';
 
 /** A call of the command. */
 export interface Call {
   readonly operands: readonly string[];
   readonly values: Values;
+  /** Opens the database, for what works with it. */
+  readonly open: () => Promise<ServerContext>;
   readonly signal: AbortSignal;
   readonly progress: (line: string) => void;
 }

@@ -9,6 +9,7 @@ import {
   type EditResult,
 } from '@/core/edit/registry';
 import { checkOf } from '@/core/schema/check';
+import type { ServerContext } from '@/server/context';
 import { openProject, saveProject } from '@/server/documents/documents';
 import { loadSources } from '@/server/footage/facts';
 import { problem } from '@/server/problem';
@@ -24,18 +25,19 @@ const isEdit = (id: string): id is EditId => Object.hasOwn(EDITS, id);
  * @throws EditError or Problem when it can't be done; the project is then as it was
  */
 export async function editProject<I extends EditId>(
+  context: ServerContext,
   projectId: string,
   id: I,
   args: EditArgs<I>,
 ): Promise<{ readonly result: EditResult<I>; readonly revision: number }> {
-  const open = await openProject(projectId);
-  const sources = await loadSources(projectId);
-  const { label, edit, result } = prepareEdit(id, args, open.project, sources, nanoid);
-  const next = doEdit(open, label, edit);
+  const before = await openProject(context, projectId);
+  const sources = await loadSources(context, projectId);
+  const { label, edit, result } = prepareEdit(id, args, before.project, sources, nanoid);
+  const next = doEdit(before, label, edit);
   const revision =
-    next === open
-      ? open.revision
-      : await saveProject(projectId, next.project, next.history, open.revision);
+    next === before
+      ? before.revision
+      : await saveProject(context, projectId, next.project, next.history, before.revision);
   return { result: result(), revision };
 }
 
@@ -58,14 +60,14 @@ function readArgs(text: string | undefined): unknown {
 }
 
 /** `vistum edit`: does one edit, or lists them all. */
-export async function edit({ operands, values }: Call): Promise<Answer> {
+export async function edit({ operands, values, open }: Call): Promise<Answer> {
   if (values.list) return list();
   const projectId = required(operands[0], 'PROJECT');
   const id = required(operands[1], 'EDIT');
   if (!isEdit(id)) throw problem('edit-unknown', id);
   const checked = checkOf(editKind(id).args)(readArgs(values.args));
   if ('faults' in checked) throw problem('edit-arguments', id).with({ faults: checked.faults });
-  const done = await editProject(projectId, id, checked.value as EditArgs<typeof id>);
+  const done = await editProject(await open(), projectId, id, checked.value as EditArgs<typeof id>);
   const { result = null, revision } = done as { result?: unknown; revision: number };
   return { json: { project: projectId, revision, result }, text: `Revision ${revision}` };
 }

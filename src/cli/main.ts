@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 import { EditError } from '@/core/edit/error';
+import { localContext } from '@/server/context';
 import { closeDatabase } from '@/server/db/connection';
 import { Problem, sentenceFor } from '@/server/problem';
 import { readArguments, UsageError } from './arguments';
@@ -36,6 +37,7 @@ async function main(argv: readonly string[]): Promise<number> {
     const { json, text } = await found.run({
       operands,
       values,
+      open: localContext,
       signal: abort.signal,
       progress: progressLine(),
     });

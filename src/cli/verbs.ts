@@ -3,8 +3,9 @@ import { basename, resolve } from 'node:path';
 import { projectDuration } from '@/core/project/query';
 import { magnification } from '@/core/scale/sharpness';
 import { framesPerSecond, ticksToSeconds } from '@/core/time/ticks';
+import type { ServerContext } from '@/server/context';
 import { seedDemo } from '@/server/demo/seed';
-import { exportPath, findExportResult, renderTask, requestExport } from '@/server/export/job';
+import { exportedFile, findExportResult, renderTask, requestExport } from '@/server/export/job';
 import { renderStill } from '@/server/export/still';
 import { openProject, replaceProject } from '@/server/documents/documents';
 import { addFootage } from '@/server/footage/add';
@@ -35,9 +36,10 @@ async function readText(path: string): Promise<string> {
   });
 }
 
-async function makeNew({ values }: Call): Promise<Answer> {
+async function makeNew({ values, open }: Call): Promise<Answer> {
   const { width, height } = parseSize(values.size ?? '1920x1080');
   const project = await newProject(
+    await open(),
     required(values.name, '--name'),
     width,
     height,
@@ -46,25 +48,26 @@ async function makeNew({ values }: Call): Promise<Answer> {
   return { json: { project }, text: project };
 }
 
-async function importFile({ operands, values, signal, progress }: Call): Promise<Answer> {
+async function importFile({ operands, values, open, signal, progress }: Call): Promise<Answer> {
   const project = required(operands[0], 'PROJECT');
   const file = required(operands[1], 'FILE');
   const role = values.role ? parseRole(values.role) : null;
   const track = values.pointer ? await readText(values.pointer) : null;
-  const { footageId, jobId } = await addFootage({
+  const context = await open();
+  const { footageId, jobId } = await addFootage(context, {
     projectId: project,
     path: resolve(file),
     name: basename(file),
     role,
     take: false,
   });
-  await completeJob(jobId, signal, (share, message) =>
+  await completeJob(context, jobId, signal, (share, message) =>
     progress(`${Math.round(share * 100)} % ${message}`),
   );
-  const notes = track === null ? [] : [...(await attachTrack(footageId, track)).notes];
-  const view = (await listFootage(project)).find((f) => f.id === footageId)!;
+  const notes = track === null ? [] : [...(await attachTrack(context, footageId, track)).notes];
+  const view = (await listFootage(context, project)).find((f) => f.id === footageId)!;
   const facts = factsOf(view)!;
-  const clip = values.place ? await place(project, footageId) : undefined;
+  const clip = values.place ? await place(context, project, footageId) : undefined;
   for (const note of [...view.notes, ...notes]) progress(note);
   const json = {
     footage: footageId,
@@ -83,19 +86,23 @@ async function importFile({ operands, values, signal, progress }: Call): Promise
   };
 }
 
-async function place(projectId: string, footageId: string): Promise<string> {
+async function place(
+  context: ServerContext,
+  projectId: string,
+  footageId: string,
+): Promise<string> {
   const parts = [{ footageId, part: null }];
   const args = { parts, at: null, mode: 'free', laneId: null } as const;
-  const { result } = await editProject(projectId, 'place-footage', args);
+  const { result } = await editProject(context, projectId, 'place-footage', args);
   return result[0]!;
 }
 
-async function show({ operands }: Call): Promise<Answer> {
-  const { project } = await openProject(required(operands[0], 'PROJECT'));
+async function show({ operands, open }: Call): Promise<Answer> {
+  const { project } = await openProject(await open(), required(operands[0], 'PROJECT'));
   return { json: project, text: JSON.stringify(project, null, 2) };
 }
 
-async function apply({ operands }: Call): Promise<Answer> {
+async function apply({ operands, open }: Call): Promise<Answer> {
   const id = required(operands[0], 'PROJECT');
   const text = await readText(required(operands[1], 'FILE.json'));
   let document: unknown;
@@ -104,26 +111,23 @@ async function apply({ operands }: Call): Promise<Answer> {
   } catch {
     throw problem('file-not-json');
   }
-  const revision = await replaceProject(id, document);
+  const revision = await replaceProject(await open(), id, document);
   return { json: { project: id, revision }, text: `Revision ${revision}` };
 }
 
-async function plan({ operands, values }: Call): Promise<Answer> {
+async function plan({ operands, values, open }: Call): Promise<Answer> {
   const id = required(operands[0], 'PROJECT');
-  const open = await openProject(id);
-  const sources = await loadSources(id);
+  const context = await open();
+  const { project } = await openProject(context, id);
+  const sources = await loadSources(context, id);
   if (!Object.keys(sources.pointers).length) throw problem('nothing-to-plan');
   const limit = values.limit ? parseSeconds(values.limit, '--limit') : null;
-  const { result: framings } = await editProject(id, 'plan-framings', { limit });
+  const { result: framings } = await editProject(context, id, 'plan-framings', { limit });
   const json = framings.map((framing) => ({
     start: ticksToSeconds(framing.start),
     end: ticksToSeconds(framing.end),
     rect: framing.rect,
-    magnification: magnification(
-      framing.rect,
-      sources.footage[framing.footageId]!,
-      open.project.canvas,
-    ),
+    magnification: magnification(framing.rect, sources.footage[framing.footageId]!, project.canvas),
     reason: framing.reason,
   }));
   const text = json
@@ -140,18 +144,19 @@ async function plan({ operands, values }: Call): Promise<Answer> {
   };
 }
 
-async function still({ operands, values }: Call): Promise<Answer> {
+async function still({ operands, values, open }: Call): Promise<Answer> {
   const id = required(operands[0], 'PROJECT');
   const out = required(values.out, '--out');
   const at = parseSeconds(required(values.at, '--at'), '--at');
-  const { project } = await openProject(id);
+  const context = await open();
+  const { project } = await openProject(context, id);
   const length = ticksToSeconds(projectDuration(project));
   if (at >= length) throw problem('beyond-end', length.toFixed(2), at);
   const size = values.size ? parseSize(values.size) : project.canvas;
   if (size.width % 2 || size.height % 2) throw problem('size-odd');
   await writeOut(
     out,
-    await renderStill(await renderTask(id, project, size, project.canvas.frameRate), at),
+    await renderStill(await renderTask(context, id, project, size, project.canvas.frameRate), at),
   );
   return {
     json: { out: resolve(out), width: size.width, height: size.height },
@@ -165,10 +170,11 @@ async function writeOut(out: string, bytes: Buffer): Promise<void> {
   });
 }
 
-async function exportProject({ operands, values, signal, progress }: Call): Promise<Answer> {
+async function exportProject({ operands, values, open, signal, progress }: Call): Promise<Answer> {
   const id = required(operands[0], 'PROJECT');
   const out = resolve(required(values.out, '--out'));
-  const { project } = await openProject(id);
+  const context = await open();
+  const { project } = await openProject(context, id);
   const { width, height } = values.size ? parseSize(values.size) : project.canvas;
   const settings = {
     format: values.format ? parseFormat(values.format) : formatOf(out),
@@ -180,13 +186,14 @@ async function exportProject({ operands, values, signal, progress }: Call): Prom
     quality: parseQuality(values.quality ?? 'good'),
     range: values.range ? parseRange(values.range) : null,
   };
-  const { exportId, jobId } = await requestExport(id, settings);
-  await completeJob(jobId, signal, (share, message) =>
+  const { exportId, jobId } = await requestExport(context, id, settings);
+  await completeJob(context, jobId, signal, (share, message) =>
     progress(`${Math.round(share * 100)} % ${message}`),
   );
-  const result = await findExportResult(exportId);
+  const result = await findExportResult(context, exportId);
+  const file = exportedFile({ id: exportId, settings });
   try {
-    await copyFile(exportPath({ id: exportId, settings }), `${out}.part`);
+    await copyFile(await context.stores.files.path(file), `${out}.part`);
     await rename(`${out}.part`, out);
   } catch (error) {
     throw systemProblem(error) ?? problem('not-written', out);
@@ -201,8 +208,8 @@ async function exportProject({ operands, values, signal, progress }: Call): Prom
   };
 }
 
-async function demo({ progress }: Call): Promise<Answer> {
-  const project = await seedDemo(progress);
+async function demo({ open, progress }: Call): Promise<Answer> {
+  const project = await seedDemo(await open(), progress);
   return { json: { project }, text: project };
 }
 

@@ -2,7 +2,7 @@ import type { Static } from '@sinclair/typebox';
 import { nanoid } from 'nanoid';
 import type { Preset } from '@/contract/presets';
 import { FootageRect } from '@/core/schema/parts';
-import { database } from './db/connection';
+import type { ServerContext } from './context';
 import { jsonOr } from './db/stored';
 import { notFound, problem } from './problem';
 
@@ -13,8 +13,10 @@ const cleanName = (name: string): string => {
 };
 
 /** Areas that were saved, by name; without those that can't be read. */
-export async function listAreas(): Promise<Preset<Static<typeof FootageRect>>[]> {
-  const { presets } = await database();
+export async function listAreas(
+  context: ServerContext,
+): Promise<Preset<Static<typeof FootageRect>>[]> {
+  const { presets } = context.db;
   const rows = await presets.findAll({ where: { kind: 'area' }, order: [['name', 'ASC']] });
   return rows.flatMap(({ id, name, value }) => {
     const area = jsonOr(FootageRect, value, null);
@@ -23,8 +25,13 @@ export async function listAreas(): Promise<Preset<Static<typeof FootageRect>>[]>
 }
 
 /** Saves a preset; one of the same name is replaced. */
-export async function savePreset(kind: string, name: string, value: unknown): Promise<string> {
-  const { presets } = await database();
+export async function savePreset(
+  context: ServerContext,
+  kind: string,
+  name: string,
+  value: unknown,
+): Promise<string> {
+  const { presets } = context.db;
   const clean = cleanName(name);
   const there = await presets.findOne({ where: { kind, name: clean } });
   if (there) {
@@ -36,14 +43,18 @@ export async function savePreset(kind: string, name: string, value: unknown): Pr
   return id;
 }
 
-export async function renamePreset(id: string, name: string): Promise<void> {
-  const { presets } = await database();
+export async function renamePreset(
+  context: ServerContext,
+  id: string,
+  name: string,
+): Promise<void> {
+  const { presets } = context.db;
   const row = await presets.findByPk(id);
   if (!row) throw notFound('preset');
   await row.update({ name: cleanName(name) });
 }
 
-export async function deletePreset(id: string): Promise<void> {
-  const { presets } = await database();
+export async function deletePreset(context: ServerContext, id: string): Promise<void> {
+  const { presets } = context.db;
   await presets.destroy({ where: { id } });
 }

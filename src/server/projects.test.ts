@@ -15,6 +15,12 @@ import {
   renameProject,
   setProjectDeleted,
 } from './projects';
+import { localContext, type ServerContext } from './context';
+
+let context: ServerContext;
+beforeAll(async () => {
+  context = await localContext();
+});
 
 const RATE = { num: 30, den: 1 };
 
@@ -24,23 +30,23 @@ afterAll(async () => {
 });
 
 test('a project is saved with its history and opened again just so', async () => {
-  const id = await newProject('  Glazes  ', 1920, 1080, RATE);
-  const opened = await openProject(id);
+  const id = await newProject(context, '  Glazes  ', 1920, 1080, RATE);
+  const opened = await openProject(context, id);
   expect(opened.name).toBe('Glazes');
   const edited = doEdit(opened, 'Background', (draft) =>
     changeCanvas(draft, { background: '#abcdef' }),
   );
-  expect(await saveProject(id, edited.project, edited.history, opened.revision)).toBe(
+  expect(await saveProject(context, id, edited.project, edited.history, opened.revision)).toBe(
     opened.revision + 1,
   );
-  const again = await openProject(id);
+  const again = await openProject(context, id);
   expect(again.project).toEqual(edited.project);
   expect(undo(again).project).toEqual(opened.project);
 });
 
 test('a save that continues an old revision is refused and changes nothing', async () => {
-  const id = await newProject('Two tabs', 1280, 720, RATE);
-  const { project, revision } = await openProject(id);
+  const id = await newProject(context, 'Two tabs', 1280, 720, RATE);
+  const { project, revision } = await openProject(context, id);
   const first = doEdit({ project, history: EMPTY_HISTORY }, 'a', (draft) =>
     changeCanvas(draft, { background: '#111111' }),
   );
@@ -48,7 +54,7 @@ test('a save that continues an old revision is refused and changes nothing', asy
     changeCanvas(draft, { background: '#222222' }),
   );
   const results = await Promise.allSettled(
-    [first, second].map((s) => saveProject(id, s.project, s.history, revision)),
+    [first, second].map((s) => saveProject(context, id, s.project, s.history, revision)),
   );
   expect(results.map((r) => r.status).sort()).toEqual(['fulfilled', 'rejected']);
   const refused = results.find((r) => r.status === 'rejected') as PromiseRejectedResult;
@@ -56,14 +62,15 @@ test('a save that continues an old revision is refused and changes nothing', asy
     status: 409,
     message: expect.stringMatching(/another tab/) as string,
   });
-  expect((await openProject(id)).revision).toBe(revision + 1);
+  expect((await openProject(context, id)).revision).toBe(revision + 1);
 });
 
 test('an unsound document is refused with its faults', async () => {
-  const id = await newProject('Faults', 1280, 720, RATE);
-  const { project, revision } = await openProject(id);
+  const id = await newProject(context, 'Faults', 1280, 720, RATE);
+  const { project, revision } = await openProject(context, id);
   await expect(
     saveProject(
+      context,
       id,
       { ...project, canvas: { ...project.canvas, width: 13 } },
       EMPTY_HISTORY,
@@ -73,19 +80,19 @@ test('an unsound document is refused with its faults', async () => {
     status: 422,
     details: { faults: [{ path: '/canvas/width' }, {}] },
   });
-  expect((await openProject(id)).project).toEqual(project);
+  expect((await openProject(context, id)).project).toEqual(project);
 });
 
 test('rename, duplicate, delete and its undo', async () => {
-  const id = await newProject('Original', 1280, 720, RATE);
-  await renameProject(id, 'Renamed');
-  const copy = await duplicateProject(id);
-  expect((await openProject(copy)).name).toBe('Renamed (copy)');
-  await setProjectDeleted(id, true);
-  await expect(openProject(id)).rejects.toMatchObject({ status: 404 });
-  expect((await listProjects()).map((p) => p.id)).not.toContain(id);
-  await setProjectDeleted(id, false);
-  expect((await openProject(id)).name).toBe('Renamed');
-  await expect(renameProject(id, '   ')).rejects.toMatchObject({ status: 400 });
-  await expect(newProject('x', 8, 8, RATE)).rejects.toMatchObject({ status: 400 });
+  const id = await newProject(context, 'Original', 1280, 720, RATE);
+  await renameProject(context, id, 'Renamed');
+  const copy = await duplicateProject(context, id);
+  expect((await openProject(context, copy)).name).toBe('Renamed (copy)');
+  await setProjectDeleted(context, id, true);
+  await expect(openProject(context, id)).rejects.toMatchObject({ status: 404 });
+  expect((await listProjects(context)).map((p) => p.id)).not.toContain(id);
+  await setProjectDeleted(context, id, false);
+  expect((await openProject(context, id)).name).toBe('Renamed');
+  await expect(renameProject(context, id, '   ')).rejects.toMatchObject({ status: 400 });
+  await expect(newProject(context, 'x', 8, 8, RATE)).rejects.toMatchObject({ status: 400 });
 });

@@ -6,22 +6,20 @@ import type { Project } from '@/core/project/model';
 import type { FootageFacts } from '@/core/project/sources';
 import type { TargetId } from '@/core/project/targets';
 import { ticksToSeconds, type FrameRate } from '@/core/time/ticks';
-import { database, inTransaction } from './db/connection';
+import type { ServerContext } from './context';
 import { isoOf } from './db/stored';
 import { checkDocument, type FactsById } from './documents/check';
 import { findProject, openProject } from './documents/documents';
 import { keepRevision } from './documents/revisions';
-import { linkFolder } from './footage/bring';
 import { loadFacts } from './footage/facts';
-import { footageFolder } from './footage/paths';
+import { footageFiles } from './footage/names';
 import { listFootage } from './footage/view';
 import { newId } from './ids';
-import { cancelJobsOf, enqueue } from './jobs/queue';
 import { notFound, Problem, problem } from './problem';
 
 /** All projects, last changed first. Opens no document. */
-export async function listProjects(): Promise<ProjectSummary[]> {
-  const { projects, footage } = await database();
+export async function listProjects(context: ServerContext): Promise<ProjectSummary[]> {
+  const { projects, footage } = context.db;
   const rows = await projects.findAll({
     where: { deletedAt: null },
     attributes: { exclude: ['document', 'history'] },
@@ -57,6 +55,7 @@ export async function listProjects(): Promise<ProjectSummary[]> {
 
 /** Makes an empty project. */
 export async function newProject(
+  context: ServerContext,
   name: string,
   width: number,
   height: number,
@@ -69,22 +68,23 @@ export async function newProject(
   } catch (error) {
     throw problem('canvas-refused', (error as Error).message);
   }
-  return insertProject(newId(), name, document);
+  return insertProject(context, newId(), name, document);
 }
 
 /** Stores a new project, with what else belongs to it. */
 async function insertProject(
+  context: ServerContext,
   id: string,
   name: string,
   document: Project,
   footage: FactsById = {},
   also: (transaction: Transaction) => Promise<void> = () => Promise.resolve(),
 ): Promise<string> {
-  const { projects } = await database();
+  const { projects } = context.db;
   const checked = checkDocument(document, EMPTY_HISTORY, footage);
   if ('refused' in checked) throw Problem.of(checked.refused);
   const { packed, summary, ...texts } = checked;
-  await inTransaction(async (transaction) => {
+  await context.db.transact(async (transaction) => {
     await projects.create(
       {
         id,
@@ -97,7 +97,7 @@ async function insertProject(
       },
       { transaction },
     );
-    await keepRevision(id, 1, packed, transaction);
+    await keepRevision(context, id, 1, packed, transaction);
     await also(transaction);
   });
   return id;
@@ -109,8 +109,12 @@ function cleanName(name: string): string {
   return clean;
 }
 
-export async function renameProject(id: string, name: string): Promise<void> {
-  await (await findProject(id)).update({ name: cleanName(name) });
+export async function renameProject(
+  context: ServerContext,
+  id: string,
+  name: string,
+): Promise<void> {
+  await (await findProject(context, id)).update({ name: cleanName(name) });
 }
 
 /**
@@ -118,19 +122,23 @@ export async function renameProject(id: string, name: string): Promise<void> {
  * purged. Recordings that were being prepared are prepared then; exports stay cancelled, and can be
  * started again.
  */
-export async function setProjectDeleted(id: string, deleted: boolean): Promise<void> {
-  const { projects } = await database();
-  await inTransaction(async (transaction) => {
+export async function setProjectDeleted(
+  context: ServerContext,
+  id: string,
+  deleted: boolean,
+): Promise<void> {
+  const { projects } = context.db;
+  await context.db.transact(async (transaction) => {
     const [count] = await projects.update(
       { deletedAt: deleted ? new Date() : null },
       { where: { id }, transaction },
     );
     if (!count) throw notFound('project');
-    if (deleted) return cancelJobsOf({ projectId: id }, transaction);
-    const { footage } = await database();
+    if (deleted) return context.queue.cancelAll({ projectId: id }, transaction);
+    const { footage } = context.db;
     const where = { projectId: id, status: 'waiting' as const, deletedAt: null };
     for (const row of await footage.findAll({ where, attributes: ['id'], transaction }))
-      await enqueue('ingest', id, row.id, transaction);
+      await context.queue.enqueue('ingest', id, row.id, transaction);
   });
 }
 
@@ -138,34 +146,39 @@ export async function setProjectDeleted(id: string, deleted: boolean): Promise<v
  * A copy with footage of its own, so that deleting one leaves the other whole. Files get second
  * names, no copies.
  */
-export async function duplicateProject(id: string): Promise<string> {
-  const { footage } = await database();
-  const { name, project } = await openProject(id);
+export async function duplicateProject(context: ServerContext, id: string): Promise<string> {
+  const { footage } = context.db;
+  const { name, project } = await openProject(context, id);
   const rows = (await footage.findAll({ where: { projectId: id } })).filter((row) => row.facts);
   const copyId = newId();
   const renamed = new Map(rows.map((row) => [row.id, newId()]));
   const facts: Record<string, FootageFacts> = {};
-  for (const [old, known] of Object.entries(await loadFacts(id, { deleted: true })))
+  for (const [old, known] of Object.entries(await loadFacts(context, id, { deleted: true })))
     facts[renamed.get(old)!] = { ...known, id: renamed.get(old)! };
   const rewired = JSON.parse(JSON.stringify(project), (key, value: unknown) =>
     key === 'footageId' ? (renamed.get(value as string) ?? value) : value,
   ) as Project;
-  for (const [old, copied] of renamed) await linkFolder(footageFolder(old), footageFolder(copied));
-  return insertProject(copyId, `${name} (copy)`, rewired, facts, async (transaction) => {
+  for (const [old, copied] of renamed)
+    await context.stores.files.share(footageFiles(old), footageFiles(copied));
+  return insertProject(context, copyId, `${name} (copy)`, rewired, facts, async (transaction) => {
     for (const row of rows) {
       const { createdAt: _, updatedAt: __, ...rest } = row.get({ plain: true });
       const copied = renamed.get(row.id)!;
       await footage.create({ ...rest, id: copied, projectId: copyId }, { transaction });
-      if (row.status === 'waiting') await enqueue('ingest', copyId, copied, transaction);
+      if (row.status === 'waiting')
+        await context.queue.enqueue('ingest', copyId, copied, transaction);
     }
   });
 }
 
 /** Size and rate that would fit the footage a project has, for the canvas settings. */
 export async function suggestCanvas(
+  context: ServerContext,
   id: string,
 ): Promise<{ width: number; height: number; frameRate: FrameRate | null } | null> {
-  const screen = (await listFootage(id)).find((f) => f.role === 'screen' && f.facts?.hasVideo);
+  const screen = (await listFootage(context, id)).find(
+    (f) => f.role === 'screen' && f.facts?.hasVideo,
+  );
   return screen?.facts
     ? {
         width: screen.facts.width,

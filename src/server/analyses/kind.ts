@@ -1,6 +1,7 @@
 import type { MediaFacts } from '@/contract/footage';
 import type { FootageRow } from '../db/models';
-import type { JobContext } from '../jobs/context';
+import type { ServerContext } from '../context';
+import type { Attempt } from '../jobs/work';
 
 /** What an analysis is made of. */
 export interface AnalysisInput {
@@ -39,7 +40,11 @@ export interface AnalysisKind {
   readonly repeatable: boolean;
   /** The most that it may take, in seconds. */
   readonly seconds: () => number;
-  readonly run: (input: AnalysisInput, context: JobContext) => Promise<Analysed>;
+  readonly run: (
+    context: ServerContext,
+    input: AnalysisInput,
+    attempt: Attempt,
+  ) => Promise<Analysed>;
   /** Clears up what a failed or cancelled one leaves behind in the footage's folder. */
-  readonly clear?: (footageId: string) => Promise<void>;
+  readonly clear?: (context: ServerContext, footageId: string) => Promise<void>;
 }

@@ -6,13 +6,19 @@ const folder = scratchFolder();
 process.env.VISTUM_DATA = folder;
 
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
-import { closeDatabase, database } from '../db/connection';
+import { closeDatabase } from '../db/connection';
 import { addFootage } from '../footage/add';
-import { footageFolder, trackPath } from '../footage/paths';
+import { footageFolder, trackPath } from '../testing/stored';
 import { receiveTrack } from '../footage/receive-track';
 import { listFootage } from '../footage/view';
 import { completeJob } from '../jobs/complete';
 import { newProject } from '../projects';
+import { localContext, type ServerContext } from '../context';
+
+let context: ServerContext;
+beforeAll(async () => {
+  context = await localContext();
+});
 
 const never = new AbortController().signal;
 let projectId = '';
@@ -20,12 +26,12 @@ let footageId = '';
 beforeAll(async () => {
   const path = join(folder, 'a.mp4');
   ffmpeg(...['-f', 'lavfi', '-i', 'testsrc=s=640x360:r=30:d=1', '-pix_fmt', 'yuv420p', path]);
-  projectId = await newProject('Tracks', 1280, 720, { num: 30, den: 1 });
-  const added = await addFootage({
+  projectId = await newProject(context, 'Tracks', 1280, 720, { num: 30, den: 1 });
+  const added = await addFootage(context, {
     ...{ projectId, path, name: 'a.mp4', role: 'screen', take: false },
   });
   footageId = added.footageId;
-  await completeJob(added.jobId, never);
+  await completeJob(context, added.jobId, never);
 });
 afterAll(async () => {
   await closeDatabase();
@@ -36,14 +42,14 @@ const track = (samples: number[][], size = { width: 640, height: 360 }) =>
   JSON.stringify({ format: 'vistum-pointer', version: 1, ...size, samples, events: [] });
 const send = async (body: string) => {
   const request = new Request('http://127.0.0.1/x', { method: 'POST', body });
-  const { jobId } = await receiveTrack(footageId, request);
-  return completeJob(jobId, never).then(
+  const { jobId } = await receiveTrack(context, footageId, request);
+  return completeJob(context, jobId, never).then(
     () => null,
     (error: Error) => error.message,
   );
 };
 const stored = () => JSON.parse(readFileSync(trackPath(footageId), 'utf8')) as PointerTrack;
-const view = async () => (await listFootage(projectId)).find((f) => f.id === footageId)!;
+const view = async () => (await listFootage(context, projectId)).find((f) => f.id === footageId)!;
 
 test('a track is attached in the recording’s pixels, with what was mended told', async () => {
   const samples = [
@@ -94,6 +100,6 @@ test('a very long one is thinned', async () => {
   const samples = Array.from({ length: 500_000 }, (_, i) => [i * 8, (i / 2000) % 600, 100]);
   expect(await send(track(samples))).toBeNull();
   expect(stored().samples.length).toBeLessThan(5000);
-  const { jobs } = await database();
+  const { jobs } = context.db;
   expect(await jobs.count({ where: { status: 'running' } })).toBe(0);
 });

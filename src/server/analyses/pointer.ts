@@ -1,5 +1,4 @@
-import { rm } from 'node:fs/promises';
-import { trackUpload } from '../footage/track';
+import { sentTrack } from '../footage/names';
 import { limit } from '../limits';
 import { problem, Problem } from '../problem';
 import { runTool } from '../tools/run-tool';
@@ -11,10 +10,11 @@ export const pointer: AnalysisKind = {
   needs: 'picture',
   repeatable: false,
   seconds: () => limit('trackSeconds') + 60,
-  async run({ footage, facts, target }, { signal, report }) {
+  async run({ stores }, { footage, facts, target }, { signal, report }) {
     report(0.1, 'Reading the pointer track');
     const { width, height } = facts;
-    const args = ['track', trackUpload(footage.id), target, String(width), String(height)];
+    const sent = await stores.files.path(sentTrack(footage.id));
+    const args = ['track', sent, target, String(width), String(height)];
     const limits = { seconds: limit('trackSeconds'), memory: limit('toolMemory') };
     try {
       const read = (await runTool(args, { signal, ...limits })) as {
@@ -33,5 +33,5 @@ export const pointer: AnalysisKind = {
       throw error;
     }
   },
-  clear: (footageId) => rm(trackUpload(footageId), { force: true }),
+  clear: ({ stores }, footageId) => stores.files.remove(sentTrack(footageId)),
 };

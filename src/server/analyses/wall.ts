@@ -5,7 +5,7 @@ import { rateFromNumber, ticksToSeconds } from '@/core/time/ticks';
 import { frameAtAddress, type Plane } from '@/kernels/planar';
 import { frameArguments } from '../media/frame-stream';
 import { mediaProblem, runMedia } from '../media/process';
-import type { JobContext } from '../jobs/context';
+import type { Attempt } from '../jobs/work';
 import type { AnalysisKind } from './kind';
 
 /**
@@ -20,7 +20,7 @@ const LOOKS = 5;
 export async function wallOf(
   path: string,
   facts: MediaFacts,
-  { signal, report }: Partial<Pick<JobContext, 'signal' | 'report'>> = {},
+  { signal, report }: Partial<Pick<Attempt, 'signal' | 'report'>> = {},
 ): Promise<WallEstimate | null> {
   const { width, height } = facts;
   const frame = frameAtAddress(0, width, height);
@@ -50,8 +50,8 @@ export const wall: AnalysisKind = {
   needs: 'picture',
   repeatable: true,
   seconds: () => 300,
-  async run({ path, facts, target }, context) {
-    const found = await wallOf(path, facts, context);
+  async run(_context, { path, facts, target }, attempt) {
+    const found = await wallOf(path, facts, attempt);
     await writeFile(target, JSON.stringify(found));
     return {
       summary: { color: found?.color ?? null },

@@ -4,7 +4,15 @@ import { dataFolder } from '../places';
 import { migrate } from './migrate';
 import { defineModels } from './models';
 
-export type Database = ReturnType<typeof defineModels> & { readonly sequelize: Sequelize };
+export type Database = ReturnType<typeof defineModels> & {
+  readonly sequelize: Sequelize;
+  /**
+   * Does several writes as one: all of them or none, one after the other within this process. Each
+   * statement in `work` must be given the transaction. `work` may be run again when the database
+   * was busy, before anything of it counted.
+   */
+  readonly transact: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
+};
 
 /** Where the database lies. */
 export const databasePath = (): string => join(dataFolder(), 'vistum.sqlite');
@@ -24,7 +32,7 @@ async function open(): Promise<Database> {
   await sequelize.query('PRAGMA foreign_keys = ON');
   // A commit is on the disk before it is told, also through a loss of power.
   await sequelize.query('PRAGMA synchronous = FULL');
-  return { ...defineModels(sequelize), sequelize };
+  return { ...defineModels(sequelize), sequelize, transact: (work) => inTurn(sequelize, work) };
 }
 
 const shared = globalThis as {
@@ -44,13 +52,10 @@ export function database(): Promise<Database> {
 
 const TRIES = 8;
 
-/**
- * Does several writes as one: all of them or none, one after the other within this process. Each
- * statement in `work` must be given the transaction. `work` may be run again when the database was
- * busy, before anything of it counted.
- */
-export async function inTransaction<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
-  const { sequelize } = await database();
+async function inTurn<T>(
+  sequelize: Sequelize,
+  work: (transaction: Transaction) => Promise<T>,
+): Promise<T> {
   const before = shared.vistumTransaction ?? Promise.resolve();
   let end = () => {};
   shared.vistumTransaction = new Promise((resolve) => (end = resolve));

@@ -1,5 +1,6 @@
 import type { Model, ModelStatic } from 'sequelize';
-import type { Database } from './connection';
+import type { ServerContext } from '../context';
+import type { FileStore } from '../stores/file-store';
 
 /** A row that belongs to a project and has a folder of files of its own. */
 interface OwnedRow extends Model {
@@ -8,16 +9,20 @@ interface OwnedRow extends Model {
 }
 
 export interface OwnedTable {
-  /** The folder below the data folder in which each row has one by its id. */
-  readonly folder: 'footage' | 'takes' | 'exports';
+  readonly store: FileStore;
+  /** The name in the store below which each row has one by its id. */
+  readonly files: 'footage' | 'takes' | 'exports';
   readonly table: ModelStatic<OwnedRow>;
 }
 
 /** The tables whose rows belong to projects and have files. */
-export const ownedTables = ({ footage, takes, exports }: Database): readonly OwnedTable[] =>
+export const ownedTables = ({
+  db: { footage, takes, exports },
+  stores,
+}: ServerContext): readonly OwnedTable[] =>
   // What they share is all that is asked of them here.
   [
-    { folder: 'footage', table: footage as unknown as ModelStatic<OwnedRow> },
-    { folder: 'takes', table: takes as unknown as ModelStatic<OwnedRow> },
-    { folder: 'exports', table: exports as unknown as ModelStatic<OwnedRow> },
+    { store: stores.files, files: 'footage', table: footage as unknown as ModelStatic<OwnedRow> },
+    { store: stores.takes, files: 'takes', table: takes as unknown as ModelStatic<OwnedRow> },
+    { store: stores.files, files: 'exports', table: exports as unknown as ModelStatic<OwnedRow> },
   ];

@@ -3,9 +3,9 @@ import { join } from 'node:path';
 import { nanoid } from 'nanoid';
 import type { WallEstimate } from '@/core/key/wall';
 import { rateFromNumber } from '@/core/time/ticks';
+import type { ServerContext } from '../context';
 import { readResult, requestAnalysis } from '../analyses/analyses';
 import { assembleDemo, DEMO_FOOTAGE, DEMO_NAME, type Scenario } from './assemble';
-import { database } from '../db/connection';
 import { replaceProject } from '../documents/documents';
 import { addFootage } from '../footage/add';
 import { loadSources } from '../footage/facts';
@@ -17,37 +17,51 @@ import { newProject } from '../projects';
 const DEMO_ID = 'demo-glaze-firing';
 
 /** Makes the demo project unless it is there; answers its id. */
-export async function seedDemo(onProgress: (message: string) => void): Promise<string> {
-  const { projects } = await database();
+export async function seedDemo(
+  context: ServerContext,
+  onProgress: (message: string) => void,
+): Promise<string> {
+  const { projects } = context.db;
   const there = await projects.findByPk(DEMO_ID);
   if (there && !there.deletedAt && there.revision > 1) return DEMO_ID;
   if (there) await projects.update({ id: `deleted-${nanoid()}` }, { where: { id: DEMO_ID } });
   const media = (file: string) => join(programRoot(), 'demo', 'media', file);
   const scenario = JSON.parse(await readFile(media('scenario.json'), 'utf8')) as Scenario;
-  const made = await newProject(DEMO_NAME, 1920, 1080, rateFromNumber(30));
+  const made = await newProject(context, DEMO_NAME, 1920, 1080, rateFromNumber(30));
   const ids = new Map<string, string>();
   for (const [index, item] of DEMO_FOOTAGE.entries()) {
     onProgress(`Preparing ${item.file} (${index + 1} of ${DEMO_FOOTAGE.length})`);
-    const { footageId, jobId } = await addFootage({
+    const { footageId, jobId } = await addFootage(context, {
       projectId: made,
       path: media(item.file),
       name: item.file,
       role: item.role,
       take: false,
     });
-    await completeJob(jobId, new AbortController().signal);
+    await completeJob(context, jobId, new AbortController().signal);
     if ('pointer' in item)
-      await attachTrack(footageId, await readFile(media(item.pointer), 'utf8'));
+      await attachTrack(context, footageId, await readFile(media(item.pointer), 'utf8'));
     ids.set(item.file, footageId);
   }
-  const { id: wallId, jobId } = await requestAnalysis(ids.get('presenter-take-2.mp4')!, 'wall');
-  if (jobId) await completeJob(jobId, new AbortController().signal);
-  const wall = JSON.parse(String(await readResult(wallId))) as WallEstimate | null;
-  await replaceProject(
-    made,
-    assembleDemo((file) => ids.get(file)!, await loadSources(made), scenario, wall, nanoid),
+  const { id: wallId, jobId } = await requestAnalysis(
+    context,
+    ids.get('presenter-take-2.mp4')!,
+    'wall',
   );
-  const { footage, jobs, revisions, analyses, sequelize } = await database();
+  if (jobId) await completeJob(context, jobId, new AbortController().signal);
+  const wall = JSON.parse(String(await readResult(context, wallId))) as WallEstimate | null;
+  await replaceProject(
+    context,
+    made,
+    assembleDemo(
+      (file) => ids.get(file)!,
+      await loadSources(context, made),
+      scenario,
+      wall,
+      nanoid,
+    ),
+  );
+  const { footage, jobs, revisions, analyses, sequelize } = context.db;
   // Only a whole demo gets the demo's id, so that an interrupted seeding is done again.
   await sequelize.query('PRAGMA foreign_keys = OFF');
   await projects.update({ id: DEMO_ID }, { where: { id: made } });

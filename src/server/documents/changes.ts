@@ -1,5 +1,5 @@
 import { Op, type Transaction } from 'sequelize';
-import { database } from '../db/connection';
+import type { ServerContext } from '../context';
 
 /*
  * What was changed since the document was last written whole: one row a save, small. The document
@@ -17,8 +17,12 @@ export interface StoredChange {
 }
 
 /** The changes that lead from a revision on, in order. */
-export async function changesSince(projectId: string, revision: number): Promise<StoredChange[]> {
-  const { changes } = await database();
+export async function changesSince(
+  context: ServerContext,
+  projectId: string,
+  revision: number,
+): Promise<StoredChange[]> {
+  const { changes } = context.db;
   return changes.findAll({
     where: { projectId, revision: { [Op.gt]: revision } },
     attributes: ['revision', 'delta', 'savedAt'],
@@ -28,33 +32,44 @@ export async function changesSince(projectId: string, revision: number): Promise
 }
 
 /** Whether the change that made a revision was sent under a key. */
-export async function isChange(projectId: string, revision: number, key: string): Promise<boolean> {
-  const { changes } = await database();
+export async function isChange(
+  context: ServerContext,
+  projectId: string,
+  revision: number,
+  key: string,
+): Promise<boolean> {
+  const { changes } = context.db;
   return (await changes.count({ where: { projectId, revision, key } })) > 0;
 }
 
 /** Notes a change with what it belongs to, in one transaction. */
 export async function addChange(
+  context: ServerContext,
   change: { projectId: string; revision: number; key: string; delta: string },
   transaction: Transaction,
 ): Promise<void> {
-  const { changes } = await database();
+  const { changes } = context.db;
   await changes.create({ ...change, savedAt: Date.now() }, { transaction });
 }
 
 /** Lets go of changes that only tabs which are far behind would ask for. */
 export async function dropOldChanges(
+  context: ServerContext,
   projectId: string,
   revision: number,
   transaction: Transaction,
 ): Promise<void> {
-  const { changes } = await database();
+  const { changes } = context.db;
   const where = { projectId, revision: { [Op.lte]: revision - KEPT } };
   await changes.destroy({ where, transaction });
 }
 
 /** Lets go of all changes: a document that came whole does not follow from those before it. */
-export async function dropChanges(projectId: string, transaction: Transaction): Promise<void> {
-  const { changes } = await database();
+export async function dropChanges(
+  context: ServerContext,
+  projectId: string,
+  transaction: Transaction,
+): Promise<void> {
+  const { changes } = context.db;
   await changes.destroy({ where: { projectId }, transaction });
 }

@@ -1,6 +1,6 @@
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
-import { database, inTransaction } from '../db/connection';
+import type { ServerContext } from '../context';
 import { dropOldChanges } from './changes';
 import { boundedHistory } from './check';
 import { liveState } from './live';
@@ -27,14 +27,14 @@ const shared = globalThis as { vistumCheckpoints?: Map<string, Waiting> };
 const waiting = (): Map<string, Waiting> => (shared.vistumCheckpoints ??= new Map());
 
 /** Writes a project's document whole when nothing was changed for a while. */
-export function writeLater(id: string): void {
+export function writeLater(context: ServerContext, id: string): void {
   const before = waiting().get(id);
   if (before) clearTimeout(before.timer);
   const count = (before?.count ?? 0) + 1;
   const ms = count >= MOST_CHANGES ? 0 : PAUSE_MS;
   const timer = setTimeout(() => {
     waiting().delete(id);
-    void writeCheckpoint(id).catch((error: unknown) => console.error(error));
+    void writeCheckpoint(context, id).catch((error: unknown) => console.error(error));
   }, ms);
   // What is not written whole is put together from its changes when it is opened.
   timer.unref();
@@ -42,8 +42,8 @@ export function writeLater(id: string): void {
 }
 
 /** Writes a project's newest state whole, if it is in memory and was not yet; and keeps it as a revision. */
-export async function writeCheckpoint(id: string): Promise<void> {
-  const { projects } = await database();
+export async function writeCheckpoint(context: ServerContext, id: string): Promise<void> {
+  const { projects } = context.db;
   const row = await projects.findOne({
     where: { id, deletedAt: null },
     attributes: ['revision', 'checkpoint'],
@@ -55,14 +55,14 @@ export async function writeCheckpoint(id: string): Promise<void> {
   const document = JSON.stringify(state.project);
   const history = boundedHistory(state.history);
   const packed = await pack(document, PACKING);
-  await inTransaction(async (transaction) => {
+  await context.db.transact(async (transaction) => {
     const [count] = await projects.update(
       { document, history, checkpoint: revision },
       // Its age for others is when it was changed, which this is not.
       { where: { id, revision }, silent: true, transaction },
     );
     if (!count) return;
-    await keepRevision(id, revision, packed, transaction);
-    await dropOldChanges(id, revision, transaction);
+    await keepRevision(context, id, revision, packed, transaction);
+    await dropOldChanges(context, id, revision, transaction);
   });
 }

@@ -8,11 +8,17 @@ process.env.VISTUM_DATA = folder;
 
 import { doEdit, EMPTY_HISTORY } from '@/core/edit/history';
 import { changeCanvas } from '@/core/edit/settings';
-import { closeDatabase, database } from '../db/connection';
+import { closeDatabase } from '../db/connection';
 import { listProjects, newProject } from '../projects';
 import { checkSave } from './check';
 import { openLastGood, openProject, openProjectText, saveProject } from './documents';
 import { superfluous } from './revisions';
+import { localContext, type ServerContext } from '../context';
+
+let context: ServerContext;
+beforeAll(async () => {
+  context = await localContext();
+});
 
 const RATE = { num: 30, den: 1 };
 afterAll(async () => {
@@ -22,21 +28,20 @@ afterAll(async () => {
 
 /** A project whose background was changed twice, as `#000001` and `#000002`. */
 async function edited(name: string): Promise<string> {
-  const id = await newProject(name, 1280, 720, RATE);
+  const id = await newProject(context, name, 1280, 720, RATE);
   for (const background of ['#000001', '#000002']) {
-    const open = await openProject(id);
+    const open = await openProject(context, id);
     const next = doEdit(open, 'Background', (draft) => changeCanvas(draft, { background }));
-    await saveProject(id, next.project, next.history, open.revision);
+    await saveProject(context, id, next.project, next.history, open.revision);
   }
   return id;
 }
 
 const damage = async (id: string, change: object) =>
-  (await database()).projects.update(change, { where: { id } });
+  context.db.projects.update(change, { where: { id } });
 
 describe('a damaged document', () => {
-  const sound = async (id: string) =>
-    String((await (await database()).projects.findByPk(id))!.document);
+  const sound = async (id: string) => String((await context.db.projects.findByPk(id))!.document);
   test.each<[string, (document: string) => string]>([
     ['cut off', (text) => text.slice(0, text.length / 2)],
     ['null', () => 'null'],
@@ -46,12 +51,14 @@ describe('a damaged document', () => {
   ])(
     '%s keeps nobody from the others, and its last good revision is offered',
     async (what, cut) => {
-      const whole = await newProject(`Beside ${what}`, 1280, 720, RATE);
+      const whole = await newProject(context, `Beside ${what}`, 1280, 720, RATE);
       const id = await edited(`Damaged ${what}`);
       const broken = cut(await sound(id));
       await damage(id, { document: broken });
-      expect((await listProjects()).map((p) => p.id)).toEqual(expect.arrayContaining([id, whole]));
-      const refused = await openProject(id).then(
+      expect((await listProjects(context)).map((p) => p.id)).toEqual(
+        expect.arrayContaining([id, whole]),
+      );
+      const refused = await openProject(context, id).then(
         () => null,
         (error: { code: string; details: { lastGood: { revision: number } } }) => error,
       );
@@ -60,46 +67,48 @@ describe('a damaged document', () => {
         status: 409,
         details: { name: `Damaged ${what}`, lastGood: { revision: 3 } },
       });
-      await expect(openLastGood(id, 2)).rejects.toMatchObject({ code: 'revision-gone' });
-      await openLastGood(id, refused!.details.lastGood.revision);
-      const open = await openProject(id);
+      await expect(openLastGood(context, id, 2)).rejects.toMatchObject({ code: 'revision-gone' });
+      await openLastGood(context, id, refused!.details.lastGood.revision);
+      const open = await openProject(context, id);
       expect([open.project.canvas.background, open.revision]).toEqual(['#000002', 4]);
       // What was there is kept to the byte.
       const kept = readdirSync(join(folder, 'damaged')).find((name) => name.startsWith(id))!;
       expect(readFileSync(join(folder, 'damaged', kept), 'utf8')).toContain(broken);
-      await expect(openLastGood(id, 4)).rejects.toMatchObject({ code: 'not-damaged' });
+      await expect(openLastGood(context, id, 4)).rejects.toMatchObject({ code: 'not-damaged' });
     },
   );
 
   test('is passed over for an older revision when the newest is damaged too', async () => {
     const id = await edited('Twice damaged');
-    const { revisions } = await database();
+    const { revisions } = context.db;
     await damage(id, { document: 'null' });
     await revisions.update(
       { document: Buffer.from('gone') },
       { where: { projectId: id, revision: 3 } },
     );
-    await expect(openProject(id)).rejects.toMatchObject({ details: { lastGood: { revision: 2 } } });
-    await openLastGood(id, 2);
-    expect((await openProject(id)).project.canvas.background).toBe('#000001');
+    await expect(openProject(context, id)).rejects.toMatchObject({
+      details: { lastGood: { revision: 2 } },
+    });
+    await openLastGood(context, id, 2);
+    expect((await openProject(context, id)).project.canvas.background).toBe('#000001');
   });
 
   test('without any revision says where to look', async () => {
     const id = await edited('Lost');
-    const { revisions } = await database();
+    const { revisions } = context.db;
     await damage(id, { document: '{' });
     await revisions.destroy({ where: { projectId: id } });
-    await expect(openProject(id)).rejects.toMatchObject({ code: 'project-lost' });
+    await expect(openProject(context, id)).rejects.toMatchObject({ code: 'project-lost' });
   });
 });
 
 test('a damaged date or summary leaves the list whole', async () => {
-  const id = await newProject('Undated', 1280, 720, RATE);
-  const { sequelize } = await database();
+  const id = await newProject(context, 'Undated', 1280, 720, RATE);
+  const { sequelize } = context.db;
   await sequelize.query("UPDATE projects SET updatedAt = 'yesterday', width = NULL WHERE id = ?", {
     replacements: [id],
   });
-  const found = (await listProjects()).find((p) => p.id === id);
+  const found = (await listProjects(context)).find((p) => p.id === id);
   expect(found).toMatchObject({ picture: null, changedAt: '1970-01-01T00:00:00.000Z' });
 });
 
@@ -108,11 +117,14 @@ test.each(['{}', 'null', '[1,2', '{"done":[{"label":"x"}],"undone":[]}'])(
   async (history) => {
     const id = await edited('History');
     await damage(id, { history });
-    const open = await openProject(id);
+    const open = await openProject(context, id);
     expect(open.project.canvas.background).toBe('#000002');
     expect(open.history).toEqual(EMPTY_HISTORY);
     expect(open.notes).toEqual([expect.stringMatching(/undo history .* damaged/)]);
-    expect(JSON.parse(await openProjectText(id, { more: 1 }))).toEqual({ ...open, more: 1 });
+    expect(JSON.parse(await openProjectText(context, id, { more: 1 }))).toEqual({
+      ...open,
+      more: 1,
+    });
   },
 );
 
@@ -120,7 +132,7 @@ test('a history that does not fit the document begins anew', async () => {
   const id = await edited('Unfitting');
   const entry = { label: 'x', forward: {}, inverse: { lanes: { steps: [['drop', 99]] } } };
   await damage(id, { history: JSON.stringify({ done: [entry], undone: [] }) });
-  expect((await openProject(id)).notes).toHaveLength(1);
+  expect((await openProject(context, id)).notes).toHaveLength(1);
 });
 
 describe('what a save may hold', () => {
@@ -132,7 +144,7 @@ describe('what a save may hold', () => {
   };
   let document = '';
   beforeAll(async () => {
-    document = JSON.stringify((await openProject(await edited('Template'))).project);
+    document = JSON.stringify((await openProject(context, await edited('Template'))).project);
   });
 
   test('a sound one is ready to be stored', () => {

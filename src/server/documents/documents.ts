@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { GoodRevision } from '@/contract/projects';
 import { EMPTY_HISTORY, type History } from '@/core/edit/history';
 import type { Project } from '@/core/project/model';
-import { database, inTransaction } from '../db/connection';
+import type { ServerContext } from '../context';
 import type { ProjectRow } from '../db/models';
 import { loadFacts } from '../footage/facts';
 import { dataFolder } from '../places';
@@ -32,8 +32,8 @@ interface StoredProject {
 }
 
 /** A project that is not deleted, without its document. */
-export async function findProject(id: string): Promise<ProjectRow> {
-  const { projects } = await database();
+export async function findProject(context: ServerContext, id: string): Promise<ProjectRow> {
+  const { projects } = context.db;
   const row = await projects.findOne({
     where: { id, deletedAt: null },
     attributes: { exclude: ['document', 'history'] },
@@ -41,8 +41,8 @@ export async function findProject(id: string): Promise<ProjectRow> {
   return row ?? Promise.reject(notFound('project'));
 }
 
-async function findWhole(id: string): Promise<ProjectRow> {
-  const { projects } = await database();
+async function findWhole(context: ServerContext, id: string): Promise<ProjectRow> {
+  const { projects } = context.db;
   const row = await projects.findOne({ where: { id, deletedAt: null } });
   return row ?? Promise.reject(notFound('project'));
 }
@@ -50,8 +50,8 @@ async function findWhole(id: string): Promise<ProjectRow> {
 type Good = GoodRevision & { readonly document: string };
 
 /** A project's stored state, checked, with what changed since it was written whole. */
-async function checkRow(row: ProjectRow, footage: FactsById) {
-  const since = await changesSince(row.id, row.checkpoint);
+async function checkRow(context: ServerContext, row: ProjectRow, footage: FactsById) {
+  const since = await changesSince(context, row.id, row.checkpoint);
   const checked = await checkStoredAside(
     String(row.document),
     String(row.history),
@@ -65,13 +65,17 @@ async function checkRow(row: ProjectRow, footage: FactsById) {
 }
 
 /** The newest revision that can still be read; null when there is none. */
-async function lastGood(row: ProjectRow, footage: FactsById): Promise<Good | null> {
+async function lastGood(
+  context: ServerContext,
+  row: ProjectRow,
+  footage: FactsById,
+): Promise<Good | null> {
   const { id } = row;
-  const { revisions } = await database();
-  const checkedRow = await checkRow(row, footage);
+  const { revisions } = context.db;
+  const checkedRow = await checkRow(context, row, footage);
   if ('good' in checkedRow && checkedRow.good) {
     const { document, changes } = checkedRow.good;
-    const [last] = (await changesSince(id, row.checkpoint)).slice(0, changes).slice(-1);
+    const [last] = (await changesSince(context, id, row.checkpoint)).slice(0, changes).slice(-1);
     const savedAt = new Date(last?.savedAt ?? row.updatedAt).toISOString();
     return { revision: row.checkpoint + changes, savedAt, document };
   }
@@ -87,7 +91,7 @@ async function lastGood(row: ProjectRow, footage: FactsById): Promise<Good | nul
     if (text === null) continue;
     // From the copy of what was written whole last, the changes since lead on.
     const newest = revision === row.checkpoint;
-    const since = newest ? await changesSince(id, revision) : [];
+    const since = newest ? await changesSince(context, id, revision) : [];
     const history = newest ? String(row.history) : JSON.stringify(EMPTY_HISTORY);
     const deltas = since.map(({ delta }) => delta);
     const checked = await checkStoredAside(text, history, footage, deltas);
@@ -104,12 +108,12 @@ async function lastGood(row: ProjectRow, footage: FactsById): Promise<Good | nul
   return null;
 }
 
-async function readStored(id: string): Promise<StoredProject> {
-  const row = await findWhole(id);
-  const footage = await loadFacts(id, { deleted: true });
-  const checked = await checkRow(row, footage);
+async function readStored(context: ServerContext, id: string): Promise<StoredProject> {
+  const row = await findWhole(context, id);
+  const footage = await loadFacts(context, id, { deleted: true });
+  const checked = await checkRow(context, row, footage);
   if ('document' in checked) return { row, ...checked };
-  const good = await lastGood(row, footage);
+  const good = await lastGood(context, row, footage);
   if (!good) throw problem('project-lost', checked.why).with({ name: row.name });
   const { revision, savedAt } = good;
   throw problem('project-damaged', checked.why).with({
@@ -123,8 +127,8 @@ async function readStored(id: string): Promise<StoredProject> {
  *
  * @throws Problem when it can't be read; it names the last good revision if there is one
  */
-export async function openProject(id: string): Promise<OpenProject> {
-  const { row, document, history, notes } = await readStored(id);
+export async function openProject(context: ServerContext, id: string): Promise<OpenProject> {
+  const { row, document, history, notes } = await readStored(context, id);
   return {
     id: row.id,
     name: row.name,
@@ -139,8 +143,12 @@ export async function openProject(id: string): Promise<OpenProject> {
  * `openProject` as JSON text, with more properties; texts are joined, since large ones take long to
  * be made anew.
  */
-export async function openProjectText(id: string, more: object): Promise<string> {
-  const { row, document, history, notes } = await readStored(id);
+export async function openProjectText(
+  context: ServerContext,
+  id: string,
+  more: object,
+): Promise<string> {
+  const { row, document, history, notes } = await readStored(context, id);
   const head = JSON.stringify({
     ...more,
     id: row.id,
@@ -161,9 +169,14 @@ const accepted = <T extends object>(checked: T | Extract<CheckedSave, { refused:
  *
  * @throws Problem when that revision is not the newest any more
  */
-async function store(id: string, continues: number, { summary, ...found }: Storable) {
-  const { projects } = await database();
-  return inTransaction(async (transaction) => {
+async function store(
+  context: ServerContext,
+  id: string,
+  continues: number,
+  { summary, ...found }: Storable,
+) {
+  const { projects } = context.db;
+  return context.db.transact(async (transaction) => {
     const revision = continues + 1;
     const [count] = await projects.update(
       {
@@ -176,8 +189,8 @@ async function store(id: string, continues: number, { summary, ...found }: Stora
       { where: { id, revision: continues, deletedAt: null }, transaction },
     );
     if (!count) throw problem('save-stale');
-    await dropChanges(id, transaction);
-    await keepRevision(id, revision, found.packed, transaction);
+    await dropChanges(context, id, transaction);
+    await keepRevision(context, id, revision, found.packed, transaction);
     return revision;
   });
 }
@@ -190,28 +203,37 @@ async function store(id: string, continues: number, { summary, ...found }: Stora
  * not sound
  */
 export async function saveProject(
+  context: ServerContext,
   id: string,
   document: unknown,
   history: unknown,
   revision: number,
 ): Promise<number> {
-  await findProject(id);
-  const footage = await loadFacts(id, { deleted: true });
-  return store(id, revision, accepted(checkDocument(document, history, footage)));
+  await findProject(context, id);
+  const footage = await loadFacts(context, id, { deleted: true });
+  return store(context, id, revision, accepted(checkDocument(document, history, footage)));
 }
 
 /** `saveProject` from the bytes of a request. */
-export async function saveProjectBytes(id: string, bytes: Uint8Array): Promise<number> {
-  await findProject(id);
-  const footage = await loadFacts(id, { deleted: true });
+export async function saveProjectBytes(
+  context: ServerContext,
+  id: string,
+  bytes: Uint8Array,
+): Promise<number> {
+  await findProject(context, id);
+  const footage = await loadFacts(context, id, { deleted: true });
   const { revision, ...found } = accepted(await checkSaveAside(bytes, footage));
-  return store(id, revision, found);
+  return store(context, id, revision, found);
 }
 
 /** Replaces the document from outside, as one step; undo history starts anew. */
-export async function replaceProject(id: string, document: unknown): Promise<number> {
-  const { revision } = await findProject(id);
-  return saveProject(id, document, EMPTY_HISTORY, revision);
+export async function replaceProject(
+  context: ServerContext,
+  id: string,
+  document: unknown,
+): Promise<number> {
+  const { revision } = await findProject(context, id);
+  return saveProject(context, id, document, EMPTY_HISTORY, revision);
 }
 
 /**
@@ -220,17 +242,21 @@ export async function replaceProject(id: string, document: unknown): Promise<num
  *
  * @throws Problem when the project can be read, or the revision is not kept any more
  */
-export async function openLastGood(id: string, wanted: number): Promise<number> {
-  const row = await findWhole(id);
-  const footage = await loadFacts(id, { deleted: true });
-  const checked = await checkRow(row, footage);
+export async function openLastGood(
+  context: ServerContext,
+  id: string,
+  wanted: number,
+): Promise<number> {
+  const row = await findWhole(context, id);
+  const footage = await loadFacts(context, id, { deleted: true });
+  const checked = await checkRow(context, row, footage);
   if ('document' in checked) throw problem('not-damaged');
-  const good = await lastGood(row, footage);
+  const good = await lastGood(context, row, footage);
   if (good?.revision !== wanted) throw problem('revision-gone');
   await writeFile(
     join(dataFolder('damaged'), `${id}-${row.revision}-${Date.now()}.json`),
     `${String(row.document)}\n${String(row.history)}\n`,
   );
   const found = accepted(checkDocument(JSON.parse(good.document), EMPTY_HISTORY, footage));
-  return store(id, row.revision, found);
+  return store(context, id, row.revision, found);
 }

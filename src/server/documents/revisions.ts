@@ -1,5 +1,5 @@
 import { Op, type Transaction } from 'sequelize';
-import { database } from '../db/connection';
+import type { ServerContext } from '../context';
 
 const MINUTE = 60_000;
 const HOUR = 60 * MINUTE;
@@ -44,12 +44,13 @@ export function superfluous(kept: readonly Kept[], now: number): number[] {
  * Keeps a saved document as a revision, and lets go of those that are no longer worth their room.
  */
 export async function keepRevision(
+  context: ServerContext,
   projectId: string,
   revision: number,
   packed: Uint8Array,
   transaction: Transaction,
 ): Promise<void> {
-  const { revisions } = await database();
+  const { revisions } = context.db;
   const savedAt = Date.now();
   await revisions.upsert(
     { projectId, revision, document: Buffer.from(packed), savedAt },

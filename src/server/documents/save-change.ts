@@ -2,7 +2,7 @@ import { applyHistoryDelta, readHistoryDelta } from '@/core/edit/history-delta';
 import type { Versioned } from '@/core/edit/history';
 import { PatchError } from '@/core/edit/patch';
 import { validateChanged } from '@/core/project/validate';
-import { inTransaction, database } from '../db/connection';
+import type { ServerContext } from '../context';
 import { loadFacts } from '../footage/facts';
 import { problem } from '../problem';
 import { addChange, changesSince, isChange, type StoredChange } from './changes';
@@ -21,16 +21,21 @@ export interface SentChange {
   readonly delta: unknown;
 }
 
-async function stateAt(id: string, revision: number): Promise<Versioned> {
+async function stateAt(context: ServerContext, id: string, revision: number): Promise<Versioned> {
   const live = liveState(id, revision);
   if (live) return live;
-  const open = await openProject(id);
+  const open = await openProject(context, id);
   if (open.revision !== revision) throw problem('save-stale');
   return { project: open.project, history: open.history };
 }
 
 /** The state that a change makes of the one that it was made for. */
-async function changed(id: string, before: Versioned, sent: unknown): Promise<Versioned> {
+async function changed(
+  context: ServerContext,
+  id: string,
+  before: Versioned,
+  sent: unknown,
+): Promise<Versioned> {
   const delta = readHistoryDelta(sent);
   if (!delta) throw problem('bad-body', 'delta is none that this Vistum reads');
   let after: Versioned;
@@ -40,7 +45,7 @@ async function changed(id: string, before: Versioned, sent: unknown): Promise<Ve
     if (error instanceof PatchError) throw problem('save-unfit');
     throw error;
   }
-  const footage = await loadFacts(id, { deleted: true });
+  const footage = await loadFacts(context, id, { deleted: true });
   const checked = validateChanged(before.project, after.project, { footage, pointers: {} });
   if ('project' in checked) return { project: checked.project, history: after.history };
   const [first] = checked.faults;
@@ -55,25 +60,33 @@ async function changed(id: string, before: Versioned, sent: unknown): Promise<Ve
  * @throws Problem 409 when another revision is the newest, 422 when the change does not fit or
  * leads to a document that is not sound
  */
-export async function saveChange(id: string, { base, key, delta }: SentChange): Promise<number> {
-  const row = await findProject(id);
+export async function saveChange(
+  context: ServerContext,
+  id: string,
+  { base, key, delta }: SentChange,
+): Promise<number> {
+  const row = await findProject(context, id);
   const revision = base + 1;
   if (row.revision !== base) {
-    if (await isChange(id, revision, key)) return revision;
+    if (await isChange(context, id, revision, key)) return revision;
     throw problem('save-stale');
   }
-  const after = await changed(id, await stateAt(id, base), delta);
-  const { projects } = await database();
-  await inTransaction(async (transaction) => {
+  const after = await changed(context, id, await stateAt(context, id, base), delta);
+  const { projects } = context.db;
+  await context.db.transact(async (transaction) => {
     const [count] = await projects.update(
       { revision, ...summaryOf(after.project) },
       { where: { id, revision: base, deletedAt: null }, transaction },
     );
     if (!count) throw problem('save-stale');
-    await addChange({ projectId: id, revision, key, delta: JSON.stringify(delta) }, transaction);
+    await addChange(
+      context,
+      { projectId: id, revision, key, delta: JSON.stringify(delta) },
+      transaction,
+    );
   });
   keepLive(id, revision, after);
-  writeLater(id);
+  writeLater(context, id);
   return revision;
 }
 
@@ -83,11 +96,12 @@ export async function saveChange(id: string, { base, key, delta }: SentChange): 
  * @returns null for `deltas` when they are not kept any more, or never were steps
  */
 export async function readChanges(
+  context: ServerContext,
   id: string,
   since: number,
 ): Promise<{ readonly revision: number; readonly deltas: readonly unknown[] | null }> {
-  const { revision } = await findProject(id);
-  const found: readonly StoredChange[] = await changesSince(id, since);
+  const { revision } = await findProject(context, id);
+  const found: readonly StoredChange[] = await changesSince(context, id, since);
   const whole =
     since + found.length === revision && found.every((c, i) => c.revision === since + i + 1);
   return { revision, deltas: whole ? found.map((c) => JSON.parse(c.delta) as unknown) : null };

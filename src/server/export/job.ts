@@ -4,57 +4,60 @@ import { nanoid } from 'nanoid';
 import type { ExportResult, ExportSettings, ExportView } from '@/contract/exports';
 import { FORMAT_FACTS } from '@/core/project/export-formats';
 import type { Project } from '@/core/project/model';
-import { database, inTransaction } from '../db/connection';
+import type { ServerContext } from '../context';
 import type { ExportRow, JobRow } from '../db/models';
 import { exportOf, resultCell, settingsCell } from '../db/rows/exports';
 import { openProject } from '../documents/documents';
 import { loadSources } from '../footage/facts';
-import { originalPath } from '../footage/paths';
+import { originalFile } from '../footage/names';
 import { findFootage, listFootage } from '../footage/view';
-import type { Work } from '../jobs/context';
-import { cancelJob, enqueue } from '../jobs/queue';
+import type { Work } from '../jobs/work';
 import { limit } from '../limits';
-import { dataFolder } from '../places';
+import { workFolder } from '../places';
 import { notFound, problem } from '../problem';
 import { exportRange, exportFile } from './export-file';
-import { makeManifest, readManifest, removeInputs, taskOf } from './manifest';
+import { exportFiles, makeManifest, readManifest, removeInputs, taskOf } from './manifest';
 import type { Original, RenderTask } from './render-frames';
 
-const exportFolder = (id: string): string => dataFolder('exports', id);
+const fileName = ({ format }: ExportSettings): string => `video.${FORMAT_FACTS[format].extension}`;
 
-/** Where a finished export lies. */
-export const exportPath = ({ id, settings }: { id: string; settings: ExportSettings }): string =>
-  join(exportFolder(id), `video.${FORMAT_FACTS[settings.format].extension}`);
+/** The name in the store of a finished export. */
+export const exportedFile = ({ id, settings }: { id: string; settings: ExportSettings }): string =>
+  `${exportFiles(id)}/${fileName(settings)}`;
 
 /**
  * A project as it is now with all that rendering it takes, for a picture that is made at once.
  */
 export async function renderTask(
+  context: ServerContext,
   projectId: string,
   project: Project,
   size: { width: number; height: number },
   rate: RenderTask['rate'],
 ): Promise<RenderTask> {
   const originals: Record<string, Original> = {};
-  for (const view of await listFootage(projectId))
-    if (view.facts)
-      originals[view.id] = { path: originalPath(await findFootage(view.id)), facts: view.facts };
-  return { project, sources: await loadSources(projectId), originals, output: size, rate };
+  for (const view of await listFootage(context, projectId))
+    if (view.facts) {
+      const file = originalFile(await findFootage(context, view.id));
+      originals[view.id] = { path: await context.stores.files.path(file), facts: view.facts };
+    }
+  return { project, sources: await loadSources(context, projectId), originals, output: size, rate };
 }
 
 /** Queues an export of a project as it is now. */
 export async function requestExport(
+  context: ServerContext,
   projectId: string,
   settings: ExportSettings,
 ): Promise<{ exportId: string; jobId: string }> {
-  const { exports } = await database();
+  const { exports } = context.db;
   if (settings.width % 2 || settings.height % 2) throw problem('size-odd');
-  const { name, project } = await openProject(projectId);
+  const { name, project } = await openProject(context, projectId);
   exportRange({ project }, settings);
   const id = nanoid();
   try {
-    const manifest = await makeManifest(id, projectId, project);
-    return await inTransaction(async (transaction) => {
+    const manifest = await makeManifest(context, id, projectId, project);
+    return await context.db.transact(async (transaction) => {
       await exports.create(
         {
           id,
@@ -66,32 +69,41 @@ export async function requestExport(
         },
         { transaction },
       );
-      return { exportId: id, jobId: await enqueue('export', projectId, id, transaction) };
+      return {
+        exportId: id,
+        jobId: await context.queue.enqueue('export', projectId, id, transaction),
+      };
     });
   } catch (error) {
-    await rm(exportFolder(id), { recursive: true, force: true });
+    await context.stores.files.remove(exportFiles(id));
     throw error;
   }
 }
 
-const workFolder = (exportId: string): string => dataFolder('exports', exportId, 'work');
+/** The folder in which an export is made; what is there of an earlier attempt is gone on from. */
+const attemptFolder = (exportId: string): string => workFolder('exports', exportId);
+
+const clearAttempts = (exportId: string): Promise<void> =>
+  rm(attemptFolder(exportId), { recursive: true, force: true });
 
 /** Does a queued export, or goes on with one that was interrupted. */
 export const exportWork: Work = {
   seconds: () => limit('exportSeconds'),
-  async run(exportId, { signal, report }) {
-    const { exports } = await database();
+  async run(context, exportId, { signal, report }) {
+    const { exports } = context.db;
     const row = await exports.findByPk(exportId);
     if (!row) return () => Promise.resolve();
     const { settings } = exportOf(row);
-    const manifest = await readManifest(exportId, row.projectId, row.document);
-    const task = await taskOf(exportId, manifest, settings, settings.frameRate);
-    const target = exportPath({ id: exportId, settings });
-    const result = await exportFile(task, settings, workFolder(exportId), target, {
+    const manifest = await readManifest(context, exportId, row.projectId, row.document);
+    const task = await taskOf(context, exportId, manifest, settings, settings.frameRate);
+    const folder = attemptFolder(exportId);
+    const target = join(folder, fileName(settings));
+    const result = await exportFile(task, settings, folder, target, {
       signal,
       onProgress: report,
     });
     return async (transaction) => {
+      await context.stores.files.put(exportedFile({ id: exportId, settings }), target);
       await exports.update(
         { result: resultCell(result) },
         { where: { id: exportId }, transaction },
@@ -100,16 +112,22 @@ export const exportWork: Work = {
   },
   // What an export that was interrupted has made is kept to go on from; for others there is no use
   // for it.
-  done: removeInputs,
-  async clear(exportId) {
-    await rm(workFolder(exportId), { recursive: true, force: true });
-    await removeInputs(exportId);
+  async done(context, exportId) {
+    await clearAttempts(exportId);
+    await removeInputs(context, exportId);
+  },
+  async clear(context, exportId) {
+    await clearAttempts(exportId);
+    await removeInputs(context, exportId);
   },
 };
 
 /** The exports of a project, newest first. */
-export async function listExports(projectId: string): Promise<ExportView[]> {
-  const { exports, jobs } = await database();
+export async function listExports(
+  context: ServerContext,
+  projectId: string,
+): Promise<ExportView[]> {
+  const { exports, jobs } = context.db;
   const rows = await exports.findAll({
     where: { projectId },
     attributes: { exclude: ['document'] },
@@ -134,50 +152,51 @@ function viewOf(row: ExportRow, job: JobRow | undefined): ExportView {
   };
 }
 
-export async function findExport(id: string): Promise<ExportView> {
-  const { exports, jobs } = await database();
+export async function findExport(context: ServerContext, id: string): Promise<ExportView> {
+  const { exports, jobs } = context.db;
   const row = await exports.findByPk(id, { attributes: { exclude: ['document'] } });
   if (!row) throw notFound('export');
   return viewOf(row, (await jobs.findOne({ where: { subject: id } })) ?? undefined);
 }
 
 /** An export whose project was not deleted. */
-export async function findServedExport(id: string): Promise<ExportView> {
-  const { exports, projects } = await database();
+export async function findServedExport(context: ServerContext, id: string): Promise<ExportView> {
+  const { exports, projects } = context.db;
   const row = await exports.findByPk(id, { attributes: ['projectId'] });
   const owned =
     row && (await projects.count({ where: { id: row.projectId, deletedAt: null } })) > 0;
   if (!owned) throw notFound('export');
-  return findExport(id);
+  return findExport(context, id);
 }
 
 /**
  * Stops an export that is under way; its worker notices within a second and clears away what it has
  * made.
  */
-export async function cancelExport(id: string): Promise<void> {
-  const { jobs } = await database();
+export async function cancelExport(context: ServerContext, id: string): Promise<void> {
+  const { jobs } = context.db;
   const job = await jobs.findOne({ where: { subject: id } });
   if (!job) throw notFound('export');
   const waiting = job.status === 'queued';
-  await cancelJob(job.id);
-  if (waiting) await exportWork.clear!(id);
+  await context.queue.cancel(job.id);
+  if (waiting) await exportWork.clear!(context, id);
 }
 
 /** Removes an export and its file. */
-export async function deleteExport(id: string): Promise<void> {
-  const { exports, jobs } = await database();
-  await cancelExport(id);
-  await inTransaction(async (transaction) => {
+export async function deleteExport(context: ServerContext, id: string): Promise<void> {
+  const { exports, jobs } = context.db;
+  await cancelExport(context, id);
+  await context.db.transact(async (transaction) => {
     await jobs.destroy({ where: { subject: id }, transaction });
     await exports.destroy({ where: { id }, transaction });
   });
-  await rm(exportFolder(id), { recursive: true, force: true });
+  await clearAttempts(id);
+  await context.stores.files.remove(exportFiles(id));
 }
 
 /** What came of an export that is done. */
-export async function findExportResult(id: string): Promise<ExportResult> {
-  const { result } = await findExport(id);
+export async function findExportResult(context: ServerContext, id: string): Promise<ExportResult> {
+  const { result } = await findExport(context, id);
   if (!result) throw problem('export-not-done');
   return result;
 }

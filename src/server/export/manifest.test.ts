@@ -8,7 +8,7 @@ process.env.VISTUM_DATA = join(folder, 'data');
 import { placeFootage } from '@/core/edit/place';
 import { doEdit } from '@/core/edit/history';
 import { loadImage, createCanvas } from '@napi-rs/canvas';
-import { closeDatabase, database } from '../db/connection';
+import { closeDatabase } from '../db/connection';
 import { openProject, saveProject } from '../documents/documents';
 import { addFootage } from '../footage/add';
 import { attachTrack } from '../footage/attach-track';
@@ -16,12 +16,17 @@ import { loadFacts } from '../footage/facts';
 import { relinkFootage } from '../footage/relink';
 import { newId } from '../ids';
 import { completeJob } from '../jobs/complete';
-import * as queue from '../jobs/queue';
 import { dataFolder } from '../places';
 import { newProject } from '../projects';
-import { cancelExport, exportPath, findExport, requestExport } from './job';
+import { cancelExport, exportedFile, findExport, requestExport } from './job';
 import { readManifest, taskOf } from './manifest';
 import { DEFAULT_SETTINGS } from './settings';
+import { localContext, type ServerContext } from '../context';
+
+let context: ServerContext;
+beforeAll(async () => {
+  context = await localContext();
+});
 
 const rate = { num: 30, den: 1 };
 const SETTINGS = {
@@ -45,49 +50,50 @@ afterAll(async () => {
 
 /** A project with a red recording in it. */
 async function red() {
-  const projectId = await newProject('Red', 320, 180, rate);
-  const { footageId, jobId } = await addFootage({
+  const projectId = await newProject(context, 'Red', 320, 180, rate);
+  const { footageId, jobId } = await addFootage(context, {
     ...{ projectId, path: colored('red'), name: 'red.mp4', role: 'screen', take: false },
   });
-  await completeJob(jobId, never);
-  const open = await openProject(projectId);
-  const facts = await loadFacts(projectId);
+  await completeJob(context, jobId, never);
+  const open = await openProject(context, projectId);
+  const facts = await loadFacts(context, projectId);
   const placed = doEdit(open, 'Place', (draft) => {
     placeFootage(draft, facts[footageId]!, 0, newId);
   });
-  await saveProject(projectId, placed.project, placed.history, open.revision);
+  await saveProject(context, projectId, placed.project, placed.history, open.revision);
   return { projectId, footageId };
 }
 
 async function relinkToBlue(projectId: string, footageId: string) {
   const sent = join(folder, 'sent');
   copyFileSync(colored('blue'), sent);
-  await relinkFootage(projectId, footageId, sent, 'blue.mp4');
+  await relinkFootage(context, projectId, footageId, sent, 'blue.mp4');
 }
 
 async function middle(exportId: string) {
-  const image = await loadImage(exportPath(await findExport(exportId)));
-  const context = createCanvas(image.width, image.height).getContext('2d');
-  context.drawImage(image, 0, 0);
-  return [...context.getImageData(160, 90, 1, 1).data];
+  const image = await loadImage(
+    await context.stores.files.path(exportedFile(await findExport(context, exportId))),
+  );
+  const canvas = createCanvas(image.width, image.height).getContext('2d');
+  canvas.drawImage(image, 0, 0);
+  return [...canvas.getImageData(160, 90, 1, 1).data];
 }
 
 const inputs = (exportId: string) => join(dataFolder('exports', exportId), 'inputs');
 
 test('an export shows what was there when it was asked for, whatever is put in its place', async () => {
   const { projectId, footageId } = await red();
-  const { exportId, jobId } = await requestExport(projectId, SETTINGS);
+  const { exportId, jobId } = await requestExport(context, projectId, SETTINGS);
   await relinkToBlue(projectId, footageId);
   // Two attempts read the same: the first is given back, as by a worker that is asked to stop.
-  await queue.claim('w', { id: jobId });
-  await queue.putBack(jobId, 'w');
-  await completeJob(jobId, never);
+  await context.queue.putBack((await context.queue.claim('w', { id: jobId }))!);
+  await completeJob(context, jobId, never);
   const [r, g, b] = await middle(exportId);
   expect(r).toBeGreaterThan(230);
   expect(g! + b!).toBeLessThan(40);
   expect(existsSync(inputs(exportId))).toBe(false);
-  const later = await requestExport(projectId, SETTINGS);
-  await completeJob(later.jobId, never);
+  const later = await requestExport(context, projectId, SETTINGS);
+  await completeJob(context, later.jobId, never);
   expect((await middle(later.exportId))[2]).toBeGreaterThan(230);
 });
 
@@ -98,36 +104,36 @@ test('the pointer track of that moment belongs to it', async () => {
       ...{ format: 'vistum-pointer', version: 1, width: 320, height: 180 },
       ...{ samples: [[0, x, 5]], events: [] },
     });
-  await attachTrack(footageId, track(10));
-  const { exportId } = await requestExport(projectId, SETTINGS);
-  await attachTrack(footageId, track(200));
-  const { exports } = await database();
+  await attachTrack(context, footageId, track(10));
+  const { exportId } = await requestExport(context, projectId, SETTINGS);
+  await attachTrack(context, footageId, track(200));
+  const { exports } = context.db;
   const row = (await exports.findByPk(exportId))!;
-  const manifest = await readManifest(exportId, projectId, row.document);
-  const task = await taskOf(exportId, manifest, SETTINGS, rate);
+  const manifest = await readManifest(context, exportId, projectId, row.document);
+  const task = await taskOf(context, exportId, manifest, SETTINGS, rate);
   expect(task.sources.pointers[footageId]!.samples[0]![1]).toBe(10);
 });
 
 test('a missing recording is named; a cancelled export lets go of what it held', async () => {
   const { projectId, footageId } = await red();
-  const { exportId } = await requestExport(projectId, SETTINGS);
+  const { exportId } = await requestExport(context, projectId, SETTINGS);
   expect(existsSync(inputs(exportId))).toBe(true);
-  await cancelExport(exportId);
+  await cancelExport(context, exportId);
   expect(existsSync(inputs(exportId))).toBe(false);
-  const { footage } = await database();
+  const { footage } = context.db;
   const row = (await footage.findByPk(footageId))!;
   rmSync(join(dataFolder('footage', footageId), row.file));
-  const gone = await requestExport(projectId, SETTINGS);
-  await expect(completeJob(gone.jobId, never)).rejects.toThrow(/red\.mp4.* is missing/);
+  const gone = await requestExport(context, projectId, SETTINGS);
+  await expect(completeJob(context, gone.jobId, never)).rejects.toThrow(/red\.mp4.* is missing/);
 });
 
 test('an export that was asked for before there were manifests is rendered all the same', async () => {
   const { projectId } = await red();
-  const { exportId, jobId } = await requestExport(projectId, SETTINGS);
-  const { exports } = await database();
-  const { project } = await openProject(projectId);
+  const { exportId, jobId } = await requestExport(context, projectId, SETTINGS);
+  const { exports } = context.db;
+  const { project } = await openProject(context, projectId);
   rmSync(inputs(exportId), { recursive: true });
   await exports.update({ document: JSON.stringify(project) }, { where: { id: exportId } });
-  await completeJob(jobId, never);
+  await completeJob(context, jobId, never);
   expect((await middle(exportId))[0]).toBeGreaterThan(230);
 });

@@ -1,17 +1,15 @@
-import { copyFile, link, mkdir, rm } from 'node:fs/promises';
-import { extname, join } from 'node:path';
+import { extname } from 'node:path';
 import type { MediaFacts } from '@/contract/footage';
 import { migrate } from '@/core/project/migrations';
 import type { Project } from '@/core/project/model';
 import type { FootageFacts } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import type { ServerContext } from '../context';
 import { fingerprint } from '../analyses/fingerprint';
-import { database } from '../db/connection';
 import { footageOf, type Footage } from '../db/rows/footage';
 import { factsOf } from '../footage/facts';
-import { originalPath, trackPath } from '../footage/paths';
+import { originalFile, trackFile } from '../footage/names';
 import { readTrackFile } from '../footage/track';
-import { dataFolder } from '../places';
 import { problem } from '../problem';
 import type { Original, RenderTask } from './render-frames';
 
@@ -41,16 +39,20 @@ export interface Manifest {
   readonly inputs: Readonly<Record<string, ManifestInput>>;
 }
 
-const inputFolder = (exportId: string): string => dataFolder('exports', exportId, 'inputs');
+/** The name in the store below which all of an export lies. */
+export const exportFiles = (exportId: string): string => `exports/${exportId}`;
+
+const inputFiles = (exportId: string): string => `${exportFiles(exportId)}/inputs`;
 
 /** Gives a file a second name that tells its content; null for one that is not there. */
-async function addInput(folder: string, path: string): Promise<string | null> {
+async function addInput(
+  { stores: { files } }: ServerContext,
+  exportId: string,
+  file: string,
+): Promise<string | null> {
   try {
-    const name = `${await fingerprint(path)}${extname(path)}`;
-    const to = join(folder, name);
-    await link(path, to).catch((error: NodeJS.ErrnoException) =>
-      error.code === 'EEXIST' ? undefined : copyFile(path, to),
-    );
+    const name = `${await fingerprint(await files.path(file))}${extname(file)}`;
+    await files.share(file, `${inputFiles(exportId)}/${name}`);
     return name;
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code === 'ENOENT') return null;
@@ -59,21 +61,22 @@ async function addInput(folder: string, path: string): Promise<string | null> {
 }
 
 async function inputOf(
+  context: ServerContext,
+  exportId: string,
   footage: Footage,
   known: FootageFacts,
-  folder: string,
 ): Promise<ManifestInput> {
   return {
     known,
     facts: footage.facts!,
-    file: await addInput(folder, originalPath(footage)),
-    track: footage.hasPointer ? await addInput(folder, trackPath(footage.id)) : null,
+    file: await addInput(context, exportId, originalFile(footage)),
+    track: footage.hasPointer ? await addInput(context, exportId, trackFile(footage.id)) : null,
   };
 }
 
 /** Footage of a project that was looked at, as the database has it. */
-async function footageIn(projectId: string): Promise<Footage[]> {
-  const { footage } = await database();
+async function footageIn(context: ServerContext, projectId: string): Promise<Footage[]> {
+  const { footage } = context.db;
   const rows = await footage.findAll({ where: { projectId, deletedAt: null } });
   return rows.map(footageOf).filter(({ facts }) => facts !== null);
 }
@@ -83,17 +86,17 @@ async function footageIn(projectId: string): Promise<Footage[]> {
  * files, and reads a megabyte of each.
  */
 export async function makeManifest(
+  context: ServerContext,
   exportId: string,
   projectId: string,
   project: Project,
 ): Promise<Manifest> {
-  const folder = inputFolder(exportId);
-  await mkdir(folder, { recursive: true });
   const used = new Set(project.lanes.flatMap((lane) => lane.clips.map((c) => c.footageId)));
   const inputs: Record<string, ManifestInput> = {};
-  for (const footage of await footageIn(projectId)) {
+  for (const footage of await footageIn(context, projectId)) {
     const known = factsOf(footage);
-    if (known && used.has(footage.id)) inputs[footage.id] = await inputOf(footage, known, folder);
+    if (known && used.has(footage.id))
+      inputs[footage.id] = await inputOf(context, exportId, footage, known);
   }
   return { format: FORMAT, version: 1, project, inputs };
 }
@@ -114,6 +117,7 @@ const isManifest = (value: unknown): value is Manifest =>
  * were manifests have the document alone: they take the recordings as they are now.
  */
 export async function readManifest(
+  context: ServerContext,
   exportId: string,
   projectId: string,
   text: string,
@@ -121,7 +125,7 @@ export async function readManifest(
   const value: unknown = JSON.parse(text);
   return isManifest(value)
     ? { ...value, project: projectOf(value.project) }
-    : makeManifest(exportId, projectId, projectOf(value));
+    : makeManifest(context, exportId, projectId, projectOf(value));
 }
 
 /**
@@ -129,24 +133,25 @@ export async function readManifest(
  * large: not for a request.
  */
 export async function taskOf(
+  { stores: { files } }: ServerContext,
   exportId: string,
   { project, inputs }: Manifest,
   output: RenderTask['output'],
   rate: RenderTask['rate'],
 ): Promise<RenderTask> {
-  const at = (name: string) => join(inputFolder(exportId), name);
+  const at = (name: string) => files.path(`${inputFiles(exportId)}/${name}`);
   const footage: Record<string, FootageFacts> = {};
   const pointers: Record<string, PointerTrack> = {};
   const originals: Record<string, Original> = {};
   for (const [id, { known, facts, file, track }] of Object.entries(inputs)) {
     if (!file) throw problem('export-input-gone', known.name);
     footage[id] = known;
-    originals[id] = { path: at(file), facts };
-    if (track) pointers[id] = await readTrackFile(at(track), known);
+    originals[id] = { path: await at(file), facts };
+    if (track) pointers[id] = await readTrackFile(await at(track), known);
   }
   return { project, sources: { footage, pointers }, originals, output, rate };
 }
 
 /** Lets go of what an export took hold of. */
-export const removeInputs = (exportId: string): Promise<void> =>
-  rm(inputFolder(exportId), { recursive: true, force: true });
+export const removeInputs = ({ stores }: ServerContext, exportId: string): Promise<void> =>
+  stores.files.remove(inputFiles(exportId));

@@ -1,3 +1,4 @@
+import type { ServerContext } from '../context';
 import { findProject } from '../documents/documents';
 import { limit } from '../limits';
 import { problem } from '../problem';
@@ -14,9 +15,9 @@ const encoder = new TextEncoder();
  *
  * @throws Problem when there is no such project, or too many listen already
  */
-export async function eventStream(projectId: string): Promise<Response> {
-  await findProject(projectId);
-  if (feed().count >= limit('listeners')) throw problem('too-many-listeners');
+export async function eventStream(context: ServerContext, projectId: string): Promise<Response> {
+  await findProject(context, projectId);
+  if (feed(context).count >= limit('listeners')) throw problem('too-many-listeners');
   let end = () => {};
   const stream = new ReadableStream<Uint8Array>(
     {
@@ -26,7 +27,7 @@ export async function eventStream(projectId: string): Promise<Response> {
           else controller.enqueue(encoder.encode(text));
         };
         const alive = setInterval(() => send(': still here\n\n'), KEEP_ALIVE_MS);
-        const silence = feed().listen(projectId, (state) => {
+        const silence = feed(context).listen(projectId, (state) => {
           if (state === null) finish();
           else send(`data: ${state}\n\n`);
         });

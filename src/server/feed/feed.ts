@@ -1,5 +1,6 @@
 import { QueryTypes } from 'sequelize';
-import { database, databasePath } from '../db/connection';
+import type { ServerContext } from '../context';
+import { databasePath } from '../db/connection';
 import { RawDatabase } from '../db/raw';
 import { projectState } from './project-state';
 
@@ -32,6 +33,8 @@ export class ChangeFeed {
   private version = -1;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private looking: Promise<void> = Promise.resolve();
+
+  constructor(private readonly context: ServerContext) {}
 
   /** How many listen. */
   get count(): number {
@@ -89,7 +92,7 @@ export class ChangeFeed {
     const [row] = await this.reader.all<{ data_version: number }>('PRAGMA data_version');
     const changed = row!.data_version !== this.version;
     this.version = row!.data_version;
-    const stamps = changed ? await stampsOf([...this.topics.keys()]) : null;
+    const stamps = changed ? await stampsOf(this.context, [...this.topics.keys()]) : null;
     const now = Date.now();
     for (const [id, topic] of this.topics) {
       const stamp = stamps ? (stamps.get(id) ?? 'gone') : topic.stamp;
@@ -104,7 +107,7 @@ export class ChangeFeed {
     const topic = this.topics.get(id);
     if (!topic) return;
     topic.readAt = Date.now();
-    const state = await projectState(id).then(JSON.stringify, () => null);
+    const state = await projectState(this.context, id).then(JSON.stringify, () => null);
     if (state === null) {
       this.topics.delete(id);
       for (const listener of topic.listeners) listener(null);
@@ -116,8 +119,11 @@ export class ChangeFeed {
 }
 
 /** For each project a text that changes with any of its rows. */
-async function stampsOf(ids: readonly string[]): Promise<Map<string, string>> {
-  const { sequelize } = await database();
+async function stampsOf(
+  context: ServerContext,
+  ids: readonly string[],
+): Promise<Map<string, string>> {
+  const { sequelize } = context.db;
   const of = (table: string) =>
     `(SELECT COUNT(*) || '/' || COALESCE(MAX(updatedAt), '') FROM ${table} t WHERE t.projectId = p.id)`;
   const rows = await sequelize.query<{ id: string; stamp: string }>(
@@ -132,4 +138,5 @@ async function stampsOf(ids: readonly string[]): Promise<Map<string, string>> {
 const shared = globalThis as { vistumFeed?: ChangeFeed };
 
 /** The one feed of this process. */
-export const feed = (): ChangeFeed => (shared.vistumFeed ??= new ChangeFeed());
+export const feed = (context: ServerContext): ChangeFeed =>
+  (shared.vistumFeed ??= new ChangeFeed(context));

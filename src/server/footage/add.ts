@@ -1,12 +1,12 @@
-import { copyFile, readdir, rename, rm, stat } from 'node:fs/promises';
+import { copyFile, link, rm, stat } from 'node:fs/promises';
 import { basename, extname, join } from 'node:path';
 import { UNDECIDED } from '@/contract/footage';
 import type { Role } from '@/core/project/sources';
-import { inTransaction, database } from '../db/connection';
+import type { ServerContext } from '../context';
 import { newId } from '../ids';
-import { enqueue } from '../jobs/queue';
 import { notFound, problem, systemProblem } from '../problem';
-import { footageFolder } from './paths';
+import { workFolder } from '../places';
+import { footageFile, footageFiles } from './names';
 
 const EXTENSIONS = new Set(
   (
@@ -47,15 +47,11 @@ export interface NewFootage {
  *
  * @returns ids of the footage and of the job
  */
-export async function addFootage({
-  projectId,
-  path,
-  name,
-  role,
-  take,
-  id = newId(),
-}: NewFootage): Promise<{ footageId: string; jobId: string }> {
-  const { footage, projects } = await database();
+export async function addFootage(
+  context: ServerContext,
+  { projectId, path, name, role, take, id = newId() }: NewFootage,
+): Promise<{ footageId: string; jobId: string }> {
+  const { footage, projects } = context.db;
   if (!(await projects.count({ where: { id: projectId, deletedAt: null } })))
     throw notFound('project');
   const extension = checkExtension(name);
@@ -64,13 +60,15 @@ export async function addFootage({
     throw problem('no-such-file', shown);
   });
   if (!size) throw problem('file-empty', shown);
-  const folder = footageFolder(id);
-  for (const left of await readdir(folder)) await rm(join(folder, left), { recursive: true });
+  const { files } = context.stores;
+  await files.remove(footageFiles(id));
   const file = `${newId()}${extension}`;
+  const handed = join(workFolder('added'), file);
   try {
-    if (take) await rename(path, join(folder, file));
-    else await copyFile(path, join(folder, file));
-    return await inTransaction(async (transaction) => {
+    // What is taken over stays where it is until it counts, so that it can be tried again.
+    await (take ? link(path, handed).catch(() => copyFile(path, handed)) : copyFile(path, handed));
+    await files.put(footageFile(id, file), handed);
+    const made = await context.db.transact(async (transaction) => {
       await footage.create(
         {
           id,
@@ -88,12 +86,14 @@ export async function addFootage({
         },
         { transaction },
       );
-      return { footageId: id, jobId: await enqueue('ingest', projectId, id, transaction) };
+      const jobId = await context.queue.enqueue('ingest', projectId, id, transaction);
+      return { footageId: id, jobId };
     });
+    if (take) await rm(path, { force: true });
+    return made;
   } catch (error) {
-    // What was taken over goes back, so that it can be tried again.
-    if (take) await rename(join(folder, file), path).catch(() => undefined);
-    await rm(folder, { recursive: true, force: true });
+    await rm(handed, { force: true });
+    await files.remove(footageFiles(id));
     throw systemProblem(error) ?? problem('copy-failed', shown);
   }
 }

@@ -1,7 +1,10 @@
 import { writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { ServerContext } from '../context';
 import { noteAnalysis } from '../analyses/analyses';
-import { writeWhole } from '../media/whole-file';
-import { trackPath } from './paths';
+import { newId } from '../ids';
+import { workFolder } from '../places';
+import { trackFile } from './names';
 import { readTrackText, sizeForTrack } from './track';
 import { findFootage } from './view';
 
@@ -15,11 +18,17 @@ export interface Attached {
  * Attaches a pointer track, here and now: for commands, and for tracks that Vistum made itself. One
  * that comes with a request is read by a job.
  */
-export async function attachTrack(id: string, text: string): Promise<Attached> {
-  const { track, notes } = readTrackText(text, await sizeForTrack(id));
-  await writeWhole(trackPath(id), (part) => writeFile(part, JSON.stringify(track)));
-  await (await findFootage(id)).update({ hasPointer: true });
-  await noteAnalysis(id, 'pointer', {
+export async function attachTrack(
+  context: ServerContext,
+  id: string,
+  text: string,
+): Promise<Attached> {
+  const { track, notes } = readTrackText(text, await sizeForTrack(context, id));
+  const part = join(workFolder('tracks'), newId());
+  await writeFile(part, JSON.stringify(track));
+  await context.stores.files.put(trackFile(id), part);
+  await (await findFootage(context, id)).update({ hasPointer: true });
+  await noteAnalysis(context, id, 'pointer', {
     ...{ summary: { samples: track.samples.length }, provenance: 'recorded', confidence: 1 },
     notes,
   });

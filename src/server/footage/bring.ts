@@ -1,11 +1,9 @@
-import { link, mkdir, readdir } from 'node:fs/promises';
-import { join } from 'node:path';
 import type { Brought } from '@/contract/footage';
-import { database } from '../db/connection';
+import type { ServerContext } from '../context';
 import { findProject } from '../documents/documents';
 import { newId } from '../ids';
 import { problem } from '../problem';
-import { footageFolder } from './paths';
+import { footageFiles } from './names';
 
 /**
  * Makes footage of any project part of this one. What was deleted here comes back; what belongs to
@@ -13,9 +11,13 @@ import { footageFolder } from './paths';
  *
  * @throws Problem when a recording no longer exists
  */
-export async function bringFootage(projectId: string, ids: readonly string[]): Promise<Brought> {
-  const { footage } = await database();
-  await findProject(projectId);
+export async function bringFootage(
+  context: ServerContext,
+  projectId: string,
+  ids: readonly string[],
+): Promise<Brought> {
+  const { footage } = context.db;
+  await findProject(context, projectId);
   const names: Record<string, string> = {};
   const restored: string[] = [];
   const added: string[] = [];
@@ -43,7 +45,7 @@ export async function bringFootage(projectId: string, ids: readonly string[]): P
       continue;
     }
     const copied = newId();
-    await linkFolder(footageFolder(id), footageFolder(copied));
+    await context.stores.files.share(footageFiles(id), footageFiles(copied));
     const {
       id: _,
       projectId: __,
@@ -56,17 +58,4 @@ export async function bringFootage(projectId: string, ids: readonly string[]): P
     added.push(row.name);
   }
   return { names, restored, added };
-}
-
-/** Names of files that are not whole, or belong to an attempt that is under way. */
-const UNFINISHED = /^(part-|attempt-)|\.part/;
-
-/**
- * A second name for each file: what lies in a footage folder is replaced as a whole, never written
- * to.
- */
-export async function linkFolder(from: string, to: string): Promise<void> {
-  await mkdir(to, { recursive: true });
-  for (const name of await readdir(from))
-    if (!UNFINISHED.test(name)) await link(join(from, name), join(to, name));
 }

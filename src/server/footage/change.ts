@@ -1,18 +1,18 @@
 import type { FootageChange, FootageView } from '@/contract/footage';
 import { ROLES } from '@/core/project/sources';
+import type { ServerContext } from '../context';
 import { footageCells, mediaFactsOf } from '../db/rows/footage';
-import { inTransaction } from '../db/connection';
 import { fitRole } from '../ingest/guess-role';
-import { cancelJobsOf, enqueue } from '../jobs/queue';
 import { problem } from '../problem';
 import { findFootage, viewOf } from './view';
 
 /** Changes name, role, tags, or the part that is placed. */
 export async function changeFootage(
+  context: ServerContext,
   id: string,
   { tags, ...change }: FootageChange,
 ): Promise<FootageView> {
-  const row = await findFootage(id);
+  const row = await findFootage(context, id);
   if (change.name !== undefined && !change.name.trim()) throw problem('name-missing', 'recording');
   if (change.role && !ROLES.includes(change.role)) throw problem('role-unknown');
   const facts = mediaFactsOf(row);
@@ -25,19 +25,24 @@ export async function changeFootage(
   if (from !== null && to !== null && Number(to) <= Number(from)) throw problem('points-reversed');
   const words = tags && [...new Set(tags.map((t) => t.trim()).filter(Boolean))];
   await row.update({ ...change, ...footageCells(words ? { tags: words } : {}) });
-  return viewOf(row);
+  return viewOf(context, row);
 }
 
 /**
  * Takes footage out of the project and ends what is being done with it; or takes that back while it
  * has not been purged. What was being prepared is prepared then.
  */
-export async function setFootageDeleted(id: string, deleted: boolean): Promise<void> {
-  const row = await findFootage(id);
+export async function setFootageDeleted(
+  context: ServerContext,
+  id: string,
+  deleted: boolean,
+): Promise<void> {
+  const row = await findFootage(context, id);
   if ((row.deletedAt !== null) === deleted) return;
-  await inTransaction(async (transaction) => {
+  await context.db.transact(async (transaction) => {
     await row.update({ deletedAt: deleted ? new Date() : null }, { transaction });
-    if (deleted) await cancelJobsOf({ subject: id }, transaction);
-    else if (row.status === 'waiting') await enqueue('ingest', row.projectId, id, transaction);
+    if (deleted) await context.queue.cancelAll({ subject: id }, transaction);
+    else if (row.status === 'waiting')
+      await context.queue.enqueue('ingest', row.projectId, id, transaction);
   });
 }

@@ -1,8 +1,8 @@
 import { UNDECIDED } from '@/contract/footage';
 import type { FootageFacts, Sources } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import type { ServerContext } from '../context';
 import { mediaFactsOf, roleOf, type Footage } from '../db/rows/footage';
-import { database } from '../db/connection';
 import { guessRole } from '../ingest/guess-role';
 import { readTrack } from './track';
 import { listFootage } from './view';
@@ -30,10 +30,11 @@ export const factsOf = ({ id, name, role, facts }: Described): FootageFacts | nu
  * @param deleted also footage that was deleted: undo history and other tabs may still name it
  */
 export async function loadFacts(
+  context: ServerContext,
   projectId: string,
   { deleted = false }: { deleted?: boolean } = {},
 ): Promise<Record<string, FootageFacts>> {
-  const { footage } = await database();
+  const { footage } = context.db;
   const rows = await footage.findAll({
     where: { projectId, ...(deleted ? {} : { deletedAt: null }) },
     attributes: ['id', 'name', 'role', 'facts'],
@@ -51,10 +52,10 @@ export async function loadFacts(
  * Footage facts and pointer tracks of a project. Reads the tracks, which can be large: not for a
  * request.
  */
-export async function loadSources(projectId: string): Promise<Sources> {
-  const footage = await loadFacts(projectId);
+export async function loadSources(context: ServerContext, projectId: string): Promise<Sources> {
+  const footage = await loadFacts(context, projectId);
   const pointers: Record<string, PointerTrack> = {};
-  for (const { id, hasPointer } of await listFootage(projectId))
-    if (hasPointer && footage[id]) pointers[id] = await readTrack(id, footage[id]);
+  for (const { id, hasPointer } of await listFootage(context, projectId))
+    if (hasPointer && footage[id]) pointers[id] = await readTrack(context, id, footage[id]);
   return { footage, pointers };
 }

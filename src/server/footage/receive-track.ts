@@ -1,10 +1,14 @@
-import { rename } from 'node:fs/promises';
+import { rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { ServerContext } from '../context';
 import { bodyToFile } from '../http/read-bytes';
 import { requestAnalysis } from '../analyses/analyses';
 import { bytesInWords, limit } from '../limits';
-import { partOfFile } from '../media/whole-file';
+import { newId } from '../ids';
+import { workFolder } from '../places';
 import { problem, Problem } from '../problem';
-import { sizeForTrack, trackUpload } from './track';
+import { sentTrack } from './names';
+import { sizeForTrack } from './track';
 import { findServedFootage } from './view';
 
 /**
@@ -12,19 +16,25 @@ import { findServedFootage } from './view';
  *
  * @throws Problem when the recording can't have one yet, and for a body that is empty or too large
  */
-export async function receiveTrack(id: string, request: Request): Promise<{ jobId: string }> {
-  const row = await findServedFootage(id);
-  await sizeForTrack(id);
-  const target = trackUpload(id);
-  const part = partOfFile(target);
+export async function receiveTrack(
+  context: ServerContext,
+  id: string,
+  request: Request,
+): Promise<{ jobId: string }> {
+  const row = await findServedFootage(context, id);
+  await sizeForTrack(context, id);
+  const part = join(workFolder('tracks'), newId());
   const most = limit('track');
-  const size = await bodyToFile(request, part, most).catch((error: unknown) => {
+  try {
+    const size = await bodyToFile(request, part, most);
+    if (!size) throw problem('no-file-sent');
+    await context.stores.files.put(sentTrack(id), part);
+  } catch (error) {
+    await rm(part, { force: true });
     if (error instanceof Problem && error.code === 'body-too-large')
       throw problem('track-too-large', bytesInWords(most));
     throw error;
-  });
-  if (!size) throw problem('no-file-sent');
-  await rename(part, target);
-  const { jobId } = await requestAnalysis(row.id, 'pointer', { again: true });
+  }
+  const { jobId } = await requestAnalysis(context, row.id, 'pointer', { again: true });
   return { jobId: jobId! };
 }

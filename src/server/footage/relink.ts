@@ -1,16 +1,15 @@
 import { rename, rm } from 'node:fs/promises';
-import { extname, join } from 'node:path';
+import { extname } from 'node:path';
 import { sourceEnd } from '@/core/project/clip-time';
 import { ticksToSeconds } from '@/core/time/ticks';
+import type { ServerContext } from '../context';
 import { footageCells, mediaFactsOf } from '../db/rows/footage';
-import { inTransaction } from '../db/connection';
 import { openProject } from '../documents/documents';
 import { newId } from '../ids';
-import { enqueue } from '../jobs/queue';
 import { probeMedia } from '../media/probe';
 import { problem } from '../problem';
 import { checkExtension } from './add';
-import { footageFolder, originalPath } from './paths';
+import { footageFile, originalFile } from './names';
 import { findServedFootage } from './view';
 
 /**
@@ -23,12 +22,13 @@ import { findServedFootage } from './view';
  * use; and when the footage belongs to another project
  */
 export async function relinkFootage(
+  context: ServerContext,
   projectId: string,
   footageId: string,
   path: string,
   name: string,
 ): Promise<void> {
-  const row = await findServedFootage(footageId);
+  const row = await findServedFootage(context, footageId);
   if (row.projectId !== projectId) throw problem('other-project');
   const extension = checkExtension(name);
   // The probe goes by the name in some cases, so the file gets its own first.
@@ -44,7 +44,7 @@ export async function relinkFootage(
         facts.kind !== old.kind)
     )
       throw problem('relink-other-kind', name, row.name);
-    const { project } = await openProject(projectId);
+    const { project } = await openProject(context, projectId);
     const used = Math.max(
       0,
       ...project.lanes.flatMap((l) =>
@@ -54,17 +54,17 @@ export async function relinkFootage(
     const seconds = (ticks: number) => ticksToSeconds(ticks).toFixed(1);
     if (facts.kind !== 'image' && facts.duration < used)
       throw problem('relink-too-short', name, seconds(facts.duration), row.name, seconds(used));
-    const before = originalPath(row);
     const file = `${newId()}${extension}`;
-    await rename(named, join(footageFolder(footageId), file));
-    await inTransaction(async (transaction) => {
+    const before = originalFile(row);
+    await context.stores.files.put(footageFile(footageId, file), named);
+    await context.db.transact(async (transaction) => {
       await row.update(
         { file, bytes: 0, ...footageCells({ facts }), status: 'waiting', error: null },
         { transaction },
       );
-      await enqueue('ingest', projectId, footageId, transaction);
+      await context.queue.enqueue('ingest', projectId, footageId, transaction);
     });
-    await rm(before, { force: true });
+    await context.stores.files.remove(before);
   } catch (error) {
     await rm(named, { force: true });
     throw error;

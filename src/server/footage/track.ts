@@ -1,18 +1,21 @@
 import { readFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import { parsePointerTrack, PointerTrackError } from '@/core/telemetry/parse';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { scaleTrack } from '@/core/telemetry/sample';
 import type { Size } from '@/core/scale/rect';
+import type { ServerContext } from '../context';
 import { mediaFactsOf } from '../db/rows/footage';
 import { bytesInWords, limit } from '../limits';
 import { problem } from '../problem';
-import { footageFolder, trackPath } from './paths';
+import { trackFile } from './names';
 import { findFootage } from './view';
 
 /** The pointer track of a recording, in its pixels. */
-export const readTrack = (id: string, size: Size): Promise<PointerTrack> =>
-  readTrackFile(trackPath(id), size);
+export const readTrack = async (
+  { stores }: ServerContext,
+  id: string,
+  size: Size,
+): Promise<PointerTrack> => readTrackFile(await stores.files.path(trackFile(id)), size);
 
 /** A pointer track that Vistum wrote, in the pixels of a recording of some size. */
 export async function readTrackFile(path: string, size: Size): Promise<PointerTrack> {
@@ -25,14 +28,11 @@ export async function readTrackFile(path: string, size: Size): Promise<PointerTr
  *
  * @throws Problem while it is not known, or when there is no picture
  */
-export async function sizeForTrack(id: string): Promise<Size> {
-  const facts = mediaFactsOf(await findFootage(id));
+export async function sizeForTrack(context: ServerContext, id: string): Promise<Size> {
+  const facts = mediaFactsOf(await findFootage(context, id));
   if (!facts?.hasVideo) throw problem('footage-not-ready');
   return { width: facts.width, height: facts.height };
 }
-
-/** Where a track lies that was sent and not read yet. */
-export const trackUpload = (id: string): string => join(footageFolder(id), 'track.upload');
 
 /**
  * Reads the text of a pointer track and mends what can be mended.

@@ -6,10 +6,12 @@ import { NewProjectBody } from './bodies';
 import { handle, readBody } from './handle';
 import { bodyToFile, readBytes } from './read-bytes';
 import { checkJsonBounds } from './json-bounds';
+import { DiskStore } from '../stores/disk-store';
 import { sendFile } from './send-file';
 import { readMetadata } from './upload-metadata';
 
-const path = join(scratchFolder(), 'file.bin');
+const folder = scratchFolder();
+const [path, store] = [join(folder, 'file.bin'), new DiskStore(folder)];
 const bytes = Uint8Array.from({ length: 700_000 }, (_, i) => i % 251);
 beforeAll(() => writeFileSync(path, bytes));
 
@@ -19,7 +21,7 @@ const body = async (response: Response) => new Uint8Array(await response.arrayBu
 
 describe('files with ranges', () => {
   test('the whole, a part, an open end, the last bytes', async () => {
-    const whole = await sendFile(get(), path, 'video/mp4');
+    const whole = await sendFile(get(), store, 'file.bin', 'video/mp4');
     expect([whole.status, whole.headers.get('content-length')]).toEqual([200, '700000']);
     expect(Buffer.compare(await body(whole), bytes)).toBe(0);
     for (const [range, start, end] of [
@@ -29,7 +31,7 @@ describe('files with ranges', () => {
       ['bytes=-5', 699_995, 700_000],
       ['bytes=10-9999999', 10, 700_000],
     ] as const) {
-      const part = await sendFile(get(range), path, 'video/mp4');
+      const part = await sendFile(get(range), store, 'file.bin', 'video/mp4');
       expect(part.status).toBe(206);
       expect(part.headers.get('content-range')).toBe(`bytes ${start}-${end - 1}/700000`);
       expect(Buffer.compare(await body(part), bytes.subarray(start, end))).toBe(0);
@@ -37,10 +39,12 @@ describe('files with ranges', () => {
   });
 
   test('beyond the end is refused, a file that is gone is not found', async () => {
-    await expect(sendFile(get('bytes=700000-'), path, 'video/mp4')).rejects.toMatchObject({
+    await expect(
+      sendFile(get('bytes=700000-'), store, 'file.bin', 'video/mp4'),
+    ).rejects.toMatchObject({
       status: 416,
     });
-    await expect(sendFile(get(), `${path}.gone`, 'video/mp4')).rejects.toMatchObject({
+    await expect(sendFile(get(), store, 'gone.bin', 'video/mp4')).rejects.toMatchObject({
       status: 404,
     });
   });
@@ -54,7 +58,7 @@ describe('files with ranges', () => {
     );
     await fc.assert(
       fc.asyncProperty(ranges, async (range) => {
-        const answer = await sendFile(get(range), path, 'video/mp4').catch(
+        const answer = await sendFile(get(range), store, 'file.bin', 'video/mp4').catch(
           (error: { status: number }) => error,
         );
         if (!(answer instanceof Response)) return expect(answer.status).toBe(416);
@@ -71,7 +75,7 @@ describe('files with ranges', () => {
   });
 
   test('a name with quotes and accents is safe in a download', async () => {
-    const response = await sendFile(get(), path, 'video/mp4', 'Ré"glage\n.mp4');
+    const response = await sendFile(get(), store, 'file.bin', 'video/mp4', 'Ré"glage\n.mp4');
     expect(response.headers.get('content-disposition')).toBe(
       `attachment; filename="R__glage_.mp4"; filename*=UTF-8''R%C3%A9%22glage%0A.mp4`,
     );

@@ -1,52 +1,22 @@
-import { open, stat } from 'node:fs/promises';
+import type { FileStore } from '../stores/file-store';
 import { notFound, problem } from '../problem';
 
-const CHUNK = 1 << 18;
-
-/** Reads on demand, so that an aborted request simply stops reading. */
-function fileStream(path: string, start: number, end: number): ReadableStream<Uint8Array> {
-  let handle: Awaited<ReturnType<typeof open>> | null = null;
-  let at = start;
-  return new ReadableStream(
-    {
-      async pull(controller) {
-        handle ??= await open(path);
-        const { bytesRead, buffer } = await handle.read(
-          new Uint8Array(Math.min(CHUNK, end - at)),
-          0,
-          Math.min(CHUNK, end - at),
-          at,
-        );
-        at += bytesRead;
-        if (bytesRead) controller.enqueue(buffer.subarray(0, bytesRead));
-        if (!bytesRead || at >= end) {
-          await handle.close();
-          controller.close();
-        }
-      },
-      async cancel() {
-        await handle?.close();
-      },
-    },
-    { highWaterMark: 0 },
-  );
-}
-
-/** A file with support for ranges (RFC 9110, section 14). */
+/** A stored file, with support for ranges (RFC 9110, section 14). */
 export async function sendFile(
   request: Request,
-  path: string,
+  store: FileStore,
+  file: string,
   type: string,
   downloadAs?: string,
 ): Promise<Response> {
-  const info = await stat(path).catch(() => null);
+  const info = await store.find(file);
   if (!info) throw notFound('file');
   const headers: Record<string, string> = {
     'content-type': type,
     'accept-ranges': 'bytes',
     'cache-control': 'private, max-age=3600',
     'cross-origin-resource-policy': 'same-origin',
-    'last-modified': info.mtime.toUTCString(),
+    'last-modified': info.modified.toUTCString(),
     ...(downloadAs
       ? {
           'content-disposition': `attachment; filename="${downloadAs.replace(/[^\w .-]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(downloadAs)}`,
@@ -55,15 +25,15 @@ export async function sendFile(
   };
   const range = /^bytes=(\d*)-(\d*)$/.exec(request.headers.get('range') ?? '');
   if (!range || (!range[1] && !range[2])) {
-    headers['content-length'] = String(info.size);
-    return new Response(request.method === 'HEAD' ? null : fileStream(path, 0, info.size), {
+    headers['content-length'] = String(info.bytes);
+    return new Response(request.method === 'HEAD' ? null : store.stream(file, 0, info.bytes), {
       headers,
     });
   }
-  const start = range[1] ? Number(range[1]) : Math.max(0, info.size - Number(range[2]));
-  const end = range[1] && range[2] ? Math.min(Number(range[2]) + 1, info.size) : info.size;
+  const start = range[1] ? Number(range[1]) : Math.max(0, info.bytes - Number(range[2]));
+  const end = range[1] && range[2] ? Math.min(Number(range[2]) + 1, info.bytes) : info.bytes;
   if (start >= end) throw problem('range-beyond-end');
-  headers['content-range'] = `bytes ${start}-${end - 1}/${info.size}`;
+  headers['content-range'] = `bytes ${start}-${end - 1}/${info.bytes}`;
   headers['content-length'] = String(end - start);
-  return new Response(fileStream(path, start, end), { status: 206, headers });
+  return new Response(store.stream(file, start, end), { status: 206, headers });
 }

@@ -1,8 +1,10 @@
 import type { Params, Route } from '@/contract/route';
+import { localContext, type ServerContext } from '../context';
 import { handle, readBody } from './handle';
 
 /** A request as a route handler gets it. */
 interface Asked<P extends string, Body> {
+  readonly context: ServerContext;
   readonly request: Request;
   readonly params: Params<P>;
   readonly query: URLSearchParams;
@@ -40,9 +42,10 @@ export function serve(
     | [work: Work<string, undefined, unknown>]
     | [type: new () => object, work: Work<string, object, unknown>]
 ): Handler {
-  const handler = handle<Parameters<Handler>[1]>(async (request, context) => {
-    const [params, query] = [await context.params, new URL(request.url).searchParams];
-    const asked = { request, params: (params ?? {}) as Params<string>, query };
+  const handler = handle<Parameters<Handler>[1]>(async (request, given) => {
+    const [params, query] = [await given.params, new URL(request.url).searchParams];
+    const context = await localContext();
+    const asked = { context, request, params: (params ?? {}) as Params<string>, query };
     const answer =
       rest.length === 1
         ? await rest[0]({ ...asked, body: undefined })

@@ -3,6 +3,7 @@ import { access, rm, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
 import { FileStore } from '@tus/file-store';
 import { ERRORS, Server } from '@tus/server';
+import type { ServerContext } from '../context';
 import { findProject } from '../documents/documents';
 import { addFootage, checkExtension } from '../footage/add';
 import { relinkFootage } from '../footage/relink';
@@ -27,11 +28,16 @@ function refusal(error: unknown): { status_code: number; body: string } {
  * An upload is accepted only for a project that exists, for a kind of file that can be read, and
  * when there is room.
  */
-async function checkUpload(said: unknown, size: number, directory: string): Promise<void> {
+async function checkUpload(
+  context: ServerContext,
+  said: unknown,
+  size: number,
+  directory: string,
+): Promise<void> {
   const { filename, project, relink } = readMetadata(said);
   checkExtension(filename);
-  await findProject(project);
-  if (relink && (await findServedFootage(relink)).projectId !== project)
+  await findProject(context, project);
+  if (relink && (await findServedFootage(context, relink)).projectId !== project)
     throw problem('other-project');
   const { bavail, bsize } = await statfs(directory);
   if (size + SPARE > bavail * bsize) throw problem('system-disk-full');
@@ -49,7 +55,7 @@ async function whyNotWritten(said: string, directory: string): Promise<Problem |
   return writable ? null : problem('system-not-allowed');
 }
 
-function createServer(): Server {
+function createServer(context: ServerContext): Server {
   const directory = dataFolder('uploads');
   return new Server({
     path: '/api/uploads',
@@ -61,7 +67,7 @@ function createServer(): Server {
     namingFunction: () => newId(),
     async onUploadCreate(_request, upload) {
       try {
-        await checkUpload(upload.metadata, upload.size ?? 0, directory);
+        await checkUpload(context, upload.metadata, upload.size ?? 0, directory);
       } catch (error) {
         throw refusal(error);
       }
@@ -72,9 +78,9 @@ function createServer(): Server {
       const path = join(directory, upload.id);
       try {
         let footageId = relink;
-        if (relink) await relinkFootage(project, relink, path, filename);
+        if (relink) await relinkFootage(context, project, relink, path, filename);
         else
-          ({ footageId } = await addFootage({
+          ({ footageId } = await addFootage(context, {
             projectId: project,
             path,
             name: filename,
@@ -101,4 +107,5 @@ function createServer(): Server {
 const shared = globalThis as { vistumUploads?: Server };
 
 /** The upload endpoint (tus, an open protocol for uploads that resume). */
-export const uploads = (): Server => (shared.vistumUploads ??= createServer());
+export const uploads = (context: ServerContext): Server =>
+  (shared.vistumUploads ??= createServer(context));

@@ -1,18 +1,26 @@
-import { readdir, rename, rm } from 'node:fs/promises';
+import { readdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { footageFolder } from '../footage/paths';
+import type { ServerContext } from '../context';
+import { footageFile } from '../footage/names';
+import { workFolder } from '../places';
+
+const KIND = 'ingest';
+
+/** The folder of one attempt at preparing a recording, made if it is not there. */
+export const attemptFolder = (footageId: string, attempt: string): string =>
+  workFolder(KIND, footageId, attempt);
 
 /** Removes what attempts that came to nothing have left. */
-export async function clearAttempts(footageId: string): Promise<void> {
-  const folder = footageFolder(footageId);
-  for (const name of await readdir(folder))
-    if (/^attempt-|^part-|\.part$/.test(name))
-      await rm(join(folder, name), { recursive: true, force: true });
-}
+export const clearAttempts = (footageId: string): Promise<void> =>
+  rm(workFolder(KIND, footageId), { recursive: true, force: true });
 
 /** Gives what an attempt made its place beside the recording. */
-export async function keepMade(footageId: string, attempt: string): Promise<void> {
-  for (const name of await readdir(attempt))
-    await rename(join(attempt, name), join(footageFolder(footageId), name));
-  await rm(attempt, { recursive: true, force: true });
+export async function keepMade(
+  { stores }: ServerContext,
+  footageId: string,
+  folder: string,
+): Promise<void> {
+  for (const name of await readdir(folder))
+    await stores.files.put(footageFile(footageId, name), join(folder, name));
+  await clearAttempts(footageId);
 }

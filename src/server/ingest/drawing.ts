@@ -1,10 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { FootageRow } from '../db/models';
-import { footageFolder, originalPath } from '../footage/paths';
+import type { Footage } from '../db/rows/footage';
 import { Interrupted } from '../processes/interrupted';
 import { limit } from '../limits';
-import { writeWhole } from '../media/whole-file';
 import { Problem, problem } from '../problem';
 import { runTool } from '../tools/run-tool';
 
@@ -14,25 +12,29 @@ const LARGEST_FILE = 20 << 20;
 export const isDrawing = (file: string): boolean => file.toLowerCase().endsWith('.svg');
 
 /**
- * Makes a PNG of an SVG drawing, on white, beside it. Nothing outside of the file is loaded. The
+ * Makes a PNG of an SVG drawing, on white. Nothing outside of the file is loaded. The
  * drawing is made in a process of its own, since a short text can describe more strokes than anyone
  * wants to wait for.
  *
+ * @param original where the drawing lies
+ * @param folder where the PNG is put
  * @returns path of the PNG
  */
-export async function rasteriseDrawing(row: FootageRow, signal: AbortSignal): Promise<string> {
-  const original = originalPath(row);
+export async function rasteriseDrawing(
+  row: Pick<Footage, 'name'>,
+  original: string,
+  folder: string,
+  signal: AbortSignal,
+): Promise<string> {
   const bytes = await readFile(original);
   if (bytes.length > LARGEST_FILE) throw problem('drawing-too-large', row.name);
-  const target = join(footageFolder(row.id), 'drawing.png');
+  const target = join(folder, 'drawing.png');
   try {
-    await writeWhole(target, (part) =>
-      runTool(['draw', original, part], {
-        signal,
-        seconds: limit('drawingSeconds'),
-        memory: limit('toolMemory'),
-      }),
-    );
+    await runTool(['draw', original, target], {
+      signal,
+      seconds: limit('drawingSeconds'),
+      memory: limit('toolMemory'),
+    });
   } catch (error) {
     if (signal.aborted || error instanceof Interrupted) throw error;
     if (error instanceof Problem && error.code !== 'unexpected')

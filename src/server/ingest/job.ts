@@ -1,13 +1,12 @@
-import { mkdir, rm, stat } from 'node:fs/promises';
-import { basename, join } from 'node:path';
+import { rm, stat } from 'node:fs/promises';
+import { basename } from 'node:path';
 import { UNDECIDED } from '@/contract/footage';
-import { database } from '../db/connection';
 import { footageCells, roleOf } from '../db/rows/footage';
-import { footageFolder, originalPath } from '../footage/paths';
-import type { Work } from '../jobs/context';
+import { originalFile } from '../footage/names';
+import type { Work } from '../jobs/work';
 import { limit } from '../limits';
 import { probeMedia } from '../media/probe';
-import { clearAttempts, keepMade } from './attempts';
+import { attemptFolder, clearAttempts, keepMade } from './attempts';
 import { isDrawing, rasteriseDrawing } from './drawing';
 import { fitRole, guessRole } from './guess-role';
 import { makePeaks } from './peaks';
@@ -20,18 +19,18 @@ import { makeProxy, makeSound, makeThumbs, type IngestTask } from './steps';
  */
 export const ingestWork: Work = {
   seconds: () => limit('ingestSeconds'),
-  async run(footageId, { signal, report, attempt }) {
-    const { footage } = await database();
+  async run(context, footageId, { signal, report, attempt }) {
+    const { footage } = context.db;
     const row = await footage.findByPk(footageId);
     if (!row) return () => Promise.resolve();
     await clearAttempts(footageId);
-    const folder = join(footageFolder(row.id), `attempt-${attempt}`);
-    await mkdir(folder);
+    const folder = attemptFolder(row.id, attempt);
     try {
       report(0.01, 'Looking at the file');
+      const brought = await context.stores.files.path(originalFile(row));
       const original = isDrawing(row.file)
-        ? await rasteriseDrawing(row, signal)
-        : originalPath(row);
+        ? await rasteriseDrawing(row, brought, folder, signal)
+        : brought;
       const { facts, notes } = await probeMedia(original, signal);
       const wanted = roleOf(row);
       const { role, note } =
@@ -54,7 +53,7 @@ export const ingestWork: Work = {
       return async (transaction) => {
         const now = await footage.findByPk(footageId, { transaction });
         if (!now) return;
-        await keepMade(footageId, folder);
+        await keepMade(context, footageId, folder);
         await now.update(
           {
             status: 'ready',
@@ -73,12 +72,12 @@ export const ingestWork: Work = {
       throw error;
     }
   },
-  failed: (footageId, sentence) => async (transaction) => {
-    const { footage } = await database();
+  failed: (context, footageId, sentence) => async (transaction) => {
+    const { footage } = context.db;
     await footage.update(
       { status: 'failed', error: sentence },
       { where: { id: footageId }, transaction },
     );
   },
-  clear: clearAttempts,
+  clear: (_context, footageId) => clearAttempts(footageId),
 };

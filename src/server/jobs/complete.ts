@@ -1,26 +1,25 @@
 import { nanoid } from 'nanoid';
-import { database } from '../db/connection';
+import type { ServerContext } from '../context';
 import { problem } from '../problem';
-import { claim } from './queue';
-import type { JobContext } from './context';
 import { runJob } from './runner';
+import type { Attempt } from './work';
 
 /**
  * Sees a job through: does it here, or waits for the worker that has it already.
  * @throws Problem with the job's sentence when it fails or was cancelled
  */
 export async function completeJob(
+  context: ServerContext,
   jobId: string,
   signal: AbortSignal,
-  onReport?: JobContext['report'],
+  onReport?: Attempt['report'],
 ): Promise<void> {
-  const { jobs } = await database();
   const owner = `command-${process.pid}-${nanoid(6)}`;
   for (;;) {
-    const mine = await claim(owner, { id: jobId });
-    if (mine) await runJob(mine, owner, signal, onReport);
+    const mine = await context.queue.claim(owner, { id: jobId });
+    if (mine) await runJob(context, mine, signal, onReport);
     signal.throwIfAborted();
-    const job = await jobs.findByPk(jobId);
+    const job = await context.queue.find(jobId);
     if (!job) throw problem('job-gone');
     if (job.status === 'done') return;
     if (job.status === 'failed' || job.status === 'cancelled')

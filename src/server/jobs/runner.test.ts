@@ -6,13 +6,19 @@ import { ffmpeg, scratchFolder } from '../testing/media';
 const folder = scratchFolder();
 process.env.VISTUM_DATA = join(folder, 'data');
 
-import { closeDatabase, database } from '../db/connection';
+import { closeDatabase } from '../db/connection';
 import { addFootage } from '../footage/add';
-import { footageFolder } from '../footage/paths';
+import { workFolder } from '../places';
 import { newProject } from '../projects';
 import { endLeftovers, JOB_MARK } from '../processes/leftovers';
-import * as queue from './queue';
+import { LEASE_MS } from './database-queue';
 import { runJob } from './runner';
+import { localContext, type ServerContext } from '../context';
+
+let context: ServerContext;
+beforeAll(async () => {
+  context = await localContext();
+});
 
 const never = new AbortController().signal;
 const path = join(folder, 'recording.mp4');
@@ -29,11 +35,17 @@ afterAll(async () => {
 afterEach(() => jest.restoreAllMocks());
 
 const bring = async () => {
-  const projectId = await newProject('Jobs', 1280, 720, { num: 30, den: 1 });
-  return addFootage({ projectId, path, name: 'recording.mp4', role: 'screen', take: false });
+  const projectId = await newProject(context, 'Jobs', 1280, 720, { num: 30, den: 1 });
+  return addFootage(context, {
+    projectId,
+    path,
+    name: 'recording.mp4',
+    role: 'screen',
+    take: false,
+  });
 };
-const jobOf = async (id: string) => (await (await database()).jobs.findByPk(id))!;
-const footageOf = async (id: string) => (await (await database()).footage.findByPk(id))!;
+const jobOf = async (id: string) => (await context.db.jobs.findByPk(id))!;
+const footageOf = async (id: string) => (await context.db.footage.findByPk(id))!;
 const children = () =>
   readFileSync(`/proc/self/task/${process.pid}/children`, 'utf8')
     .split(' ')
@@ -49,54 +61,54 @@ const encoding = () => children().find(({ command }) => command.includes('proxy.
 
 test('an FFmpeg that the system ends blames no file: the job is tried again, and ends well', async () => {
   const { footageId, jobId } = await bring();
-  const running = runJob((await queue.claim('w', { id: jobId }))!, 'w', never);
+  const running = runJob(context, (await context.queue.claim('w', { id: jobId }))!, never);
   await until(() => !!encoding());
   process.kill(encoding()!.pid, 'SIGKILL');
   await running;
   expect(await jobOf(jobId)).toMatchObject({ status: 'queued', attempts: 1 });
   expect(await footageOf(footageId)).toMatchObject({ status: 'waiting', error: null });
   // It is not taken up at once.
-  expect(await queue.claim('w', { id: jobId })).toBeNull();
-  await (await database()).jobs.update({ leaseUntil: 0 }, { where: { id: jobId } });
-  await runJob((await queue.claim('w', { id: jobId }))!, 'w', never);
+  expect(await context.queue.claim('w', { id: jobId })).toBeNull();
+  await context.db.jobs.update({ leaseUntil: 0 }, { where: { id: jobId } });
+  await runJob(context, (await context.queue.claim('w', { id: jobId }))!, never);
   expect((await jobOf(jobId)).status).toBe('done');
   expect((await footageOf(footageId)).status).toBe('ready');
-  expect(readdirSync(footageFolder(footageId)).filter((n) => n.startsWith('attempt'))).toEqual([]);
+  expect(readdirSync(workFolder('ingest'))).toEqual([]);
 });
 
 test('a worker that lost its lease ends nothing of the job that another has by now', async () => {
   const { footageId, jobId } = await bring();
-  const first = (await queue.claim('first', { id: jobId }))!;
-  const running = runJob(first, 'first', never);
+  const first = (await context.queue.claim('first', { id: jobId }))!;
+  const running = runJob(context, first, never);
   await until(() => !!encoding());
-  await (await database()).jobs.update({ leaseUntil: 0 }, { where: { id: jobId } });
-  expect((await queue.claim('second', { id: jobId }))?.attempts).toBe(2);
+  await context.db.jobs.update({ leaseUntil: 0 }, { where: { id: jobId } });
+  expect((await context.queue.claim('second', { id: jobId }))?.attempts).toBe(2);
   await running;
   expect(await jobOf(jobId)).toMatchObject({ status: 'running', owner: 'second' });
   expect(await footageOf(footageId)).toMatchObject({ status: 'waiting', error: null });
-  expect(await queue.finish(jobId, 'first', 'done', 'Done')).toBe(false);
+  expect(await context.queue.complete(first)).toBe(false);
 });
 
 test('heartbeats that are not heard end the work before the lease is another’s', async () => {
   const { footageId, jobId } = await bring();
-  const job = (await queue.claim('w', { id: jobId }))!;
-  const { jobs } = await database();
+  const job = (await context.queue.claim('w', { id: jobId }))!;
+  const { jobs } = context.db;
   jest.spyOn(jobs, 'update').mockRejectedValue(new Error('no database'));
   const now = Date.now();
   const clock = jest.spyOn(Date, 'now').mockReturnValue(now);
-  const running = runJob(job, 'w', never);
+  const running = runJob(context, job, never);
   await until(() => !!encoding());
-  clock.mockReturnValue(now + queue.LEASE_MS - 2000);
+  clock.mockReturnValue(now + LEASE_MS - 2000);
   await running;
   expect(await jobOf(jobId)).toMatchObject({ status: 'running', attempts: 1 });
   expect((await footageOf(footageId)).status).toBe('waiting');
 });
 
 test('what came of a job counts together with its end, or not at all', async () => {
-  const { jobs, footage } = await database();
+  const { jobs, footage } = context.db;
   const { footageId, jobId } = await bring();
-  await queue.claim('w', { id: jobId });
-  const fails = queue.finish(jobId, 'w', 'done', 'Done', async (transaction) => {
+  const job = (await context.queue.claim('w', { id: jobId }))!;
+  const fails = context.queue.complete(job, async (transaction) => {
     await footage.update({ name: 'changed' }, { where: { id: footageId }, transaction });
     throw new Error('broken off');
   });
@@ -108,20 +120,21 @@ test('what came of a job counts together with its end, or not at all', async () 
 test('a job that takes longer than it may is ended, and says so', async () => {
   process.env.VISTUM_MAX_INGEST_SECONDS = '0.05';
   const { footageId, jobId } = await bring();
-  await runJob((await queue.claim('w', { id: jobId }))!, 'w', never);
+  await runJob(context, (await context.queue.claim('w', { id: jobId }))!, never);
   delete process.env.VISTUM_MAX_INGEST_SECONDS;
   expect((await jobOf(jobId)).message).toMatch(/not done within an hour/);
   expect((await footageOf(footageId)).status).toBe('failed');
 });
 
 test('no project waits for all of another’s jobs', async () => {
-  const { jobs } = await database();
+  const { jobs } = context.db;
   await jobs.destroy({ truncate: true });
   for (const project of ['many', 'many', 'many', 'many', 'few'])
-    await queue.enqueue('ingest', project, 'x');
+    await context.queue.enqueue('ingest', project, 'x');
   const most = { type: 'ingest', mostOfOneProject: 2 } as const;
   const taken = [];
-  for (let i = 0; i < 5; i++) taken.push((await queue.claim(`w${i}`, most))?.projectId ?? null);
+  for (let i = 0; i < 5; i++)
+    taken.push((await context.queue.claim(`w${i}`, most))?.projectId ?? null);
   expect(taken).toEqual(['many', 'few', 'many', null, null]);
 });
 

@@ -1,14 +1,15 @@
 import { nanoid } from 'nanoid';
 import type { JobType } from '@/contract/jobs';
-import { analysisWork } from '../analyses/analyses';
-import type { JobRow } from '../db/models';
+import type { ServerContext } from '../context';
+import { analysisWork } from '../analyses/job';
 import { exportWork } from '../export/job';
 import { ingestWork } from '../ingest/job';
 import { problem, problemFor } from '../problem';
 import { Interrupted } from '../processes/interrupted';
-import type { JobContext, Work } from './context';
 import { endLeftovers, JOB_MARK } from '../processes/leftovers';
-import { claim, finish, heartbeat, LEASE_MS, MAX_ATTEMPTS, putBack, tryAgain } from './queue';
+import { LEASE_MS } from './database-queue';
+import type { Claimed } from './job-queue';
+import type { Attempt, Work } from './work';
 
 const WORK: Readonly<Record<JobType, Work>> = {
   ingest: ingestWork,
@@ -16,6 +17,8 @@ const WORK: Readonly<Record<JobType, Work>> = {
   analysis: analysisWork,
 };
 
+/** A job that was interrupted is tried so often in all. */
+export const MAX_ATTEMPTS = 3;
 const BEAT_MS = 1000;
 /**
  * Without a heartbeat that was heard for so long, the job counts as lost: another may take it
@@ -28,10 +31,10 @@ type End = 'stop' | 'lost' | 'late';
 
 /** Does one claimed job to its end, whatever end that is. Never throws. */
 export async function runJob(
-  job: JobRow,
-  owner: string,
+  context: ServerContext,
+  job: Claimed,
   stop: AbortSignal,
-  onReport?: JobContext['report'],
+  onReport?: Attempt['report'],
 ): Promise<void> {
   const work = WORK[job.type];
   const abort = new AbortController();
@@ -48,7 +51,7 @@ export async function runJob(
   let heard = Date.now();
   const beat = async () => {
     const sent = Date.now();
-    const kept = await heartbeat(job.id, owner, progress, message).catch(() => null);
+    const kept = await context.queue.beat(job, progress, message).catch(() => null);
     // A database that can't be asked says nothing; for a while the lease is ours all the same.
     if (kept) heard = sent;
     else if (kept === false || Date.now() - heard > SILENT_MS) endFor('lost');
@@ -56,7 +59,7 @@ export async function runJob(
   let first = true;
   const timer = setInterval(() => void beat(), BEAT_MS);
   const late = setTimeout(() => endFor('late'), work.seconds() * 1000);
-  const report: JobContext['report'] = (p, m) => {
+  const report: Attempt['report'] = (p, m) => {
     progress = p;
     message = m;
     onReport?.(p, m);
@@ -70,15 +73,16 @@ export async function runJob(
     if (job.attempts > 1) await endLeftovers(job.id);
     if (job.attempts > MAX_ATTEMPTS) throw problem('media-killed-often');
     const outcome = await JOB_MARK.run(job.id, () =>
-      work.run(job.subject, { signal: abort.signal, report, attempt }),
+      work.run(context, job.subject, { signal: abort.signal, report, attempt }),
     );
     abort.signal.throwIfAborted();
     // Cancelled in its last moment: what it made is of no use to anybody.
-    const mine = await finish(job.id, owner, 'done', 'Done', outcome);
-    if (mine) await work.done?.(job.subject).catch((error: unknown) => console.error(error));
-    else await clearIfCancelled(job, work);
+    const mine = await context.queue.complete(job, outcome);
+    if (mine)
+      await work.done?.(context, job.subject).catch((error: unknown) => console.error(error));
+    else await clearIfCancelled(context, job, work);
   } catch (error) {
-    await endBadly(job, owner, work, end, error);
+    await endBadly(context, job, work, end, error);
   } finally {
     clearInterval(timer);
     clearTimeout(late);
@@ -87,25 +91,27 @@ export async function runJob(
 }
 
 /** Sees to a job that did not get done. */
-async function endBadly(job: JobRow, owner: string, work: Work, end: End | null, error: unknown) {
+async function endBadly(
+  context: ServerContext,
+  job: Claimed,
+  work: Work,
+  end: End | null,
+  error: unknown,
+) {
+  const { queue } = context;
   const fail = async (sentence: string) => {
-    const mine = await finish(
-      job.id,
-      owner,
-      'failed',
-      sentence,
-      work.failed?.(job.subject, sentence),
-    );
-    if (mine) await work.clear?.(job.subject);
+    const outcome = work.failed?.(context, job.subject, sentence);
+    const mine = await queue.fail(job, sentence, outcome);
+    if (mine) await work.clear?.(context, job.subject);
   };
   try {
-    if (end === 'stop') await putBack(job.id, owner);
+    if (end === 'stop') await queue.putBack(job);
     else if (end === 'late') {
       const hours = Math.max(1, Math.round(work.seconds() / 3600));
       await fail(problem('job-too-slow', hours === 1 ? 'an hour' : `${hours} hours`).message);
-    } else if (end === 'lost') await clearIfCancelled(job, work);
+    } else if (end === 'lost') await clearIfCancelled(context, job, work);
     else if (error instanceof Interrupted)
-      if (job.attempts < MAX_ATTEMPTS) await tryAgain(job.id, owner, job.attempts, error.message);
+      if (job.attempts < MAX_ATTEMPTS) await queue.tryAgain(job, error.message);
       else await fail(problem('media-killed-often').message);
     else {
       const found = problemFor(error);
@@ -122,9 +128,9 @@ async function endBadly(job: JobRow, owner: string, work: Work, end: End | null,
  * A job that was taken away goes on elsewhere; one that was cancelled has no more use for its
  * files.
  */
-async function clearIfCancelled(job: JobRow, work: Work) {
-  const now = await job.reload().catch(() => null);
-  if (!now || now.status === 'cancelled') await work.clear?.(job.subject);
+async function clearIfCancelled(context: ServerContext, job: Claimed, work: Work) {
+  const now = await context.queue.find(job.id).catch(() => null);
+  if (!now || now.status === 'cancelled') await work.clear?.(context, job.subject);
 }
 
 const wait = (ms: number, signal: AbortSignal) =>
@@ -145,6 +151,7 @@ const wait = (ms: number, signal: AbortSignal) =>
  * together
  */
 export async function workLoop(
+  context: ServerContext,
   type: JobType,
   mostOfOneProject: number,
   owner: string,
@@ -153,8 +160,8 @@ export async function workLoop(
 ): Promise<void> {
   while (!stop.aborted) {
     try {
-      const job = await claim(owner, { type, mostOfOneProject });
-      if (job) await runJob(job, owner, stop);
+      const job = await context.queue.claim(owner, { type, mostOfOneProject });
+      if (job) await runJob(context, job, stop);
       else await wait(400, stop);
     } catch (error) {
       onError(error);

@@ -4,7 +4,8 @@ import { setTimeout as delay } from 'node:timers/promises';
 import { nanoid } from 'nanoid';
 import pino from 'pino';
 import type { JobType } from '@/contract/jobs';
-import { closeDatabase, database } from '../db/connection';
+import { localContext, type ServerContext } from '../context';
+import { closeDatabase } from '../db/connection';
 import { limit } from '../limits';
 import { sentenceFor } from '../problem';
 import { purgeLoop } from '../purge/loop';
@@ -31,20 +32,23 @@ const LOOPS: Readonly<Record<JobType, number>> = {
 };
 
 const RETRY_MS = 5000;
+let context: ServerContext | null = null;
 while (!stop.signal.aborted) {
   try {
-    await database();
+    context = await localContext();
     break;
   } catch (error) {
     log.error(sentenceFor(error));
     await delay(RETRY_MS, null, { signal: stop.signal }).catch(() => undefined);
   }
 }
-if (!stop.signal.aborted) {
+if (context) {
+  const ready = context;
   log.info('ready');
   const loops = (Object.keys(LOOPS) as JobType[]).flatMap((type) =>
     Array.from({ length: LOOPS[type] }, () =>
       workLoop(
+        ready,
         type,
         Math.max(1, LOOPS[type] - 1),
         `${process.pid}-${nanoid(6)}`,
@@ -53,7 +57,7 @@ if (!stop.signal.aborted) {
       ),
     ),
   );
-  await Promise.all([...loops, purgeLoop(stop.signal, onError)]);
+  await Promise.all([...loops, purgeLoop(ready, stop.signal, onError)]);
   await closeDatabase();
 }
 process.exit(0);

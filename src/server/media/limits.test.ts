@@ -8,22 +8,28 @@ process.env.VISTUM_DATA = join(folder, 'data');
 
 import { createClip, createProject } from '@/core/project/create';
 import { rateFromNumber, secondsToTicks } from '@/core/time/ticks';
-import { closeDatabase, database } from '../db/connection';
+import { closeDatabase } from '../db/connection';
 import { exportFile } from '../export/export-file';
 import type { RenderTask } from '../export/render-frames';
 import { DEFAULT_SETTINGS } from '../export/settings';
 import { addFootage } from '../footage/add';
-import { footageFolder } from '../footage/paths';
+import { footageFolder } from '../testing/stored';
 import { completeJob } from '../jobs/complete';
 import { newProject } from '../projects';
 import { probeMedia } from './probe';
 import { mediaProblem, runMedia } from './process';
+import { localContext, type ServerContext } from '../context';
+
+let context: ServerContext;
+beforeAll(async () => {
+  context = await localContext();
+});
 
 const file = (name: string) => join(folder, name);
 const never = new AbortController().signal;
 let project = '';
 beforeAll(async () => {
-  project = await newProject('Limits', 1280, 720, rateFromNumber(30));
+  project = await newProject(context, 'Limits', 1280, 720, rateFromNumber(30));
 });
 afterAll(async () => {
   await closeDatabase();
@@ -32,19 +38,23 @@ afterAll(async () => {
 
 /** What becomes of a file that is brought: its row, and the sentence when it was refused. */
 async function bring(name: string) {
-  const { footage } = await database();
-  const { footageId, jobId } = await addFootage({
+  const { footage } = context.db;
+  const { footageId, jobId } = await addFootage(context, {
     projectId: project,
     path: file(name),
     name,
     role: null,
     take: false,
   });
-  const said = await completeJob(jobId, never).then(
+  const said = await completeJob(context, jobId, never).then(
     () => null,
     (error: Error) => error.message,
   );
-  return { said, row: (await footage.findByPk(footageId))!, folder: footageFolder(footageId) };
+  return {
+    said,
+    row: (await footage.findByPk(footageId))!,
+    folder: footageFolder(footageId),
+  };
 }
 const lengthOf = (path: string) =>
   Number(

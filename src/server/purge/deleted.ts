@@ -1,6 +1,6 @@
 import { Op } from 'sequelize';
 import type { Deleted, DeletedKind } from '@/contract/disk';
-import { database } from '../db/connection';
+import type { ServerContext } from '../context';
 import { isoOf } from '../db/stored';
 import { setFootageDeleted } from '../footage/change';
 import { findFootage } from '../footage/view';
@@ -15,8 +15,8 @@ const DAY_MS = 86_400_000;
 export const graceEnd = (now: number): number => now - limit('keepDays') * DAY_MS;
 
 /** All that was deleted and can be brought back, last deleted first. */
-export async function listDeleted(): Promise<Deleted[]> {
-  const { projects, footage, takes } = await database();
+export async function listDeleted(context: ServerContext): Promise<Deleted[]> {
+  const { projects, footage, takes } = context.db;
   const named = await projects.findAll({ attributes: ['id', 'name', 'deletedAt'] });
   const nameOf = new Map(named.map((row) => [row.id, row.name]));
   const gone = new Set(named.filter((row) => row.deletedAt).map((row) => row.id));
@@ -56,16 +56,20 @@ export async function listDeleted(): Promise<Deleted[]> {
  *
  * @throws Problem when it was deleted for good meanwhile
  */
-export async function bringBack(kind: DeletedKind, id: string): Promise<void> {
-  const { projects } = await database();
+export async function bringBack(
+  context: ServerContext,
+  kind: DeletedKind,
+  id: string,
+): Promise<void> {
+  const { projects } = context.db;
   if (kind === 'project') {
     if (!(await projects.count({ where: { id } }))) throw problem('already-purged');
-    return setProjectDeleted(id, false);
+    return setProjectDeleted(context, id, false);
   }
   if (kind === 'footage') {
-    await findFootage(id).catch(() => Promise.reject(problem('already-purged')));
-    return setFootageDeleted(id, false);
+    await findFootage(context, id).catch(() => Promise.reject(problem('already-purged')));
+    return setFootageDeleted(context, id, false);
   }
-  await findTake(id).catch(() => Promise.reject(problem('already-purged')));
-  await setTakeDiscarded(id, false);
+  await findTake(context, id).catch(() => Promise.reject(problem('already-purged')));
+  await setTakeDiscarded(context, id, false);
 }

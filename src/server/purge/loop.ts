@@ -1,4 +1,5 @@
 import { setTimeout as delay } from 'node:timers/promises';
+import type { ServerContext } from '../context';
 import { purge } from './purge';
 
 const EVERY_MS = 60 * 60_000;
@@ -6,6 +7,7 @@ const FIRST_MS = 30_000;
 
 /** Purges now and then, until asked to stop. */
 export async function purgeLoop(
+  context: ServerContext,
   stop: AbortSignal,
   onError: (error: unknown) => void,
 ): Promise<void> {
@@ -13,7 +15,7 @@ export async function purgeLoop(
   while (!stop.aborted) {
     await delay(wait, null, { signal: stop }).catch(() => undefined);
     if (stop.aborted) return;
-    await purge().catch(onError);
+    await purge(context).catch(onError);
     wait = EVERY_MS;
   }
 }

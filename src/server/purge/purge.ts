@@ -1,10 +1,12 @@
 import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Op } from 'sequelize';
-import { database, inTransaction } from '../db/connection';
+import type { ServerContext } from '../context';
 import { ownedTables } from '../db/owned';
 import { unpack } from '../documents/check';
-import { dataDirectory, dataFolder } from '../places';
+import { dataFolder, workFolder } from '../places';
+import { footageFiles } from '../footage/names';
+import type { FileStore } from '../stores/file-store';
 import { graceEnd } from './deleted';
 
 /** How many things went for good. */
@@ -21,9 +23,6 @@ export interface Purged {
  */
 const KEPT_COPIES = 5;
 
-const removeFolder = (kind: string, id: string): Promise<void> =>
-  rm(join(dataDirectory(), kind, id), { recursive: true, force: true });
-
 /**
  * Deletes for good what was deleted longer ago than the grace time, and files that nothing refers
  * to and that are as old. Rows go before files: what is left by a break in between is a file that
@@ -31,20 +30,19 @@ const removeFolder = (kind: string, id: string): Promise<void> =>
  *
  * @param now milliseconds since 1970
  */
-export async function purge(now = Date.now()): Promise<Purged> {
+export async function purge(context: ServerContext, now = Date.now()): Promise<Purged> {
   const before = new Date(graceEnd(now));
   return {
-    projects: await purgeProjects(before),
-    footage: await purgeFootage(before),
-    takes: await purgeTakes(before),
-    files: await purgeFiles(before.getTime()),
+    projects: await purgeProjects(context, before),
+    footage: await purgeFootage(context, before),
+    takes: await purgeTakes(context, before),
+    files: await purgeFiles(context, before.getTime()),
   };
 }
 
-async function purgeProjects(before: Date): Promise<number> {
-  const db = await database();
-  const { projects, jobs, revisions, changes, analyses } = db;
-  const owned = ownedTables(db);
+async function purgeProjects(context: ServerContext, before: Date): Promise<number> {
+  const { projects, revisions, changes, analyses } = context.db;
+  const owned = ownedTables(context);
   const gone = await projects.findAll({
     where: { deletedAt: { [Op.lt]: before } },
     attributes: ['id'],
@@ -52,18 +50,18 @@ async function purgeProjects(before: Date): Promise<number> {
   let count = 0;
   for (const { id } of gone) {
     const where = { projectId: id };
-    const folders: [kind: string, id: string][] = [];
-    for (const { folder, table } of owned)
+    const gone: [store: FileStore, name: string][] = [];
+    for (const { store, files, table } of owned)
       for (const row of await table.findAll({ where, attributes: ['id'], raw: true }))
-        folders.push([folder, row.id]);
-    const removed = await inTransaction(async (transaction) => {
+        gone.push([store, `${files}/${row.id}`]);
+    const removed = await context.db.transact(async (transaction) => {
       // It may have been brought back meanwhile.
       const still = await projects.count({
         where: { id, deletedAt: { [Op.lt]: before } },
         transaction,
       });
       if (!still) return false;
-      await jobs.destroy({ where, transaction });
+      await context.queue.forget(where, transaction);
       await revisions.destroy({ where, transaction });
       await changes.destroy({ where, transaction });
       await analyses.destroy({ where, transaction });
@@ -73,7 +71,7 @@ async function purgeProjects(before: Date): Promise<number> {
     });
     if (!removed) continue;
     count++;
-    for (const [kind, one] of folders) await removeFolder(kind, one);
+    for (const [store, name] of gone) await store.remove(name);
   }
   return count;
 }
@@ -81,8 +79,8 @@ async function purgeProjects(before: Date): Promise<number> {
 /**
  * Footage goes when neither its project's document, nor undo history, nor a kept revision names it.
  */
-async function purgeFootage(before: Date): Promise<number> {
-  const { projects, footage, revisions, changes, analyses } = await database();
+async function purgeFootage(context: ServerContext, before: Date): Promise<number> {
+  const { projects, footage, revisions, changes, analyses } = context.db;
   const gone = await footage.findAll({
     where: { deletedAt: { [Op.lt]: before } },
     attributes: ['id', 'projectId'],
@@ -102,20 +100,21 @@ async function purgeFootage(before: Date): Promise<number> {
       const removed = await footage.destroy({ where: { id, deletedAt: { [Op.lt]: before } } });
       if (!removed) continue;
       await analyses.destroy({ where: { footageId: id } });
-      await removeFolder('footage', id);
+      await context.stores.files.remove(footageFiles(id));
       count++;
     }
   }
   return count;
 }
 
-async function purgeTakes(before: Date): Promise<number> {
-  const { takes } = await database();
+async function purgeTakes(context: ServerContext, before: Date): Promise<number> {
+  const { takes } = context.db;
   const where = { status: 'discarded' as const, updatedAt: { [Op.lt]: before } };
   const gone = await takes.findAll({ where, attributes: ['id'] });
   for (const { id } of gone) {
     // Footage that it was kept as has files of its own.
-    if (await takes.destroy({ where: { ...where, id } })) await removeFolder('takes', id);
+    if (await takes.destroy({ where: { ...where, id } }))
+      await context.stores.takes.remove(`takes/${id}`);
   }
   return gone.length;
 }
@@ -126,23 +125,27 @@ const ageOf = (path: string): Promise<number> =>
     () => Number.MAX_SAFE_INTEGER,
   );
 
-/** Folders without a row, uploads that were broken off, and the oldest of the copies. */
-async function purgeFiles(before: number): Promise<number> {
+/**
+ * Files without a row, uploads and work that were broken off, and the oldest of the copies.
+ */
+async function purgeFiles(context: ServerContext, before: number): Promise<number> {
   let count = 0;
   const remove = async (path: string) => {
     await rm(path, { recursive: true, force: true });
     count++;
   };
-  for (const { folder, table } of ownedTables(await database()))
-    for (const id of await readdir(dataFolder(folder))) {
-      const path = join(dataFolder(folder), id);
-      if ((await ageOf(path)) >= before) continue;
-      if (!(await table.count({ where: { id } }))) await remove(path);
+  for (const { store, files, table } of ownedTables(context))
+    for (const { name: id, modified } of await store.list(files)) {
+      if (modified.getTime() >= before || (await table.count({ where: { id } }))) continue;
+      await store.remove(`${files}/${id}`);
+      count++;
     }
-  for (const name of await readdir(dataFolder('uploads'))) {
-    const path = join(dataFolder('uploads'), name);
-    if ((await ageOf(path)) < before) await remove(path);
-  }
+  const begun = (await readdir(workFolder())).map((kind) => workFolder(kind));
+  for (const folder of [dataFolder('uploads'), ...begun])
+    for (const name of await readdir(folder)) {
+      const path = join(folder, name);
+      if ((await ageOf(path)) < before) await remove(path);
+    }
   for (const kind of ['backups', 'damaged']) {
     const paths = (await readdir(dataFolder(kind))).map((name) => join(dataFolder(kind), name));
     const aged = await Promise.all(paths.map(async (path) => ({ path, at: await ageOf(path) })));

@@ -1,33 +1,34 @@
-import { join } from 'node:path';
 import type { DiskUsage } from '@/contract/disk';
-import { database } from '../db/connection';
+import type { ServerContext } from '../context';
 import { ownedTables } from '../db/owned';
-import { dataDirectory } from '../places';
 import { freeDisk } from '../takes/takes';
-import { bytesOf, filesIn } from './sizes';
 
 const FRESH_MS = 20_000;
 const shared = globalThis as { vistumUsage?: { at: number; usage: Promise<DiskUsage> } };
 
 /** The disk that projects take; counted anew when the last count is older than some seconds. */
-export function diskUsage(): Promise<DiskUsage> {
+export function diskUsage(context: ServerContext): Promise<DiskUsage> {
   const known = shared.vistumUsage;
   if (known && Date.now() - known.at < FRESH_MS) return known.usage;
-  const usage = count();
+  const usage = count(context);
   shared.vistumUsage = { at: Date.now(), usage };
   usage.catch(() => delete shared.vistumUsage);
   return usage;
 }
 
-async function count(): Promise<DiskUsage> {
+/** Bytes of files together, each counted once. */
+const bytesOf = (files: ReadonlyMap<string, number>): number =>
+  [...files.values()].reduce((sum, size) => sum + size, 0);
+
+async function count(context: ServerContext): Promise<DiskUsage> {
   const all = new Map<string, number>();
   const ofProject = new Map<string, Map<string, number>>();
-  for (const { folder, table } of ownedTables(await database())) {
+  for (const { store, files, table } of ownedTables(context)) {
     const rows = await table.findAll({ attributes: ['id', 'projectId'], raw: true });
     for (const { id, projectId } of rows) {
       const own = ofProject.get(projectId) ?? new Map<string, number>();
       ofProject.set(projectId, own);
-      for (const [file, size] of await filesIn(join(dataDirectory(), folder, id))) {
+      for (const [file, size] of await store.sizes(`${files}/${id}`)) {
         own.set(file, size);
         all.set(file, size);
       }

@@ -22,9 +22,16 @@ export function clocksOf(events: readonly TakeEvent[]): Partial<Record<TrackName
   return clocks;
 }
 
+const finishedName = ({ name, type }: Pick<TrackSetup, 'name' | 'type'>): string =>
+  `finished-${name}.${type === 'audio' ? 'wav' : 'mp4'}`;
+
 /** The file of a track that is played and kept. */
 export const finishedPath = (takeId: string, track: Pick<TrackSetup, 'name' | 'type'>): string =>
-  join(takeFolder(takeId), `finished-${track.name}.${track.type === 'audio' ? 'wav' : 'mp4'}`);
+  join(takeFolder(takeId), finishedName(track));
+
+/** Its name among the stored takes. */
+export const finishedFile = (takeId: string, track: Pick<TrackSetup, 'name' | 'type'>): string =>
+  `takes/${takeId}/${finishedName(track)}`;
 
 /**
  * Makes of what was written while recording files with a length and an index, on the take's clock:

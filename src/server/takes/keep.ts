@@ -7,11 +7,11 @@ import type { TrackSetup } from '@/core/take/setup';
 import type { TakeEvent, TrackName } from '@/core/take/take';
 import { bridgeJoins } from '@/core/telemetry/bridge';
 import { secondsToTicks } from '@/core/time/ticks';
+import type { ServerContext } from '../context';
 import { footageCells, mediaFactsOf } from '../db/rows/footage';
-import { database } from '../db/connection';
 import { madeCell, type Take } from '../db/rows/takes';
 import { addFootage } from '../footage/add';
-import { originalPath } from '../footage/paths';
+import { originalFile } from '../footage/names';
 import { attachTrack } from '../footage/attach-track';
 import { findFootage } from '../footage/view';
 import { newId } from '../ids';
@@ -40,11 +40,12 @@ const NAME_OF: Record<TrackName, string> = {
  * while previews are prepared. Asked for again, also after a break in the middle or several times
  * at once, it goes on from what is there.
  */
-export const keepTake = (id: string): Promise<TakePlacement> => inTurn(id, () => keepInTurn(id));
+export const keepTake = (context: ServerContext, id: string): Promise<TakePlacement> =>
+  inTurn(id, () => keepInTurn(context, id));
 
-async function keepInTurn(id: string): Promise<TakePlacement> {
-  const { takes } = await database();
-  const take = await findTake(id);
+async function keepInTurn(context: ServerContext, id: string): Promise<TakePlacement> {
+  const { takes } = context.db;
+  const take = await findTake(context, id);
   if (take.status === 'recording') throw problem('take-running');
   const footage = { ...take.footage };
   const events = readTakeEvents(await readEvents(id));
@@ -54,21 +55,22 @@ async function keepInTurn(id: string): Promise<TakePlacement> {
     // again.
     const footageId = (footage[track.name] ??= newId());
     await takes.update({ footage: madeCell(footage) }, { where: { id } });
-    await keepTrack(take, track, footageId, events);
+    await keepTrack(context, take, track, footageId, events);
   }
   if (!Object.keys(footage).length) throw problem('take-empty');
   await takes.update({ status: 'kept' }, { where: { id } });
-  return placementOf(id);
+  return placementOf(context, id);
 }
 
 /** Makes footage of one track, as far as that is not done. */
 async function keepTrack(
+  context: ServerContext,
   take: Take,
   track: TrackSetup,
   footageId: string,
   events: readonly TakeEvent[],
 ): Promise<void> {
-  const { footage } = await database();
+  const { footage } = context.db;
   if (!(await footage.count({ where: { id: footageId } }))) {
     const path = finishedPath(take.id, track);
     const extension = track.type === 'audio' ? 'wav' : 'mp4';
@@ -76,7 +78,7 @@ async function keepTrack(
     const handed = `${path}.handed.${extension}`;
     await rm(handed, { force: true });
     await link(path, handed);
-    await addFootage({
+    await addFootage(context, {
       id: footageId,
       projectId: take.projectId,
       path: handed,
@@ -85,38 +87,41 @@ async function keepTrack(
       take: true,
     });
   }
-  const made = await findFootage(footageId);
+  const made = await findFootage(context, footageId);
   if (made.deletedAt) await made.update({ deletedAt: null });
   if (!mediaFactsOf(made)) {
-    const { facts, notes } = await probeMedia(originalPath(made));
+    const { facts, notes } = await probeMedia(await context.stores.files.path(originalFile(made)));
     await made.update(footageCells({ facts, notes }));
   }
   if (track.name === 'screen' && !made.hasPointer) {
     const offset = clocksOf(events).screen?.offset ?? 0;
     const pointer = pointerTrackOf(events, mediaFactsOf(made)!, offset);
-    if (pointer) await attachTrack(footageId, JSON.stringify(bridgeJoins(pointer)));
+    if (pointer) await attachTrack(context, footageId, JSON.stringify(bridgeJoins(pointer)));
   }
 }
 
-async function placementOf(id: string): Promise<TakePlacement> {
-  const { setup, footage, stepId } = await findTake(id);
+async function placementOf(context: ServerContext, id: string): Promise<TakePlacement> {
+  const { setup, footage, stepId } = await findTake(context, id);
   const events = readTakeEvents(await readEvents(id));
   const clocks = clocksOf(events);
   const tracks = await Promise.all(
     setup.tracks.flatMap((track) => {
       const footageId = footage[track.name];
-      return footageId ? [placedTrack(track.name, footageId, clocks[track.name]?.offset ?? 0)] : [];
+      return footageId
+        ? [placedTrack(context, track.name, footageId, clocks[track.name]?.offset ?? 0)]
+        : [];
     }),
   );
   return { takeId: id, stepId, setup, tracks, events };
 }
 
 async function placedTrack(
+  context: ServerContext,
   name: TrackName,
   footageId: string,
   offsetMs: number,
 ): Promise<TakePlacement['tracks'][number]> {
-  const facts = mediaFactsOf(await findFootage(footageId))!;
+  const facts = mediaFactsOf(await findFootage(context, footageId))!;
   return {
     name,
     footageId,

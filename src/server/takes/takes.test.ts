@@ -8,7 +8,7 @@ process.env.VISTUM_DATA = folder;
 
 import { ticksToSeconds, rateFromNumber } from '@/core/time/ticks';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
-import { closeDatabase, database } from '../db/connection';
+import { closeDatabase } from '../db/connection';
 import { readTrack } from '../footage/track';
 import { listFootage } from '../footage/view';
 import { probeMedia } from '../media/probe';
@@ -25,6 +25,12 @@ import {
   partSizes,
   setTakeDiscarded,
 } from './takes';
+import { localContext, type ServerContext } from '../context';
+
+let context: ServerContext;
+beforeAll(async () => {
+  context = await localContext();
+});
 
 const voice: TrackSetup = {
   name: 'voice',
@@ -97,7 +103,7 @@ function fragmented(seconds: number): Buffer {
 }
 
 beforeAll(async () => {
-  project = await newProject('Takes', 1920, 1080, rateFromNumber(30));
+  project = await newProject(context, 'Takes', 1920, 1080, rateFromNumber(30));
 });
 afterAll(async () => {
   await closeDatabase();
@@ -106,15 +112,15 @@ afterAll(async () => {
 
 test('pieces may come twice, overlap, or leave a hole that is asked for again', async () => {
   const id = takeId();
-  await beginTake(project, id, null, 'voice', setup(voice));
+  await beginTake(context, project, id, null, 'voice', setup(voice));
   const bytes = pcm(1);
-  expect(await addPiece(id, 'voice', 0, bytes.subarray(0, 30_000))).toBe(30_000);
-  expect(await addPiece(id, 'voice', 0, bytes.subarray(0, 30_000))).toBe(30_000);
-  expect(await addPiece(id, 'voice', 50_000, bytes.subarray(50_000))).toBe(30_000);
-  expect(await addPiece(id, 'voice', 20_000, bytes.subarray(20_000, 60_000))).toBe(60_000);
-  expect(await addPiece(id, 'voice', 60_000, bytes.subarray(60_000))).toBe(bytes.length);
-  expect((await partSizes(id)).voice).toBe(bytes.length);
-  const closed = await closeTake(id, 'stopped');
+  expect(await addPiece(context, id, 'voice', 0, bytes.subarray(0, 30_000))).toBe(30_000);
+  expect(await addPiece(context, id, 'voice', 0, bytes.subarray(0, 30_000))).toBe(30_000);
+  expect(await addPiece(context, id, 'voice', 50_000, bytes.subarray(50_000))).toBe(30_000);
+  expect(await addPiece(context, id, 'voice', 20_000, bytes.subarray(20_000, 60_000))).toBe(60_000);
+  expect(await addPiece(context, id, 'voice', 60_000, bytes.subarray(60_000))).toBe(bytes.length);
+  expect((await partSizes(context, id)).voice).toBe(bytes.length);
+  const closed = await closeTake(context, id, 'stopped');
   expect(closed.seconds).toBeCloseTo(1, 3);
   const heard = execFileSync('ffmpeg', [
     '-v',
@@ -126,17 +132,20 @@ test('pieces may come twice, overlap, or leave a hole that is asked for again', 
     '-',
   ]);
   expect(heard.equals(bytes)).toBe(true);
-  await expect(addPiece(id, 'voice', bytes.length, bytes)).rejects.toMatchObject({ status: 410 });
-  await expect(addPiece(id, 'camera', 0, bytes)).rejects.toMatchObject({ status: 410 });
+  await expect(addPiece(context, id, 'voice', bytes.length, bytes)).rejects.toMatchObject({
+    status: 410,
+  });
+  await expect(addPiece(context, id, 'camera', 0, bytes)).rejects.toMatchObject({ status: 410 });
 });
 
 test('a take that was broken off is rescued up to its last whole piece', async () => {
   const id = takeId();
-  await beginTake(project, id, 'a-step', 'all', setup(screen, voice));
+  await beginTake(context, project, id, 'a-step', 'all', setup(screen, voice));
   const video = fragmented(4);
-  await addPiece(id, 'screen', 0, video.subarray(0, Math.floor(video.length * 0.8)));
-  await addPiece(id, 'voice', 0, pcm(3).subarray(0, 280_001));
+  await addPiece(context, id, 'screen', 0, video.subarray(0, Math.floor(video.length * 0.8)));
+  await addPiece(context, id, 'voice', 0, pcm(3).subarray(0, 280_001));
   await addPiece(
+    context,
     id,
     'events',
     0,
@@ -144,116 +153,120 @@ test('a take that was broken off is rescued up to its last whole piece', async (
       `${line({ t: 100, type: 'pointer', x: 160, y: 90 })}${line({ t: 3000, type: 'join' })}{"t":31`,
     ),
   );
-  const closed = await closeTake(id, 'crashed');
+  const closed = await closeTake(context, id, 'crashed');
   expect(closed).toMatchObject({ status: 'stopped', reason: 'crashed' });
   expect(closed.seconds).toBeGreaterThan(2.5);
-  const { tracks, events } = await keepTake(id);
+  const { tracks, events } = await keepTake(context, id);
   expect(tracks.map((t) => t.name)).toEqual(['screen', 'voice']);
   expect(ticksToSeconds(tracks[1]!.duration)).toBeCloseTo(280_000 / 96_000, 2);
   expect(events).toHaveLength(2);
-  const footage = await listFootage(project);
+  const footage = await listFootage(context, project);
   expect(footage.map((f) => [f.role, f.facts?.kind])).toEqual([
     ['screen', 'video'],
     ['voice', 'audio'],
   ]);
-  const track = await readTrack(tracks[0]!.footageId, { width: 320, height: 180 });
+  const track = await readTrack(context, tracks[0]!.footageId, { width: 320, height: 180 });
   expect(track).toMatchObject({ inPicture: false, samples: [[100, 160, 90]] });
   // Asked again, the same footage is given: nothing is made twice.
-  expect((await keepTake(id)).tracks).toEqual(tracks);
-  expect(await listFootage(project)).toHaveLength(2);
+  expect((await keepTake(context, id)).tracks).toEqual(tracks);
+  expect(await listFootage(context, project)).toHaveLength(2);
 });
 
 test('a left-over of a keep that broke off, and several keeps at once, come to the same footage', async () => {
   const id = takeId();
-  await database().then(({ takes }) =>
-    takes.update({ seenAt: 0 }, { where: { status: 'recording' } }),
-  );
-  await beginTake(project, id, null, 'all', setup(screen, voice));
-  await addPiece(id, 'screen', 0, fragmented(1));
-  await addPiece(id, 'voice', 0, pcm(1));
-  await closeTake(id, 'stopped');
+  await context.db.takes.update({ seenAt: 0 }, { where: { status: 'recording' } });
+  await beginTake(context, project, id, null, 'all', setup(screen, voice));
+  await addPiece(context, id, 'screen', 0, fragmented(1));
+  await addPiece(context, id, 'voice', 0, pcm(1));
+  await closeTake(context, id, 'stopped');
   const finished = finishedPath(id, screen);
   linkSync(finished, `${finished}.handed.mp4`);
-  const kept = await Promise.all([keepTake(id), keepTake(id), keepTake(id)]);
+  const kept = await Promise.all([
+    keepTake(context, id),
+    keepTake(context, id),
+    keepTake(context, id),
+  ]);
   expect(kept[1]).toEqual(kept[0]);
   expect(kept[2]).toEqual(kept[0]);
   const ids = kept[0].tracks.map((t) => t.footageId);
   expect(new Set(ids).size).toBe(2);
-  const made = (await listFootage(project)).filter((f) => ids.includes(f.id));
+  const made = (await listFootage(context, project)).filter((f) => ids.includes(f.id));
   expect(made.map((f) => f.facts?.kind)).toEqual(['video', 'audio']);
 });
 
 test('a keep that broke off before its footage was there goes on under the same id', async () => {
   const id = takeId();
-  await beginTake(project, id, null, 'voice', setup(voice));
-  await addPiece(id, 'voice', 0, pcm(1));
-  await closeTake(id, 'stopped');
-  const { takes } = await database();
+  await beginTake(context, project, id, null, 'voice', setup(voice));
+  await addPiece(context, id, 'voice', 0, pcm(1));
+  await closeTake(context, id, 'stopped');
+  const { takes } = context.db;
   await takes.update({ footage: '{"voice":"written-before"}' }, { where: { id } });
-  const { tracks } = await keepTake(id);
+  const { tracks } = await keepTake(context, id);
   expect(tracks.map((t) => t.footageId)).toEqual(['written-before']);
 });
 
 test('closing a take that broke off while its tracks were being finished ends with all of them', async () => {
   const id = takeId();
-  await beginTake(project, id, null, 'all', setup(screen, voice));
-  await addPiece(id, 'screen', 0, fragmented(2));
-  await addPiece(id, 'voice', 0, pcm(2));
-  await closeTake(id, 'stopped');
-  await database().then(({ takes }) => takes.update({ status: 'recording' }, { where: { id } }));
-  const closed = await closeTake(id, 'stopped');
+  await beginTake(context, project, id, null, 'all', setup(screen, voice));
+  await addPiece(context, id, 'screen', 0, fragmented(2));
+  await addPiece(context, id, 'voice', 0, pcm(2));
+  await closeTake(context, id, 'stopped');
+  await context.db.takes.update({ status: 'recording' }, { where: { id } });
+  const closed = await closeTake(context, id, 'stopped');
   expect(closed.seconds).toBeCloseTo(2, 1);
-  expect((await keepTake(id)).tracks).toHaveLength(2);
+  expect((await keepTake(context, id)).tracks).toHaveLength(2);
 });
 
 test('a take of an id that another project has is refused', async () => {
   const id = takeId();
-  await beginTake(project, id, null, 'voice', setup(voice));
-  const other = await newProject('Other', 1280, 720, rateFromNumber(30));
-  await expect(beginTake(other, id, null, 'voice', setup(voice))).rejects.toMatchObject({
+  await beginTake(context, project, id, null, 'voice', setup(voice));
+  const other = await newProject(context, 'Other', 1280, 720, rateFromNumber(30));
+  await expect(beginTake(context, other, id, null, 'voice', setup(voice))).rejects.toMatchObject({
     code: 'take-other-project',
   });
-  await closeTake(id, 'stopped');
+  await closeTake(context, id, 'stopped');
 });
 
 test('a device that ran too fast is brought to the take’s clock', async () => {
   const id = takeId();
-  await beginTake(project, id, null, 'all', setup(screen, voice));
-  await addPiece(id, 'screen', 0, fragmented(6));
-  await addPiece(id, 'voice', 0, pcm(6));
+  await beginTake(context, project, id, null, 'all', setup(screen, voice));
+  await addPiece(context, id, 'screen', 0, fragmented(6));
+  await addPiece(context, id, 'voice', 0, pcm(6));
   const clock = (track: string) =>
     line({ t: 6000, type: 'clock', track, offset: 12, rate: 1.005, pieces: 1, dropped: 0 });
-  await addPiece(id, 'events', 0, Buffer.from(clock('screen') + clock('voice')));
-  await closeTake(id, 'stopped');
+  await addPiece(context, id, 'events', 0, Buffer.from(clock('screen') + clock('voice')));
+  await closeTake(context, id, 'stopped');
   for (const track of [screen, voice]) {
     const { facts } = await probeMedia(finishedPath(id, track));
     expect(Math.abs(ticksToSeconds(facts.duration) - 6.03)).toBeLessThan(0.012);
   }
-  const { tracks } = await keepTake(id);
+  const { tracks } = await keepTake(context, id);
   expect(tracks.map((t) => Math.round(ticksToSeconds(t.offset) * 1000))).toEqual([12, 12]);
 });
 
 test('nothing recorded is said, not kept', async () => {
   const id = takeId();
-  await beginTake(project, id, null, 'all', setup(screen, voice));
-  await expect(keepTake(id)).rejects.toMatchObject({ status: 409 });
-  await closeTake(id, 'unplugged');
-  await expect(keepTake(id)).rejects.toMatchObject({ status: 422 });
+  await beginTake(context, project, id, null, 'all', setup(screen, voice));
+  await expect(keepTake(context, id)).rejects.toMatchObject({ status: 409 });
+  await closeTake(context, id, 'unplugged');
+  await expect(keepTake(context, id)).rejects.toMatchObject({ status: 422 });
 });
 
 test('two tabs do not record over each other, a silent one is forgotten, and takes are counted by step', async () => {
-  const { takes } = await database();
+  const { takes } = context.db;
   const first = takeId();
-  await beginTake(project, first, 'counted', 'voice', setup(voice));
+  await beginTake(context, project, first, 'counted', 'voice', setup(voice));
   await expect(
-    beginTake(project, takeId(), 'counted', 'voice', setup(voice)),
+    beginTake(context, project, takeId(), 'counted', 'voice', setup(voice)),
   ).rejects.toMatchObject({ status: 409 });
   // The same tab asking again is answered.
-  expect((await beginTake(project, first, 'counted', 'voice', setup(voice))).id).toBe(first);
+  expect((await beginTake(context, project, first, 'counted', 'voice', setup(voice))).id).toBe(
+    first,
+  );
   await takes.update({ seenAt: Date.now() - 60_000 }, { where: { id: first } });
-  const second = await beginTake(project, takeId(), 'counted', 'voice', setup(voice));
+  const second = await beginTake(context, project, takeId(), 'counted', 'voice', setup(voice));
   expect(second.number).toBe(2);
-  expect((await listTakes(project)).find((t) => t.id === first)).toMatchObject({
+  expect((await listTakes(context, project)).find((t) => t.id === first)).toMatchObject({
     status: 'recording',
     live: false,
   });
@@ -261,45 +274,41 @@ test('two tabs do not record over each other, a silent one is forgotten, and tak
 
 test('discarding is taken back, also of a kept take', async () => {
   const id = takeId();
-  await database().then(({ takes }) =>
-    takes.update({ seenAt: 0 }, { where: { status: 'recording' } }),
-  );
-  await beginTake(project, id, null, 'voice', setup(voice));
-  await addPiece(id, 'voice', 0, pcm(1));
-  await expect(setTakeDiscarded(id, true)).rejects.toMatchObject({ status: 409 });
-  await closeTake(id, 'stopped');
-  await setTakeDiscarded(id, true);
-  expect((await setTakeDiscarded(id, false)).status).toBe('stopped');
-  await keepTake(id);
-  await setTakeDiscarded(id, true);
-  expect((await setTakeDiscarded(id, false)).status).toBe('kept');
-  expect((await findTake(id)).footage).toHaveProperty('voice');
+  await context.db.takes.update({ seenAt: 0 }, { where: { status: 'recording' } });
+  await beginTake(context, project, id, null, 'voice', setup(voice));
+  await addPiece(context, id, 'voice', 0, pcm(1));
+  await expect(setTakeDiscarded(context, id, true)).rejects.toMatchObject({ status: 409 });
+  await closeTake(context, id, 'stopped');
+  await setTakeDiscarded(context, id, true);
+  expect((await setTakeDiscarded(context, id, false)).status).toBe('stopped');
+  await keepTake(context, id);
+  await setTakeDiscarded(context, id, true);
+  expect((await setTakeDiscarded(context, id, false)).status).toBe('kept');
+  expect((await findTake(context, id)).footage).toHaveProperty('voice');
 });
 
 test('a piece that could be written only in part does not shift what follows', async () => {
   const id = takeId();
-  await database().then(({ takes }) =>
-    takes.update({ seenAt: 0 }, { where: { status: 'recording' } }),
-  );
-  await beginTake(project, id, null, 'voice', setup(voice));
-  await addPiece(id, 'voice', 0, pcm(1));
+  await context.db.takes.update({ seenAt: 0 }, { where: { status: 'recording' } });
+  await beginTake(context, project, id, null, 'voice', setup(voice));
+  await addPiece(context, id, 'voice', 0, pcm(1));
   // As a full disk leaves it: the file ends in the middle of a piece.
   const path = join(folder, 'takes', id, 'voice.wav');
   truncateSync(path, statSync(path).size - 1000);
   const size = 96_000 - 1000;
-  expect(await addPiece(id, 'voice', 96_000, pcm(1))).toBe(size);
-  expect(await addPiece(id, 'voice', size, pcm(1).subarray(0, 1000))).toBe(96_000);
+  expect(await addPiece(context, id, 'voice', 96_000, pcm(1))).toBe(size);
+  expect(await addPiece(context, id, 'voice', size, pcm(1).subarray(0, 1000))).toBe(96_000);
 });
 
 test('saved areas are replaced by name, renamed and deleted', async () => {
   const value = { x: 0, y: 0, width: 1280, height: 720 };
-  const id = await savePreset('area', ' Work area ', value);
-  expect(await savePreset('area', 'Work area', { ...value, x: 10 })).toBe(id);
-  expect(await listAreas()).toEqual([{ id, name: 'Work area', value: { ...value, x: 10 } }]);
-  await renamePreset(id, 'Table');
-  await expect(renamePreset(id, '  ')).rejects.toMatchObject({ status: 400 });
-  await expect(renamePreset('none', 'x')).rejects.toMatchObject({ status: 404 });
-  expect((await listAreas())[0]!.name).toBe('Table');
-  await deletePreset(id);
-  expect(await listAreas()).toEqual([]);
+  const id = await savePreset(context, 'area', ' Work area ', value);
+  expect(await savePreset(context, 'area', 'Work area', { ...value, x: 10 })).toBe(id);
+  expect(await listAreas(context)).toEqual([{ id, name: 'Work area', value: { ...value, x: 10 } }]);
+  await renamePreset(context, id, 'Table');
+  await expect(renamePreset(context, id, '  ')).rejects.toMatchObject({ status: 400 });
+  await expect(renamePreset(context, 'none', 'x')).rejects.toMatchObject({ status: 404 });
+  expect((await listAreas(context))[0]!.name).toBe('Table');
+  await deletePreset(context, id);
+  expect(await listAreas(context)).toEqual([]);
 });

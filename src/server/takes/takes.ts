@@ -2,7 +2,7 @@ import { statfs } from 'node:fs/promises';
 import type { TakeView } from '@/contract/takes';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
 import { TRACK_NAMES, type EndReason, type TakeKind, type TrackName } from '@/core/take/take';
-import { database } from '../db/connection';
+import type { ServerContext } from '../context';
 import type { TakeRow } from '../db/models';
 import { dataDirectory } from '../places';
 import { madeCell, setupCell, takeOf, type Take } from '../db/rows/takes';
@@ -31,8 +31,8 @@ function viewOf(row: TakeRow): TakeView {
 }
 
 /** All takes of a project, oldest first. */
-export async function listTakes(projectId: string): Promise<TakeView[]> {
-  const { takes } = await database();
+export async function listTakes(context: ServerContext, projectId: string): Promise<TakeView[]> {
+  const { takes } = context.db;
   const rows = await takes.findAll({
     where: { projectId },
     order: [
@@ -43,27 +43,30 @@ export async function listTakes(projectId: string): Promise<TakeView[]> {
   return rows.map(viewOf);
 }
 
-async function rowOf(id: string): Promise<TakeRow> {
-  const { takes } = await database();
+async function rowOf(context: ServerContext, id: string): Promise<TakeRow> {
+  const { takes } = context.db;
   return (await takes.findByPk(id)) ?? Promise.reject(notFound('take'));
 }
 
 /** A take by its id. */
-export const findTake = async (id: string): Promise<Take> => takeOf(await rowOf(id));
+export const findTake = async (context: ServerContext, id: string): Promise<Take> =>
+  takeOf(await rowOf(context, id));
 
 /** A take as it is told. */
-export const viewTake = async (id: string): Promise<TakeView> => viewOf(await rowOf(id));
+export const viewTake = async (context: ServerContext, id: string): Promise<TakeView> =>
+  viewOf(await rowOf(context, id));
 
 /** Begins a take under an id that the recording tab chose; asking twice does no harm. */
 export async function beginTake(
+  context: ServerContext,
   projectId: string,
   id: string,
   stepId: string | null,
   kind: TakeKind,
   setup: TakeSetup,
 ): Promise<TakeView> {
-  const { takes } = await database();
-  await findProject(projectId);
+  const { takes } = context.db;
+  await findProject(context, projectId);
   return inTurn(`begin ${projectId}`, async () => {
     const there = await takes.findByPk(id);
     if (there && there.projectId !== projectId) throw problem('take-other-project');
@@ -102,6 +105,7 @@ export function partOf(take: Take, name: string): PartName {
  * @returns its size afterwards; smaller than `offset` when something before the piece is missing
  */
 export async function addPiece(
+  context: ServerContext,
   id: string,
   name: string,
   offset: number,
@@ -109,7 +113,7 @@ export async function addPiece(
 ): Promise<number> {
   if (bytes.length > limit('piece')) throw problem('body-too-large', bytesInWords(limit('piece')));
   return inTurn(id, async () => {
-    const row = await rowOf(id);
+    const row = await rowOf(context, id);
     if (row.status !== 'recording') throw problem('take-ended');
     const take = takeOf(row);
     const part = partOf(take, name);
@@ -120,8 +124,11 @@ export async function addPiece(
 }
 
 /** How much of each part has arrived. */
-export async function partSizes(id: string): Promise<Record<string, number>> {
-  const take = await findTake(id);
+export async function partSizes(
+  context: ServerContext,
+  id: string,
+): Promise<Record<string, number>> {
+  const take = await findTake(context, id);
   const names: PartName[] = [...take.setup.tracks.map((t) => t.name), EVENTS];
   return Object.fromEntries(
     await Promise.all(
@@ -134,9 +141,13 @@ export async function partSizes(id: string): Promise<Record<string, number>> {
  * Ends a take properly, whatever ended it, so that it can be played and decided on. Asking twice
  * does no harm.
  */
-export async function closeTake(id: string, reason: EndReason): Promise<TakeView> {
+export async function closeTake(
+  context: ServerContext,
+  id: string,
+  reason: EndReason,
+): Promise<TakeView> {
   return inTurn(id, async () => {
-    const row = await rowOf(id);
+    const row = await rowOf(context, id);
     if (row.status !== 'recording') return viewOf(row);
     const { setup } = takeOf(row);
     for (const track of setup.tracks) if (track.type === 'audio') await closeSound(id, track);
@@ -147,8 +158,12 @@ export async function closeTake(id: string, reason: EndReason): Promise<TakeView
 }
 
 /** Puts a take away, or takes that back. */
-export async function setTakeDiscarded(id: string, discarded: boolean): Promise<TakeView> {
-  const row = await rowOf(id);
+export async function setTakeDiscarded(
+  context: ServerContext,
+  id: string,
+  discarded: boolean,
+): Promise<TakeView> {
+  const row = await rowOf(context, id);
   if (row.status === 'recording') throw problem('take-running');
   const kept = Object.keys(takeOf(row).footage).length > 0;
   await row.update({ status: discarded ? 'discarded' : kept ? 'kept' : 'stopped' });

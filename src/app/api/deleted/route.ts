@@ -5,6 +5,8 @@ import { bringBack as bring, listDeleted as list } from '@/server/purge/deleted'
 
 export const dynamic = 'force-dynamic';
 
-export const GET = serve(listDeleted, () => list());
+export const GET = serve(listDeleted, ({ context }) => list(context));
 
-export const POST = serve(bringBack, BringBackBody, ({ body }) => bring(body.kind, body.id));
+export const POST = serve(bringBack, BringBackBody, ({ context, body }) =>
+  bring(context, body.kind, body.id),
+);

@@ -5,11 +5,18 @@ import { listProjects as list, newProject } from '@/server/projects';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = serve(listProjects, () => list());
+export const GET = serve(listProjects, ({ context }) => list(context));
 
-export const POST = serve(createProject, NewProjectBody, async ({ body }) => {
+export const POST = serve(createProject, NewProjectBody, async ({ context, body }) => {
   const { name, width, height, frameRate, target } = body;
   return {
-    id: await newProject(name, width, height, { num: frameRate.num, den: frameRate.den }, target),
+    id: await newProject(
+      context,
+      name,
+      width,
+      height,
+      { num: frameRate.num, den: frameRate.den },
+      target,
+    ),
   };
 });

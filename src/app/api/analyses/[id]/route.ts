@@ -5,8 +5,8 @@ import { serve } from '@/server/http/serve';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = serve(readAnalysis, async ({ params }) =>
-  jsonText(String(await readResult(params.id))),
+export const GET = serve(readAnalysis, async ({ context, params }) =>
+  jsonText(String(await readResult(context, params.id))),
 );
 
-export const DELETE = serve(cancelAnalysis, ({ params }) => cancel(params.id));
+export const DELETE = serve(cancelAnalysis, ({ context, params }) => cancel(context, params.id));

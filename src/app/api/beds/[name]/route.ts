@@ -5,6 +5,6 @@ import { serve } from '@/server/http/serve';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = serve(bedSound, async ({ request, params }) =>
-  sendFile(request, await bedFile(params.name), 'audio/wav'),
+export const GET = serve(bedSound, async ({ context, request, params }) =>
+  sendFile(request, context.stores.files, await bedFile(context, params.name), 'audio/wav'),
 );

@@ -4,4 +4,4 @@ import { diskUsage as usage } from '@/server/purge/usage';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = serve(diskUsage, () => usage());
+export const GET = serve(diskUsage, ({ context }) => usage(context));

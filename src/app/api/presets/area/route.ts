@@ -5,8 +5,8 @@ import { listAreas as list, savePreset } from '@/server/presets';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = serve(listAreas, () => list());
+export const GET = serve(listAreas, ({ context }) => list(context));
 
-export const POST = serve(saveArea, AreaPresetBody, async ({ body }) => ({
-  id: await savePreset('area', body.name, body.value),
+export const POST = serve(saveArea, AreaPresetBody, async ({ context, body }) => ({
+  id: await savePreset(context, 'area', body.name, body.value),
 }));

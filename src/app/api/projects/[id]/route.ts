@@ -9,15 +9,15 @@ import { renameProject, setProjectDeleted, suggestCanvas } from '@/server/projec
 
 export const dynamic = 'force-dynamic';
 
-export const GET = serve(openProject, async ({ params: { id } }) =>
-  jsonText(await openProjectText(id, { suggestion: await suggestCanvas(id) })),
+export const GET = serve(openProject, async ({ context, params: { id } }) =>
+  jsonText(await openProjectText(context, id, { suggestion: await suggestCanvas(context, id) })),
 );
 
-export const PUT = serve(saveProject, async ({ request, params }) => ({
-  revision: await saveProjectBytes(params.id, await readBytes(request, limit('save'))),
+export const PUT = serve(saveProject, async ({ context, request, params }) => ({
+  revision: await saveProjectBytes(context, params.id, await readBytes(request, limit('save'))),
 }));
 
-export const PATCH = serve(changeProject, ChangeProjectBody, async ({ params, body }) => {
-  if (body.deleted !== undefined) await setProjectDeleted(params.id, body.deleted);
-  if (body.name !== undefined) await renameProject(params.id, body.name);
+export const PATCH = serve(changeProject, ChangeProjectBody, async ({ context, params, body }) => {
+  if (body.deleted !== undefined) await setProjectDeleted(context, params.id, body.deleted);
+  if (body.name !== undefined) await renameProject(context, params.id, body.name);
 });

@@ -5,11 +5,11 @@ import { partSizes, setTakeDiscarded, viewTake as view } from '@/server/takes/ta
 
 export const dynamic = 'force-dynamic';
 
-export const GET = serve(viewTake, async ({ params: { id } }) => ({
-  ...(await view(id)),
-  sizes: await partSizes(id),
+export const GET = serve(viewTake, async ({ context, params: { id } }) => ({
+  ...(await view(context, id)),
+  sizes: await partSizes(context, id),
 }));
 
-export const PATCH = serve(changeTake, ChangeTakeBody, ({ params, body }) =>
-  setTakeDiscarded(params.id, body.discarded),
+export const PATCH = serve(changeTake, ChangeTakeBody, ({ context, params, body }) =>
+  setTakeDiscarded(context, params.id, body.discarded),
 );

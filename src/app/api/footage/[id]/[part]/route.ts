@@ -1,6 +1,5 @@
-import { join } from 'node:path';
 import { FOOTAGE_PARTS, footagePart, type FootagePart } from '@/contract/footage';
-import { footageFolder } from '@/server/footage/paths';
+import { footageFile } from '@/server/footage/names';
 import { findServedFootage } from '@/server/footage/view';
 import { sendFile } from '@/server/http/send-file';
 import { serve } from '@/server/http/serve';
@@ -15,10 +14,10 @@ const FILES: Readonly<Record<FootagePart, { file: string; type: string }>> = {
   peaks: { file: 'peaks.bin', type: 'application/octet-stream' },
 };
 
-export const GET = serve(footagePart, async ({ request, params }) => {
+export const GET = serve(footagePart, async ({ context, request, params }) => {
   const part = FOOTAGE_PARTS.find((name) => name === params.part);
   if (!part) throw notFound('file');
-  const { id } = await findServedFootage(params.id);
+  const { id } = await findServedFootage(context, params.id);
   const { file, type } = FILES[part];
-  return sendFile(request, join(footageFolder(id), file), type);
+  return sendFile(request, context.stores.files, footageFile(id, file), type);
 });

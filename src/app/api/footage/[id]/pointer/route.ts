@@ -1,5 +1,5 @@
 import { attachPointer, readPointer } from '@/contract/footage';
-import { trackPath } from '@/server/footage/paths';
+import { trackFile } from '@/server/footage/names';
 import { receiveTrack } from '@/server/footage/receive-track';
 import { findServedFootage } from '@/server/footage/view';
 import { sendFile } from '@/server/http/send-file';
@@ -9,10 +9,12 @@ import { notFound } from '@/server/problem';
 export const dynamic = 'force-dynamic';
 
 /** The track as it was attached; nothing is read here, since it can be large. */
-export const GET = serve(readPointer, async ({ request, params }) => {
-  const row = await findServedFootage(params.id);
+export const GET = serve(readPointer, async ({ context, request, params }) => {
+  const row = await findServedFootage(context, params.id);
   if (!row.hasPointer) throw notFound('pointer track');
-  return sendFile(request, trackPath(row.id), 'application/json');
+  return sendFile(request, context.stores.files, trackFile(row.id), 'application/json');
 });
 
-export const POST = serve(attachPointer, ({ request, params }) => receiveTrack(params.id, request));
+export const POST = serve(attachPointer, ({ context, request, params }) =>
+  receiveTrack(context, params.id, request),
+);

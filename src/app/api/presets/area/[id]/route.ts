@@ -3,8 +3,8 @@ import { RenameBody } from '@/server/http/bodies';
 import { serve } from '@/server/http/serve';
 import { deletePreset, renamePreset } from '@/server/presets';
 
-export const PATCH = serve(renameArea, RenameBody, ({ params, body }) =>
-  renamePreset(params.id, body.name),
+export const PATCH = serve(renameArea, RenameBody, ({ context, params, body }) =>
+  renamePreset(context, params.id, body.name),
 );
 
-export const DELETE = serve(deleteArea, ({ params }) => deletePreset(params.id));
+export const DELETE = serve(deleteArea, ({ context, params }) => deletePreset(context, params.id));

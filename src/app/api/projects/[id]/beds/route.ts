@@ -3,4 +3,6 @@ import { addBed as add } from '@/server/beds';
 import { BedBody } from '@/server/http/bodies';
 import { serve } from '@/server/http/serve';
 
-export const POST = serve(addBed, BedBody, ({ params, body }) => add(params.id, body.name));
+export const POST = serve(addBed, BedBody, ({ context, params, body }) =>
+  add(context, params.id, body.name),
+);

@@ -9,17 +9,17 @@ import { problem } from '@/server/problem';
 export const dynamic = 'force-dynamic';
 
 /** What was changed since a revision, for a tab that is behind. */
-export const GET = serve(readChanges, async ({ params, query }) => {
+export const GET = serve(readChanges, async ({ context, params, query }) => {
   const since = Number(query.get('since'));
   if (!Number.isSafeInteger(since) || since < 1)
     throw problem('bad-body', 'since must be a whole number of at least 1');
-  return read(params.id, since);
+  return read(context, params.id, since);
 });
 
 /** The change itself is not checked by a class: `core` reads it. */
-export const POST = serve(saveChange, async ({ request, params }) => {
+export const POST = serve(saveChange, async ({ context, request, params }) => {
   const bounds = { bytes: limit('change'), values: limit('changeValues') };
   const { delta, ...rest } = await readJson(request, bounds);
   const { base, key } = await checkBody(rest, SaveChangeBody);
-  return { revision: await save(params.id, { base, key, delta }) };
+  return { revision: await save(context, params.id, { base, key, delta }) };
 });

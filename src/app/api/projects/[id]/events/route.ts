@@ -4,4 +4,4 @@ import { serve } from '@/server/http/serve';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = serve(projectEvents, ({ params }) => eventStream(params.id));
+export const GET = serve(projectEvents, ({ context, params }) => eventStream(context, params.id));

@@ -6,11 +6,11 @@ import { serve } from '@/server/http/serve';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = serve(listExports, ({ params }) => list(params.id));
+export const GET = serve(listExports, ({ context, params }) => list(context, params.id));
 
-export const POST = serve(requestExport, ExportBody, ({ params, body }) => {
+export const POST = serve(requestExport, ExportBody, ({ context, params, body }) => {
   const { width, height, frameRate, quality, range, format, bitRate, calm } = body;
-  return request(params.id, {
+  return request(context, params.id, {
     ...DEFAULT_SETTINGS,
     ...(format && { format }),
     bitRate: bitRate ?? null,

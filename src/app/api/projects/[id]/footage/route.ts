@@ -5,7 +5,7 @@ import { serve } from '@/server/http/serve';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = serve(listFootage, async ({ params: { id } }) => {
-  await findProject(id);
-  return list(id);
+export const GET = serve(listFootage, async ({ context, params: { id } }) => {
+  await findProject(context, id);
+  return list(context, id);
 });

@@ -5,8 +5,8 @@ import { beginTake as begin, listTakes as list } from '@/server/takes/takes';
 
 export const dynamic = 'force-dynamic';
 
-export const GET = serve(listTakes, ({ params }) => list(params.id));
+export const GET = serve(listTakes, ({ context, params }) => list(context, params.id));
 
-export const POST = serve(beginTake, BeginTakeBody, ({ params, body }) =>
-  begin(params.id, body.id, body.stepId ?? null, body.kind, body.setup),
+export const POST = serve(beginTake, BeginTakeBody, ({ context, params, body }) =>
+  begin(context, params.id, body.id, body.stepId ?? null, body.kind, body.setup),
 );

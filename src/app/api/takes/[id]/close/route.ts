@@ -3,6 +3,6 @@ import { CloseTakeBody } from '@/server/http/bodies';
 import { serve } from '@/server/http/serve';
 import { closeTake as close } from '@/server/takes/takes';
 
-export const POST = serve(closeTake, CloseTakeBody, ({ params, body }) =>
-  close(params.id, body.reason),
+export const POST = serve(closeTake, CloseTakeBody, ({ context, params, body }) =>
+  close(context, params.id, body.reason),
 );

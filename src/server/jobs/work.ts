@@ -1,7 +1,8 @@
-import type { Outcome } from './queue';
+import type { ServerContext } from '../context';
+import type { Outcome } from './job-queue';
 
-/** What a job gets to do its work with. */
-export interface JobContext {
+/** What one attempt at a job is given. */
+export interface Attempt {
   readonly signal: AbortSignal;
   /** How far it is, 0 to 1, and what it is doing. */
   readonly report: (progress: number, message: string) => void;
@@ -16,13 +17,13 @@ export interface Work {
    * its worker's then. What it throws is told to the person, unless it says that the work was
    * interrupted.
    */
-  readonly run: (subject: string, context: JobContext) => Promise<Outcome>;
+  readonly run: (context: ServerContext, subject: string, attempt: Attempt) => Promise<Outcome>;
   /** What a failure changes, together with the job's end. */
-  readonly failed?: (subject: string, sentence: string) => Outcome;
+  readonly failed?: (context: ServerContext, subject: string, sentence: string) => Outcome;
   /** Clears up after a job that was cancelled, or failed for good. */
-  readonly clear?: (subject: string) => Promise<void>;
+  readonly clear?: (context: ServerContext, subject: string) => Promise<void>;
   /** Lets go of what was held for a job that is done now. */
-  readonly done?: (subject: string) => Promise<void>;
+  readonly done?: (context: ServerContext, subject: string) => Promise<void>;
   /** The most that one job may take, in seconds. */
   readonly seconds: () => number;
 }
