@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { projectDuration } from '../src/core/project/query';
 import { ticksToSeconds } from '../src/core/time/ticks';
-import { clips, command, drag, goTo, openDemo } from './edit';
+import { clips, command, drag, goTo, message, openDemo } from './edit';
 import { newProject, openDocument, saved } from './recording';
 
 async function range(page: Page, from: string, to: string): Promise<void> {
@@ -178,7 +178,7 @@ test('a stretch of screen is laid over the presenter, clips are chosen with a ba
   await page.getByRole('button', { name: 'Delete and lift its clips' }).click();
   await expect(clips(page, 'screen')).toHaveCount(0);
   await page.keyboard.press('Control+v');
-  await expect(page.getByText('had been deleted from Footage and was brought back')).toBeVisible();
+  await expect(message(page, 'had been deleted from Footage and was brought back')).toBeVisible();
   await expect(clips(page, 'screen')).toHaveCount(1);
 });
 
@@ -218,10 +218,10 @@ test('trims by keys, numbers and frames, speed, levels and lanes; refusals are s
   const count = await clipCount(page, id);
   await goTo(page, '3');
   await page.keyboard.press('b');
-  await expect(page.getByText('There is already a cut here')).toBeVisible();
+  await expect(message(page, 'There is already a cut here')).toBeVisible();
   await page.getByRole('button', { name: 'Lock Voice' }).click();
   await page.keyboard.press('Delete');
-  await expect(page.getByText('The lane Voice is locked. Unlock it first.')).toBeVisible();
+  await expect(message(page, 'The lane Voice is locked. Unlock it first.')).toBeVisible();
   await saved(page);
   expect(await clipCount(page, id)).toBe(count);
 

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { statSync } from 'node:fs';
 import { join } from 'node:path';
-import { clips } from './edit';
+import { clips, projectLink } from './edit';
 import { ffmpeg, folder, ssim, vistum } from './media';
 
 const saved = (page: Page) =>
@@ -50,7 +50,7 @@ test('the demo stands among the projects and its picture plays with time', async
     };
   });
   await page.goto('/');
-  await page.getByRole('link', { name: 'Open Glaze firing', exact: true }).click();
+  await projectLink(page, 'Glaze firing').click();
   await expect(page.getByRole('region', { name: 'Timeline' })).toBeVisible();
   await expect.poll(() => pictureSpread(page)).toBeGreaterThan(20);
   const before = await page.getByLabel('Timecode').inputValue();

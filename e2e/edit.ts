@@ -41,3 +41,14 @@ export async function drag(
   await page.mouse.up();
   if (key) await page.keyboard.up(key);
 }
+
+/** A message at the foot of the page. */
+export const message = (page: Page, text: string | RegExp) =>
+  page.locator('[data-messages]').getByText(text);
+
+/** What opens a project in the list of all. */
+export const projectLink = (page: Page, name: string) =>
+  page
+    .getByRole('list', { name: 'Projects' })
+    .getByRole('link')
+    .filter({ has: page.getByText(name, { exact: true }) });

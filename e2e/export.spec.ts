@@ -78,11 +78,11 @@ test('sizes that soften text are told from those that don’t, any width can be 
   const [from, to] = [dialog.getByLabel('Range start'), dialog.getByLabel('Range end')];
   await from.fill('soon');
   await dialog.getByRole('button', { name: 'Start export' }).click();
-  await expect(page.getByText('Type the range as times')).toBeVisible();
+  await expect(dialog.getByText('Type the range as times')).toBeVisible();
   await from.fill('0:22');
   await to.fill('0:20');
   await dialog.getByRole('button', { name: 'Start export' }).click();
-  await expect(page.getByText('The range ends before it starts')).toBeVisible();
+  await expect(dialog.getByText('The range ends before it starts')).toBeVisible();
   await from.fill('0:20');
   await to.fill('0:23');
   await dialog.getByRole('button', { name: 'Start export' }).click();

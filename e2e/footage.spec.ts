@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { message, projectLink } from './edit';
 import { ffmpeg, folder } from './media';
 import { dataFolder, newProject, openDocument, saved } from './recording';
 
@@ -77,11 +78,11 @@ test('a new project takes uploads, refuses what it can’t read, and gets a poin
   await page.getByRole('textbox', { name: 'Name' }).fill('Uploads of today');
   await page.getByRole('button', { name: 'Rename', exact: true }).click();
   await page.getByRole('button', { name: 'Duplicate Uploads of today' }).click();
-  await expect(page.getByRole('link', { name: 'Open Uploads of today (copy)' })).toBeVisible();
+  await expect(projectLink(page, 'Uploads of today (copy)')).toBeVisible();
   await page.getByRole('button', { name: 'Delete Uploads of today (copy)' }).click();
-  await expect(page.getByRole('link', { name: 'Open Uploads of today (copy)' })).toHaveCount(0);
+  await expect(projectLink(page, 'Uploads of today (copy)')).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('link', { name: 'Open Uploads of today (copy)' })).toBeVisible();
+  await expect(projectLink(page, 'Uploads of today (copy)')).toBeVisible();
 });
 
 test('footage is found, tried, placed in part, told what does not match, deleted with warning and relinked', async ({
@@ -215,7 +216,7 @@ test('footage is found, tried, placed in part, told what does not match, deleted
   );
   await page.getByLabel('File for old slides.mp4').setInputFiles(short);
   await expect(
-    page.getByText(/short.mp4 is 1.0 s long, but clips use old slides.mp4 up to 3.0 s/),
+    message(page, /short.mp4 is 1.0 s long, but clips use old slides.mp4 up to 3.0 s/),
   ).toBeVisible();
   await page.getByLabel('File for old slides.mp4').setInputFiles(wide);
   await expect(slides.getByText('Its file is no longer on the disk')).toHaveCount(0, {

@@ -1,6 +1,6 @@
 import { expect, test, type Locator } from '@playwright/test';
 import { ticksToSeconds } from '../src/core/time/ticks';
-import { clips, command, drag, goTo, openDemo } from './edit';
+import { clips, command, drag, goTo, message, openDemo } from './edit';
 import { openDocument, saved } from './recording';
 
 /** The middle of what is on screen. */
@@ -119,7 +119,7 @@ test('footage let go on what is there is refused with a hint; with Shift room is
   };
 
   await onto();
-  await expect(page.getByText('Hold Shift while letting go to make room')).toBeVisible();
+  await expect(message(page, 'Hold Shift while letting go to make room')).toBeVisible();
   await saved(page);
   expect(await lane()).toEqual(before);
 

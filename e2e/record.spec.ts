@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { message } from './edit';
 import { clicks, flashes } from '../scripts/slate.mjs';
 import type { Project } from '../src/core/project/model';
 import {
@@ -280,7 +281,7 @@ test('no devices and no permission are said plainly, and a second tab does not r
     { timeout: 20_000 },
   );
   await page.keyboard.press('Alt+R');
-  await expect(page.getByText('Switch a source on first')).toBeVisible();
+  await expect(message(page, 'Switch a source on first')).toBeVisible();
   await page.getByLabel('Microphone', { exact: true }).selectOption('practice');
   await expect(page.getByLabel('Microphone state')).toContainText('ready');
   await page.keyboard.press('Alt+R');
@@ -292,7 +293,7 @@ test('no devices and no permission are said plainly, and a second tab does not r
   await expect(other.getByLabel('Microphone state')).toContainText('ready');
   await other.keyboard.press('Alt+R');
   await expect(
-    other.getByText(/Another tab is recording for this project. Stop it there first/),
+    message(other, /Another tab is recording for this project. Stop it there first/),
   ).toBeVisible();
   // What was refused leaves nothing to be rescued.
   await other.waitForTimeout(3500);

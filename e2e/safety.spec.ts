@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
-import { clips, goTo, openDemo } from './edit';
+import { clips, goTo, openDemo, projectLink } from './edit';
 import { dataFolder, openDocument, saved } from './recording';
 
 /** Writes to the database behind the server's back, as damage does. */
@@ -136,7 +136,7 @@ test('a damaged project says so and opens at its last good revision; others stan
   const before = (await openDocument(page, id)).project;
   damage('UPDATE projects SET document = substr(document, 1, 3000) WHERE id = ?', id);
   await page.goto('/');
-  await expect(page.getByRole('link', { name: 'Open Glaze firing', exact: true })).toBeVisible();
+  await expect(projectLink(page, 'Glaze firing')).toBeVisible();
   await page.goto(`/projects/${id}/edit`);
   await expect(page.getByText(/This project is damaged: its document is cut off/)).toBeVisible();
   await page.getByRole('button', { name: 'Open the last good revision' }).click();
@@ -152,7 +152,7 @@ test('what was deleted is listed, and brought back from there', async ({ page })
   const thumbs = await poster(page, id);
   await page.goto('/');
   await page.getByRole('button', { name: 'Delete Short-lived' }).click();
-  await expect(page.getByRole('link', { name: 'Open Short-lived' })).toHaveCount(0);
+  await expect(projectLink(page, 'Short-lived')).toHaveCount(0);
   expect((await page.request.get(thumbs)).status()).toBe(404);
   await page.getByRole('button', { name: 'Deleted things' }).click();
   const list = page.getByRole('dialog', { name: 'Deleted things' });
@@ -160,7 +160,7 @@ test('what was deleted is listed, and brought back from there', async ({ page })
   await list.getByRole('button', { name: 'Bring Short-lived back' }).click();
   await expect(list.getByRole('button', { name: 'Bring Short-lived back' })).toHaveCount(0);
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('link', { name: 'Open Short-lived' })).toBeVisible();
+  await expect(projectLink(page, 'Short-lived')).toBeVisible();
   expect((await page.request.get(thumbs)).status()).toBe(200);
 });
 

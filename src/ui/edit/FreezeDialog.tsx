@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import { clipAt, findClip, isPictureLane } from '@/core/project/query';
 import { frameDuration, secondsToTicks, snapToFrame, type Ticks } from '@/core/time/ticks';
 import { Button } from '../parts/Button';
@@ -13,16 +13,23 @@ const WAYS = [
   ['all', 'The whole picture; everything after waits'],
 ] as const;
 
+interface FreezeForm {
+  readonly seconds: number;
+  readonly way: (typeof WAYS)[number][0];
+}
+
 /** Asks how long and how a frame is held. */
 export function FreezeDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   const store = useEditorStore();
-  const [seconds, setSeconds] = useState(2);
-  const [way, setWay] = useState<(typeof WAYS)[number][0]>('over');
+  const { control, setValue, handleSubmit } = useForm<FreezeForm>({
+    defaultValues: { seconds: 2, way: 'over' },
+  });
+  const { seconds = 2, way = 'over' } = useWatch({ control });
   const name = useAtPlayhead((s, playhead) => {
     const clip = pictureHere(s, playhead);
     return clip ? (s.sources.footage[clip.footageId]?.name ?? 'missing footage') : null;
   });
-  const freeze = () => {
+  const freeze = handleSubmit(({ seconds, way }) => {
     const { project, apply, select } = store.getState();
     const { frameRate } = project.canvas;
     const frame = frameDuration(frameRate);
@@ -38,7 +45,7 @@ export function FreezeDialog({ open, onClose }: { open: boolean; onClose: () => 
     const ids = done.result;
     onClose();
     select({ kind: 'clip', id: ids[0]! }, ids.slice(1));
-  };
+  });
   return (
     <Dialog
       open={open}
@@ -50,14 +57,7 @@ export function FreezeDialog({ open, onClose }: { open: boolean; onClose: () => 
           : 'Put the playhead on a picture first.'
       }
     >
-      <form
-        noValidate
-        className="grid gap-3"
-        onSubmit={(e) => {
-          e.preventDefault();
-          freeze();
-        }}
-      >
+      <form noValidate className="grid gap-3" onSubmit={(e) => void freeze(e)}>
         <NumberField
           label="Length"
           unit="s"
@@ -65,9 +65,14 @@ export function FreezeDialog({ open, onClose }: { open: boolean; onClose: () => 
           min={0.04}
           max={600}
           step={0.1}
-          onDone={setSeconds}
+          onDone={(value) => setValue('seconds', value)}
         />
-        <SelectField label="Hold" value={way} options={WAYS} onChange={setWay} />
+        <SelectField
+          label="Hold"
+          value={way}
+          options={WAYS}
+          onChange={(value) => setValue('way', value)}
+        />
         <Button look="primary" type="submit" disabled={!name}>
           Freeze
         </Button>

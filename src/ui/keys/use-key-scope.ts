@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import { KeyStack, type KeyScope } from './key-stack';
+import { isPress } from './press';
 
 const stack = new KeyStack();
 let listening = false;
@@ -11,8 +12,6 @@ function listen(): void {
   window.addEventListener('keydown', (event) => stack.handle(event, true), { capture: true });
   window.addEventListener('keydown', (event) => stack.handle(event, false));
 }
-
-const NOTHING = () => {};
 
 /**
  * Takes keys as long as the component is there. It keeps its place among the scopes, whatever it
@@ -35,11 +34,23 @@ export function useKeyScope(
 /**
  * Keeps keys from what lies below while something is open over it. What is within takes keys all
  * the same, since it comes on top: this is done before.
+ *
+ * @param onEscape closes it. A dialog of the library closes by itself while nothing lies over it; a
+ * message does, which is not to be closed in its place.
  */
-export function useKeysHeld(open: boolean): void {
+export function useKeysHeld(open: boolean, onEscape: () => void): void {
+  const latest = useRef(onEscape);
+  useLayoutEffect(() => {
+    latest.current = onEscape;
+  });
   useLayoutEffect(() => {
     if (!open) return;
     listen();
-    return stack.push({ onKey: NOTHING, modal: true, early: false });
+    const onKey = (event: KeyboardEvent) => {
+      if (!isPress(event, 'Escape')) return;
+      event.preventDefault();
+      latest.current();
+    };
+    return stack.push({ onKey, modal: true, early: false });
   }, [open]);
 }

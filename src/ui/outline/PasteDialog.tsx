@@ -1,5 +1,6 @@
 'use client';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useDeferredValue, useMemo } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import { readingSeconds } from '@/core/words/count';
 import { parseScript } from '@/core/words/parse';
 import { stepsFromTable } from '@/core/words/table';
@@ -15,14 +16,23 @@ const SHOWN = 40;
 const LARGEST_FILE = 32 << 20;
 const KINDS = { table: 'a table', markdown: 'Markdown', text: 'plain text' } as const;
 
+interface PasteForm {
+  readonly script: Pasted;
+  readonly replace: boolean;
+}
+
 /** A script becomes steps: pasted or out of a file, looked at first. */
 export function PasteDialog({ pasted, onClose }: { pasted: Pasted; onClose: () => void }) {
   const store = useEditorStore();
   const existing = useEditor((s) => s.project.steps.length);
   const planned = useEditor((s) => s.project.steps.filter((step) => step.start === null).length);
   const speed = useEditor((s) => s.project.script.wordsPerMinute);
-  const [now, setNow] = useState(pasted);
-  const [replace, setReplace] = useState(false);
+  const { control, register, setValue, handleSubmit } = useForm<PasteForm>({
+    defaultValues: { script: pasted, replace: false },
+  });
+  const now = useWatch({ control, name: 'script' });
+  const replace = useWatch({ control, name: 'replace' });
+  const setNow = (script: Pasted) => setValue('script', script);
   const deferred = useDeferredValue(now);
   const { kind, steps } = useMemo(
     () =>
@@ -35,7 +45,7 @@ export function PasteDialog({ pasted, onClose }: { pasted: Pasted; onClose: () =
     () => steps.reduce((sum, s) => sum + readingSeconds(s.narration, speed), 0),
     [steps, speed],
   );
-  const make = () => {
+  const make = handleSubmit(() => {
     const made = steps.map(({ title, narration, action, notes }) => {
       return { title: title.slice(0, 500), narration, action, notes };
     });
@@ -46,7 +56,7 @@ export function PasteDialog({ pasted, onClose }: { pasted: Pasted; onClose: () =
       run: () => store.getState().undo(),
     });
     onClose();
-  };
+  });
   const open = (file: File | undefined) => {
     if (!file) return;
     if (file.size > LARGEST_FILE)
@@ -64,7 +74,7 @@ export function PasteDialog({ pasted, onClose }: { pasted: Pasted; onClose: () =
       title="Paste a script"
       description="Plain text with a blank line between steps, Markdown with headings, CSV, or a table copied from a document or spreadsheet."
     >
-      <div className="grid gap-3">
+      <form className="grid gap-3" onSubmit={(e) => void make(e)}>
         <textarea
           aria-label="Script"
           autoFocus
@@ -135,23 +145,18 @@ export function PasteDialog({ pasted, onClose }: { pasted: Pasted; onClose: () =
         )}
         {planned > 0 && (
           <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              checked={replace}
-              onChange={(e) => setReplace(e.target.checked)}
-              className="size-4 accent-(--action)"
-            />
+            <input type="checkbox" {...register('replace')} className="size-4 accent-(--action)" />
             Instead of the {planned} {planned === 1 ? 'step' : 'steps'} not recorded yet
           </label>
         )}
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
-          <Button look="primary" disabled={!steps.length || deferred !== now} onClick={make}>
+          <Button type="submit" look="primary" disabled={!steps.length || deferred !== now}>
             {existing && !replace ? 'Add' : 'Make'} {steps.length || ''}{' '}
             {steps.length === 1 ? 'step' : 'steps'}
           </Button>
         </div>
-      </div>
+      </form>
     </Dialog>
   );
 }

@@ -48,6 +48,7 @@ export function Prompter({ onClose }: { onClose: () => void }) {
         event.preventDefault();
         work();
       };
+      act('Escape', onClose);
       if (event.target instanceof HTMLInputElement) return;
       act('Space', () => setRunning((now) => !now));
       act('ArrowUp', () => setSpeed((now) => Math.min(300, now + 5)));
@@ -67,6 +68,9 @@ export function Prompter({ onClose }: { onClose: () => void }) {
           <div
             ref={scroller}
             className="relative overflow-auto"
+            role="region"
+            aria-label="Script"
+            tabIndex={0}
             style={mirrored ? { transform: 'scaleX(-1)' } : undefined}
             data-testid="prompter-text"
           >
@@ -100,7 +104,7 @@ export function Prompter({ onClose }: { onClose: () => void }) {
           </div>
           <div className="flex items-center gap-4 bg-sheet px-4 text-ink">
             <Button look="primary" onClick={() => setRunning(!running)}>
-              {running ? 'Stop rolling' : 'Roll'} <kbd className="text-xs opacity-70">Space</kbd>
+              {running ? 'Stop rolling' : 'Roll'} <kbd className="text-xs">Space</kbd>
             </Button>
             <Dial
               label="Speed"

@@ -78,9 +78,8 @@ export const StepRow = memo(function StepRow({
     }
   };
   return (
-    <li
+    <div
       ref={setNodeRef}
-      aria-label={`Step ${number}${step.title ? `: ${step.title}` : ''}`}
       className={`group grid grid-cols-[2.5rem_minmax(0,1fr)_minmax(0,1fr)] gap-x-3 gap-y-1 border-b border-line px-3 py-2 ${isDragging ? 'relative z-20 bg-sheet shadow-md' : ''}`}
       style={transform ? { transform: `translateY(${transform.y}px)` } : undefined}
       onKeyDown={onKey}
@@ -160,6 +159,6 @@ export const StepRow = memo(function StepRow({
           small
         />
       </div>
-    </li>
+    </div>
   );
 });

@@ -21,6 +21,9 @@ import { StepRow } from './StepRow';
 
 const ROW_GUESS = 150;
 
+const stepLabel = (number: number, title: string): string =>
+  title ? `Step ${number}: ${title}` : `Step ${number}`;
+
 /**
  * The script: one row a step, what is said beside what happens on screen. Only rows in sight are
  * drawn.
@@ -75,10 +78,11 @@ export function StepTable({ onPaste }: { onPaste: () => void }) {
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <ol className="relative" style={{ height: rows.getTotalSize() }}>
             {rows.getVirtualItems().map((row) => (
-              <div
+              <li
                 key={row.key}
                 data-index={row.index}
                 ref={rows.measureElement}
+                aria-label={stepLabel(row.index + 1, steps[row.index]!.title)}
                 className="absolute inset-x-0 top-0"
                 style={{ transform: `translateY(${row.start}px)` }}
               >
@@ -87,7 +91,7 @@ export function StepTable({ onPaste }: { onPaste: () => void }) {
                   index={row.index}
                   onGo={(to) => rows.scrollToIndex(to)}
                 />
-              </div>
+              </li>
             ))}
           </ol>
         </SortableContext>

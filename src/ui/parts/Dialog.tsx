@@ -14,7 +14,7 @@ interface Props {
 }
 
 export function Dialog({ open, onClose, title, description, children, wide }: Props) {
-  useKeysHeld(open);
+  useKeysHeld(open, onClose);
   return (
     <Radix.Root open={open} onOpenChange={(now) => !now && onClose()}>
       <Radix.Portal>

@@ -30,7 +30,7 @@ export function IconButton({
           aria-pressed={pressed}
           disabled={disabled}
           onClick={onClick}
-          className={`inline-flex size-7 items-center justify-center rounded-(--radius) border transition-colors duration-150 disabled:opacity-40 ${pressed ? 'border-action text-action' : 'border-transparent hover:border-line'} ${className}`}
+          className={`inline-flex size-7 shrink-0 items-center justify-center rounded-(--radius) border transition-colors duration-150 disabled:opacity-40 ${pressed ? 'border-action text-action' : 'border-transparent hover:border-line'} ${className}`}
         >
           <Icon size={16} aria-hidden />
         </button>

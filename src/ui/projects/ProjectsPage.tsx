@@ -84,7 +84,6 @@ export function ProjectsPage() {
             <Link
               href={`/projects/${project.id}/edit`}
               className="flex min-w-0 flex-1 items-center gap-4"
-              aria-label={`Open ${project.name}`}
             >
               <Poster project={project} />
               <span className="min-w-0">

@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { Button } from '../parts/Button';
 import { Dialog } from '../parts/Dialog';
 import { Field, inputLook } from '../parts/fields';
@@ -17,33 +17,31 @@ export function RenameDialog({
   onClose,
   onRename,
 }: Props) {
-  const [draft, setDraft] = useState(name);
+  const { register, handleSubmit, formState } = useForm({
+    mode: 'onChange',
+    defaultValues: { name },
+  });
+  const rename = handleSubmit(({ name: wanted }) => {
+    onRename(wanted.trim());
+    onClose();
+  });
   return (
     <Dialog open onClose={onClose} title="Rename" description={hint}>
-      <form
-        className="grid gap-3"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (!draft.trim()) return;
-          onRename(draft.trim());
-          onClose();
-        }}
-      >
+      <form className="grid gap-3" onSubmit={(e) => void rename(e)}>
         <Field label="Name">
           {(id) => (
             <input
               id={id}
               autoFocus
               maxLength={200}
-              value={draft}
-              onChange={(e) => setDraft(e.target.value)}
+              {...register('name', { validate: (wanted) => !!wanted.trim() })}
               className={inputLook}
             />
           )}
         </Field>
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" look="primary" disabled={!draft.trim()}>
+          <Button type="submit" look="primary" disabled={!formState.isValid}>
             Rename
           </Button>
         </div>

@@ -1,6 +1,6 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import { call } from '@/contract/call';
 import { requestExport } from '@/contract/exports';
 import {
@@ -10,6 +10,7 @@ import {
   suitedChoice,
   typedRange,
   type ExportChoice,
+  type TypedRange,
 } from '@/core/project/export-choice';
 import { FORMAT_FACTS, type Format } from '@/core/project/export-formats';
 import { presetsFor } from '@/core/project/export-presets';
@@ -42,6 +43,13 @@ const QUALITY_NAMES: readonly (readonly [ExportChoice['quality'], string])[] = [
   ['rate', 'Bit rate: for a limit that is given'],
 ];
 
+interface ExportForm {
+  /** Null is what suits the project's target, until something else is chosen. */
+  readonly own: ExportChoice | null;
+  readonly preset: string | null;
+  readonly range: TypedRange;
+}
+
 /** Own settings, in the list of presets. */
 const OWN = 'own';
 
@@ -53,38 +61,44 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
   const target = useEditor((s) => s.project.target.id);
   const playhead = useTransport((t) => t.playhead);
   const length = useEditor((s) => projectDuration(s.project));
-  // What suits the project's target, until something else is chosen.
-  const [own, setOwn] = useState<ExportChoice | null>(null);
-  const [preset, setPreset] = useState<string | null>(null);
-  const [range, setRange] = useState({ from: '', to: '' });
-  const [busy, setBusy] = useState(false);
+  const { control, setValue, setError, clearErrors, handleSubmit, formState } = useForm<ExportForm>(
+    {
+      defaultValues: { own: null, preset: null, range: { from: '', to: '' } },
+    },
+  );
+  const own = useWatch({ control, name: 'own' });
+  const preset = useWatch({ control, name: 'preset' });
+  const range = useWatch({ control, name: 'range' });
+  const { errors, isSubmitting, isSubmitSuccessful } = formState;
+  // Until Publish is there.
+  const busy = isSubmitting || isSubmitSuccessful;
   const presets = presetsFor(canvas);
   const chosen = own ?? suitedChoice(canvas, target);
   const { picture, sound, bitRate: holdsRate } = FORMAT_FACTS[chosen.format];
   const set = (choice: ExportChoice, from: string = OWN) => {
-    setPreset(from);
-    setOwn(choice);
+    setValue('preset', from);
+    setValue('own', choice);
+    clearErrors();
   };
   const takePreset = (name: string) => {
     const found = presets.find((p) => p.id === name);
     set(found ? choosePreset(chosen, found) : chosen, name);
   };
-  const submit = async () => {
+  const submit = handleSubmit(async ({ range }) => {
     const stretch = typedRange(range, canvas.frameRate, {
       playhead,
       length,
       still: picture === 'still',
     });
-    if (typeof stretch === 'string') return tellFault(stretch);
-    setBusy(true);
+    if (typeof stretch === 'string') return setError('range.from', { message: stretch });
     try {
       await call(requestExport, { params: { id }, body: exportRequest(chosen, stretch) });
       router.push(`/projects/${id}/publish`);
     } catch (error) {
       tellFault(error);
-      setBusy(false);
+      setError('root', {});
     }
-  };
+  });
   return (
     <Dialog
       open={open}
@@ -92,6 +106,7 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
       title="Export"
       description="Made from the original recordings. It runs in the background; you can go on editing."
     >
+      {/* Enter sets the number that is typed; it does not start what takes minutes. */}
       <div className="grid gap-3">
         {presets.length > 0 && (
           <SelectField
@@ -149,13 +164,21 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
           length={length}
           playhead={playhead}
           range={range}
-          onChange={setRange}
+          onChange={(typed) => {
+            setValue('range', typed);
+            clearErrors('range');
+          }}
         />
+        {errors.range?.from && (
+          <p role="alert" className="text-fault">
+            {errors.range.from.message}
+          </p>
+        )}
         {picture === 'video' && (
           <CheckField
             label="Calm camera noise"
             value={chosen.calm}
-            onChange={(calm) => setOwn({ ...chosen, calm })}
+            onChange={(calm) => setValue('own', { ...chosen, calm })}
           />
         )}
         {!sound && picture === 'video' && (
@@ -166,11 +189,7 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
         )}
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
-          <Button
-            look="primary"
-            disabled={busy || save !== 'saved' || length === 0}
-            onClick={() => void submit()}
-          >
+          <Button look="primary" type="submit" disabled={busy || save !== 'saved' || length === 0}>
             {busy ? 'Starting…' : 'Start export'}
           </Button>
         </div>

@@ -48,7 +48,7 @@ export function LiveTools() {
   const keys = useRecord((s) => s.settings.keys);
   return (
     <div
-      className="flex h-9 items-center gap-0.5 overflow-hidden border-b border-line bg-sheet px-2"
+      className="flex min-h-9 shrink-0 flex-wrap items-center gap-0.5 border-b border-line bg-sheet px-2"
       role="toolbar"
       aria-label="Live"
     >
@@ -76,9 +76,13 @@ export function LiveTools() {
           aria-pressed={color === value}
           title={name}
           onClick={() => set({ color: value })}
-          className={`size-5 rounded-full border-2 ${color === value ? 'border-action' : 'border-line'}`}
-          style={{ background: value }}
-        />
+          className="grid size-6 shrink-0 place-items-center"
+        >
+          <span
+            className={`size-5 rounded-full border-2 ${color === value ? 'border-action' : 'border-line'}`}
+            style={{ background: value }}
+          />
+        </button>
       ))}
       <select
         aria-label="Width of lines"
@@ -92,18 +96,19 @@ export function LiveTools() {
           </option>
         ))}
       </select>
-      <span className="flex-1" />
-      {(Object.keys(LAYOUT_SHORT) as LayoutKind[]).map((kind) => (
-        <button
-          key={kind}
-          aria-pressed={layout === kind}
-          title={`${LAYOUTS[kind].name} (${keys[kind]})`}
-          onClick={() => setLayout(kind)}
-          className={`rounded-(--radius) border px-1.5 py-0.5 text-xs whitespace-nowrap ${layout === kind ? 'border-action font-semibold text-action' : 'border-transparent text-ink-2 hover:border-line'}`}
-        >
-          {LAYOUT_SHORT[kind]}
-        </button>
-      ))}
+      <span className="ml-auto flex gap-0.5">
+        {(Object.keys(LAYOUT_SHORT) as LayoutKind[]).map((kind) => (
+          <button
+            key={kind}
+            aria-pressed={layout === kind}
+            title={`${LAYOUTS[kind].name} (${keys[kind]})`}
+            onClick={() => setLayout(kind)}
+            className={`rounded-(--radius) border px-1.5 py-0.5 text-xs whitespace-nowrap ${layout === kind ? 'border-action font-semibold text-action' : 'border-transparent text-ink-2 hover:border-line'}`}
+          >
+            {LAYOUT_SHORT[kind]}
+          </button>
+        ))}
+      </span>
     </div>
   );
 }

@@ -58,7 +58,7 @@ export function Review() {
             </Button>
             <Button disabled={busy} onClick={() => void keep(true)}>
               <RotateCcw size={14} aria-hidden /> Keep and do it again{' '}
-              <kbd className="numbers text-[10px] opacity-70">{keys.redo}</kbd>
+              <kbd className="numbers text-[10px]">{keys.redo}</kbd>
             </Button>
             <span className="flex-1" />
             <Button disabled={busy} onClick={() => void discard(take)}>

@@ -56,7 +56,7 @@ export function Stage() {
       ? cameraPlace(LAYOUTS[layout], placement, look.area ?? { x: 0, y: 0, ...cameraSize }, onFrame)
       : null;
   return (
-    <section aria-label="Stage" className="grid min-h-0 grid-rows-[36px_minmax(0,1fr)]">
+    <section aria-label="Stage" className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
       <LiveTools />
       <div
         ref={box}

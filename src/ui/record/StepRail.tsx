@@ -119,14 +119,14 @@ export function StepRail() {
         <div className="flex items-center justify-between px-3 py-1.5">
           <Button disabled={!idle || index <= 0} onClick={() => goToStep(editor, store, -1)}>
             <ArrowLeft size={14} aria-hidden /> Back{' '}
-            <kbd className="numbers text-[10px] opacity-70">{keys.back}</kbd>
+            <kbd className="numbers text-[10px]">{keys.back}</kbd>
           </Button>
           <Button
             disabled={!idle || index < 0 || index + 1 >= steps.length}
             onClick={() => goToStep(editor, store, 1)}
           >
             Next <ArrowRight size={14} aria-hidden />{' '}
-            <kbd className="numbers text-[10px] opacity-70">{keys.next}</kbd>
+            <kbd className="numbers text-[10px]">{keys.next}</kbd>
           </Button>
         </div>
         <ol className="min-h-0 overflow-auto border-t border-line" aria-label="Steps">

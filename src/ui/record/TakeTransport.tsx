@@ -100,5 +100,5 @@ export function TakeTransport() {
 }
 
 const Kbd = ({ children }: { children: string }) => (
-  <kbd className="numbers text-[10px] opacity-70">{children}</kbd>
+  <kbd className="numbers text-[10px]">{children}</kbd>
 );

@@ -1,6 +1,7 @@
 'use client';
 import { X } from 'lucide-react';
 import { Toast } from 'radix-ui';
+import { useRef } from 'react';
 import { SHOWN_MS, useNotices } from './notices-store';
 
 /**
@@ -9,13 +10,22 @@ import { SHOWN_MS, useNotices } from './notices-store';
  */
 export function Notices() {
   const { notices, remove } = useNotices();
+  // Escape is meant for what is worked on, unless a message has the focus.
+  const meant = useRef(true);
   return (
     <Toast.Provider label="Message" duration={SHOWN_MS}>
       {notices.map(({ id, text, tone, action }) => (
         <Toast.Root
           key={id}
           type={tone === 'fault' ? 'foreground' : 'background'}
-          onOpenChange={(open) => !open && remove(id)}
+          open
+          onEscapeKeyDown={({ target }) => {
+            meant.current = target instanceof Element && !!target.closest('[data-messages]');
+          }}
+          onOpenChange={(open) => {
+            if (!open && meant.current) remove(id);
+            meant.current = true;
+          }}
           className={`flex max-w-xl items-center gap-3 border bg-sheet px-3 py-2 shadow-md ${tone === 'fault' ? 'border-fault text-fault' : 'border-line'}`}
         >
           <Toast.Description>{text}</Toast.Description>
@@ -34,6 +44,7 @@ export function Notices() {
         </Toast.Root>
       ))}
       <Toast.Viewport
+        data-messages
         label="Messages ({hotkey})"
         className="pointer-events-none! fixed bottom-4 left-1/2 z-50 flex -translate-x-1/2 flex-col gap-2"
       />

@@ -179,7 +179,7 @@ function TimeFields({ clip, lane }: { clip: Clip; lane: Lane }) {
           {nudges.map(([name, back, on]) => (
             <span key={name} className="inline-flex items-center border border-line">
               <button
-                className="px-1.5 py-0.5 hover:bg-paper"
+                className="h-6 min-w-6 hover:bg-paper"
                 aria-label={`${name} one frame earlier`}
                 onClick={() => run(back)}
               >
@@ -187,7 +187,7 @@ function TimeFields({ clip, lane }: { clip: Clip; lane: Lane }) {
               </button>
               <span className="text-xs">{name}</span>
               <button
-                className="px-1.5 py-0.5 hover:bg-paper"
+                className="h-6 min-w-6 hover:bg-paper"
                 aria-label={`${name} one frame later`}
                 onClick={() => run(on)}
               >

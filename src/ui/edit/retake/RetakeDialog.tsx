@@ -26,7 +26,6 @@ const WORDS: Record<RetakePhase, string> = {
  * stays in sight.
  */
 export function RetakeDialog({ onClose, player }: { onClose: () => void; player: Player | null }) {
-  useKeysHeld(true);
   const store = useEditorStore();
   const range = useEditor((s) => rangeOf(s));
   const rate = useEditor((s) => s.project.canvas.frameRate);
@@ -61,6 +60,8 @@ export function RetakeDialog({ onClose, player }: { onClose: () => void; player:
       setPhase(null);
     }
   };
+  const leave = () => (session.current ? session.current.cancel() : onClose());
+  useKeysHeld(true, leave);
   if (!range) return null;
   return (
     <Radix.Root open modal={false}>
@@ -70,8 +71,7 @@ export function RetakeDialog({ onClose, player }: { onClose: () => void; player:
           onInteractOutside={(e) => e.preventDefault()}
           onEscapeKeyDown={(e) => {
             e.preventDefault();
-            if (session.current) session.current.cancel();
-            else onClose();
+            leave();
           }}
         >
           <div className="flex items-start justify-between">

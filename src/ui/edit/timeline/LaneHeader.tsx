@@ -7,6 +7,9 @@ import { followDrag } from '../picture/drag';
 import { rangeOf, useEditor, useEditorStore } from '../store';
 import { ROW } from './geometry';
 
+/** A switch of a lane: large enough to be hit. */
+const SWITCH = 'grid size-6 shrink-0 place-items-center';
+
 /**
  * Name and switches of a lane: its name is dragged to reorder, its lower edge to make it higher.
  */
@@ -62,10 +65,7 @@ export function LaneHeader({ lane }: { lane: Lane }) {
     });
   };
   return (
-    <div
-      data-lane-header={lane.id}
-      className="relative flex h-full min-w-0 flex-1 items-center gap-1.5"
-    >
+    <div data-lane-header={lane.id} className="relative flex h-full min-w-0 flex-1 items-center">
       {inRange !== null && (
         <input
           type="checkbox"
@@ -73,7 +73,7 @@ export function LaneHeader({ lane }: { lane: Lane }) {
           onChange={toggleRange}
           aria-label={`${lane.name} in the range`}
           title="The range acts on this lane"
-          className="size-3 accent-(--action)"
+          className="mr-1.5 size-3 accent-(--action)"
         />
       )}
       <button
@@ -92,7 +92,7 @@ export function LaneHeader({ lane }: { lane: Lane }) {
             : `Only ${lane.name} and other solo lanes are heard`
         }
         aria-pressed={lane.solo}
-        className={`numbers size-4 text-[11px] leading-4 ${lane.solo ? 'bg-caution text-sheet' : 'text-ink-2 opacity-60'}`}
+        className={`numbers text-[11px] ${SWITCH} ${lane.solo ? 'bg-caution text-sheet' : 'text-ink-2 opacity-70'}`}
         onClick={() => apply('change-lane', { laneId: lane.id, change: { solo: !lane.solo } })}
       >
         S
@@ -101,7 +101,7 @@ export function LaneHeader({ lane }: { lane: Lane }) {
         aria-label={`${offLabel} ${lane.name}`}
         title={`${offLabel} ${lane.name}`}
         aria-pressed={lane.off}
-        className={lane.off ? 'text-caution' : 'text-ink-2'}
+        className={`${SWITCH} ${lane.off ? 'text-caution' : 'text-ink-2'}`}
         onClick={() => apply('change-lane', { laneId: lane.id, change: { off: !lane.off } })}
       >
         <Off size={13} aria-hidden />
@@ -110,7 +110,7 @@ export function LaneHeader({ lane }: { lane: Lane }) {
         aria-label={`${lane.locked ? 'Unlock' : 'Lock'} ${lane.name}`}
         title={`${lane.locked ? 'Unlock' : 'Lock'} ${lane.name}`}
         aria-pressed={lane.locked}
-        className={lane.locked ? 'text-caution' : 'text-ink-2 opacity-50'}
+        className={`${SWITCH} ${lane.locked ? 'text-caution' : 'text-ink-2 opacity-50'}`}
         onClick={() => apply('change-lane', { laneId: lane.id, change: { locked: !lane.locked } })}
       >
         <Locked size={13} aria-hidden />

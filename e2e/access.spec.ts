@@ -1,0 +1,106 @@
+import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { command, openDemo } from './edit';
+
+const AXE = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');
+/** What the web content accessibility guidelines ask for at levels A and AA. */
+const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+/** What lies on the timeline is as large as its time and its row make it. */
+const AS_LONG_AS_THEIR_TIME = /data-(span|clip|step)=/;
+
+interface Found {
+  readonly id: string;
+  readonly help: string;
+  readonly nodes: readonly { readonly target: readonly string[]; readonly html: string }[];
+}
+
+/** Faults of the page as it is, a line for each thing that has one. */
+async function faults(page: Page): Promise<string[]> {
+  await page.evaluate(AXE);
+  const found = await page.evaluate(async (tags) => {
+    const { axe } = window as unknown as {
+      axe: { run: (on: Document, options: object) => Promise<{ violations: Found[] }> };
+    };
+    const { violations } = await axe.run(document, { runOnly: tags });
+    return violations;
+  }, TAGS);
+  return found.flatMap(({ id, help, nodes }) =>
+    nodes
+      .filter(({ html }) => id !== 'target-size' || !AS_LONG_AS_THEIR_TIME.test(html))
+      .map(({ target, html }) => `${id} (${help}): ${target.join(' ')} ${html.slice(0, 160)}`),
+  );
+}
+
+test('the checker finds what is wrong', async ({ page }) => {
+  await page.setContent('<html lang="en"><title>x</title><button></button><img src="x"></html>');
+  expect((await faults(page)).map((fault) => fault.split(' ')[0]).sort()).toEqual([
+    'button-name',
+    'image-alt',
+  ]);
+});
+
+test('projects, outline, record and publish are free of faults, with their dialogs', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await expect(page.getByText('Glaze firing').first()).toBeVisible();
+  expect.soft(await faults(page)).toEqual([]);
+  for (const name of ['New project', 'Deleted things']) {
+    await page.getByRole('button', { name }).click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    expect.soft(await faults(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+  }
+  const home = '/projects/demo-glaze-firing';
+  await page.goto(`${home}/outline`);
+  await expect(page.getByRole('button', { name: 'Prompter' })).toBeVisible();
+  expect.soft(await faults(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Prompter' }).click();
+  await expect(page.getByRole('dialog', { name: 'Prompter' })).toBeVisible();
+  expect.soft(await faults(page)).toEqual([]);
+  await page.goto(`${home}/record`);
+  await page.getByRole('button', { name: 'Try it with practice devices' }).click();
+  await expect(page.getByRole('radiogroup', { name: 'What is recorded' })).toBeVisible();
+  expect.soft(await faults(page)).toEqual([]);
+  await page.goto(`${home}/publish`);
+  await expect(page.getByRole('heading', { name: 'Exports' })).toBeVisible();
+  expect.soft(await faults(page)).toEqual([]);
+});
+
+test('edit is free of faults: its panels, what is selected, commands and keys', async ({
+  page,
+}) => {
+  await openDemo(page);
+  expect.soft(await faults(page)).toEqual([]);
+  const panels = await page.getByRole('tab').all();
+  expect(panels.length).toBeGreaterThan(1);
+  for (const panel of panels) {
+    await panel.click();
+    expect.soft(await faults(page)).toEqual([]);
+  }
+  const things = page.locator('[data-clip], [data-callout], [data-framing]');
+  for (const kind of ['screen', 'presenter', 'voice']) {
+    await page.locator(`[data-clip][data-lane-kind=${kind}]`).first().click();
+    expect.soft(await faults(page)).toEqual([]);
+  }
+  expect(await things.count()).toBeGreaterThan(3);
+  await command(page, 'Split');
+  await page.keyboard.press('Control+k');
+  await expect(page.getByRole('dialog', { name: 'Commands' })).toBeVisible();
+  expect.soft(await faults(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Export', exact: true }).click();
+  await expect(page.getByRole('dialog', { name: 'Export' })).toBeVisible();
+  expect.soft(await faults(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect.soft(await faults(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Lamp off (dark look)' }).click();
+  for (const panel of panels) {
+    await panel.click();
+    expect.soft(await faults(page)).toEqual([]);
+  }
+});
