@@ -189,7 +189,11 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
         )}
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
-          <Button look="primary" type="submit" disabled={busy || save !== 'saved' || length === 0}>
+          <Button
+            look="primary"
+            disabled={busy || save !== 'saved' || length === 0}
+            onClick={() => void submit()}
+          >
             {busy ? 'Starting…' : 'Start export'}
           </Button>
         </div>
