@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { MediaFacts } from '@/contract/footage';
 import { doEdit, type Versioned } from '@/core/edit/history';
 import { historyDelta } from '@/core/edit/history-delta';
 import type { Project } from '@/core/project/model';
@@ -25,9 +26,11 @@ async function stored(
 ): Promise<string> {
   const id = await newProject(context, `${clips} clips`, 1920, 1080, { num: 30, den: 1 });
   const { footage } = context.db;
-  const facts = {
+  const facts: MediaFacts = {
     ...{ kind: 'video', width: 2560, height: 1440, frameRate: { num: 30, den: 1 } },
     ...{ duration: Number.MAX_SAFE_INTEGER, hasVideo: true, hasAudio: true },
+    ...{ variableRate: false, videoCodec: 'h264', audioCodec: 'aac', channels: 1 },
+    ...{ sampleRate: 48_000, convertColor: null },
   };
   await footage.create({
     ...{ id: `long-${clips}`, projectId: id, name: 'long.mp4', role: 'screen', status: 'ready' },

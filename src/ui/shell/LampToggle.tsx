@@ -10,9 +10,12 @@ const subscribe = (listener: () => void) => {
 };
 const isOff = () => document.documentElement.dataset.lamp === 'off';
 
+/** Whether the look is the dark one, for what is not drawn by style sheets. */
+export const useLamp = (): boolean => useSyncExternalStore(subscribe, isOff, () => false);
+
 /** Switches between the light and the dark look. */
 export function LampToggle() {
-  const off = useSyncExternalStore(subscribe, isOff, () => false);
+  const off = useLamp();
   const toggle = () => {
     const next = off ? 'on' : 'off';
     document.documentElement.dataset.lamp = next;

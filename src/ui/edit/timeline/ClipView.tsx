@@ -7,11 +7,9 @@ import { isPictureLane } from '@/core/project/query';
 import { frameDuration, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import { useEditor, useEditorStore } from '../store';
 import { LevelLine } from './LevelLine';
-import { toPixels, type Sight } from './geometry';
+import { PLAIN_PX, toPixels } from './geometry';
 import { pressItem, selectedItems } from './selecting';
-import { Thumbnails } from './Thumbnails';
 import { useTimeDrag } from './use-time-drag';
-import { Waveform } from './Waveform';
 
 interface Props {
   readonly clip: Clip;
@@ -19,11 +17,7 @@ interface Props {
   readonly height: number;
   /** Footage that was taken out between the clip before and this one, in ticks; 0 for none. */
   readonly removed: Ticks;
-  readonly sight: Sight;
 }
-
-/** Narrower clips show neither pictures nor sound. */
-const PLAIN_PX = 40;
 
 /** Which lane of the timeline lies under the pointer. */
 function laneUnder(pointer: globalThis.PointerEvent): string | undefined {
@@ -33,7 +27,7 @@ function laneUnder(pointer: globalThis.PointerEvent): string | undefined {
   return (row as HTMLElement | undefined)?.dataset.lane;
 }
 
-export const ClipView = memo(function ClipView({ clip, lane, height, removed, sight }: Props) {
+export const ClipView = memo(function ClipView({ clip, lane, height, removed }: Props) {
   const store = useEditorStore();
   const scale = useEditor((s) => s.pixelsPerSecond);
   const selected = useEditor((s) => selectedItems(s).includes(clip.id));
@@ -41,6 +35,7 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
   const drag = useTimeDrag();
   const left = toPixels(clip.start, scale);
   const width = Math.max(3, toPixels(clip.duration, scale));
+  const plain = width < PLAIN_PX;
   const color = `var(--lane-${lane.kind})`;
   const name = footage?.name ?? 'Missing footage';
   const end = clipEnd(clip);
@@ -141,7 +136,7 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
       onKeyDown={onKey}
       onPointerDown={press}
       onDoubleClick={() => clip.group && store.setState({ openGroup: null })}
-      className={`absolute overflow-hidden rounded-(--radius) border-y border-r bg-sheet select-none ${selected ? 'z-10 outline-2 -outline-offset-2 outline-action' : ''} ${dark ? 'opacity-45' : ''} ${lane.locked ? 'cursor-not-allowed' : 'cursor-grab'}`}
+      className={`absolute overflow-hidden rounded-(--radius) border-y border-r select-none ${selected ? 'z-10 outline-2 -outline-offset-2 outline-action' : ''} ${dark ? 'opacity-45' : ''} ${lane.locked ? 'cursor-not-allowed' : 'cursor-grab'}`}
       style={{
         left,
         width,
@@ -149,21 +144,8 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
         height: height - 2,
         borderColor: color,
         borderLeft: `3px solid ${color}`,
-        backgroundColor: `color-mix(in srgb, ${color} 14%, var(--sheet))`,
       }}
     >
-      {width < PLAIN_PX ? null : picture ? (
-        <Thumbnails clip={clip} height={height - 4} scale={scale} sight={sight} />
-      ) : (
-        <Waveform
-          clip={clip}
-          height={height - 4}
-          color={color}
-          scale={scale}
-          gain={clip.gain + lane.gain}
-          sight={sight}
-        />
-      )}
       {!picture && width > 24 && (
         <LevelLine
           clip={clip}
@@ -173,23 +155,27 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed, si
           locked={lane.locked}
         />
       )}
-      <span className="pointer-events-none absolute top-0 left-1 flex max-w-full items-center gap-1 truncate bg-sheet/75 pr-1 text-[11px] leading-4">
-        {clip.speed === 0 && <Snowflake size={11} aria-hidden className="shrink-0" />}
-        {clip.muted && <VolumeX size={11} aria-hidden className="shrink-0" />}
-        {width > 28 ? name : ''}
-        {clip.speed !== 0 && clip.speed !== 1 && <span className="numbers">{clip.speed}×</span>}
-      </span>
-      <span
-        className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize"
-        data-trim="start"
-        onPointerDown={pull('start')}
-      />
-      <span
-        className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize"
-        data-trim="end"
-        onPointerDown={pull('end')}
-      />
-      {removed > 0 && !lane.locked && (
+      {!plain && (
+        <>
+          <span className="pointer-events-none absolute top-0 left-1 flex max-w-full items-center gap-1 truncate bg-sheet/75 pr-1 text-[11px] leading-4">
+            {clip.speed === 0 && <Snowflake size={11} aria-hidden className="shrink-0" />}
+            {clip.muted && <VolumeX size={11} aria-hidden className="shrink-0" />}
+            {width > 28 ? name : ''}
+            {clip.speed !== 0 && clip.speed !== 1 && <span className="numbers">{clip.speed}×</span>}
+          </span>
+          <span
+            className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize"
+            data-trim="start"
+            onPointerDown={pull('start')}
+          />
+          <span
+            className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize"
+            data-trim="end"
+            onPointerDown={pull('end')}
+          />
+        </>
+      )}
+      {removed > 0 && !plain && !lane.locked && (
         <span
           data-notch
           className="absolute top-0 left-0 size-2.5 cursor-e-resize bg-playhead"

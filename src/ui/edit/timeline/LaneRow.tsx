@@ -3,12 +3,14 @@ import { memo, useMemo } from 'react';
 import { groupMembers } from '@/core/edit/groups';
 import { removedAt } from '@/core/edit/ripple';
 import type { Lane } from '@/core/project/model';
+import { clipEnd } from '@/core/project/clip-time';
 import { endRange, startRange } from '@/core/transition/crossing';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { useEditor, useEditorStore } from '../store';
 import { ClipView } from './ClipView';
 import { Crumbs } from './Crumbs';
 import { toPixels, type Sight } from './geometry';
+import { LanePainting } from './LanePainting';
 import { pressItem, selectedItems } from './selecting';
 import { TransitionView } from './TransitionView';
 import { useTimeDrag } from './use-time-drag';
@@ -31,6 +33,21 @@ export const LaneRow = memo(function LaneRow({
     () => piecesInSight(lane, sight, scale, openGroup),
     [lane, sight, scale, openGroup],
   );
+  const crumbs = useMemo(
+    () =>
+      pieces.flatMap((piece) =>
+        piece.kind === 'crumbs'
+          ? lane.clips
+              .slice(piece.first, piece.last + 1)
+              .map((clip) => ({ id: clip.id, start: clip.start, end: clipEnd(clip) }))
+          : [],
+      ),
+    [lane, pieces],
+  );
+  const alone = useMemo(
+    () => pieces.flatMap((piece) => (piece.kind === 'clip' ? [lane.clips[piece.index]!] : [])),
+    [lane, pieces],
+  );
   const drawn = pieces.map((piece) => {
     if (piece.kind === 'crumbs') return null;
     if (piece.kind !== 'clip')
@@ -46,7 +63,6 @@ export const LaneRow = memo(function LaneRow({
         lane={lane}
         height={height}
         removed={removedAt(lane.clips[index - 1], clip)}
-        sight={sight}
       />,
       opening && (
         <TransitionView
@@ -72,9 +88,17 @@ export const LaneRow = memo(function LaneRow({
   });
   return (
     <>
-      {pieces.some((p) => p.kind === 'crumbs') && (
-        <Crumbs lane={lane} pieces={pieces} height={height} sight={sight} />
+      {crumbs.length > 0 && (
+        <Crumbs
+          crumbs={crumbs}
+          label={`Short clips on ${lane.name}`}
+          color={`lane-${lane.kind}`}
+          off={lane.off}
+          height={height}
+          sight={sight}
+        />
       )}
+      {alone.length > 0 && <LanePainting lane={lane} clips={alone} height={height} sight={sight} />}
       {drawn}
     </>
   );

@@ -3,7 +3,7 @@ import type { KeyboardEvent, PointerEvent } from 'react';
 import { type SpanList } from '@/core/edit/spans';
 import { frameDuration, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import { useEditor, useEditorStore } from '../store';
-import { toPixels } from './geometry';
+import { PLAIN_PX, toPixels } from './geometry';
 import { pressItem, selectedItems } from './selecting';
 import { useTimeDrag } from './use-time-drag';
 
@@ -28,6 +28,7 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
   const selected = useEditor((s) => selectedItems(s).includes(span.id));
   const drag = useTimeDrag();
   const { id, start, end } = span;
+  const width = Math.max(4, toPixels(end - start, scale));
   const least = () => frameDuration(store.getState().project.canvas.frameRate);
   const select = (event?: PointerEvent) =>
     pressItem(store, id, { ctrl: !!event && (event.ctrlKey || event.metaKey), shift: false });
@@ -87,7 +88,7 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
       className={`absolute cursor-grab overflow-hidden rounded-(--radius) text-[11px] leading-4 select-none ${selected ? 'z-10 outline-2 -outline-offset-2 outline-action' : ''} ${bare ? 'hover:bg-ink/5' : 'border border-l-[3px]'}`}
       style={{
         left: toPixels(start, scale),
-        width: Math.max(4, toPixels(end - start, scale)),
+        width,
         top,
         height,
         ...(bare
@@ -98,17 +99,21 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
             }),
       }}
     >
-      {!bare && <span className="block truncate px-1">{label}</span>}
-      <span
-        className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize"
-        data-trim="start"
-        onPointerDown={resize('start')}
-      />
-      <span
-        className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize"
-        data-trim="end"
-        onPointerDown={resize('end')}
-      />
+      {width >= PLAIN_PX && (
+        <>
+          {!bare && <span className="block truncate px-1">{label}</span>}
+          <span
+            className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize"
+            data-trim="start"
+            onPointerDown={resize('start')}
+          />
+          <span
+            className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize"
+            data-trim="end"
+            onPointerDown={resize('end')}
+          />
+        </>
+      )}
     </div>
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 import { placedSteps } from '@/core/project/query';
 import { useEditor } from '../store';
-import { inSight, ROW, toPixels, type Sight } from './geometry';
+import { inSight, PLAIN_PX, ROW, toPixels, type Sight } from './geometry';
 
 /** Steps along the top, each as long as its time. */
 export function StepsRibbon({ end, sight }: { end: number; sight: Sight }) {
@@ -15,19 +15,21 @@ export function StepsRibbon({ end, sight }: { end: number; sight: Sight }) {
     const until = steps[i + 1]?.start ?? Math.max(end, step.start);
     if (!inSight(sight, step.start, until, scale)) return null;
     const chosen = selection?.kind === 'step' && selection.id === step.id;
+    const width = Math.max(4, toPixels(until - step.start, scale) - 2);
     return (
       <button
         key={step.id}
         data-step={step.id}
+        aria-label={`Step ${numbers.get(step.id)} ${step.title}`}
         className={`absolute top-0.5 truncate border-l-2 px-1 text-left text-[11px] ${chosen ? 'border-action bg-action text-on-action' : i % 2 ? 'border-ink-2 bg-line/25' : 'border-ink-2 bg-line/60'}`}
         style={{
           left: toPixels(step.start, scale),
-          width: Math.max(4, toPixels(until - step.start, scale) - 2),
+          width,
           height: ROW.steps - 5,
         }}
         onClick={() => select({ kind: 'step', id: step.id })}
       >
-        {numbers.get(step.id)} {step.title}
+        {width >= PLAIN_PX && `${numbers.get(step.id)} ${step.title}`}
       </button>
     );
   });

@@ -3,26 +3,16 @@ import { useCallback, useEffect, useLayoutEffect, useRef, useState, type ReactNo
 import { projectDuration } from '@/core/project/query';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import type { Player } from '@/preview/player';
-import { calloutName, pointerName } from '../names';
 import { useSeek } from '../picture/use-player';
 import { playheadOf, useEditor, useEditorStore } from '../store';
 import { AddLane } from './AddLane';
 import { FramingGraph } from './FramingGraph';
-import {
-  HEADER_WIDTH,
-  inSight,
-  laneHeight,
-  ROW,
-  SCALES,
-  sightOf,
-  toPixels,
-  toTime,
-} from './geometry';
+import { HEADER_WIDTH, laneHeight, ROW, SCALES, sightOf, toPixels, toTime } from './geometry';
 import { LaneHeader } from './LaneHeader';
 import { LaneRow } from './LaneRow';
 import { Playhead, RangeBand, RubberBand } from './Overlays';
 import { Ruler } from './Ruler';
-import { SpanView } from './SpanView';
+import { SpanRow } from './SpanRow';
 import { StepsRibbon } from './StepsRibbon';
 import { Toolbar } from './Toolbar';
 import { useFootageDrop } from './use-footage-drop';
@@ -151,24 +141,14 @@ export function Timeline({ player }: { player: Player | null }) {
       kind,
       filled ? ROW[kind] : ROW.folded,
       filled && name,
-      project[list].map((span) =>
-        inSight(sight, span.start, span.end, scale) ? (
-          <SpanView
-            key={span.id}
-            list={list}
-            span={span}
-            label={
-              'anchor' in span
-                ? calloutName(span)
-                : 'looks' in span
-                  ? pointerName(span)
-                  : span.layout.name
-            }
-            color={`var(--lane-${kind})`}
-            height={ROW[kind] - 3}
-          />
-        ) : null,
-      ),
+      <SpanRow
+        spans={project[list]}
+        list={list}
+        name={name}
+        color={`lane-${kind}`}
+        height={ROW[kind]}
+        sight={sight}
+      />,
       { 'data-list': list },
     );
   };

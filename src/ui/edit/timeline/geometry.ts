@@ -4,6 +4,9 @@ import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 /** Width of the column with the lanes' names. */
 export const HEADER_WIDTH = 152;
 
+/** What is narrower than this has nothing within: no name, no ends to pull, in pixels. */
+export const PLAIN_PX = 28;
+
 /** Height of each row of the timeline, in CSS pixels. */
 export const ROW = {
   ruler: 20,
@@ -41,7 +44,7 @@ export interface Sight {
   readonly to: number;
 }
 
-const SIGHT_STEP = 256;
+const SIGHT_STEP = 128;
 
 /** What is drawn for a scroll position: in steps, so that not every small scroll draws anew. */
 export const sightOf = (left: number, width: number): Sight => ({

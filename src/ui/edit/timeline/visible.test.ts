@@ -2,7 +2,7 @@ import { createClip, createLane } from '@/core/project/create';
 import type { Lane } from '@/core/project/model';
 import { secondsToTicks } from '@/core/time/ticks';
 import { sightOf } from './geometry';
-import { piecesInSight } from './visible';
+import { piecesInSight, spansInSight } from './visible';
 
 /** A lane of clips of so many seconds, one after the other. */
 function laneOf(seconds: readonly number[]): Lane {
@@ -54,4 +54,26 @@ test('a closed group is one block, an open one its clips', () => {
     piecesInSight(lane, sightOf(0, 1000), 20, open).map((p) => p.kind);
   expect(kinds(null)).toEqual(['clip', 'group', 'clip']);
   expect(kinds('g')).toEqual(['clip', 'clip', 'clip', 'clip']);
+});
+
+describe('spans in sight', () => {
+  const second = secondsToTicks(1);
+  const spans = (many: number) =>
+    Array.from({ length: many }, (_, i) => ({
+      start: i * 10 * second,
+      end: (i * 10 + 4) * second,
+    }));
+
+  test('a few stand by themselves, however narrow', () => {
+    const few = spans(20);
+    expect(spansInSight(few, sightOf(0, 1000), 0.5)).toEqual({ alone: few, crumbs: [] });
+  });
+
+  test('of very many only those that can be worked on do; none is lost', () => {
+    const many = [...spans(500), { start: 0, end: 4000 * second }];
+    const { alone, crumbs } = spansInSight(many, sightOf(0, 1000), 0.2);
+    expect([alone.length, crumbs.length]).toEqual([1, 500]);
+    // Closer up they come out again.
+    expect(spansInSight(many, sightOf(0, 1000), 20).crumbs).toEqual([]);
+  });
 });

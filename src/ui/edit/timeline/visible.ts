@@ -2,7 +2,7 @@ import { clipEnd } from '@/core/project/clip-time';
 import type { Lane } from '@/core/project/model';
 import { lastStarted } from '@/core/project/query';
 import type { Ticks } from '@/core/time/ticks';
-import { toPixels, toTime, type Sight } from './geometry';
+import { inSight, toPixels, toTime, type Sight } from './geometry';
 
 interface Run {
   readonly first: number;
@@ -28,6 +28,10 @@ const NARROW_PX = 9;
 const NARROW_IN_A_CROWD_PX = 24;
 const CROWD = 60;
 
+/** Whether something of so many pixels is drawn by itself where so many are in sight. */
+const standsAlone = (pixels: number, many: number): boolean =>
+  pixels >= (many > CROWD ? NARROW_IN_A_CROWD_PX : NARROW_PX);
+
 /** The pieces of a lane that are in sight, in order. */
 export function piecesInSight(
   lane: Lane,
@@ -40,7 +44,7 @@ export function piecesInSight(
   const until = toTime(sight.to, scale);
   const wide = (from: Ticks, to: Ticks) => toPixels(to - from, scale);
   const from = Math.max(0, lastStarted(lane, Math.max(0, toTime(sight.from, scale))));
-  const narrow = lastStarted(lane, until) - from > CROWD ? NARROW_IN_A_CROWD_PX : NARROW_PX;
+  const many = lastStarted(lane, until) - from;
   for (let i = from; i < clips.length;) {
     const clip = clips[i]!;
     if (clip.start > until) break;
@@ -48,14 +52,14 @@ export function piecesInSight(
     if (clip.group && clip.group !== openGroup) {
       while (clips[last + 1]?.group === clip.group) last++;
       pieces.push({ kind: 'group', first: i, last, start: clip.start, end: clipEnd(clips[last]!) });
-    } else if (wide(clip.start, clipEnd(clip)) >= narrow) {
+    } else if (standsAlone(wide(clip.start, clipEnd(clip)), many)) {
       pieces.push({ kind: 'clip', index: i });
     } else {
       const joins = (next: (typeof clips)[number] | undefined) =>
         !!next &&
         next.start <= until &&
         (!next.group || next.group === openGroup) &&
-        wide(next.start, clipEnd(next)) < narrow;
+        !standsAlone(wide(next.start, clipEnd(next)), many);
       while (joins(clips[last + 1])) last++;
       pieces.push({
         kind: 'crumbs',
@@ -68,4 +72,24 @@ export function piecesInSight(
     i = last + 1;
   }
   return pieces;
+}
+
+interface Span {
+  readonly start: Ticks;
+  readonly end: Ticks;
+}
+
+/**
+ * The spans that are in sight: those that can be worked on, and, where there are very many, those
+ * that are only drawn.
+ */
+export function spansInSight<S extends Span>(
+  spans: readonly S[],
+  sight: Sight,
+  scale: number,
+): { readonly alone: readonly S[]; readonly crumbs: readonly S[] } {
+  const seen = spans.filter(({ start, end }) => inSight(sight, start, end, scale));
+  if (seen.length <= CROWD) return { alone: seen, crumbs: [] };
+  const alone = ({ start, end }: S) => standsAlone(toPixels(end - start, scale), seen.length);
+  return { alone: seen.filter(alone), crumbs: seen.filter((span) => !alone(span)) };
 }
