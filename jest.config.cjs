@@ -9,7 +9,7 @@ const MODULES = [
 /** @type {import('jest').Config} */
 module.exports = {
   testEnvironment: 'node',
-  testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/demo/**/*.test.ts'],
+  testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}', '<rootDir>/demo/**/*.test.ts'],
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
     // Offers itself to `import` alone, which the modules of the tests are not.
@@ -21,7 +21,10 @@ module.exports = {
       {
         jsc: {
           parser: { syntax: 'typescript', decorators: true, tsx: true },
-          transform: { legacyDecorator: true, decoratorMetadata: true },
+          transform: {
+            ...{ legacyDecorator: true, decoratorMetadata: true },
+            react: { runtime: 'automatic' },
+          },
           keepClassNames: true,
           target: 'es2022',
         },

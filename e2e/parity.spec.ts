@@ -1,8 +1,9 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { build } from 'esbuild';
 import { join } from 'node:path';
 import { Compositor } from '../src/compositor/compositor';
 import type { SourceFrame } from '../src/compositor/source-frame';
+import { layOutText } from '../src/compositor/text-box';
 import { videoLayers, type FramePlan, type Layer } from '../src/core/frame/plan';
 import { planFrame } from '../src/core/frame/plan-frame';
 import { rippleDelete } from '../src/core/edit/ripple';
@@ -10,6 +11,7 @@ import { DEFAULT_TRANSITION, setTransition } from '../src/core/edit/transitions'
 import type { Project } from '../src/core/project/model';
 import { projectDuration } from '../src/core/project/query';
 import type { FootageFacts, Sources } from '../src/core/project/sources';
+import type { Rect } from '../src/core/scale/rect';
 import {
   frameDuration,
   rateFromNumber,
@@ -59,6 +61,42 @@ async function composeInNode(instants: readonly (readonly FramePlan[])[]): Promi
     for (const stream of streams) stream.close();
   }
   return pictures;
+}
+
+/** Composes plans in a worker of a page, as the preview does. */
+async function composeInBrowser(
+  page: Page,
+  instants: readonly (readonly FramePlan[])[],
+): Promise<Buffer[][]> {
+  const { outputFiles } = await build({
+    entryPoints: ['e2e/parity-worker.ts'],
+    bundle: true,
+    format: 'iife',
+    write: false,
+    logLevel: 'error',
+  });
+  await page.route('**/parity-worker.js', (route) =>
+    route.fulfill({
+      contentType: 'text/javascript',
+      headers: { 'cross-origin-embedder-policy': 'require-corp' },
+      body: outputFiles[0]!.text,
+    }),
+  );
+  await page.goto('/');
+  const answer = await page.evaluate(
+    (list) =>
+      new Promise<{ pictures?: string[][]; error?: string }>((resolve) => {
+        const worker = new Worker('/parity-worker.js');
+        worker.onmessage = (event: MessageEvent<{ pictures?: string[][]; error?: string }>) =>
+          resolve(event.data);
+        worker.onerror = (event) =>
+          resolve({ error: event.message || 'The worker could not be loaded.' });
+        worker.postMessage(list);
+      }),
+    instants,
+  );
+  expect(answer.error).toBeUndefined();
+  return answer.pictures!.map((pair) => pair.map((text) => Buffer.from(text, 'base64')));
 }
 
 /** What is left of a plan without what is drawn as sprites. */
@@ -122,35 +160,7 @@ test('the picture is the same in the browser and on the server: video to the bit
   expect(full.some((p) => p.layers.some((l) => l.kind === 'mix'))).toBe(true);
   const instants = full.map((plan) => [{ ...plan, layers: withoutOverlays(plan.layers) }, plan]);
 
-  const { outputFiles } = await build({
-    entryPoints: ['e2e/parity-worker.ts'],
-    bundle: true,
-    format: 'iife',
-    write: false,
-    logLevel: 'error',
-  });
-  await page.route('**/parity-worker.js', (route) =>
-    route.fulfill({
-      contentType: 'text/javascript',
-      headers: { 'cross-origin-embedder-policy': 'require-corp' },
-      body: outputFiles[0]!.text,
-    }),
-  );
-  await page.goto('/');
-  const answer = await page.evaluate(
-    (list) =>
-      new Promise<{ pictures?: string[][]; error?: string }>((resolve) => {
-        const worker = new Worker('/parity-worker.js');
-        worker.onmessage = (event: MessageEvent<{ pictures?: string[][]; error?: string }>) =>
-          resolve(event.data);
-        worker.onerror = (event) =>
-          resolve({ error: event.message || 'The worker could not be loaded.' });
-        worker.postMessage(list);
-      }),
-    instants,
-  );
-  expect(answer.error).toBeUndefined();
-  const browser = answer.pictures!.map((pair) => pair.map((text) => Buffer.from(text, 'base64')));
+  const browser = await composeInBrowser(page, instants);
   const node = await composeInNode(instants);
   for (let i = 0; i < INSTANTS; i++) {
     expect({ time: ticksToSeconds(times[i]!), same: browser[i]![0]!.equals(node[i]![0]!) }).toEqual(
@@ -162,4 +172,55 @@ test('the picture is the same in the browser and on the server: video to the bit
     const likeness = ssim(browser[i]![1]!, node[i]![1]!, SIZE.width, SIZE.height);
     expect(likeness).toBeGreaterThan(0.99);
   }
+});
+
+/** A part of the luma of a picture. */
+function lumaOf(picture: Buffer, { x, y, width, height }: Rect): Buffer {
+  const rows = Array.from({ length: height }, (_, row) => {
+    const at = (y + row) * SIZE.width + x;
+    return picture.subarray(at, at + width);
+  });
+  return Buffer.concat(rows);
+}
+
+/** First and last column that has ink, of a light box with dark words or the other way round. */
+function inkOf(luma: Buffer, width: number): [first: number, last: number] {
+  const ground = luma[Math.floor(luma.length / width / 2) * width + 2]!;
+  const columns = [...luma.keys()]
+    .filter((at) => Math.abs(luma[at]! - ground) > 60)
+    .map((at) => at % width);
+  return [Math.min(...columns), Math.max(...columns)];
+}
+
+test('words from right to left, and of both directions, stand alike in the browser and on the server', async ({
+  page,
+}) => {
+  const { project } = await openDocument(page, DEMO);
+  const known = (project as Project).callouts.find((callout) => callout.kind === 'text')!;
+  const words = ['שלום', 'כבשן Kilnbook (120°) חם\nKiln: כבשן', 'مرحبا بكم'];
+  const time = secondsToTicks(20);
+  const plans = words.map((text): FramePlan => {
+    const callout = { ...known, text, arrow: false, start: 0, end: time * 2, id: 'words' };
+    const own = { ...(project as Project), callouts: [callout], framings: [], pointer: [] };
+    const plan = planFrame(own, { footage: {}, pointers: {} }, time, SIZE);
+    return { ...plan, layers: plan.layers.filter((layer) => layer.kind === 'drawing') };
+  });
+  expect(plans.map(({ layers }) => layers.length)).toEqual(words.map(() => 1));
+  const [browser] = await composeInBrowser(page, [plans]);
+  const [node] = await composeInNode([plans]);
+  const rasterizer = await nodeRasterizer();
+  plans.forEach(({ layers: [layer] }, i) => {
+    const { mark } = layer as Layer & { readonly kind: 'drawing' };
+    if (mark.kind !== 'words') throw new Error('These are words');
+    const { x, y, width, height } = layOutText(mark, SIZE, rasterizer);
+    const box = {
+      ...{ x: Math.ceil(x) + 2, y: Math.ceil(y) + 2 },
+      ...{ width: Math.floor(width) - 5, height: Math.floor(height) - 5 },
+    };
+    const [here, there] = [browser![i]!, node![i]!].map((picture) => lumaOf(picture, box));
+    expect(ssim(here!, there!, box.width, box.height)).toBeGreaterThan(0.95);
+    const [ours, theirs] = [inkOf(here!, box.width), inkOf(there!, box.width)];
+    for (const side of [0, 1] as const)
+      expect(Math.abs(ours[side] - theirs[side])).toBeLessThanOrEqual(2);
+  });
 });

@@ -174,7 +174,7 @@ test('words stay inside the picture and break where they must', () => {
   } as const;
   const box = layOutText(layer, output, plainRasterizer);
   expect(box.lines.length).toBeGreaterThan(1);
-  expect(box.lines.join(' ')).toBe(layer.text);
+  expect(box.lines.map(({ text }) => text).join(' ')).toBe(layer.text);
   expect(box.x >= 0 && box.y >= 0 && box.x + box.width <= 800 && box.y + box.height <= 450).toBe(
     true,
   );

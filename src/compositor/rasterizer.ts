@@ -18,6 +18,7 @@ export type Pen = Pick<
   | 'lineCap'
   | 'font'
   | 'textAlign'
+  | 'direction'
   | 'textBaseline'
 >;
 

@@ -1,6 +1,6 @@
 import type { WordsMark } from '@/core/frame/mark';
 import type { Size } from '@/core/scale/rect';
-import { breakLines } from '@/core/text/break-lines';
+import { setLines, type SetLine } from '@/core/text/paragraphs';
 import { PICTURE_FAMILY, type Pen, type Rasterizer } from './rasterizer';
 
 /** Where a text callout's box, lines and arrow stand in the output; pixels. */
@@ -9,7 +9,7 @@ export interface TextBox {
   readonly y: number;
   readonly width: number;
   readonly height: number;
-  readonly lines: readonly string[];
+  readonly lines: readonly SetLine[];
   readonly lineHeight: number;
   readonly font: string;
 }
@@ -22,9 +22,9 @@ export function layOutText(mark: WordsMark, output: Size, rasterizer: Rasterizer
   const { fontSize } = mark;
   const font = `600 ${fontSize.toFixed(2)}px ${PICTURE_FAMILY}`;
   const measure = (line: string) => rasterizer.measure(font, line);
-  const lines = breakLines(mark.text || ' ', output.width * MAX_WIDTH, measure);
+  const lines = setLines(mark.text || ' ', output.width * MAX_WIDTH, measure);
   const lineHeight = fontSize * 1.28;
-  const width = Math.max(...lines.map(measure)) + fontSize * 1.1;
+  const width = Math.max(...lines.map(({ text }) => measure(text))) + fontSize * 1.1;
   const height = lines.length * lineHeight + fontSize * 0.6;
   const edge = output.width * EDGE;
   const clamp = (at: number, size: number, span: number) =>
@@ -58,15 +58,18 @@ export function paintText(
   pen.fill();
   pen.fillStyle = mark.ink;
   pen.font = box.font;
-  pen.textAlign = 'left';
   pen.textBaseline = 'alphabetic';
-  box.lines.forEach((line, i) =>
+  const margin = mark.fontSize * 0.55;
+  box.lines.forEach(({ text, rightToLeft }, i) => {
+    // Said for each line, so that no host takes another direction from where it stands.
+    pen.direction = rightToLeft ? 'rtl' : 'ltr';
+    pen.textAlign = rightToLeft ? 'right' : 'left';
     pen.fillText(
-      line,
-      x + mark.fontSize * 0.55,
+      text,
+      rightToLeft ? x + box.width - margin : x + margin,
       y + mark.fontSize * 0.3 + box.lineHeight * (i + 0.77),
-    ),
-  );
+    );
+  });
 }
 
 function paintArrow(pen: Pen, mark: WordsMark, box: TextBox, tip: { x: number; y: number }): void {

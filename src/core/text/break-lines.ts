@@ -52,7 +52,7 @@ export function breakLines(text: string, most: number, width: (line: string) => 
     });
     if (piece.ends && /[\n\r\u000b\u000c\u0085\u2028\u2029]$/.test(piece.text)) end();
   }
-  // A text that ends with a line break ends with an empty line.
+  // A line break at the very end begins no line.
   end();
   return lines;
 }

@@ -1,0 +1,78 @@
+/** @jest-environment jsdom */
+import { render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { NumberField, TextField } from './fields';
+
+const number = (onDone: (value: number) => void, value = 30) =>
+  render(<NumberField label="Length" unit="s" {...{ value, min: 1, max: 100, step: 1, onDone }} />);
+
+describe('a number', () => {
+  test.each<[typed: string, taken: number[]]>([
+    ['12{Enter}', [12]],
+    ['12.5{Enter}', [12.5]],
+    ['0{Enter}', [1]],
+    ['-4{Enter}', [1]],
+    ['2000{Enter}', [100]],
+    // What is no number is put back, and nothing is taken over.
+    ['{Enter}', []],
+    ['--{Enter}', []],
+    ['12{Escape}{Enter}', []],
+  ])('%j gives %j', async (typed, taken) => {
+    const onDone = jest.fn();
+    number(onDone);
+    const field = screen.getByLabelText('Length');
+    await userEvent.clear(field);
+    await userEvent.type(field, typed);
+    expect(onDone.mock.calls.flat()).toEqual(taken);
+    // Until the new one comes from outside, the old one stands.
+    expect(field).toHaveProperty('value', '30');
+  });
+
+  test('is taken over when the field is left, once', async () => {
+    const onDone = jest.fn();
+    number(onDone);
+    await userEvent.type(screen.getByLabelText('Length'), '7');
+    await userEvent.tab();
+    expect(onDone.mock.calls).toEqual([[100]]);
+  });
+
+  test('only passed through, it takes nothing over', async () => {
+    const onDone = jest.fn();
+    number(onDone);
+    await userEvent.tab();
+    await userEvent.tab();
+    expect(onDone).not.toHaveBeenCalled();
+  });
+});
+
+describe('a text', () => {
+  const text = (onDone: (value: string) => void, more = {}) =>
+    render(<TextField label="Name" value="Kiln" onDone={onDone} {...more} />);
+
+  test('is taken over by Enter, not while it is typed, and not when nothing changed', async () => {
+    const onDone = jest.fn();
+    text(onDone);
+    const field = screen.getByLabelText('Name');
+    await userEvent.type(field, ' log');
+    expect(onDone).not.toHaveBeenCalled();
+    await userEvent.keyboard('{Enter}');
+    await userEvent.type(field, '{Enter}');
+    expect(onDone.mock.calls).toEqual([['Kiln log']]);
+  });
+
+  test('of several lines keeps Enter for itself', async () => {
+    const onDone = jest.fn();
+    text(onDone, { lines: 3 });
+    await userEvent.type(screen.getByLabelText('Name'), '{Enter}log');
+    expect(onDone).not.toHaveBeenCalled();
+    await userEvent.tab();
+    expect(onDone.mock.calls).toEqual([['Kiln\nlog']]);
+  });
+
+  test('that asks for the keys is overwritten by what is typed next', async () => {
+    const onDone = jest.fn();
+    text(onDone, { focus: true });
+    await userEvent.keyboard('Glaze{Enter}');
+    expect(onDone.mock.calls).toEqual([['Glaze']]);
+  });
+});
