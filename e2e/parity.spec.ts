@@ -200,7 +200,8 @@ test('words from right to left, and of both directions, stand alike in the brows
   const words = ['שלום', 'כבשן Kilnbook (120°) חם\nKiln: כבשן', 'مرحبا بكم'];
   const time = secondsToTicks(20);
   const plans = words.map((text): FramePlan => {
-    const callout = { ...known, text, arrow: false, start: 0, end: time * 2, id: 'words' };
+    const spread = { start: 0, end: time * 2, anchor: { to: 'frame' as const } };
+    const callout = { ...known, ...spread, text, arrow: false, id: 'words' };
     const own = { ...(project as Project), callouts: [callout], framings: [], pointer: [] };
     const plan = planFrame(own, { footage: {}, pointers: {} }, time, SIZE);
     return { ...plan, layers: plan.layers.filter((layer) => layer.kind === 'drawing') };
