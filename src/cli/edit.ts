@@ -8,6 +8,7 @@ import {
   type EditId,
   type EditResult,
 } from '@/core/edit/registry';
+import { usedFootage } from '@/core/project/query';
 import { checkOf } from '@/core/schema/check';
 import type { ServerContext } from '@/server/context';
 import { openProject, saveProject } from '@/server/documents/documents';
@@ -31,7 +32,7 @@ export async function editProject<I extends EditId>(
   args: EditArgs<I>,
 ): Promise<{ readonly result: EditResult<I>; readonly revision: number }> {
   const before = await openProject(context, projectId);
-  const sources = await loadSources(context, projectId);
+  const sources = await loadSources(context, projectId, usedFootage(before.project.lanes));
   const { label, edit, result } = prepareEdit(id, args, before.project, sources, nanoid);
   const next = doEdit(before, label, edit);
   const revision =

@@ -1,6 +1,6 @@
 import { copyFile, readFile, rename, writeFile } from 'node:fs/promises';
 import { basename, resolve } from 'node:path';
-import { projectDuration } from '@/core/project/query';
+import { projectDuration, usedFootage } from '@/core/project/query';
 import { magnification } from '@/core/scale/sharpness';
 import { framesPerSecond, ticksToSeconds } from '@/core/time/ticks';
 import type { ServerContext } from '@/server/context';
@@ -119,7 +119,7 @@ async function plan({ operands, values, open }: Call): Promise<Answer> {
   const id = required(operands[0], 'PROJECT');
   const context = await open();
   const { project } = await openProject(context, id);
-  const sources = await loadSources(context, id);
+  const sources = await loadSources(context, id, usedFootage(project.lanes));
   if (!Object.keys(sources.pointers).length) throw problem('nothing-to-plan');
   const limit = values.limit ? parseSeconds(values.limit, '--limit') : null;
   const { result: framings } = await editProject(context, id, 'plan-framings', { limit });

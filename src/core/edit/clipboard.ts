@@ -1,5 +1,6 @@
 import { clipEnd } from '../project/clip-time';
 import type { Clip, Lane, LaneKind, Project } from '../project/model';
+import { usedFootage } from '../project/query';
 import type { Sources } from '../project/sources';
 import type { Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
@@ -73,9 +74,7 @@ export function copyRange(
 }
 
 /** Footage that a snippet needs. */
-export const footageOf = (copied: Snippet): string[] => [
-  ...new Set(copied.lanes.flatMap((l) => l.clips.map((c) => c.footageId))),
-];
+export const footageOf = (copied: Snippet): string[] => [...usedFootage(copied.lanes)];
 
 /** The snippet with other footage in the place of its own, as a copy into another project has. */
 export const withFootage = (copied: Snippet, names: Readonly<Record<string, string>>): Snippet => ({

@@ -29,6 +29,12 @@ export function laneEnd(lane: Lane): Ticks {
   return last ? clipEnd(last) : 0;
 }
 
+/** The ids of all footage that clips show or sound. */
+export const usedFootage = (
+  lanes: readonly { readonly clips: readonly Pick<Clip, 'footageId'>[] }[],
+): ReadonlySet<string> =>
+  new Set(lanes.flatMap((lane) => lane.clips.map((clip) => clip.footageId)));
+
 /** First instant at which nothing is left on any lane: the length of the tutorial. */
 export const projectDuration = (project: Project): Ticks =>
   project.lanes.reduce((end, lane) => Math.max(end, laneEnd(lane)), 0);

@@ -35,8 +35,11 @@ export function setLines(
   width: (line: string) => number,
 ): readonly SetLine[] {
   // One at the very end begins no line.
-  return text.replace(LAST_END, '').split(ENDS).flatMap((paragraph) => {
-    const rightToLeft = isRightToLeft(paragraph);
-    return breakLines(paragraph, most, width).map((line) => ({ text: line, rightToLeft }));
-  });
+  return text
+    .replace(LAST_END, '')
+    .split(ENDS)
+    .flatMap((paragraph) => {
+      const rightToLeft = isRightToLeft(paragraph);
+      return breakLines(paragraph, most, width).map((line) => ({ text: line, rightToLeft }));
+    });
 }

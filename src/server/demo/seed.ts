@@ -55,7 +55,7 @@ export async function seedDemo(
     made,
     assembleDemo(
       (file) => ids.get(file)!,
-      await loadSources(context, made),
+      await loadSources(context, made, new Set(ids.values())),
       scenario,
       wall,
       nanoid,

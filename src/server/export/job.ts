@@ -4,6 +4,7 @@ import { nanoid } from 'nanoid';
 import type { ExportResult, ExportSettings, ExportView } from '@/contract/exports';
 import { FORMAT_FACTS } from '@/core/project/export-formats';
 import type { Project } from '@/core/project/model';
+import { usedFootage } from '@/core/project/query';
 import type { ServerContext } from '../context';
 import type { ExportRow, JobRow } from '../db/models';
 import { exportOf, resultCell, settingsCell } from '../db/rows/exports';
@@ -41,7 +42,13 @@ export async function renderTask(
       const file = originalFile(await findFootage(context, view.id));
       originals[view.id] = { path: await context.stores.files.path(file), facts: view.facts };
     }
-  return { project, sources: await loadSources(context, projectId), originals, output: size, rate };
+  return {
+    project,
+    sources: await loadSources(context, projectId, usedFootage(project.lanes)),
+    originals,
+    output: size,
+    rate,
+  };
 }
 
 /** Queues an export of a project as it is now. */

@@ -2,6 +2,7 @@ import { extname } from 'node:path';
 import type { MediaFacts } from '@/contract/footage';
 import { migrate } from '@/core/project/migrations';
 import type { Project } from '@/core/project/model';
+import { usedFootage } from '@/core/project/query';
 import type { FootageFacts } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import type { ServerContext } from '../context';
@@ -91,7 +92,7 @@ export async function makeManifest(
   projectId: string,
   project: Project,
 ): Promise<Manifest> {
-  const used = new Set(project.lanes.flatMap((lane) => lane.clips.map((c) => c.footageId)));
+  const used = usedFootage(project.lanes);
   const inputs: Record<string, ManifestInput> = {};
   for (const footage of await footageIn(context, projectId)) {
     const known = factsOf(footage);

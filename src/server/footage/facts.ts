@@ -49,13 +49,20 @@ export async function loadFacts(
 }
 
 /**
- * Footage facts and pointer tracks of a project. Reads the tracks, which can be large: not for a
- * request.
+ * Footage facts of a project, and the pointer tracks of some of it. Reads the tracks, which can be
+ * large: not for a request.
+ *
+ * @param used ids of the footage whose tracks are read
  */
-export async function loadSources(context: ServerContext, projectId: string): Promise<Sources> {
+export async function loadSources(
+  context: ServerContext,
+  projectId: string,
+  used: ReadonlySet<string>,
+): Promise<Sources> {
   const footage = await loadFacts(context, projectId);
   const pointers: Record<string, PointerTrack> = {};
   for (const { id, hasPointer } of await listFootage(context, projectId))
-    if (hasPointer && footage[id]) pointers[id] = await readTrack(context, id, footage[id]);
+    if (hasPointer && footage[id] && used.has(id))
+      pointers[id] = await readTrack(context, id, footage[id]);
   return { footage, pointers };
 }

@@ -3,6 +3,7 @@ import { CircleCheck, Play, RotateCcw, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { call } from '@/contract/call';
 import { changeTake, type TakeView } from '@/contract/takes';
+import { usedFootage } from '@/core/project/query';
 import { formatClock } from '@/core/time/timecode';
 import { useEditor, useEditorStore } from '../edit/store';
 import { Button } from '../parts/Button';
@@ -30,10 +31,7 @@ export function TakesDrawer() {
   const send = useRecord((s) => s.send);
   const [all, setAll] = useState(false);
   const [busy, setBusy] = useState(false);
-  const used = useMemo(
-    () => new Set(lanes.flatMap((l) => l.clips.map((c) => c.footageId))),
-    [lanes],
-  );
+  const used = useMemo(() => usedFootage(lanes), [lanes]);
   const known = new Set(steps.map((s) => s.id));
   // A take whose step is gone belongs to none.
   const shown = takes.filter(

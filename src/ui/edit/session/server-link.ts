@@ -2,13 +2,15 @@ import type { StoreApi } from 'zustand';
 import { call } from '@/contract/call';
 import { readPointer, type FootageView } from '@/contract/footage';
 import type { ProjectState } from '@/contract/state';
+import { usedFootage } from '@/core/project/query';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { scaleTrack } from '@/core/telemetry/sample';
 import { listen, sourcesOf } from '../server-state';
 import type { EditorState } from './state';
 
 /**
- * Keeps what is known of a project's footage, tracks, jobs and takes in step with the server.
+ * Keeps what is known of a project's footage, jobs and takes in step with the server, and reads the
+ * pointer tracks of the footage that clips use: tracks can be large, and facts are enough to edit.
  *
  * @param heardOf is told of each revision that the server has
  * @returns ends it
@@ -19,6 +21,8 @@ export function followServer(
 ): () => void {
   const pointers: Record<string, PointerTrack> = {};
   const loading = new Set<string>();
+  /** Tracks that are made anew: they take the place of the ones that are there. */
+  let reading: ReadonlySet<string> = new Set();
   let ended = false;
   const refresh = () =>
     store.setState({ sources: sourcesOf(store.getState().footage, { ...pointers }) });
@@ -37,26 +41,35 @@ export function followServer(
     }
   };
 
+  const loadMissing = () => {
+    const { footage, project } = store.getState();
+    const used = usedFootage(project.lanes);
+    for (const view of footage)
+      if (used.has(view.id) && view.hasPointer && view.facts && view.status === 'ready')
+        if (!reading.has(view.id) && !loading.has(view.id)) void load(view);
+  };
+
   const take = ({ revision, name, footage, exports, jobs, takes, analyses }: ProjectState) => {
     const changed = JSON.stringify(store.getState().footage) !== JSON.stringify(footage);
     store.setState({ name, exports, jobs, takes, analyses, ...(changed ? { footage } : {}) });
     heardOf(revision);
-    // A track that is being read takes the place of the one that is there.
-    const reading = new Set(
+    reading = new Set(
       analyses.flatMap((a) =>
         a.kind === 'pointer' && a.status === 'waiting' ? [a.footageId] : [],
       ),
     );
     for (const footageId of reading) loading.delete(footageId);
     if (changed) refresh();
-    for (const view of footage)
-      if (view.hasPointer && view.facts && view.status === 'ready')
-        if (!reading.has(view.id) && !loading.has(view.id)) void load(view);
+    loadMissing();
   };
 
   const silence = listen(store.getState().id, take, (connected) => store.setState({ connected }));
+  const stop = store.subscribe((now, before) => {
+    if (now.project.lanes !== before.project.lanes) loadMissing();
+  });
   return () => {
     ended = true;
+    stop();
     silence();
   };
 }

@@ -3,6 +3,7 @@ import { LayoutGrid, List, Music, Upload, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { FootageView } from '@/contract/footage';
+import { usedFootage } from '@/core/project/query';
 import { ROLES } from '@/core/project/sources';
 import { Button } from '../../../parts/Button';
 import { IconButton } from '../../../parts/IconButton';
@@ -37,7 +38,7 @@ export function FootagePanel() {
   const [deleting, setDeleting] = useState<FootageView | null>(null);
   const [shelf, setShelf] = useState(false);
   const { place, usesOf, remove } = useFootageActions();
-  const used = new Set(lanes.flatMap((lane) => lane.clips.map((c) => c.footageId)));
+  const used = usedFootage(lanes);
   const shown = arrange(footage, arrangement, used);
   const picked = chosen.filter((c) => shown.some((v) => v.id === c && v.status === 'ready'));
   const change = (what: Partial<Arrangement>) => setArrangement({ ...arrangement, ...what });
