@@ -33,7 +33,7 @@ export async function timeComposing(
     original.apply(this, args);
     compose.push(performance.now() - start);
   };
-  const renderer = new FrameRenderer(task, heap, await nodeRasterizer(), { threads: 1 });
+  using renderer = new FrameRenderer(task, heap, await nodeRasterizer(), { threads: 1 });
   renderer.expect(neededParts(plans));
   try {
     const { own } = await costOf(() => plans.forEach((p, i) => renderer.render(i, p)));
@@ -43,7 +43,6 @@ export async function timeComposing(
       read: (own * 1000 - compose.reduce((a, b) => a + b, 0)) / plans.length,
     };
   } finally {
-    renderer.close();
     Compositor.prototype.compose = original;
   }
 }

@@ -111,7 +111,10 @@ async function cutting() {
 
 try {
   await page.goto(base);
-  await page.getByRole('link', { name: /^Glaze firing/ }).first().waitFor();
+  await page
+    .getByRole('link', { name: /^Glaze firing/ })
+    .first()
+    .waitFor();
   await wait(800);
   await shot('projects');
   await deletedAndDamaged();

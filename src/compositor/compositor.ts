@@ -168,8 +168,8 @@ export class Compositor {
         h,
       );
     if (kind === 'push') {
-      const kept = heap.allocate(width * height);
-      const old: Plane = { at: kept, stride: width, width, height };
+      using kept = heap.borrow(width * height);
+      const old: Plane = { at: kept.at, stride: width, width, height };
       copy(target, 0, 0, old, 0, 0, width, height);
       if (across)
         copy(
@@ -193,7 +193,6 @@ export class Compositor {
           width,
           height - way,
         );
-      heap.release(kept);
     }
     if (across)
       copy(

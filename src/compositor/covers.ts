@@ -69,13 +69,12 @@ export class Covers {
   }
 
   private blur(radius: number, area: ColorPlanes): void {
-    const scratch = this.heap.allocate(blurRoom(area.y.width, area.y.height));
+    using scratch = this.heap.borrow(blurRoom(area.y.width, area.y.height));
     PLANES.forEach((name, i) => {
       const { at, stride, width, height } = area[name];
       const own = Math.max(1, Math.round(radius / (i ? 2 : 1)));
-      this.heap.exports.boxBlurPlane(at, stride, width, height, own, BLUR_PASSES, scratch);
+      this.heap.exports.boxBlurPlane(at, stride, width, height, own, BLUR_PASSES, scratch.at);
     });
-    this.heap.release(scratch);
   }
 
   private mosaic(radius: number, area: ColorPlanes): void {

@@ -113,35 +113,35 @@ export class Keyer {
   private refine(y: Plane, { alpha, chromaAlpha }: Inset): void {
     const { heap } = this;
     const { width, height } = chromaAlpha;
-    const guide = heap.allocate(width * height + 16);
+    using guide = heap.borrow(width * height + 16);
     const floats = (width + 4) * height * 4;
-    const [slopes, offsets] = [heap.allocate(floats + 64), heap.allocate(floats + 64)];
-    const scratch = heap.allocate((width + 16) * 17 + 64);
-    const states = heap.allocate(((width + 7) >> 3) * height);
-    heap.exports.halvePlane(y.at, y.stride, y.width, y.height, guide);
+    using slopes = heap.borrow(floats + 64);
+    using offsets = heap.borrow(floats + 64);
+    using scratch = heap.borrow((width + 16) * 17 + 64);
+    using states = heap.borrow(((width + 7) >> 3) * height);
+    heap.exports.halvePlane(y.at, y.stride, y.width, y.height, guide.at);
     heap.exports.guideAlpha(
-      guide,
+      guide.at,
       chromaAlpha.at,
       width,
       height,
       PLAN_DEFAULTS,
-      slopes,
-      offsets,
-      states,
-      scratch,
+      slopes.at,
+      offsets.at,
+      states.at,
+      scratch.at,
     );
     heap.exports.refineAlpha(
       y.at,
       y.stride,
       y.width,
       y.height,
-      slopes,
-      offsets,
-      states,
+      slopes.at,
+      offsets.at,
+      states.at,
       EDGE,
       alpha.at,
     );
-    for (const at of [guide, slopes, offsets, states, scratch]) heap.release(at);
   }
 
   /** Edge and garbage rectangle; lengths of the key are footage pixels. */
@@ -154,13 +154,12 @@ export class Keyer {
     const { heap } = this;
     const { width, height } = alpha;
     const scale = width / shown.width;
-    const scratch = heap.allocate(Math.max(width * height + 16, blurRoom(width, height)));
+    using scratch = heap.borrow(Math.max(width * height + 16, blurRoom(width, height)));
     const radius = Math.round(Math.abs(choke) * scale);
     if (radius)
-      heap.exports.spreadPlane(alpha.at, width, height, radius, choke < 0 ? 1 : 0, scratch);
+      heap.exports.spreadPlane(alpha.at, width, height, radius, choke < 0 ? 1 : 0, scratch.at);
     const blur = Math.round((feather * scale) / 2);
-    if (blur) heap.exports.boxBlurPlane(alpha.at, alpha.stride, width, height, blur, 2, scratch);
-    heap.release(scratch);
+    if (blur) heap.exports.boxBlurPlane(alpha.at, alpha.stride, width, height, blur, 2, scratch.at);
     if (!garbage) return;
     const clamp = (n: number, most: number) => Math.max(0, Math.min(most, Math.round(n)));
     // What reaches the recording's own border is not cut there.

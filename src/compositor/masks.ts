@@ -68,12 +68,10 @@ export class MaskShop {
     const radius = Math.round(feather / 4);
     if (radius < 1) return out;
     const { heap } = this;
-    const plane = heap.put(out);
-    const scratch = heap.allocate(blurRoom(width, height));
-    heap.exports.boxBlurPlane(plane, width, width, height, radius, 3, scratch);
-    out.set(heap.bytes(plane, out.length));
-    heap.release(plane);
-    heap.release(scratch);
+    using plane = heap.lend(out);
+    using scratch = heap.borrow(blurRoom(width, height));
+    heap.exports.boxBlurPlane(plane.at, width, width, height, radius, 3, scratch.at);
+    out.set(heap.bytes(plane.at, out.length));
     return out;
   }
 }

@@ -161,7 +161,7 @@ export class Resampler {
     const taps = filterTaps(span, count);
     const starts = heap.allocate(count * 4);
     const weights = heap.allocate(count * taps * 2);
-    const exact = heap.allocate(taps * 8);
+    using exact = heap.borrow(taps * 8);
     const { lobes, steps } = FILTER_WINDOW;
     heap.exports.fillFilter(
       length,
@@ -173,11 +173,10 @@ export class Resampler {
       lobes,
       steps,
       this.window,
-      exact,
+      exact.at,
       starts,
       weights,
     );
-    heap.release(exact);
     const bytes = (at: number, size: number) => heap.bytes(at, size).slice().buffer;
     const firsts = new Int32Array(bytes(starts, count * 4));
     // Only a mapping of as many samples as there are can be a copy.

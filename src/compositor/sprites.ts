@@ -233,9 +233,9 @@ export class SpriteShop {
       v: plane(full * 2 + cw * ch, cw, ch),
       chromaAlpha: plane(full * 2 + cw * ch * 2, cw, ch),
     };
-    const source = heap.put(rgba);
+    using source = heap.lend(rgba);
     heap.exports.rgbaToPlanar(
-      source,
+      source.at,
       width,
       height,
       sprite.y.at,
@@ -244,7 +244,6 @@ export class SpriteShop {
       sprite.alpha.at,
       sprite.chromaAlpha.at,
     );
-    heap.release(source);
     return sprite;
   }
 }

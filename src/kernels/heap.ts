@@ -8,6 +8,11 @@ const ALIGN = 64;
  */
 const STEPS = 8;
 
+/** A block that is given back where the scope ends that holds it by `using`. */
+export interface Block extends Disposable {
+  readonly at: number;
+}
+
 /** The size of the block that holds `size` bytes. */
 function blockSize(size: number): number {
   const step = Math.max(ALIGN, 2 ** Math.floor(Math.log2(size)) / STEPS);
@@ -57,6 +62,18 @@ export class KernelHeap {
     const list = this.free.get(length);
     if (list) list.push(address);
     else this.free.set(length, [address]);
+  }
+
+  /** A block of at least `size` bytes for as long as a scope lasts, however it is left. */
+  borrow(size: number): Block {
+    const at = this.allocate(size);
+    return { at, [Symbol.dispose]: () => this.release(at) };
+  }
+
+  /** Bytes that are copied in, for as long as a scope lasts. */
+  lend(data: ArrayBufferView): Block {
+    const at = this.put(data);
+    return { at, [Symbol.dispose]: () => this.release(at) };
   }
 
   /** The bytes at an address; valid until the next `allocate`. */

@@ -224,3 +224,26 @@ test('the module has exactly the kernels that the types name, with as many argum
   expect(Object.fromEntries(found)).toEqual(KERNEL_ARITIES);
   expect(instance.exports.memory).toBeInstanceOf(WebAssembly.Memory);
 });
+
+describe('memory for a scope', () => {
+  test('is given back where the scope ends, also by an error, and is then found again', () => {
+    const addresses = new Set<number>();
+    for (let i = 0; i < 20; i++)
+      try {
+        using block = heap.borrow(5000);
+        using other = heap.lend(new Uint8Array([1, 2, 3]));
+        addresses.add(block.at).add(other.at);
+        expect([...heap.bytes(other.at, 3)]).toEqual([1, 2, 3]);
+        if (i % 2) throw new Error('broken off');
+      } catch (error) {
+        expect(String(error)).toMatch(/broken off/);
+      }
+    expect(addresses.size).toBe(2);
+  });
+
+  test('two that are held at once are apart', () => {
+    using one = heap.borrow(1000);
+    using two = heap.borrow(1000);
+    expect(Math.abs(one.at - two.at)).toBeGreaterThanOrEqual(1000);
+  });
+});

@@ -45,7 +45,7 @@ export interface RenderOptions {
  * Decodes the originals and composes consecutive output frames; waits for the decoders. Close it at
  * the end.
  */
-export class FrameRenderer {
+export class FrameRenderer implements Disposable {
   private readonly compositor: Compositor;
   private readonly streams = new Map<string, OpenStream>();
   private readonly target: PlanarFrame;
@@ -98,7 +98,7 @@ export class FrameRenderer {
     return this.target;
   }
 
-  close(): void {
+  [Symbol.dispose](): void {
     for (const { stream } of this.streams.values()) stream.close();
     this.streams.clear();
     releaseFrame(this.heap, this.target);

@@ -32,8 +32,8 @@ const onFrame = (): void => {
 export default async function work(): Promise<Outcome> {
   notePidsIn(data.pids);
   const claims = new Claims(data.claims);
-  const renderer = await SegmentRenderer.open(data);
   try {
+    using renderer = await SegmentRenderer.open(data);
     for (let at = claims.next(null); at !== null; at = claims.next(at))
       await renderer.render(data.segments[at]!, data.segments.slice(at + 1), onFrame);
     await renderer.finish();
@@ -42,7 +42,6 @@ export default async function work(): Promise<Outcome> {
     if (error instanceof Stopped) return DONE;
     return outcomeOf(error);
   } finally {
-    renderer.close();
     await processesGone();
   }
 }

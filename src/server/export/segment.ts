@@ -16,7 +16,7 @@ const AHEAD = { seconds: 60, step: 1 };
  * Renders segments, one at a time. Waits for decoders and encoder, and so belongs into a worker
  * thread.
  */
-export class SegmentRenderer {
+export class SegmentRenderer implements Disposable {
   private constructor(
     private readonly work: SegmentWork,
     private readonly heap: KernelHeap,
@@ -80,8 +80,8 @@ export class SegmentRenderer {
     return Array.from({ length: Math.max(0, count) }, (_, i) => from + i * step);
   }
 
-  close(): void {
+  [Symbol.dispose](): void {
     this.encoder.close();
-    this.renderer.close();
+    this.renderer[Symbol.dispose]();
   }
 }
