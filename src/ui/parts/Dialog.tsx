@@ -20,6 +20,10 @@ export function Dialog({ open, onClose, title, description, children, wide }: Pr
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/35" />
         <Radix.Content
+          // What is typed and not taken over yet is taken back first; its field sees to that.
+          onEscapeKeyDown={(event) =>
+            document.activeElement?.hasAttribute('data-draft') && event.preventDefault()
+          }
           className={`fixed top-1/2 left-1/2 z-40 max-h-[90vh] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-line bg-sheet p-5 shadow-xl ${wide ? 'w-[640px]' : 'w-[440px]'}`}
         >
           <div className="mb-1 flex items-start justify-between gap-4">

@@ -185,6 +185,7 @@ export function TextField({
   };
   const shared = {
     value: draft ?? value,
+    'data-draft': draft === null ? undefined : '',
     onChange: (e: { target: { value: string } }) => setDraft(e.target.value),
     onBlur: done,
     onKeyDown: (e: React.KeyboardEvent<HTMLElement>) => {
@@ -249,6 +250,7 @@ export function NumberField({
             step={step}
             className={`${inputLook} numbers`}
             value={draft ?? value}
+            data-draft={draft === null ? undefined : ''}
             onChange={(e) => setDraft(e.target.value)}
             onBlur={done}
             onKeyDown={(e) => {

@@ -2,6 +2,7 @@
 import { act, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { Dialog } from '../parts/Dialog';
+import { NumberField } from '../parts/fields';
 import { Notices } from './Notices';
 import { tell, tellFault, useNotices } from './notices-store';
 
@@ -55,6 +56,32 @@ test('without a message a dialog closes once for one Escape', async () => {
   await userEvent.click(screen.getByLabelText('Name'));
   await userEvent.keyboard('{Escape}');
   expect(onClose).toHaveBeenCalledTimes(1);
+});
+
+test('Escape takes back what is typed in a field first, with and without a message', async () => {
+  const [onClose, onDone] = [jest.fn(), jest.fn()];
+  render(
+    <>
+      <Dialog open onClose={onClose} title="Freeze frame" description="How long.">
+        <NumberField label="Length" unit="s" {...{ value: 2, min: 1, max: 9, step: 1, onDone }} />
+      </Dialog>
+      <Notices />
+    </>,
+  );
+  for (const [message, closed] of [
+    [null, 1],
+    ['Saved.', 2],
+  ] as const) {
+    act(() => void (message && tell(message)));
+    const field = screen.getByLabelText('Length');
+    await userEvent.type(field, '7');
+    await userEvent.keyboard('{Escape}');
+    expect(onClose).toHaveBeenCalledTimes(closed - 1);
+    expect(field).toHaveProperty('value', '2');
+    await userEvent.keyboard('{Escape}');
+    expect(onClose).toHaveBeenCalledTimes(closed);
+  }
+  expect(onDone).not.toHaveBeenCalled();
 });
 
 test('Escape where nothing else is open leaves a message; with the focus in it, it closes it', async () => {
