@@ -1,7 +1,8 @@
+import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { expect, test } from '@playwright/test';
 import { readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { message, projectLink } from './edit';
+import { goTo, message, projectLink } from './edit';
 import { ffmpeg, folder } from './media';
 import { dataFolder, newProject, openDocument, saved } from './recording';
 
@@ -218,10 +219,26 @@ test('footage is found, tried, placed in part, told what does not match, deleted
   await expect(
     message(page, /short.mp4 is 1.0 s long, but clips use old slides.mp4 up to 3.0 s/),
   ).toBeVisible();
-  await page.getByLabel('File for old slides.mp4').setInputFiles(wide);
+  const blue = join(folder, 'blue slides.mp4');
+  ffmpeg(
+    ...['-f', 'lavfi', '-i', 'color=blue:s=800x600:r=25:d=6', '-c:v', 'libx264'],
+    ...['-pix_fmt', 'yuv420p', blue],
+  );
+  // The old one was seen; the new one is in its place, in the Picture too.
+  await goTo(page, '0.5');
+  const middle = async () => {
+    const image = await loadImage(await page.getByTestId('picture').screenshot());
+    const context = createCanvas(image.width, image.height).getContext('2d');
+    context.drawImage(image, 0, 0);
+    const [r, g, b] = context.getImageData(image.width >> 1, image.height >> 1, 1, 1).data;
+    return b! - Math.max(r!, g!);
+  };
+  expect(await middle()).toBeLessThan(100);
+  await page.getByLabel('File for old slides.mp4').setInputFiles(blue);
   await expect(slides.getByText('Its file is no longer on the disk')).toHaveCount(0, {
     timeout: 30_000,
   });
+  await expect.poll(middle, { timeout: 30_000 }).toBeGreaterThan(200);
 
   // A music bed from the shelf.
   await page.getByRole('button', { name: 'Music shelf' }).click();

@@ -66,6 +66,14 @@ export class PictureWorker {
   /** Takes in what is new of the project. */
   receive(news: ProjectNews): void {
     this.known.receive(news);
+    if (!news.sources) return;
+    // Another file may come in the place of what is not there for a while.
+    const there = new Set(Object.keys(news.sources.footage).map((id) => footageFile(id, 'proxy')));
+    for (const [clipId, reader] of this.readers)
+      if (!there.has(reader.url)) {
+        reader.close();
+        this.readers.delete(clipId);
+      }
   }
 
   /** Draws the picture at a time. */

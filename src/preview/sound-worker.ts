@@ -83,8 +83,11 @@ export class SoundWorker {
 
   /** Takes in what is new of the project. */
   receive(news: ProjectNews): void {
+    const before = Object.keys(this.known.sources.footage);
     this.known.receive(news);
     const { project, sources } = this.known;
+    // Another file may come in the place of what is not there for a while.
+    if (before.some((id) => !Object.hasOwn(sources.footage, id))) this.engine.close();
     if (project) this.engine.setPlan(planSound(project, sources));
   }
 

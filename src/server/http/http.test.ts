@@ -74,6 +74,26 @@ describe('files with ranges', () => {
     );
   });
 
+  test('what a browser has is asked about, and parts of two files never come together', async () => {
+    const ask = (headers: Record<string, string>) =>
+      sendFile(new Request('http://127.0.0.1/x', { headers }), store, 'changing.bin', 'video/mp4');
+    const write = (text: string) => writeFileSync(join(folder, 'changing.bin'), text);
+    write('the old recording');
+    const first = await ask({});
+    const etag = first.headers.get('etag')!;
+    expect(first.headers.get('cache-control')).toMatch(/no-cache/);
+    expect((await ask({ 'if-none-match': etag })).status).toBe(304);
+    expect((await ask({ 'if-none-match': `"other", ${etag}` })).status).toBe(304);
+    const part = await ask({ range: 'bytes=4-6', 'if-range': etag });
+    expect([part.status, await part.text()]).toEqual([206, 'old']);
+    write('the new recording, longer');
+    const again = await ask({ 'if-none-match': etag });
+    expect([again.status, await again.text()]).toEqual([200, 'the new recording, longer']);
+    const stale = await ask({ range: 'bytes=4-6', 'if-range': etag });
+    expect([stale.status, await stale.text()]).toEqual([200, 'the new recording, longer']);
+    await first.body?.cancel();
+  });
+
   test('a name with quotes and accents is safe in a download', async () => {
     const response = await sendFile(get(), store, 'file.bin', 'video/mp4', 'Ré"glage\n.mp4');
     expect(response.headers.get('content-disposition')).toBe(

@@ -1,7 +1,15 @@
-import type { FileStore } from '../stores/file-store';
+import type { FileStore, StoredFile } from '../stores/file-store';
 import { notFound, problem } from '../problem';
 
-/** A stored file, with support for ranges (RFC 9110, section 14). */
+/** Names the content of a file: another one that takes its place has another tag. */
+const tagOf = ({ bytes, modified }: StoredFile): string =>
+  `"${bytes.toString(36)}-${modified.getTime().toString(36)}"`;
+
+/**
+ * A stored file, with support for ranges (RFC 9110, section 14). A browser may keep what it has but
+ * asks each time whether it still holds (section 13): a recording can be put in the place of
+ * another, and parts of both together are neither.
+ */
 export async function sendFile(
   request: Request,
   store: FileStore,
@@ -11,10 +19,12 @@ export async function sendFile(
 ): Promise<Response> {
   const info = await store.find(file);
   if (!info) throw notFound('file');
+  const tag = tagOf(info);
   const headers: Record<string, string> = {
     'content-type': type,
     'accept-ranges': 'bytes',
-    'cache-control': 'private, max-age=3600',
+    'cache-control': 'private, no-cache',
+    etag: tag,
     'cross-origin-resource-policy': 'same-origin',
     'last-modified': info.modified.toUTCString(),
     ...(downloadAs
@@ -23,7 +33,12 @@ export async function sendFile(
         }
       : {}),
   };
-  const range = /^bytes=(\d*)-(\d*)$/.exec(request.headers.get('range') ?? '');
+  const had = request.headers.get('if-none-match')?.split(/\s*,\s*/) ?? [];
+  if (had.includes(tag)) return new Response(null, { status: 304, headers });
+  // A part of what is no longer there is of no use: then it is sent whole.
+  const partOf = request.headers.get('if-range');
+  const asked = partOf === null || partOf === tag ? request.headers.get('range') : null;
+  const range = /^bytes=(\d*)-(\d*)$/.exec(asked ?? '');
   if (!range || (!range[1] && !range[2])) {
     headers['content-length'] = String(info.bytes);
     return new Response(request.method === 'HEAD' ? null : store.stream(file, 0, info.bytes), {

@@ -3,7 +3,7 @@ import { useQueries } from '@tanstack/react-query';
 import { memo, useLayoutEffect, useMemo, useRef } from 'react';
 import { footageFile } from '@/contract/footage';
 import type { Clip, Lane } from '@/core/project/model';
-import { isPictureLane } from '@/core/project/query';
+import { isPictureLane, usedFootage } from '@/core/project/query';
 import { useEditor } from '../store';
 import { toPixels, type Sight } from './geometry';
 import { useColors } from './use-colors';
@@ -33,11 +33,13 @@ async function loadPeaks(footageId: string): Promise<Uint8Array> {
 function useStandIns<T extends object>(
   kind: 'thumbs' | 'peaks',
   ids: readonly string[],
+  versions: ReadonlyMap<string, number>,
   load: (id: string) => Promise<T>,
 ): ReadonlyMap<string, T> {
   return useQueries({
     queries: ids.map((id) => ({
-      queryKey: [kind, id],
+      // Another file in the place of a recording has another length.
+      queryKey: [kind, id, versions.get(id)],
       queryFn: () => load(id),
       staleTime: Infinity,
       retry: 3,
@@ -65,18 +67,24 @@ export const LanePainting = memo(function LanePainting({
 }) {
   const scale = useEditor((s) => s.pixelsPerSecond);
   const footage = useEditor((s) => s.sources.footage);
+  const views = useEditor((s) => s.footage);
   const colors = useColors();
   const canvas = useRef<HTMLCanvasElement>(null);
   const picture = isPictureLane(lane);
+  // A take is placed before there is anything to show it by.
+  const versions = useMemo(
+    () => new Map(views.filter((v) => v.status === 'ready').map((v) => [v.id, v.bytes])),
+    [views],
+  );
   const ids = useMemo(
     () =>
-      [...new Set(clips.map((clip) => clip.footageId))].filter((id) =>
-        picture ? footage[id]?.hasVideo : footage[id]?.hasAudio,
+      [...usedFootage([{ clips }])].filter(
+        (id) => versions.has(id) && (picture ? footage[id]?.hasVideo : footage[id]?.hasAudio),
       ),
-    [clips, footage, picture],
+    [clips, versions, footage, picture],
   );
-  const strips = useStandIns('thumbs', picture ? ids : [], loadStrip);
-  const peaks = useStandIns('peaks', picture ? [] : ids, loadPeaks);
+  const strips = useStandIns('thumbs', picture ? ids : [], versions, loadStrip);
+  const peaks = useStandIns('peaks', picture ? [] : ids, versions, loadPeaks);
   const left = Math.max(0, sight.from);
   const width = Math.max(1, Math.ceil(sight.to - left));
   useLayoutEffect(() => {
