@@ -84,7 +84,7 @@ export class AudioTrack {
   }
 
   start(take: TakeClock, part: Part): void {
-    this.clock.settle();
+    this.clock.fix();
     this.take = take;
     this.part = part;
   }

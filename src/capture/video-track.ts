@@ -131,7 +131,7 @@ export class VideoTrack {
 
   /** Begins to write, at once. */
   start(take: TakeClock): void {
-    this.clock.settle();
+    this.clock.fix();
     this.take = take;
     // The picture that stands there at the start counts as its first one.
     if (this.last) this.encode(this.last, 0);

@@ -6,7 +6,7 @@ import type { Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
 import { EditError } from './error';
 import { insertLane } from './lanes';
-import { settleLanes } from './lookup';
+import { orderLanes } from './lookup';
 import { partOf } from './pieces';
 import { clearRange, lanesOf } from './range';
 import { rippleInsert } from './ripple';
@@ -144,7 +144,7 @@ export function pasteSnippet(
       });
     }
   }
-  settleLanes(lanes.map((l) => l.lane));
+  orderLanes(lanes.map((l) => l.lane));
   return ids;
 }
 

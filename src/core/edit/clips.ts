@@ -6,7 +6,7 @@ import type { Ticks } from '../time/ticks';
 import { EditError } from './error';
 import {
   linkedClips,
-  settleLanes,
+  orderLanes,
   unlockedClip,
   unlockedLane,
   withLinked,
@@ -180,7 +180,7 @@ export function moveClips(
     planned.get(target)!.push({ ...clip, start: clip.start + delta });
   }
   const touched = [...new Set([...group.map((f) => f.lane), ...(to ? [to] : [])])];
-  settleLanes(touched.map((lane) => ({ ...lane, clips: planned.get(lane)! })));
+  orderLanes(touched.map((lane) => ({ ...lane, clips: planned.get(lane)! })));
   for (const lane of touched) lane.clips = planned.get(lane)!.sort((a, b) => a.start - b.start);
 }
 

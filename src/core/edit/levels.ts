@@ -7,7 +7,7 @@ import { createClip } from '../project/create';
 import { overlaps, type Range } from '../time/ranges';
 import { secondsToTicks, type Ticks } from '../time/ticks';
 import { EditError } from './error';
-import { linkedClips, settleLanes, unlockedClip } from './lookup';
+import { linkedClips, orderLanes, unlockedClip } from './lookup';
 import { lanesOf } from './range';
 
 export const SILENCE_DB = -96;
@@ -139,5 +139,5 @@ export function detachAudio(
   target.clips.push(
     createClip({ id: newId(), footageId, start, duration, source, speed, link: null }),
   );
-  settleLanes([target]);
+  orderLanes([target]);
 }

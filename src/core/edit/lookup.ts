@@ -57,7 +57,7 @@ export const sortLane = (lane: Lane): void => {
 };
 
 /** Puts the clips of lanes in order and makes sure that none lies over another. */
-export function settleLanes(lanes: Iterable<Lane>): void {
+export function orderLanes(lanes: Iterable<Lane>): void {
   for (const lane of new Set(lanes)) {
     sortLane(lane);
     for (let i = 1; i < lane.clips.length; i++)

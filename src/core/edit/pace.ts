@@ -7,7 +7,7 @@ import type { Range } from '../time/ranges';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '../time/ticks';
 import { mapOfFootage } from './beside';
 import { EditError } from './error';
-import { linkedClips, settleLanes, unlockedClip } from './lookup';
+import { linkedClips, orderLanes, unlockedClip } from './lookup';
 import { partOf, relinker } from './pieces';
 import { frozen, lastFrame, othersIn, retime, SPEED_STEP } from './retime';
 import { closeUp } from './ripple';
@@ -88,7 +88,7 @@ export function paceToVoice(
       lastFrame(sources, clip, frame),
     );
     lane.clips.push(still);
-    settleLanes([lane]);
+    orderLanes([lane]);
   } else cutStillness(project, sources, id, surplus, frame, newId);
   const end = voice.start + wanted;
   const free = { start: Math.max(end, voice.end), end: before };

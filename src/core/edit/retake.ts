@@ -4,7 +4,7 @@ import type { Lane, Project } from '../project/model';
 import { overlaps, type Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
 import { EditError } from './error';
-import { settleLanes } from './lookup';
+import { orderLanes } from './lookup';
 import { partOf } from './pieces';
 import { clearRange } from './range';
 
@@ -80,7 +80,7 @@ export function placeRetake(
   if (old.length) {
     const kept = laneForOldWords(project, range, newId);
     kept.clips.push(...old.map((clip) => ({ ...clip, link: null, group: null })));
-    settleLanes([kept]);
+    orderLanes([kept]);
   }
   clearRange([lane], range, newId);
   const clip = createClip({
@@ -92,6 +92,6 @@ export function placeRetake(
     link: null,
   });
   lane.clips.push(clip);
-  settleLanes([lane]);
+  orderLanes([lane]);
   return clip.id;
 }

@@ -7,7 +7,7 @@ import { overlaps, type Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
 import { mapBeside, mapMarkers, mapOfFootage } from './beside';
 import { EditError } from './error';
-import { linkedClips, settleLanes, unlockedClip, type Found } from './lookup';
+import { linkedClips, orderLanes, unlockedClip, type Found } from './lookup';
 import { relinker } from './pieces';
 import { clearRange } from './range';
 import { partLinks, rippleInsert } from './ripple';
@@ -137,8 +137,8 @@ export function retime(
       if (!lane.locked)
         for (const clip of lane.clips)
           if (!ids.has(clip.id) && clip.start >= before.end) clip.start += moves;
-  settleLanes(group.map((f) => f.lane));
-  if (moves) settleLanes(project.lanes.filter((l) => !l.locked));
+  orderLanes(group.map((f) => f.lane));
+  if (moves) orderLanes(project.lanes.filter((l) => !l.locked));
   const map = (time: Ticks) => {
     if (time <= before.start) return time;
     if (time < before.end)
@@ -203,7 +203,7 @@ export function freezeAll(
       lastFrame(sources, clip, frame),
     );
     lane.clips.push(still);
-    settleLanes([lane]);
+    orderLanes([lane]);
     return still.id;
   });
 }
@@ -235,6 +235,6 @@ export function freezeOver(
   );
   clearRange([lane], { start: time, end: time + length }, newId);
   lane.clips.push(still);
-  settleLanes([lane]);
+  orderLanes([lane]);
   return still.id;
 }

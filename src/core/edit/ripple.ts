@@ -6,7 +6,7 @@ import type { Ticks } from '../time/ticks';
 import { mapBeside, mapMarkers } from './beside';
 import { footageLimits, moveEnd, partnersAt, type End } from './clips';
 import { EditError } from './error';
-import { settleLanes, unlockedClip, unlockedLane, withLinked } from './lookup';
+import { orderLanes, unlockedClip, unlockedLane, withLinked } from './lookup';
 import { headOf, partsOutside, relinker, tailOf, type Relink } from './pieces';
 
 const rangeOf = (clip: Clip): Range => ({ start: clip.start, end: clipEnd(clip) });
@@ -203,7 +203,7 @@ export function closeUp(project: Project, range: Range, newId: () => string): vo
   const lanes = project.lanes.filter((l) => !l.locked);
   for (const lane of lanes)
     for (const clip of lane.clips) if (clip.start >= range.end) clip.start -= length;
-  settleLanes(lanes);
+  orderLanes(lanes);
   const pull = (time: Ticks) => (time <= range.start ? time : Math.max(range.start, time - length));
   mapBeside(project, pull);
   mapMarkers(project, pull);

@@ -210,7 +210,7 @@ export function planFramings(
     const end = Math.max(group.end + options.after, start + ramp + options.hold) + ramp;
     candidates.push({ start, end, view, footage, reason: reasonFor(group) });
   }
-  const planned = settle(candidates, project, options)
+  const planned = align(candidates, project, options)
     .map((c): Framing => {
       const start = snapToFrame(secondsToTicks(c.start), rate);
       const end = snapToFrame(secondsToTicks(c.end), rate);
@@ -237,12 +237,12 @@ export function planFramings(
 }
 
 /** Brings candidates in line with each other and with the shots they lie in. */
-function settle(
+function align(
   candidates: readonly Candidate[],
   project: Project,
   options: PlanOptions,
 ): Candidate[] {
-  const settled: Candidate[] = [];
+  const aligned: Candidate[] = [];
   for (const candidate of candidates) {
     const shot = shotAround(
       project,
@@ -255,7 +255,7 @@ function settle(
       start: Math.max(candidate.start, shot.start / TICKS_PER_SECOND + EDGE),
       end: Math.min(candidate.end, shot.end / TICKS_PER_SECOND - EDGE),
     };
-    const last = settled[settled.length - 1];
+    const last = aligned[aligned.length - 1];
     if (last && last.footage.id === next.footage.id && next.start - last.end < options.rest) {
       const near =
         Math.abs(last.view.x - next.view.x) < last.view.width * 0.12 &&
@@ -273,9 +273,9 @@ function settle(
       last.end = meet;
       next.start = meet;
     }
-    if (next.end - next.start >= options.hold) settled.push(next);
+    if (next.end - next.start >= options.hold) aligned.push(next);
   }
-  return settled;
+  return aligned;
 }
 
 const screenHidden = (project: Project, time: Ticks): boolean =>

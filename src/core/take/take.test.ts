@@ -50,16 +50,16 @@ describe('the clock of a device', () => {
     const clock = new TrackClock();
     clock.note(1800, 10);
     for (let t = 10; t < 200; t += 10) clock.note(t, t + 3 + (t % 4));
-    expect(clock.settle()).toBe(true);
+    expect(clock.fix()).toBe(true);
     expect(clock.toMain(500)).toBeCloseTo(503, 0);
     expect(clock.fit().offset).toBeCloseTo(0, 0);
-    expect(new TrackClock().settle()).toBe(false);
+    expect(new TrackClock().fix()).toBe(false);
   });
 
   test('a device whose clock jumps is followed', () => {
     const clock = new TrackClock();
     for (let t = 0; t < 2000; t += 33) clock.note(t + 90_000, t + 5);
-    clock.settle();
+    clock.fix();
     expect(clock.toMain(90_000)).toBeCloseTo(5, 0);
     for (let t = 2000; t < 6000; t += 33) clock.note(t + 20_000, t + 5);
     expect(clock.jumps).toBe(1);

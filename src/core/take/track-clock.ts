@@ -16,7 +16,7 @@ const OUTLIER_MS = 250;
 const RECENT = 64;
 
 /**
- * Follows how a device's times lie on the main clock while a recording runs. `settle` fixes the
+ * Follows how a device's times lie on the main clock while a recording runs. `fix` decides on the
  * relation that the recording is written by; `fit` says afterwards how far that was right. All
  * times in milliseconds.
  */
@@ -64,7 +64,7 @@ export class TrackClock {
   }
 
   /** Fixes the relation from what was seen so far; false when nothing was. */
-  settle(): boolean {
+  fix(): boolean {
     this.closeWindow();
     this.window = null;
     this.windowEnd = -Infinity;
@@ -76,14 +76,14 @@ export class TrackClock {
     return true;
   }
 
-  /** Time on the main clock of a time on the device, by the settled relation. */
+  /** Time on the main clock of a time on the device, by the fixed relation. */
   toMain(device: number): number {
-    if (this.shift === null) this.settle();
+    if (this.shift === null) this.fix();
     return device + (this.shift ?? 0);
   }
 
   /**
-   * How the written times (by the settled relation) lie on the main clock, from all that was seen.
+   * How the written times (by the fixed relation) lie on the main clock, from all that was seen.
    */
   fit(): ClockFit {
     if (!this.pairs.length || this.shift === null || this.jumps) return { offset: 0, rate: 1 };
