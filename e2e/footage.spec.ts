@@ -219,10 +219,10 @@ test('footage is found, tried, placed in part, told what does not match, deleted
   await expect(
     message(page, /short.mp4 is 1.0 s long, but clips use old slides.mp4 up to 3.0 s/),
   ).toBeVisible();
-  const blue = join(folder, 'blue slides.mp4');
+  const red = join(folder, 'red slides.mp4');
   ffmpeg(
-    ...['-f', 'lavfi', '-i', 'color=blue:s=800x600:r=25:d=6', '-c:v', 'libx264'],
-    ...['-pix_fmt', 'yuv420p', blue],
+    ...['-f', 'lavfi', '-i', 'color=red:s=800x600:r=25:d=6', '-c:v', 'libx264'],
+    ...['-pix_fmt', 'yuv420p', red],
   );
   // The old one was seen; the new one is in its place, in the Picture too.
   await goTo(page, '0.5');
@@ -231,10 +231,10 @@ test('footage is found, tried, placed in part, told what does not match, deleted
     const context = createCanvas(image.width, image.height).getContext('2d');
     context.drawImage(image, 0, 0);
     const [r, g, b] = context.getImageData(image.width >> 1, image.height >> 1, 1, 1).data;
-    return b! - Math.max(r!, g!);
+    return r! - Math.max(g!, b!);
   };
   expect(await middle()).toBeLessThan(100);
-  await page.getByLabel('File for old slides.mp4').setInputFiles(blue);
+  await page.getByLabel('File for old slides.mp4').setInputFiles(red);
   await expect(slides.getByText('Its file is no longer on the disk')).toHaveCount(0, {
     timeout: 30_000,
   });
