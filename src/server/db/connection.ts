@@ -12,6 +12,8 @@ export type Database = ReturnType<typeof defineModels> & {
    * was busy, before anything of it counted.
    */
   readonly transact: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
+  readonly isOpen: () => boolean;
+  readonly close: () => Promise<void>;
 };
 
 /** Where the database lies. */
@@ -32,7 +34,17 @@ async function open(): Promise<Database> {
   await sequelize.query('PRAGMA foreign_keys = ON');
   // A commit is on the disk before it is told, also through a loss of power.
   await sequelize.query('PRAGMA synchronous = FULL');
-  return { ...defineModels(sequelize), sequelize, transact: (work) => inTurn(sequelize, work) };
+  let isOpen = true;
+  return {
+    ...defineModels(sequelize),
+    sequelize,
+    transact: (work) => inTurn(sequelize, work),
+    isOpen: () => isOpen,
+    close: () => {
+      isOpen = false;
+      return sequelize.close();
+    },
+  };
 }
 
 const shared = globalThis as {
@@ -86,5 +98,5 @@ async function tryTransaction<T>(
 export async function closeDatabase(): Promise<void> {
   const open = shared.vistumDatabase;
   delete shared.vistumDatabase;
-  if (open) await (await open).sequelize.close();
+  if (open) await (await open).close();
 }

@@ -34,7 +34,9 @@ export function writeLater(context: ServerContext, id: string): void {
   const ms = count >= MOST_CHANGES ? 0 : PAUSE_MS;
   const timer = setTimeout(() => {
     waiting().delete(id);
-    void writeCheckpoint(context, id).catch((error: unknown) => console.error(error));
+    // A connection that was closed meanwhile leaves it to whoever opens the project next.
+    if (context.db.isOpen())
+      void writeCheckpoint(context, id).catch((error: unknown) => console.error(error));
   }, ms);
   // What is not written whole is put together from its changes when it is opened.
   timer.unref();
