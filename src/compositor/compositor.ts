@@ -13,13 +13,7 @@ import type { FootageKey } from '@/core/project/model';
 import { chromaRangeX } from '@/core/scale/filter';
 import { intersect, type Rect, type Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import {
-  allocateFrame,
-  releaseFrame,
-  subPlane,
-  type PlanarFrame,
-  type Plane,
-} from '@/kernels/planar';
+import { frameAtAddress, subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
 import { Covers } from './covers';
 import {
   allocateInset,
@@ -35,6 +29,7 @@ import {
 } from './inset';
 import { Keyer } from './keyer';
 import { MaskShop } from './masks';
+import { movePlane } from './move-plane';
 import type { Rasterizer } from './rasterizer';
 import { Resampler } from './resampler';
 import { ScaledPictures, type ColorPlanes, type PictureMapping } from './scaled';
@@ -117,7 +112,8 @@ export class Compositor {
     target: PlanarFrame,
   ): void {
     const { heap } = this;
-    const second = allocateFrame(heap, target.width, target.height);
+    using room = heap.borrow(target.size);
+    const second = frameAtAddress(room.at, target.width, target.height);
     heap.exports.copyRows(target.y.at, 0, second.y.at, 0, target.size, 1);
     this.draw(from, size, frameOf, target);
     this.draw(to, size, frameOf, second);
@@ -129,93 +125,7 @@ export class Compositor {
         [target.u, second.u, 2],
         [target.v, second.v, 2],
       ] as const)
-        this.move(into, plane, motion, amount, by);
-    releaseFrame(heap, second);
-  }
-
-  /**
-   * Moves a plane in over another from one side, by whole even pixels of the picture; in a push the
-   * other moves out.
-   */
-  private move(
-    target: Plane,
-    source: Plane,
-    { kind, from }: NonNullable<MixLayer['motion']>,
-    amount: number,
-    by: number,
-  ): void {
-    const { heap } = this;
-    const { width, height } = target;
-    const across = from === 'left' || from === 'right';
-    const far = (across ? width : height) * by;
-    const way = Math.min(across ? width : height, (Math.round((far * amount) / 2) * 2) / by);
-    const copy = (
-      from: Plane,
-      fx: number,
-      fy: number,
-      to: Plane,
-      tx: number,
-      ty: number,
-      w: number,
-      h: number,
-    ) =>
-      heap.exports.copyRows(
-        from.at + fy * from.stride + fx,
-        from.stride,
-        to.at + ty * to.stride + tx,
-        to.stride,
-        w,
-        h,
-      );
-    if (kind === 'push') {
-      using kept = heap.borrow(width * height);
-      const old: Plane = { at: kept.at, stride: width, width, height };
-      copy(target, 0, 0, old, 0, 0, width, height);
-      if (across)
-        copy(
-          old,
-          from === 'right' ? way : 0,
-          0,
-          target,
-          from === 'right' ? 0 : way,
-          0,
-          width - way,
-          height,
-        );
-      else
-        copy(
-          old,
-          0,
-          from === 'bottom' ? way : 0,
-          target,
-          0,
-          from === 'bottom' ? 0 : way,
-          width,
-          height - way,
-        );
-    }
-    if (across)
-      copy(
-        source,
-        from === 'right' ? 0 : width - way,
-        0,
-        target,
-        from === 'right' ? width - way : 0,
-        0,
-        way,
-        height,
-      );
-    else
-      copy(
-        source,
-        0,
-        from === 'bottom' ? 0 : height - way,
-        target,
-        0,
-        from === 'bottom' ? height - way : 0,
-        width,
-        way,
-      );
+        movePlane(heap, into, plane, motion, amount, by);
   }
 
   private fill(target: PlanarFrame, color: string): void {

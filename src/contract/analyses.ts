@@ -17,6 +17,7 @@ export interface AnalysisView {
   /** Made by an earlier version of Vistum, which found it otherwise. */
   readonly outdated: boolean;
   readonly error: string | null;
+  /** A few numbers. */
   readonly summary: Readonly<Record<string, unknown>>;
 }
 

@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { FORMATS, QUALITIES } from '@/core/project/export-formats';
-import { oneOf, strict } from '@/core/schema/parts';
+import { nullable, oneOf, Rate } from '@/core/schema/parts';
 import type { JobStatus } from './jobs';
 import { route, type Bytes } from './route';
 
@@ -8,13 +8,13 @@ export const ExportSettings = Type.Object({
   format: oneOf(FORMATS),
   width: Type.Number(),
   height: Type.Number(),
-  frameRate: strict({ num: Type.Integer({ minimum: 1 }), den: Type.Integer({ minimum: 1 }) }),
+  frameRate: Rate,
   quality: oneOf(QUALITIES),
-  bitRate: Type.Union([Type.Number(), Type.Null()], {
+  bitRate: nullable(Type.Number(), {
     description:
       'Mean bit rate of the picture in Mbit/s, instead of a quality; null keeps the quality.',
   }),
-  range: Type.Union([Type.Object({ start: Type.Number(), end: Type.Number() }), Type.Null()], {
+  range: nullable(Type.Object({ start: Type.Number(), end: Type.Number() }), {
     description: 'Seconds of the timeline; null is all of it. A still shows the start.',
   }),
   calm: Type.Boolean({ description: 'Takes sensor noise out of presenters’ recordings.' }),
@@ -42,7 +42,9 @@ export interface ExportView {
   readonly status: JobStatus;
   readonly progress: number;
   readonly message: string;
+  /** Null until it is done. */
   readonly result: ExportResult | null;
+  /** ISO 8601. */
   readonly createdAt: string;
 }
 
@@ -55,4 +57,4 @@ export const requestExport = route<
 export const cancelExport = route()('POST', '/api/exports/:id');
 export const deleteExport = route()('DELETE', '/api/exports/:id');
 /** The file; with `download`, to be kept under the export's name. */
-export const exportedFile = route<Bytes>()('GET', '/api/exports/:id/video');
+export const readExported = route<Bytes>()('GET', '/api/exports/:id/video');

@@ -1,11 +1,9 @@
 import { Type, type Static } from '@sinclair/typebox';
 import type { BedName } from '@/core/audio/bed';
-import type { Role } from '@/core/project/sources';
-import { nullable, oneOf, strict } from '@/core/schema/parts';
+import type { FootageFacts, Role } from '@/core/project/sources';
+import { nullable, oneOf, Rate } from '@/core/schema/parts';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { address, route, type Bytes } from './route';
-
-const Rate = strict({ num: Type.Integer({ minimum: 1 }), den: Type.Integer({ minimum: 1 }) });
 
 /** What a file is, as far as the project and the decoder need it. */
 export const MediaFacts = Type.Object({
@@ -27,13 +25,10 @@ export const MediaFacts = Type.Object({
         'Pictures that it has; not known of recordings that were brought before this was counted.',
     }),
   ),
-  convertColor: Type.Union(
-    [Type.Object({ matrix: Type.String(), range: Type.String() }), Type.Null()],
-    {
-      description:
-        'Matrix and range that must be converted to BT.709 limited; null when nothing is to be done.',
-    },
-  ),
+  convertColor: nullable(Type.Object({ matrix: Type.String(), range: Type.String() }), {
+    description:
+      'Matrix and range that must be converted to BT.709 limited; null when nothing is to be done.',
+  }),
 });
 export type MediaFacts = Readonly<Static<typeof MediaFacts>>;
 
@@ -50,8 +45,10 @@ export interface FootageView {
   readonly role: Role | typeof UNDECIDED;
   readonly status: FootageStatus;
   readonly error: string | null;
+  /** Sentences on what was noticed or mended. */
   readonly notes: readonly string[];
   readonly bytes: number;
+  /** Null until it was looked at. */
   readonly facts: MediaFacts | null;
   readonly hasPointer: boolean;
   readonly tags: readonly string[];
@@ -60,8 +57,18 @@ export interface FootageView {
   readonly outPoint: number | null;
   /** The original is gone from the disk, or is not the file any more that was brought. */
   readonly trouble: 'gone' | 'changed' | null;
+  /** ISO 8601. */
   readonly addedAt: string;
 }
+
+/** What `core` needs to know of footage that was looked at. */
+export const factsFor = (
+  { id, name }: Pick<FootageView, 'id' | 'name'>,
+  role: Role,
+  { kind, width, height, frameRate, duration, hasVideo, hasAudio }: MediaFacts,
+): FootageFacts => ({
+  ...{ id, name, role, kind, width, height, frameRate, duration, hasVideo, hasAudio },
+});
 
 /** What can be changed of footage; the file itself never is. */
 export interface FootageChange {
@@ -105,7 +112,7 @@ export const changeFootage = route<
 /** One of `FOOTAGE_PARTS`. */
 export const footagePart = route<Bytes>()('GET', '/api/footage/:id/:part');
 /** The address of a file of footage. */
-export const footageFile = (id: string, part: FootagePart): string =>
+export const footageUrl = (id: string, part: FootagePart): string =>
   address(footagePart, { id, part });
 export const readPointer = route<PointerTrack>()('GET', '/api/footage/:id/pointer');
 /** Takes a pointer track, which a job reads. */

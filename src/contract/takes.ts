@@ -17,7 +17,9 @@ export interface TakeView {
   readonly reason: EndReason | null;
   readonly seconds: number;
   readonly setup: TakeSetup;
+  /** The footage that was made of its tracks. */
   readonly footage: Readonly<Partial<Record<TrackName, string>>>;
+  /** ISO 8601. */
   readonly madeAt: string;
 }
 
@@ -61,7 +63,7 @@ export const keepTake = route<TakePlacement>()('POST', '/api/takes/:id/keep');
 /** What a part holds; that of `events` is a line of JSON for each. */
 export const takePart = route<Bytes>()('GET', '/api/takes/:id/tracks/:name');
 /** The address of a take's part. */
-export const takeFile = (id: string, name: TrackName | 'events'): string =>
+export const takeUrl = (id: string, name: TrackName | 'events'): string =>
   address(takePart, { id, name });
 /** Adds a piece at `upload-offset`. */
 export const addPiece = route<PieceTaken, Blob>()('PATCH', '/api/takes/:id/tracks/:name');

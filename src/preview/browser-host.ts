@@ -10,7 +10,8 @@ export async function loadKernels(): Promise<KernelHeap> {
 }
 
 /**
- * Draws overlays in a worker; the parts of the typeface lie in a folder of the server. The typeface is fetched first, so that no text is drawn in another.
+ * Draws overlays in a worker; the parts of the typeface lie in a folder of the server. They are
+ * fetched first, so that no text is drawn in another.
  */
 export async function browserRasterizer(fontsUrl: string): Promise<Rasterizer> {
   const { fonts } = self as unknown as { fonts: FontFaceSet };

@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import { Compositor } from '@/compositor/compositor';
 import type { SourceFrame } from '@/compositor/source-frame';
-import { footageFile } from '@/contract/footage';
+import { footageUrl } from '@/contract/footage';
 import { videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
 import { planFrame, type PlanView } from '@/core/frame/plan-frame';
 import { formatColor, yuvToRgb } from '@/core/key/color';
@@ -68,7 +68,7 @@ export class PictureWorker {
     this.known.receive(news);
     if (!news.sources) return;
     // Another file may come in the place of what is not there for a while.
-    const there = new Set(Object.keys(news.sources.footage).map((id) => footageFile(id, 'proxy')));
+    const there = new Set(Object.keys(news.sources.footage).map((id) => footageUrl(id, 'proxy')));
     for (const [clipId, reader] of this.readers)
       if (!there.has(reader.url)) {
         reader.close();
@@ -168,7 +168,7 @@ export class PictureWorker {
   }
 
   private reader(clipId: string, footageId: string): ClipReader {
-    const url = footageFile(footageId, 'proxy');
+    const url = footageUrl(footageId, 'proxy');
     let reader = this.readers.get(clipId);
     if (reader && reader.url === url) {
       this.readers.delete(clipId);

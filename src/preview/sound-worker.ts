@@ -1,6 +1,6 @@
 import { expose, transfer } from 'comlink';
 import { ALL_FORMATS, AudioSampleSink, Input, UrlSource, type AudioSample } from 'mediabunny';
-import { footageFile } from '@/contract/footage';
+import { footageUrl } from '@/contract/footage';
 import { SoundEngine, type OpenSound } from '@/core/audio/engine';
 import { SAMPLE_RATE, silence, type Stereo } from '@/core/audio/mix';
 import { planSound } from '@/core/audio/plan';
@@ -17,7 +17,7 @@ class FootageSound {
 
   constructor(footageId: string) {
     const input = new Input({
-      source: new UrlSource(footageFile(footageId, 'sound')),
+      source: new UrlSource(footageUrl(footageId, 'sound')),
       formats: ALL_FORMATS,
     });
     this.sink = input.getPrimaryAudioTrack().then((track) => {

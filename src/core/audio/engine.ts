@@ -26,7 +26,6 @@ const keyOf = ({ footageId, source, speed }: SoundSegment): string =>
 export class SoundEngine {
   /** Readers of segments by clip, those used last at the end. */
   private readonly readers = new Map<string, Reader>();
-  private plan: SoundPlan = { lanes: [], master: [] };
   /** What goes through no chain is mixed at once, in the order in which it begins. */
   private plain: readonly SoundSegment[] = [];
   private lanes: readonly Chain[] = [];
@@ -43,7 +42,6 @@ export class SoundEngine {
 
   /** What is to be mixed from now on. Readers of what stays the same stay open. */
   setPlan(plan: SoundPlan): void {
-    this.plan = plan;
     this.plain = plan.lanes
       .flatMap(({ segments, chain }) => (chain.length ? [] : segments))
       .sort((a, b) => a.start - b.start);

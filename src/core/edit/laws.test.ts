@@ -51,7 +51,9 @@ interface Place extends Numbers {
 
 const speeds = [0.1, 0.5, 0.75, 1, 1.25, 1.337, 2, 3, 16];
 
-/** The demo with a still behind its screen, which has no length of its own, and a few of all else. */
+/**
+ * The demo with a still behind its screen, which has no length of its own, and a few of all else.
+ */
 function withStill(newId: () => string): Project {
   const project = demoProject(newId);
   placeFootage(project, SOURCES.footage.still!, frame(1900), newId);

@@ -7,7 +7,10 @@ import { footageOf, type Sources } from './sources';
 /** A changed speed may round the end of what is used up by a tick. */
 const ROUNDING = 1;
 
-/** What is against the rules that a schema can't say: order, overlap, references, the limits of the footage. */
+/**
+ * What is against the rules that a schema can't say: order, overlap, references, the limits of the
+ * footage.
+ */
 export function* structuralFaults(project: Project, sources: Sources): Generator<Fault> {
   const ids = new Set<string>();
   const claim = function* (id: string, path: string): Generator<Fault> {

@@ -1,7 +1,7 @@
 import { type Static, type TSchema, TypeRegistry } from '@sinclair/typebox';
 import { Check } from '@sinclair/typebox/value';
 
-/* How the schemas that are written as they are (`Type.Unsafe`) are checked: as words or variants. */
+/* How schemas that are written as they are (`Type.Unsafe`) are checked: as words or variants. */
 
 interface Words {
   readonly enum: readonly unknown[];

@@ -1,4 +1,10 @@
-import { Type, type Static, type TProperties, type TSchema } from '@sinclair/typebox';
+import {
+  Type,
+  type SchemaOptions,
+  type Static,
+  type TProperties,
+  type TSchema,
+} from '@sinclair/typebox';
 
 /*
  * The pieces that every schema of the house is built of. A schema is the one description of a
@@ -11,7 +17,14 @@ export const strict = <P extends TProperties>(properties: P, more: { description
   Type.Object(properties, { additionalProperties: false, ...more });
 
 /** A value, or null for none. */
-export const nullable = <S extends TSchema>(schema: S) => Type.Union([schema, Type.Null()]);
+export const nullable = <S extends TSchema>(schema: S, more: SchemaOptions = {}) =>
+  Type.Union([schema, Type.Null()], more);
+
+/** Frames a second, as a fraction. */
+export const Rate = strict({
+  num: Type.Integer({ minimum: 1 }),
+  den: Type.Integer({ minimum: 1 }),
+});
 
 /**
  * One of some words. The words that a person sees for them can be given as `labels`, in the order

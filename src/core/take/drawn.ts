@@ -66,7 +66,9 @@ export function drawnMarks(event: DrawnEvent, ms: number, size: Size): Drawn[] {
   );
 }
 
-/** The live drawings that are there at a take time: begun, neither erased nor gone by themselves. */
+/**
+ * The live drawings that are there at a take time: begun, neither erased nor gone by themselves.
+ */
 function liveDrawings(events: readonly TakeEvent[], ms: number, hold: number | null): DrawnEvent[] {
   const gone = new Set<string>();
   for (const event of events)

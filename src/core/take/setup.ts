@@ -19,7 +19,7 @@ export type TrackSetup = Static<typeof TrackSetup>;
 /** What a take is recorded with, and what of its settings is kept as data. */
 export const TakeSetup = Type.Object({
   tracks: Type.Array(TrackSetup),
-  area: Type.Union([FootageRect, Type.Null()], {
+  area: nullable(FootageRect, {
     description: 'Part of the screen recording that counts as the whole; null for all of it.',
   }),
   gain: Type.Number({ description: 'dB for the voice.' }),
@@ -29,7 +29,7 @@ export const TakeSetup = Type.Object({
     contrast: Type.Number(),
     area: nullable(FootageRect),
   }),
-  hold: Type.Union([Type.Number(), Type.Null()], {
+  hold: nullable(Type.Number(), {
     description: 'Seconds that live drawings stay; null until they are erased.',
   }),
   layout: oneOf(LAYOUT_KINDS, { description: 'Layout at the take’s start.' }),

@@ -32,11 +32,15 @@ export interface Analysed {
  * here reads the recording and writes the result.
  */
 export interface AnalysisKind {
-  /** Rises when the result changes for the same recording: older ones are made anew when asked for. */
+  /**
+   * Rises when the result changes for the same recording: older ones are made anew when asked for.
+   */
   readonly version: number;
   /** What the recording has to have. */
   readonly needs: 'picture' | 'sound';
-  /** Whether the same recording always gives the same, so that a result can serve for its copies. */
+  /**
+   * Whether the same recording always gives the same, so that a result can serve for its copies.
+   */
   readonly repeatable: boolean;
   /** The most that it may take, in seconds. */
   readonly seconds: () => number;

@@ -43,7 +43,10 @@ export function writeLater(context: ServerContext, id: string): void {
   waiting().set(id, { timer, count });
 }
 
-/** Writes a project's newest state whole, if it is in memory and was not yet; and keeps it as a revision. */
+/**
+ * Writes a project's newest state whole, if it is in memory and was not yet; and keeps it as a
+ * revision.
+ */
 export async function writeCheckpoint(context: ServerContext, id: string): Promise<void> {
   const { projects } = context.db;
   const row = await projects.findOne({

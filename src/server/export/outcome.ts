@@ -12,7 +12,9 @@ export interface Outcome {
 /** All went well. */
 export const DONE: Outcome = { refused: null, interrupted: null };
 
-/** The outcome of a failure that a person is told of, or that is tried again; others are thrown on. */
+/**
+ * The outcome of a failure that a person is told of, or that is tried again; others are thrown on.
+ */
 export function outcomeOf(error: unknown): Outcome {
   if (error instanceof Interrupted) return { ...DONE, interrupted: error.message };
   const found = error instanceof Problem ? error : systemProblem(error);

@@ -1,4 +1,4 @@
-import { UNDECIDED } from '@/contract/footage';
+import { factsFor, UNDECIDED } from '@/contract/footage';
 import type { FootageFacts, Sources } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import type { ServerContext } from '../context';
@@ -10,19 +10,10 @@ import { listFootage } from './view';
 type Described = Pick<Footage, 'id' | 'name' | 'role' | 'facts'>;
 
 /** What `core` needs to know of footage that was looked at; null before. */
-export const factsOf = ({ id, name, role, facts }: Described): FootageFacts | null =>
-  facts && {
-    id,
-    name,
-    role: role === UNDECIDED ? guessRole(name, facts) : role,
-    kind: facts.kind,
-    width: facts.width,
-    height: facts.height,
-    frameRate: facts.frameRate,
-    duration: facts.duration,
-    hasVideo: facts.hasVideo,
-    hasAudio: facts.hasAudio,
-  };
+export const factsOf = (footage: Described): FootageFacts | null => {
+  const { name, role, facts } = footage;
+  return facts && factsFor(footage, role === UNDECIDED ? guessRole(name, facts) : role, facts);
+};
 
 /**
  * What a project's footage is, by id. Without files and tracks, so that it costs one statement.

@@ -49,7 +49,7 @@ test('an address carries whatever its parts are, and what is asked besides', () 
   expect(address(projects.readChanges, { id: 'p' }, { since: 7 })).toBe(
     '/api/projects/p/changes?since=7',
   );
-  expect(address(exported.exportedFile, { id: 'e' }, { download: '' })).toBe(
+  expect(address(exported.readExported, { id: 'e' }, { download: '' })).toBe(
     '/api/exports/e/video?download',
   );
 });

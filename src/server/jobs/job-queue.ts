@@ -74,7 +74,9 @@ export interface JobQueue {
   /** Ends a job that can't be done, with a sentence that says why; else as `complete`. */
   fail(job: Claimed, sentence: string, outcome?: Outcome): Promise<boolean>;
 
-  /** Gives a job back unharmed, as a worker does that is asked to stop: the attempt does not count. */
+  /**
+   * Gives a job back unharmed, as a worker does that is asked to stop: the attempt does not count.
+   */
   putBack(job: Claimed): Promise<void>;
 
   /**

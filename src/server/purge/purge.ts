@@ -2,7 +2,7 @@ import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Op } from 'sequelize';
 import type { ServerContext } from '../context';
-import { ownedTables } from '../db/owned';
+import { ownedTables } from './owned';
 import { unpack } from '../documents/check';
 import { dataFolder, workFolder } from '../places';
 import { footageFiles } from '../footage/names';

@@ -1,6 +1,6 @@
 import type { DiskUsage } from '@/contract/disk';
 import type { ServerContext } from '../context';
-import { ownedTables } from '../db/owned';
+import { ownedTables } from './owned';
 import { freeDisk } from '../takes/takes';
 
 const FRESH_MS = 20_000;

@@ -1,4 +1,4 @@
-import type { FootageView } from '@/contract/footage';
+import { factsFor, UNDECIDED, type FootageView } from '@/contract/footage';
 import { address } from '@/contract/route';
 import { projectEvents, type ProjectState } from '@/contract/state';
 import type { FootageFacts, Sources } from '@/core/project/sources';
@@ -25,18 +25,7 @@ export function sourcesOf(
 ): Sources {
   const facts: Record<string, FootageFacts> = {};
   for (const view of footage)
-    if (view.facts && view.status === 'ready')
-      facts[view.id] = {
-        id: view.id,
-        name: view.name,
-        role: view.role as FootageFacts['role'],
-        kind: view.facts.kind,
-        width: view.facts.width,
-        height: view.facts.height,
-        frameRate: view.facts.frameRate,
-        duration: view.facts.duration,
-        hasVideo: view.facts.hasVideo,
-        hasAudio: view.facts.hasAudio,
-      };
+    if (view.facts && view.status === 'ready' && view.role !== UNDECIDED)
+      facts[view.id] = factsFor(view, view.role, view.facts);
   return { footage: facts, pointers };
 }

@@ -6,7 +6,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { call } from '@/contract/call';
 import { diskUsage } from '@/contract/disk';
-import { footageFile } from '@/contract/footage';
+import { footageUrl } from '@/contract/footage';
 import {
   changeProject,
   duplicateProject,
@@ -170,7 +170,7 @@ function Poster({ project }: { project: ProjectSummary }) {
         <span
           className="size-full bg-cover bg-left"
           style={{
-            backgroundImage: `url(${footageFile(project.poster, 'thumbs')})`,
+            backgroundImage: `url(${footageUrl(project.poster, 'thumbs')})`,
             backgroundSize: 'auto 100%',
           }}
         />

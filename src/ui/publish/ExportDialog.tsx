@@ -59,7 +59,8 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
   const save = useEditor((s) => s.save);
   const canvas = useEditor((s) => s.project.canvas);
   const target = useEditor((s) => s.project.target.id);
-  const playhead = useTransport((t) => t.playhead);
+  // Asked for only while it is open: it changes with each frame that is played.
+  const playhead = useTransport((t) => (open ? t.playhead : 0));
   const length = useEditor((s) => projectDuration(s.project));
   const { control, setValue, setError, clearErrors, handleSubmit, formState } = useForm<ExportForm>(
     {

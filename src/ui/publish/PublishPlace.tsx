@@ -3,7 +3,7 @@ import { format } from 'date-fns';
 import { Download, Trash2, X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { call } from '@/contract/call';
-import { cancelExport, deleteExport, exportedFile, type ExportView } from '@/contract/exports';
+import { cancelExport, deleteExport, readExported, type ExportView } from '@/contract/exports';
 import { address } from '@/contract/route';
 import type { ProjectState } from '@/contract/state';
 import { FORMAT_FACTS } from '@/core/project/export-formats';
@@ -71,7 +71,7 @@ export function PublishPlace({ id }: { id: string }) {
 
 /** A finished export, played or shown by what it is. */
 function Result({ item }: { item: ExportView }) {
-  const src = address(exportedFile, { id: item.id });
+  const src = address(readExported, { id: item.id });
   const { picture } = FORMAT_FACTS[item.settings.format];
   if (!picture) return <audio controls src={src} aria-label={item.name} className="w-2/3" />;
 
@@ -120,7 +120,7 @@ function ExportRow({
         </button>
         {status === 'done' && (
           <a
-            href={address(exportedFile, { id: item.id }, { download: '' })}
+            href={address(readExported, { id: item.id }, { download: '' })}
             className="inline-flex items-center gap-1.5 border border-action bg-action px-2.5 py-1 font-medium text-on-action"
             download
           >

@@ -1,7 +1,7 @@
 'use client';
 import { Pause, Play, RotateCcw, Trash2, X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { takeFile, type TakeView } from '@/contract/takes';
+import { takeUrl, type TakeView } from '@/contract/takes';
 import { drawnAt, pointerDuring } from '@/core/take/drawn';
 import { readTakeEvents } from '@/core/take/read-events';
 import type { TakeEvent, TrackName } from '@/core/take/take';
@@ -78,7 +78,7 @@ function TakePlayer({ take }: { take: TakeView }) {
   const [playing, setPlaying] = useState(false);
   const [ms, setMs] = useState(0);
   useEffect(() => {
-    void fetch(takeFile(take.id, 'events'))
+    void fetch(takeUrl(take.id, 'events'))
       .then((r) => (r.ok ? r.text() : ''))
       .then((text) => setEvents(readTakeEvents(text)))
       .catch(() => undefined);
@@ -130,7 +130,7 @@ function TakePlayer({ take }: { take: TakeView }) {
     if (element) media.current.set(name, element);
     else media.current.delete(name);
   };
-  const source = (name: TrackName) => takeFile(take.id, name);
+  const source = (name: TrackName) => takeUrl(take.id, name);
   const pointer = pointerDuring(events, ms);
   return (
     <>

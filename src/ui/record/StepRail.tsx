@@ -3,7 +3,7 @@ import { ArrowLeft, ArrowRight, Camera, Mic, Monitor } from 'lucide-react';
 import Link from 'next/link';
 import { RadioGroup } from 'radix-ui';
 import { useEffect, useRef } from 'react';
-import { footageFile } from '@/contract/footage';
+import { footageUrl } from '@/contract/footage';
 import { stepRange } from '@/core/project/query';
 import { TAKE_KINDS, type TakeKind } from '@/core/take/take';
 import { overlaps } from '@/core/time/ranges';
@@ -210,7 +210,7 @@ function StepVoice() {
             <audio
               ref={audio}
               preload="auto"
-              src={footageFile(clip.footageId, 'sound')}
+              src={footageUrl(clip.footageId, 'sound')}
               data-testid="step-voice"
               onTimeUpdate={(e) => e.currentTarget.currentTime > until && e.currentTarget.pause()}
             />

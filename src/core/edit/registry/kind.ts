@@ -1,6 +1,7 @@
 import { Type, type Static, type TObject } from '@sinclair/typebox';
 import type { Project } from '../../project/model';
 import type { Sources } from '../../project/sources';
+import { nullable } from '../../schema/parts';
 import type { Ticks } from '../../time/ticks';
 
 /** What an edit may know beside its arguments. */
@@ -33,7 +34,7 @@ export const args = Type.Object;
 
 export const Ids = Type.Array(Type.String(), { maxItems: 100_000 });
 /** Ids of lanes; null for all that are not locked. */
-export const LaneIds = Type.Union([Ids, Type.Null()], {
+export const LaneIds = nullable(Ids, {
   description: 'Ids of lanes; null for all that are not locked.',
 });
 export const Instant = Type.Integer({ description: 'Timeline ticks.' });

@@ -1,19 +1,12 @@
 import { Type } from '@sinclair/typebox';
-import { ANALYSIS_NAMES, type AnalysisName, type AnalysisStatus } from '@/contract/analyses';
+import { ANALYSIS_NAMES, type AnalysisView } from '@/contract/analyses';
 import type { AnalysisRow } from '../models';
 import { jsonOr, wordOr } from '../stored';
 
 /** An analysis as the database has it. */
-export interface StoredAnalysis {
-  readonly id: string;
-  readonly footageId: string;
+export interface StoredAnalysis extends Omit<AnalysisView, 'outdated'> {
   readonly projectId: string;
-  readonly kind: AnalysisName;
   readonly version: number;
-  readonly status: AnalysisStatus;
-  readonly error: string | null;
-  /** A few numbers. */
-  readonly summary: Readonly<Record<string, unknown>>;
   readonly provenance: AnalysisRow['provenance'];
   readonly confidence: number | null;
 }

@@ -1,18 +1,11 @@
-import { ExportResult, ExportSettings } from '@/contract/exports';
+import { ExportResult, ExportSettings, type ExportView } from '@/contract/exports';
 import { DEFAULT_SETTINGS } from '../../export/settings';
 import type { ExportRow } from '../models';
 import { isoOf, jsonOr, parsed } from '../stored';
 
 /** An export as the database has it, without what it renders. */
-export interface StoredExport {
-  readonly id: string;
+export interface StoredExport extends Omit<ExportView, 'status' | 'progress' | 'message'> {
   readonly projectId: string;
-  readonly name: string;
-  readonly settings: ExportSettings;
-  /** Null until it is done. */
-  readonly result: ExportResult | null;
-  /** ISO 8601. */
-  readonly createdAt: string;
 }
 
 /** Stands for settings that can't be read. */

@@ -1,32 +1,15 @@
 import { Type } from '@sinclair/typebox';
-import { MediaFacts, UNDECIDED, type FootageStatus } from '@/contract/footage';
-import { ROLES, type Role } from '@/core/project/sources';
+import { MediaFacts, UNDECIDED, type FootageView } from '@/contract/footage';
+import { ROLES } from '@/core/project/sources';
 import type { FootageRow } from '../models';
 import { isoOf, jsonOr, wholeOr, wordOr } from '../stored';
 
 /** A recording as the database has it. */
-export interface Footage {
-  readonly id: string;
+export interface Footage extends Omit<FootageView, 'trouble'> {
   readonly projectId: string;
-  readonly name: string;
-  readonly role: Role | typeof UNDECIDED;
-  readonly status: FootageStatus;
-  readonly error: string | null;
-  /** Sentences on what was noticed or mended. */
-  readonly notes: readonly string[];
-  /** Name of the original in the footage's folder. */
+  /** Name of the original among the footage's files. */
   readonly file: string;
-  readonly bytes: number;
-  /** Null until it was looked at. */
-  readonly facts: MediaFacts | null;
-  readonly hasPointer: boolean;
-  readonly tags: readonly string[];
-  /** The part that is placed, in ticks of the recording. */
-  readonly inPoint: number | null;
-  readonly outPoint: number | null;
   readonly deleted: boolean;
-  /** ISO 8601. */
-  readonly addedAt: string;
 }
 
 const Sentences = Type.Array(Type.String());

@@ -1,34 +1,15 @@
 import { Type } from '@sinclair/typebox';
-import type { TakeStatus } from '@/contract/takes';
+import type { TakeView } from '@/contract/takes';
 import { TakeSetup } from '@/core/take/setup';
-import {
-  END_REASONS,
-  TAKE_KINDS,
-  type EndReason,
-  type TakeKind,
-  type TrackName,
-} from '@/core/take/take';
+import { END_REASONS, TAKE_KINDS, type TrackName } from '@/core/take/take';
 import type { TakeRow } from '../models';
 import { isoOf, jsonOr, wordOr } from '../stored';
 
-/** A take as the database has it. */
-export interface Take {
-  readonly id: string;
+/** A take as the database has it; one that can't be read any more has no tracks. */
+export interface Take extends Omit<TakeView, 'live'> {
   readonly projectId: string;
-  readonly stepId: string | null;
-  readonly kind: TakeKind;
-  readonly number: number;
-  readonly status: TakeStatus;
-  readonly reason: EndReason | null;
-  readonly seconds: number;
-  /** One that can't be read any more has no tracks. */
-  readonly setup: TakeSetup;
-  /** The footage that was made of its tracks. */
-  readonly footage: Readonly<Partial<Record<TrackName, string>>>;
   /** When the recording tab was last heard of, ms since 1970. */
   readonly seenAt: number;
-  /** ISO 8601. */
-  readonly madeAt: string;
 }
 
 const NO_SETUP: TakeSetup = {

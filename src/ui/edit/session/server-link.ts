@@ -20,33 +20,37 @@ export function followServer(
   heardOf: (revision: number) => void,
 ): () => void {
   const pointers: Record<string, PointerTrack> = {};
-  const loading = new Set<string>();
+  /** Tracks that are there or on their way, and for which size of their recording. */
+  const loading = new Map<string, string>();
   /** Tracks that are made anew: they take the place of the ones that are there. */
   let reading: ReadonlySet<string> = new Set();
   let ended = false;
   const refresh = () =>
     store.setState({ sources: sourcesOf(store.getState().footage, { ...pointers }) });
 
-  const load = async (view: FootageView) => {
-    loading.add(view.id);
+  const load = async (view: FootageView, size: string) => {
+    loading.set(view.id, size);
     try {
       const track = await call(readPointer, { params: { id: view.id } });
-      if (ended) return;
+      if (ended || loading.get(view.id) !== size) return;
       const { width, height } = view.facts!;
-      // A recording that was relinked may have another size than the one it was attached to.
       pointers[view.id] = scaleTrack(track, width, height);
       refresh();
     } catch {
-      loading.delete(view.id);
+      if (loading.get(view.id) === size) loading.delete(view.id);
     }
   };
 
   const loadMissing = () => {
     const { footage, project } = store.getState();
     const used = usedFootage(project.lanes);
-    for (const view of footage)
-      if (used.has(view.id) && view.hasPointer && view.facts && view.status === 'ready')
-        if (!reading.has(view.id) && !loading.has(view.id)) void load(view);
+    for (const view of footage) {
+      const { id, facts, status, hasPointer } = view;
+      if (!used.has(id) || !hasPointer || !facts || status !== 'ready' || reading.has(id)) continue;
+      // A recording in the place of another may have another size than that.
+      const size = `${facts.width}x${facts.height}`;
+      if (loading.get(id) !== size) void load(view, size);
+    }
   };
 
   const take = ({ revision, name, footage, exports, jobs, takes, analyses }: ProjectState) => {

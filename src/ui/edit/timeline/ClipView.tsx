@@ -7,6 +7,7 @@ import { isPictureLane } from '@/core/project/query';
 import { frameDuration, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import { useEditor, useEditorStore } from '../store';
 import { LevelLine } from './LevelLine';
+import { Ends } from './Ends';
 import { PLAIN_PX, toPixels } from './geometry';
 import { pressItem, selectedItems } from './selecting';
 import { useTimeDrag } from './use-time-drag';
@@ -163,16 +164,7 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed }: 
             {width > 28 ? name : ''}
             {clip.speed !== 0 && clip.speed !== 1 && <span className="numbers">{clip.speed}×</span>}
           </span>
-          <span
-            className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize"
-            data-trim="start"
-            onPointerDown={pull('start')}
-          />
-          <span
-            className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize"
-            data-trim="end"
-            onPointerDown={pull('end')}
-          />
+          <Ends pull={pull} />
         </>
       )}
       {removed > 0 && !plain && !lane.locked && (

@@ -1,7 +1,7 @@
 'use client';
 import { useQueries } from '@tanstack/react-query';
 import { memo, useLayoutEffect, useMemo, useRef } from 'react';
-import { footageFile } from '@/contract/footage';
+import { footageUrl } from '@/contract/footage';
 import type { Clip, Lane } from '@/core/project/model';
 import { isPictureLane, usedFootage } from '@/core/project/query';
 import { useEditor } from '../store';
@@ -18,13 +18,13 @@ const SHOWN = { picture: 0.6, sound: 0.7 } as const;
 
 async function loadStrip(footageId: string): Promise<HTMLImageElement> {
   const image = new Image();
-  image.src = footageFile(footageId, 'thumbs');
+  image.src = footageUrl(footageId, 'thumbs');
   await image.decode();
   return image;
 }
 
 async function loadPeaks(footageId: string): Promise<Uint8Array> {
-  const response = await fetch(footageFile(footageId, 'peaks'));
+  const response = await fetch(footageUrl(footageId, 'peaks'));
   if (!response.ok) throw new Error('no waveform');
   return new Uint8Array(await response.arrayBuffer());
 }

@@ -3,6 +3,7 @@ import type { KeyboardEvent, PointerEvent } from 'react';
 import { type SpanList } from '@/core/edit/spans';
 import { frameDuration, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import { useEditor, useEditorStore } from '../store';
+import { Ends } from './Ends';
 import { PLAIN_PX, toPixels } from './geometry';
 import { pressItem, selectedItems } from './selecting';
 import { useTimeDrag } from './use-time-drag';
@@ -102,16 +103,7 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
       {width >= PLAIN_PX && (
         <>
           {!bare && <span className="block truncate px-1">{label}</span>}
-          <span
-            className="absolute inset-y-0 left-0 w-1.5 cursor-ew-resize"
-            data-trim="start"
-            onPointerDown={resize('start')}
-          />
-          <span
-            className="absolute inset-y-0 right-0 w-1.5 cursor-ew-resize"
-            data-trim="end"
-            onPointerDown={resize('end')}
-          />
+          <Ends pull={resize} />
         </>
       )}
     </div>

@@ -4,8 +4,7 @@ import type { LaneKind } from '@/core/project/model';
 import { useLamp } from '../../shell/LampToggle';
 
 /** Names of colours, as the style sheet has them. */
-export type ColorName =
-  'sheet' | 'action' | 'ink' | `lane-${LaneKind | 'layout' | 'pointer' | 'callouts'}`;
+export type ColorName = 'sheet' | 'action' | `lane-${LaneKind | 'layout' | 'pointer' | 'callouts'}`;
 
 /**
  * Colours of the look for what is drawn on a canvas. Read once for each look: asking the browser

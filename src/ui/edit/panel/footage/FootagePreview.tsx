@@ -1,7 +1,7 @@
 'use client';
 import { Pause, Play } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { footageFile, type FootageView } from '@/contract/footage';
+import { footageUrl, type FootageView } from '@/contract/footage';
 import { frameDuration, secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
 import { isPress } from '../../../keys/press';
@@ -95,7 +95,7 @@ function Preview({ view, onClose }: { view: FootageView; onClose: () => void }) 
       {facts.hasVideo && (
         <video
           ref={video}
-          src={footageFile(view.id, 'proxy')}
+          src={footageUrl(view.id, 'proxy')}
           muted
           playsInline
           className="aspect-video w-full bg-surround"
@@ -107,7 +107,7 @@ function Preview({ view, onClose }: { view: FootageView; onClose: () => void }) 
       {facts.hasAudio && (
         <audio
           ref={sound}
-          src={footageFile(view.id, 'sound')}
+          src={footageUrl(view.id, 'sound')}
           onTimeUpdate={(e) => lead() === e.currentTarget && setTime(e.currentTarget.currentTime)}
           onEnded={() => lead() === sound.current && play(false)}
         />

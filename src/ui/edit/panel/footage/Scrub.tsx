@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { footageFile, type FootageView } from '@/contract/footage';
+import { footageUrl, type FootageView } from '@/contract/footage';
 import { thumbCount } from '@/core/project/stand-ins';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
@@ -33,7 +33,7 @@ export function Scrub({ view, height }: { view: FootageView; height: number }) {
           style={{
             left: (width - each) / 2,
             width: each,
-            backgroundImage: `url(${footageFile(view.id, 'thumbs')})`,
+            backgroundImage: `url(${footageUrl(view.id, 'thumbs')})`,
             backgroundSize: `${each * count}px ${height}px`,
             backgroundPosition: `${-index * each}px 0`,
           }}
