@@ -3,29 +3,35 @@ import { copyFileSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'no
 import { join } from 'node:path';
 import Ajv from 'ajv';
 import type { Project } from '@/core/project/model';
+import { endChecks } from '@/server/documents/check-pool';
 import { ffmpeg, numberedFrames, readNumbers, scratchFolder } from '@/server/testing/media';
+import { runCall } from './run';
 
 const folder = scratchFolder();
 const data = join(folder, 'data');
-const env = { ...process.env, VISTUM_DATA: data, VISTUM_ROOT: process.cwd() };
+const env = Object.assign(process.env, { VISTUM_DATA: data, VISTUM_ROOT: process.cwd() });
 const file = (name: string) => join(folder, name);
 
-function vistum(...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    ['dist/vistum.mjs', ...args, '--json'],
-    { env, encoding: 'utf8' },
-  );
+/** A call as the command makes it, without its process. */
+async function vistum(...args: string[]) {
+  let stdout = '';
+  let stderr = '';
+  const status = await runCall([...args, '--json'], {
+    out: (text) => (stdout += text),
+    err: (text) => (stderr += text),
+    isLive: false,
+    signal: new AbortController().signal,
+  });
   return { status, stderr, json: stdout.trim() ? (JSON.parse(stdout) as never) : null };
 }
-function done<T>(...args: string[]): T {
-  const { status, json, stderr } = vistum(...args);
+async function done<T>(...args: string[]): Promise<T> {
+  const { status, json, stderr } = await vistum(...args);
   expect([status, stderr.includes('unexpected')]).toEqual([0, false]);
   return json as T;
 }
 
 let project = '';
-beforeAll(() => {
+beforeAll(async () => {
   mkdirSync(file('odd \'name" dir'));
   ffmpeg(
     ...numberedFrames(12, '30', '1280x720'),
@@ -60,20 +66,29 @@ beforeAll(() => {
       events,
     }),
   );
-  project = done<{ project: string }>(
-    'new',
-    '--name',
-    'A tutorial',
-    '--size',
-    '640x360',
-    '--fps',
-    '30',
-  ).project;
+  const made = ['new', '--name', 'A tutorial', '--size', '640x360', '--fps', '30'];
+  ({ project } = await done<{ project: string }>(...made));
 });
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
+afterAll(async () => {
+  await endChecks();
+  rmSync(folder, { recursive: true, force: true });
+});
 
-test('a recording with quotes and spaces in its path is imported, with its track, and placed', () => {
-  const answer = done<Record<string, unknown>>(
+test('the command’s process: the answer on stdout, refusals on stderr, and the exit codes', async () => {
+  const call = (...args: string[]) =>
+    spawnSync(process.execPath, ['dist/vistum.mjs', ...args], { env, encoding: 'utf8' });
+  const shown = call('show', project, '--json');
+  expect([shown.status, shown.stderr]).toEqual([0, '']);
+  expect(JSON.parse(shown.stdout)).toEqual(await done<Project>('show', project));
+  expect(call('show', 'nothing')).toMatchObject({
+    ...{ status: 1, stdout: '' },
+    stderr: expect.stringMatching(/^There is no project with that id.*\n$/) as string,
+  });
+  expect(call('fly')).toMatchObject({ status: 2, stdout: '' });
+});
+
+test('a recording with quotes and spaces in its path is imported, with its track, and placed', async () => {
+  const answer = await done<Record<string, unknown>>(
     'import',
     project,
     file('odd \'name" dir/my "screen" \'take\'.mp4'),
@@ -94,36 +109,36 @@ test('a recording with quotes and spaces in its path is imported, with its track
   expect(typeof answer.clip).toBe('string');
 });
 
-test('edits are listed, done by id as one step of undo each, and refused with a sentence', () => {
-  const edits = done<{ id: string; args: { properties: object } }[]>('edit', '--list');
+test('edits are listed, done by id as one step of undo each, and refused with a sentence', async () => {
+  const edits = await done<{ id: string; args: { properties: object } }[]>('edit', '--list');
   expect(edits.length).toBeGreaterThan(50);
   expect(edits.find((e) => e.id === 'split-clip')!.args.properties).toHaveProperty('time');
   const edit = (id: string, args: object) =>
     vistum('edit', project, id, '--args', JSON.stringify(args));
   const marker = { id: 'm1', time: 705_600_000, name: 'Stir', color: '#8e3f66' };
-  const { json } = edit('add-marker', { marker });
+  const { json } = await edit('add-marker', { marker });
   expect(json).toMatchObject({ project, result: null });
-  expect(done<Project>('show', project).markers).toEqual([marker]);
-  expect(edit('remove-marker', { id: 'm1' }).status).toBe(0);
-  expect(done<Project>('show', project).markers).toEqual([]);
+  expect((await done<Project>('show', project)).markers).toEqual([marker]);
+  expect((await edit('remove-marker', { id: 'm1' })).status).toBe(0);
+  expect((await done<Project>('show', project)).markers).toEqual([]);
   // Refused: an edit that is none, arguments that are wrong, what can't be done, and no JSON.
-  expect(edit('paint-clip', {})).toMatchObject({
+  expect(await edit('paint-clip', {})).toMatchObject({
     status: 1,
     stderr: expect.stringContaining('There is no edit "paint-clip"'),
   });
-  expect(edit('constructor', {}).status).toBe(1);
-  expect(edit('split-clip', { clipId: 7 }).stderr).toMatch(/time/);
-  expect(edit('split-clip', { clipId: 'gone', time: 5 }).status).toBe(1);
-  expect(vistum('edit', project, 'split-clip', '--args', '{').status).toBe(2);
+  expect((await edit('constructor', {})).status).toBe(1);
+  expect((await edit('split-clip', { clipId: 7 })).stderr).toMatch(/time/);
+  expect((await edit('split-clip', { clipId: 'gone', time: 5 })).status).toBe(1);
+  expect((await vistum('edit', project, 'split-clip', '--args', '{')).status).toBe(2);
 });
 
-test('plan gives framings within the sharp limit and saves them', () => {
-  const framings = done<
+test('plan gives framings within the sharp limit and saves them', async () => {
+  const framings = await done<
     { start: number; end: number; magnification: number; rect: { width: number } }[]
   >('plan', project);
   expect(framings.length).toBeGreaterThan(0);
   for (const f of framings) expect(f.magnification).toBeLessThanOrEqual(2 + 1e-9);
-  const shown = done<Project>('show', project);
+  const shown = await done<Project>('show', project);
   expect(shown.framings).toHaveLength(framings.length);
   // What the program writes is what the documents describe.
   const schema = (name: string) =>
@@ -138,29 +153,29 @@ test('plan gives framings within the sharp limit and saves them', () => {
   ).toBe(true);
 });
 
-test('apply takes a sound document and refuses a broken one whole, with the place of each fault', () => {
-  const document = done<Project>('show', project);
+test('apply takes a sound document and refuses a broken one whole, with the place of each fault', async () => {
+  const document = await done<Project>('show', project);
   const changed = {
     ...document,
     framings: [],
     canvas: { ...document.canvas, background: '#102030' },
   };
   writeFileSync(file('sound.json'), JSON.stringify(changed));
-  done('apply', project, file('sound.json'));
-  expect(done<Project>('show', project)).toEqual(changed);
+  await done('apply', project, file('sound.json'));
+  expect(await done<Project>('show', project)).toEqual(changed);
   writeFileSync(
     file('broken.json'),
     JSON.stringify({ ...changed, canvas: { ...changed.canvas, width: 7 }, steps: [{ id: 's' }] }),
   );
-  const refused = vistum('apply', project, file('broken.json'));
+  const refused = await vistum('apply', project, file('broken.json'));
   expect(refused.status).toBe(1);
   expect(refused.stderr).toMatch(/\/canvas\/width/);
   expect(refused.stderr).toMatch(/\/steps\/0/);
-  expect(done<Project>('show', project)).toEqual(changed);
+  expect(await done<Project>('show', project)).toEqual(changed);
 });
 
-test('an example document that was written by hand from the description is accepted', () => {
-  const { footage } = done<{ footage: string }>(
+test('an example document that was written by hand from the description is accepted', async () => {
+  const { footage } = await done<{ footage: string }>(
     'import',
     project,
     file('screen.mp4'),
@@ -171,17 +186,18 @@ test('an example document that was written by hand from the description is accep
     readFileSync('docs/formats.md', 'utf8'),
   )![1]!;
   writeFileSync(file('example.json'), example.replaceAll('FOOTAGE', footage));
-  const other = done<{ project: string }>('new', '--name', 'By hand').project;
-  expect(vistum('apply', other, file('example.json')).stderr).toMatch(
+  const other = (await done<{ project: string }>('new', '--name', 'By hand')).project;
+  expect((await vistum('apply', other, file('example.json'))).stderr).toMatch(
     /footage that the project does not have/,
   );
-  done('apply', project, file('example.json'));
+  await done('apply', project, file('example.json'));
 });
 
-test('export and still show the same picture, frame for frame', () => {
-  const again = done<{ project: string }>('new', '--name', 'Export', '--size', '640x360').project;
-  done('import', again, file('screen.mp4'), '--role', 'screen', '--place');
-  const answer = done<{ frames: number; duration: number }>(
+test('export and still show the same picture, frame for frame', async () => {
+  const made = ['new', '--name', 'Export', '--size', '640x360'];
+  const { project: again } = await done<{ project: string }>(...made);
+  await done('import', again, file('screen.mp4'), '--role', 'screen', '--place');
+  const answer = await done<{ frames: number; duration: number }>(
     'export',
     again,
     '--out',
@@ -191,7 +207,7 @@ test('export and still show the same picture, frame for frame', () => {
   );
   expect(answer).toMatchObject({ frames: 360, duration: 12, width: 640, height: 360 });
   expect(readNumbers(file('out.mp4'), 0.5)).toEqual(Array.from({ length: 360 }, (_, i) => i));
-  done('still', again, '--at', '7.35', '--out', file('still.png'));
+  await done('still', again, '--at', '7.35', '--out', file('still.png'));
   expect(readNumbers(file('still.png'), 0.5)).toEqual([220]);
 });
 
@@ -227,48 +243,46 @@ describe('refusals: exit 1 with one sentence, exit 2 for wrong usage', () => {
       1,
       /even numbers/,
     ],
-  ])('%s', (_name, args, code, message) => {
-    const { status, stderr } = vistum(...args());
+  ])('%s', async (_name, args, code, message) => {
+    const { status, stderr } = await vistum(...args());
     expect(status).toBe(code);
     if (code === 1) expect(stderr.trim().split('\n')).toHaveLength(1);
     expect(stderr.trim() || '').toMatch(message);
   });
 
-  test('a sound brought as a screen is taken as voice, and it is said', () => {
+  test('a sound brought as a screen is taken as voice, and it is said', async () => {
     ffmpeg('-f', 'lavfi', '-i', 'sine=440:r=44100:d=2', '-ac', '1', file('talk.wav'));
-    const { json, status } = vistum('import', project, file('talk.wav'), '--role', 'screen');
+    const { json, status } = await vistum('import', project, file('talk.wav'), '--role', 'screen');
     expect(status).toBe(0);
     expect(json).toMatchObject({ kind: 'audio', role: 'voice' });
     expect(JSON.stringify(json)).toMatch(/sound only/);
   });
 
-  test('a broken file leaves the project as it was', () => {
-    const before = done<Project>('show', project);
+  test('a broken file leaves the project as it was', async () => {
+    const before = await done<Project>('show', project);
     writeFileSync(file('text.mp4'), 'no video at all '.repeat(99));
-    const { status, stderr } = vistum('import', project, file('text.mp4'), '--place');
+    const { status, stderr } = await vistum('import', project, file('text.mp4'), '--place');
     expect(status).toBe(1);
     expect(stderr).toMatch(/not a video/);
-    expect(done<Project>('show', project)).toEqual(before);
+    expect(await done<Project>('show', project)).toEqual(before);
   });
 });
 
 test('an export whose process is killed is finished by the next one, from where it was', async () => {
-  const { project: id } = done<{ project: string }>(
+  const { project: id } = await done<{ project: string }>(
     'new',
     '--name',
     'Killed',
     '--size',
     '1280x720',
   );
-  done('import', id, file('screen.mp4'), '--role', 'screen', '--place');
-  const child = spawn(
-    process.execPath,
-    ['dist/vistum.mjs', 'export', id, '--out', file('never.mp4')],
-    { env },
-  );
+  await done('import', id, file('screen.mp4'), '--role', 'screen', '--place');
+  const args = ['dist/vistum.mjs', 'export', id, '--out', file('never.mp4')];
+  const child = spawn(process.execPath, args, { env });
   let said = '';
   child.stderr.on('data', (d: Buffer) => (said += d.toString()));
-  while (!/Frame 3[1-4]\d of/.test(said)) await new Promise((resolve) => setTimeout(resolve, 20));
+  while (!/Frame 3[1-4]\d of/.test(said) && child.exitCode === null)
+    await new Promise((resolve) => setTimeout(resolve, 20));
   child.kill('SIGKILL');
   const worker = spawn(process.execPath, ['dist/worker.mjs'], { env, stdio: 'ignore' });
   const query =

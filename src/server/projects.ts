@@ -22,7 +22,7 @@ export async function listProjects(context: ServerContext): Promise<ProjectSumma
   const { projects, footage } = context.db;
   const rows = await projects.findAll({
     where: { deletedAt: null },
-    attributes: { exclude: ['document', 'history'] },
+    attributes: { exclude: ['document'] },
     order: [['updatedAt', 'DESC']],
   });
   const posters = await footage.findAll({
@@ -83,7 +83,6 @@ async function insertProject(
   const { projects } = context.db;
   const checked = checkDocument(document, EMPTY_HISTORY, footage);
   if ('refused' in checked) throw Problem.of(checked.refused);
-  const { packed, summary, ...texts } = checked;
   await context.db.transact(async (transaction) => {
     await projects.create(
       {
@@ -92,12 +91,13 @@ async function insertProject(
         revision: 1,
         checkpoint: 1,
         deletedAt: null,
-        ...texts,
-        ...summary,
+        document: checked.document,
+        done: checked.done,
+        ...checked.summary,
       },
       { transaction },
     );
-    await keepRevision(context, id, 1, packed, transaction);
+    await keepRevision(context, id, 1, checked.packed, transaction);
     await also(transaction);
   });
   return id;

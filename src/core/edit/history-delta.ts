@@ -1,12 +1,6 @@
 import { readHistory } from './check-history';
 import { same } from '../schema/same';
-import {
-  goToStep,
-  HISTORY_DEPTH,
-  type History,
-  type HistoryEntry,
-  type Versioned,
-} from './history';
+import { goToStep, HISTORY_DEPTH, historyLine, type HistoryEntry, type Versioned } from './history';
 import { PatchError, patchProject } from './patch';
 
 /**
@@ -25,16 +19,14 @@ export interface HistoryDelta {
   readonly done: number;
 }
 
-const lineOf = ({ done, undone }: History): HistoryEntry[] => [...done, ...[...undone].reverse()];
-
 /**
  * What leads from one state of a project to a later one. Entries are compared by reference: both
  * must come from one editor. Null where what was done in between is no longer all there, as after
  * more edits than a history keeps: then the whole document has to travel.
  */
 export function historyDelta(before: Versioned, after: Versioned): HistoryDelta | null {
-  const from = lineOf(before.history);
-  const to = lineOf(after.history);
+  const from = historyLine(before.history);
+  const to = historyLine(after.history);
   const first = to[0] === undefined ? -1 : from.indexOf(to[0]);
   // With nothing in common, all was undone and something else done, or all was forgotten.
   const drops = first < 0 ? [0, before.history.done.length] : [first];
@@ -63,7 +55,7 @@ function leadsTo(before: Versioned, delta: HistoryDelta, after: Versioned): bool
  */
 export function applyHistoryDelta(state: Versioned, delta: HistoryDelta): Versioned {
   const { drop, keep, add, done } = delta;
-  const line = lineOf(state.history);
+  const line = historyLine(state.history);
   if (drop + keep > line.length || done > keep + add.length)
     throw new PatchError('The change was made for another state of the project.');
   let { project } = goToStep(state, drop + keep);

@@ -23,6 +23,15 @@ export interface Versioned {
 }
 
 /**
+ * The edits of a history in the order in which they were first done: those that are done, then those
+ * that were undone, the next to be done again in front.
+ */
+export const historyLine = ({ done, undone }: History): HistoryEntry[] => [
+  ...done,
+  ...[...undone].reverse(),
+];
+
+/**
  * Does an edit and remembers how to undo it. An edit that changes nothing leaves
  * no trace. With `merge`, an edit of the same label joins the one before it, as
  * the steps of one drag do.

@@ -12,6 +12,11 @@ export type Database = ReturnType<typeof defineModels> & {
    * was busy, before anything of it counted.
    */
   readonly transact: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
+  /**
+   * Reads of one state of the database, whatever is written meanwhile; waits for no writer. Each
+   * statement in `work` must be given the transaction.
+   */
+  readonly snapshot: <T>(work: (transaction: Transaction) => Promise<T>) => Promise<T>;
   readonly isOpen: () => boolean;
   readonly close: () => Promise<void>;
 };
@@ -39,6 +44,7 @@ async function open(): Promise<Database> {
     ...defineModels(sequelize),
     sequelize,
     transact: (work) => inTurn(sequelize, work),
+    snapshot: (work) => sequelize.transaction({ type: Transaction.TYPES.DEFERRED }, work),
     isOpen: () => isOpen,
     close: () => {
       isOpen = false;

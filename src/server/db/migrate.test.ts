@@ -142,6 +142,37 @@ test('a summary is made of each document that can be read, and of no other', asy
   ]);
 });
 
+test('undo histories move into rows; one that can’t be read stays one that can’t', async () => {
+  const { path } = fresh();
+  await migrate(path, MIGRATIONS.slice(0, 6));
+  const step = (label: string) => ({ label, forward: {}, inverse: {} });
+  const history = { done: [step('a'), step('b')], undone: [step('d'), step('c')] };
+  const texts = [JSON.stringify(history), '{"done":[', '{"done":[],"undone":[]}'];
+  await within(path, async (db) => {
+    for (const [i, text] of texts.entries())
+      await db.run(
+        `INSERT INTO projects (id, name, document, history, revision, createdAt, updatedAt)
+         VALUES (?, 'P', '{}', ?, 1, '2026-01-01', '2026-01-01')`,
+        String(i),
+        text,
+      );
+  });
+  await migrate(path);
+  const rows = await within(path, (db) =>
+    db.all<{ projectId: string; done: number; step: string }>(
+      `SELECT projectId, done, step FROM projects JOIN steps ON projectId = id
+       ORDER BY projectId, position`,
+    ),
+  );
+  expect(rows.map(({ projectId, done, step }) => `${projectId} ${done} ${step}`)).toEqual([
+    ...['a', 'b', 'c', 'd'].map((label) => `0 2 ${JSON.stringify(step(label))}`),
+    '1 1 {"done":[',
+  ]);
+  expect(await names(path, "SELECT name FROM pragma_table_info('projects')")).not.toContain(
+    'history',
+  );
+});
+
 test('killed at any instant of its first start, it starts the next time', async () => {
   for (const ms of [60, 90, 140]) {
     const { data } = fresh();

@@ -1,3 +1,4 @@
+import { stepsOfText } from '../documents/stored-steps';
 import { summaryOfText } from '../documents/summary';
 import type { RawDatabase } from './raw';
 
@@ -42,6 +43,27 @@ async function summarise(db: RawDatabase): Promise<void> {
         id,
       );
   }
+}
+
+/**
+ * Moves undo histories into rows of their own. One that can't be read becomes a step that can't be
+ * read, so that whoever opens the project hears of it.
+ */
+async function moveHistories(db: RawDatabase): Promise<void> {
+  const columns = await db.all<{ name: string }>("SELECT name FROM pragma_table_info('projects')");
+  if (!columns.some(({ name }) => name === 'history')) return;
+  for (const { id } of await db.all<{ id: string }>('SELECT id FROM projects')) {
+    // One at a time: a history can be large.
+    const [row] = await db.all<{ history: string }>(
+      'SELECT history FROM projects WHERE id = ?',
+      id,
+    );
+    const { steps, done } = stepsOfText(row?.history ?? '');
+    for (const [position, step] of steps.entries())
+      await db.run('INSERT OR REPLACE INTO steps VALUES (?, ?, ?)', id, position, step);
+    await db.run('UPDATE projects SET done = ? WHERE id = ?', done, id);
+  }
+  await db.run('ALTER TABLE projects DROP COLUMN history');
 }
 
 /** The schema's history; what one that has shipped makes is never changed. */
@@ -142,5 +164,16 @@ export const MIGRATIONS: readonly Migration[] = [
         `UPDATE jobs SET subject = id WHERE type = 'track' AND status IN ('queued', 'running')`,
         `UPDATE jobs SET type = 'analysis' WHERE type = 'track'`,
       ]),
+  },
+  {
+    name: '0007-steps',
+    up: async (db) => {
+      await db.run(
+        `CREATE TABLE IF NOT EXISTS steps (projectId TEXT NOT NULL, position INTEGER NOT NULL,
+         step TEXT NOT NULL, PRIMARY KEY (projectId, position))`,
+      );
+      await addColumn(db, 'projects', 'done', 'INTEGER NOT NULL DEFAULT 0');
+      await moveHistories(db);
+    },
   },
 ];

@@ -17,10 +17,14 @@ export interface ProjectRow extends Row<ProjectRow> {
   id: string;
   name: string;
   document: string;
-  history: string;
   revision: number;
-  /** The revision that `document` and `history` are of; `changes` lead from it to the newest. */
+  /**
+   * The revision that the document and the steps of its undo history are of; `changes` lead from it
+   * to the newest.
+   */
   checkpoint: number;
+  /** How many of the steps are done; the others were undone. */
+  done: number;
   /** What the list tells of the document; null when it could not be read. */
   width: CreationOptional<number | null>;
   height: CreationOptional<number | null>;
@@ -43,6 +47,15 @@ export interface ChangeRow extends Row<ChangeRow> {
   delta: string;
   /** Milliseconds since 1970. */
   savedAt: number;
+}
+
+/** One step of a project's undo history, done or undone. */
+export interface StepRow extends Row<StepRow> {
+  projectId: string;
+  /** Steps in order of their positions, which follow each other. */
+  position: number;
+  /** A `HistoryEntry` as JSON text. */
+  step: string;
 }
 
 /** A document as it was saved once, to come back to when the newest can't be read. */
@@ -180,9 +193,9 @@ export function defineModels(sequelize: Sequelize) {
         id: id(),
         name: text(),
         document: text(),
-        history: text(),
         revision: { type: DataTypes.INTEGER, allowNull: false },
         checkpoint: { type: DataTypes.INTEGER, allowNull: false },
+        done: { type: DataTypes.INTEGER, allowNull: false },
         width: DataTypes.INTEGER,
         height: DataTypes.INTEGER,
         rateNum: DataTypes.INTEGER,
@@ -221,6 +234,15 @@ export function defineModels(sequelize: Sequelize) {
         savedAt: { type: DataTypes.INTEGER, allowNull: false },
       },
       { tableName: 'changes', timestamps: false },
+    ),
+    steps: sequelize.define<StepRow>(
+      'step',
+      {
+        projectId: { type: DataTypes.STRING, primaryKey: true },
+        position: { type: DataTypes.INTEGER, primaryKey: true },
+        step: text(),
+      },
+      { tableName: 'steps', timestamps: false },
     ),
     revisions: sequelize.define<RevisionRow>(
       'revision',

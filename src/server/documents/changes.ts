@@ -21,6 +21,7 @@ export async function changesSince(
   context: ServerContext,
   projectId: string,
   revision: number,
+  transaction?: Transaction,
 ): Promise<StoredChange[]> {
   const { changes } = context.db;
   return changes.findAll({
@@ -28,6 +29,7 @@ export async function changesSince(
     attributes: ['revision', 'delta', 'savedAt'],
     order: [['revision', 'ASC']],
     raw: true,
+    transaction,
   });
 }
 

@@ -9,6 +9,7 @@ import { validateProject } from '@/core/project/validate';
 import type { Fault } from '@/core/schema/check';
 import { checkJsonBounds, type JsonBounds } from '../http/json-bounds';
 import { Problem, problem, type PlainProblem } from '../problem';
+import { storedSteps, type StoredSteps } from './stored-steps';
 import { summaryOf, type Summary } from './summary';
 
 /*
@@ -16,9 +17,6 @@ import { summaryOf, type Summary } from './summary';
  * (`check-pool`). What goes in and out is plain data, texts rather than objects, which are quick to
  * hand over.
  */
-
-/** A history that grew out of all proportion loses its oldest part, not the save. */
-const MOST_HISTORY = 8 << 20;
 
 export type FactsById = Readonly<Record<string, FootageFacts>>;
 
@@ -28,9 +26,8 @@ export interface Refusal {
 }
 
 /** A document that may be stored. */
-export interface Storable {
+export interface Storable extends StoredSteps {
   readonly document: string;
-  readonly history: string;
   /** The document compressed, as revisions are kept. */
   readonly packed: Uint8Array;
   readonly summary: Summary;
@@ -68,21 +65,10 @@ export function checkDocument(
   const document = JSON.stringify(checked.project);
   return {
     document,
-    history: boundedHistory(read.history),
+    ...storedSteps(read.history),
     packed: gzipSync(document, { level: 3 }),
     summary: summaryOf(checked.project),
   };
-}
-
-/** A history as text; one that is out of all proportion loses its oldest part. */
-export function boundedHistory({ done: all, undone }: History): string {
-  let done = all;
-  let text = JSON.stringify({ done, undone });
-  while (text.length > MOST_HISTORY && done.length) {
-    done = done.slice(Math.ceil(done.length / 4));
-    text = JSON.stringify({ done, undone });
-  }
-  return text.length > MOST_HISTORY ? JSON.stringify(EMPTY_HISTORY) : text;
 }
 
 /**

@@ -2,9 +2,9 @@ import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
 import type { ServerContext } from '../context';
 import { dropOldChanges } from './changes';
-import { boundedHistory } from './check';
 import { liveState } from './live';
 import { keepRevision } from './revisions';
+import { stepsToWrite } from './steps';
 
 /*
  * Writing a document whole after changes to it: not with each save, which would cost what the
@@ -58,16 +58,19 @@ export async function writeCheckpoint(context: ServerContext, id: string): Promi
   const state = liveState(id, revision);
   if (!state) return;
   const document = JSON.stringify(state.project);
-  const history = boundedHistory(state.history);
+  const steps = stepsToWrite(context, id, state.history);
   const packed = await pack(document, PACKING);
-  await context.db.transact(async (transaction) => {
+  const stands = await context.db.transact(async (transaction) => {
     const [count] = await projects.update(
-      { document, history, checkpoint: revision },
+      { document, done: steps.done, checkpoint: revision },
       // Its age for others is when it was changed, which this is not.
       { where: { id, revision }, silent: true, transaction },
     );
-    if (!count) return;
+    if (!count) return false;
+    await steps.write(transaction);
     await keepRevision(context, id, revision, packed, transaction);
     await dropOldChanges(context, id, revision, transaction);
+    return true;
   });
+  if (stands) steps.written();
 }

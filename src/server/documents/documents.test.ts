@@ -112,11 +112,24 @@ test('a damaged date or summary leaves the list whole', async () => {
   expect(found).toMatchObject({ picture: null, changedAt: '1970-01-01T00:00:00.000Z' });
 });
 
-test.each(['{}', 'null', '[1,2', '{"done":[{"label":"x"}],"undone":[]}'])(
-  'a damaged history, %s, begins anew and is told; the project is whole',
-  async (history) => {
+type Hurt = (id: string) => Promise<unknown>;
+const firstStep =
+  (step: string): Hurt =>
+  (id) =>
+    context.db.steps.update({ step }, { where: { projectId: id, position: 0 } });
+
+test.each<[string, Hurt]>([
+  ['is no step', firstStep('{}')],
+  ['is nothing', firstStep('null')],
+  ['is cut off', firstStep('{"label":"Back')],
+  ['closes its list', firstStep('1],"more":[2')],
+  ['has no change', firstStep('{"label":"x"}')],
+  ['is missing', (id) => context.db.steps.destroy({ where: { projectId: id, position: 1 } })],
+])(
+  'a history of which one step %s begins anew and is told; the project is whole',
+  async (_what, hurt) => {
     const id = await edited('History');
-    await damage(id, { history });
+    await hurt(id);
     const open = await openProject(context, id);
     expect(open.project.canvas.background).toBe('#000002');
     expect(open.history).toEqual(EMPTY_HISTORY);
@@ -131,7 +144,7 @@ test.each(['{}', 'null', '[1,2', '{"done":[{"label":"x"}],"undone":[]}'])(
 test('a history that does not fit the document begins anew', async () => {
   const id = await edited('Unfitting');
   const entry = { label: 'x', forward: {}, inverse: { lanes: { steps: [['drop', 99]] } } };
-  await damage(id, { history: JSON.stringify({ done: [entry], undone: [] }) });
+  await firstStep(JSON.stringify(entry))(id);
   expect((await openProject(context, id)).notes).toHaveLength(1);
 });
 

@@ -8,10 +8,11 @@ import type { ProjectRow } from '../db/models';
 import { loadFacts } from '../footage/facts';
 import { dataFolder } from '../places';
 import { notFound, Problem, problem } from '../problem';
-import { changesSince, dropChanges } from './changes';
+import { changesSince, dropChanges, type StoredChange } from './changes';
 import { checkDocument, unpack, type CheckedSave, type FactsById, type Storable } from './check';
 import { checkSaveAside, checkStoredAside } from './check-pool';
 import { keepRevision } from './revisions';
+import { historyText, replaceSteps } from './steps';
 
 /** A project as it is opened. */
 export interface OpenProject {
@@ -36,25 +37,40 @@ export async function findProject(context: ServerContext, id: string): Promise<P
   const { projects } = context.db;
   const row = await projects.findOne({
     where: { id, deletedAt: null },
-    attributes: { exclude: ['document', 'history'] },
+    attributes: { exclude: ['document'] },
   });
   return row ?? Promise.reject(notFound('project'));
 }
 
-async function findWhole(context: ServerContext, id: string): Promise<ProjectRow> {
+/** All that the database has of a project's newest state. */
+interface WholeProject {
+  readonly row: ProjectRow;
+  /** The text of its undo history. */
+  readonly history: string;
+  /** What was changed since document and history were written whole. */
+  readonly since: readonly StoredChange[];
+}
+
+async function findWhole(context: ServerContext, id: string): Promise<WholeProject> {
   const { projects } = context.db;
-  const row = await projects.findOne({ where: { id, deletedAt: null } });
-  return row ?? Promise.reject(notFound('project'));
+  return context.db.snapshot(async (transaction) => {
+    const row = await projects.findOne({ where: { id, deletedAt: null }, transaction });
+    if (!row) throw notFound('project');
+    return {
+      row,
+      history: await historyText(context, id, row.done, transaction),
+      since: await changesSince(context, id, row.checkpoint, transaction),
+    };
+  });
 }
 
 type Good = GoodRevision & { readonly document: string };
 
 /** A project's stored state, checked, with what changed since it was written whole. */
-async function checkRow(context: ServerContext, row: ProjectRow, footage: FactsById) {
-  const since = await changesSince(context, row.id, row.checkpoint);
+async function checkRow({ row, history, since }: WholeProject, footage: FactsById) {
   const checked = await checkStoredAside(
     String(row.document),
-    String(row.history),
+    history,
     footage,
     since.map(({ delta }) => delta),
   );
@@ -67,15 +83,16 @@ async function checkRow(context: ServerContext, row: ProjectRow, footage: FactsB
 /** The newest revision that can still be read; null when there is none. */
 async function lastGood(
   context: ServerContext,
-  row: ProjectRow,
+  whole: WholeProject,
   footage: FactsById,
 ): Promise<Good | null> {
+  const { row } = whole;
   const { id } = row;
   const { revisions } = context.db;
-  const checkedRow = await checkRow(context, row, footage);
+  const checkedRow = await checkRow(whole, footage);
   if ('good' in checkedRow && checkedRow.good) {
     const { document, changes } = checkedRow.good;
-    const [last] = (await changesSince(context, id, row.checkpoint)).slice(0, changes).slice(-1);
+    const last = whole.since[changes - 1];
     const savedAt = new Date(last?.savedAt ?? row.updatedAt).toISOString();
     return { revision: row.checkpoint + changes, savedAt, document };
   }
@@ -91,8 +108,8 @@ async function lastGood(
     if (text === null) continue;
     // From the copy of what was written whole last, the changes since lead on.
     const newest = revision === row.checkpoint;
-    const since = newest ? await changesSince(context, id, revision) : [];
-    const history = newest ? String(row.history) : JSON.stringify(EMPTY_HISTORY);
+    const since = newest ? whole.since : [];
+    const history = newest ? whole.history : JSON.stringify(EMPTY_HISTORY);
     const deltas = since.map(({ delta }) => delta);
     const checked = await checkStoredAside(text, history, footage, deltas);
     const good =
@@ -109,11 +126,12 @@ async function lastGood(
 }
 
 async function readStored(context: ServerContext, id: string): Promise<StoredProject> {
-  const row = await findWhole(context, id);
+  const whole = await findWhole(context, id);
+  const { row } = whole;
   const footage = await loadFacts(context, id, { deleted: true });
-  const checked = await checkRow(context, row, footage);
+  const checked = await checkRow(whole, footage);
   if ('document' in checked) return { row, ...checked };
-  const good = await lastGood(context, row, footage);
+  const good = await lastGood(context, whole, footage);
   if (!good) throw problem('project-lost', checked.why).with({ name: row.name });
   const { revision, savedAt } = good;
   throw problem('project-damaged', checked.why).with({
@@ -173,24 +191,19 @@ async function store(
   context: ServerContext,
   id: string,
   continues: number,
-  { summary, ...found }: Storable,
+  { summary, document, steps, done, packed }: Storable,
 ) {
   const { projects } = context.db;
   return context.db.transact(async (transaction) => {
     const revision = continues + 1;
     const [count] = await projects.update(
-      {
-        document: found.document,
-        history: found.history,
-        revision,
-        checkpoint: revision,
-        ...summary,
-      },
+      { document, done, revision, checkpoint: revision, ...summary },
       { where: { id, revision: continues, deletedAt: null }, transaction },
     );
     if (!count) throw problem('save-stale');
+    await replaceSteps(context, id, steps, transaction);
     await dropChanges(context, id, transaction);
-    await keepRevision(context, id, revision, found.packed, transaction);
+    await keepRevision(context, id, revision, packed, transaction);
     return revision;
   });
 }
@@ -247,15 +260,16 @@ export async function openLastGood(
   id: string,
   wanted: number,
 ): Promise<number> {
-  const row = await findWhole(context, id);
+  const whole = await findWhole(context, id);
+  const { row } = whole;
   const footage = await loadFacts(context, id, { deleted: true });
-  const checked = await checkRow(context, row, footage);
+  const checked = await checkRow(whole, footage);
   if ('document' in checked) throw problem('not-damaged');
-  const good = await lastGood(context, row, footage);
+  const good = await lastGood(context, whole, footage);
   if (good?.revision !== wanted) throw problem('revision-gone');
   await writeFile(
     join(dataFolder('damaged'), `${id}-${row.revision}-${Date.now()}.json`),
-    `${String(row.document)}\n${String(row.history)}\n`,
+    `${String(row.document)}\n${whole.history}\n`,
   );
   const found = accepted(checkDocument(JSON.parse(good.document), EMPTY_HISTORY, footage));
   return store(context, id, row.revision, found);

@@ -41,7 +41,7 @@ export async function purge(context: ServerContext, now = Date.now()): Promise<P
 }
 
 async function purgeProjects(context: ServerContext, before: Date): Promise<number> {
-  const { projects, revisions, changes, analyses } = context.db;
+  const { projects, revisions, changes, steps, analyses } = context.db;
   const owned = ownedTables(context);
   const gone = await projects.findAll({
     where: { deletedAt: { [Op.lt]: before } },
@@ -64,6 +64,7 @@ async function purgeProjects(context: ServerContext, before: Date): Promise<numb
       await context.queue.forget(where, transaction);
       await revisions.destroy({ where, transaction });
       await changes.destroy({ where, transaction });
+      await steps.destroy({ where, transaction });
       await analyses.destroy({ where, transaction });
       for (const { table } of owned) await table.destroy({ where, transaction });
       await projects.destroy({ where: { id }, transaction });
@@ -80,7 +81,7 @@ async function purgeProjects(context: ServerContext, before: Date): Promise<numb
  * Footage goes when neither its project's document, nor undo history, nor a kept revision names it.
  */
 async function purgeFootage(context: ServerContext, before: Date): Promise<number> {
-  const { projects, footage, revisions, changes, analyses } = context.db;
+  const { projects, footage, revisions, changes, steps, analyses } = context.db;
   const gone = await footage.findAll({
     where: { deletedAt: { [Op.lt]: before } },
     attributes: ['id', 'projectId'],
@@ -91,7 +92,8 @@ async function purgeFootage(context: ServerContext, before: Date): Promise<numbe
   let count = 0;
   for (const [projectId, ids] of byProject) {
     const project = await projects.findByPk(projectId);
-    const texts = project ? [String(project.document), String(project.history)] : [];
+    const texts = project ? [String(project.document)] : [];
+    for (const { step } of await steps.findAll({ where: { projectId } })) texts.push(step);
     for (const { delta } of await changes.findAll({ where: { projectId } })) texts.push(delta);
     for (const kept of await revisions.findAll({ where: { projectId } }))
       texts.push(unpack(kept.document) ?? '');
