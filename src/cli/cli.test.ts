@@ -153,6 +153,30 @@ test('plan gives framings within the sharp limit and saves them', async () => {
   ).toBe(true);
 });
 
+test('plan explains what each view is for and what it costs, and refuses a taste that is none', async () => {
+  interface Explained {
+    framings: { start: number }[];
+    views: { whole: boolean; seen: { kind: string }[]; costs: Record<string, number> }[];
+    total: number;
+  }
+  const { framings, views, total } = await done<Explained>('plan', project, '--explain');
+  expect(views.filter(({ whole }) => !whole)).toHaveLength(framings.length);
+  expect(views.flatMap(({ seen }) => seen.map(({ kind }) => kind))).toContain('press');
+  const sum = views.reduce(
+    (all, { costs }) => all + Object.values(costs).reduce((a, b) => a + b, 0),
+    0,
+  );
+  expect(Math.abs(sum - total)).toBeLessThan(0.01 * 8 * views.length);
+  for (const wrong of [
+    ['--lively', '7'],
+    ['--hold', 'long'],
+    ['--limit', '0.5'],
+  ])
+    expect((await vistum('plan', project, ...wrong)).status).toBe(2);
+  const calm = await done<object[]>('plan', project, '--lively', '0', '--range', '0-3');
+  expect(calm.length).toBeLessThanOrEqual(framings.length);
+});
+
 test('apply takes a sound document and refuses a broken one whole, with the place of each fault', async () => {
   const document = await done<Project>('show', project);
   const changed = {

@@ -1,7 +1,6 @@
 import { copyFile, readFile, rename, writeFile } from 'node:fs/promises';
 import { basename, resolve } from 'node:path';
-import { projectDuration, usedFootage } from '@/core/project/query';
-import { magnification } from '@/core/scale/sharpness';
+import { projectDuration } from '@/core/project/query';
 import { framesPerSecond, ticksToSeconds } from '@/core/time/ticks';
 import type { ServerContext } from '@/server/context';
 import { seedDemo } from '@/server/demo/seed';
@@ -9,7 +8,7 @@ import { exportedFile, findExportResult, renderTask, requestExport } from '@/ser
 import { renderStill } from '@/server/export/still';
 import { openProject, replaceProject } from '@/server/documents/documents';
 import { addFootage } from '@/server/footage/add';
-import { factsOf, loadSources } from '@/server/footage/facts';
+import { factsOf } from '@/server/footage/facts';
 import { attachTrack } from '@/server/footage/attach-track';
 import { listFootage } from '@/server/footage/view';
 import { completeJob } from '@/server/jobs/complete';
@@ -29,6 +28,7 @@ import {
 } from './arguments';
 import type { Answer, Call, Verb } from './call';
 import { edit, editProject } from './edit';
+import { plan } from './plan';
 
 async function readText(path: string): Promise<string> {
   return readFile(path, 'utf8').catch(() => {
@@ -115,35 +115,6 @@ async function apply({ operands, open }: Call): Promise<Answer> {
   return { json: { project: id, revision }, text: `Revision ${revision}` };
 }
 
-async function plan({ operands, values, open }: Call): Promise<Answer> {
-  const id = required(operands[0], 'PROJECT');
-  const context = await open();
-  const { project } = await openProject(context, id);
-  const sources = await loadSources(context, id, usedFootage(project.lanes));
-  if (!Object.keys(sources.pointers).length) throw problem('nothing-to-plan');
-  const limit = values.limit ? parseSeconds(values.limit, '--limit') : null;
-  const { result: framings } = await editProject(context, id, 'plan-framings', { limit });
-  const json = framings.map((framing) => ({
-    start: ticksToSeconds(framing.start),
-    end: ticksToSeconds(framing.end),
-    rect: framing.rect,
-    magnification: magnification(framing.rect, sources.footage[framing.footageId]!, project.canvas),
-    reason: framing.reason,
-  }));
-  const text = json
-    .map(
-      (f) =>
-        `${f.start.toFixed(2)}-${f.end.toFixed(2)} s  ${f.magnification.toFixed(2)}x  ${f.reason}`,
-    )
-    .join('\n');
-  return {
-    json,
-    text:
-      text ||
-      'No framings: the pointer did nothing that asks for a closer view within the sharp limit.',
-  };
-}
-
 async function still({ operands, values, open }: Call): Promise<Answer> {
   const id = required(operands[0], 'PROJECT');
   const out = required(values.out, '--out');
@@ -219,7 +190,11 @@ export const VERBS: Readonly<Record<string, { readonly run: Verb; readonly usage
   edit: { run: edit, usage: 'edit PROJECT EDIT [--args JSON] | edit --list' },
   show: { run: show, usage: 'show PROJECT' },
   apply: { run: apply, usage: 'apply PROJECT FILE.json' },
-  plan: { run: plan, usage: 'plan PROJECT [--limit MAGNIFICATION]' },
+  plan: {
+    run: plan,
+    usage:
+      'plan PROJECT [--lively 0-1] [--hold SECONDS] [--limit MAGNIFICATION] [--range A-B] [--explain]',
+  },
   still: { run: still, usage: 'still PROJECT --at SECONDS --out X.png [--size WxH]' },
   export: {
     run: exportProject,

@@ -16,7 +16,7 @@ const SPILL_ALLOWED = 0.25;
 /** Mixtures with the wall lie within this share of its chroma beside its direction. */
 const ACROSS = 0.45;
 /** Variance of luma, in code values squared, that counts as noise rather than as an edge. */
-const PLAN_DEFAULTS = 2;
+const LUMA_NOISE = 2;
 /** Opacity within this share of clear or opaque becomes so. */
 const EDGE = 0.04;
 
@@ -125,7 +125,7 @@ export class Keyer {
       chromaAlpha.at,
       width,
       height,
-      PLAN_DEFAULTS,
+      LUMA_NOISE,
       slopes.at,
       offsets.at,
       states.at,

@@ -195,7 +195,10 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
   'change-framing': (p, { which, length }) => ({
     ...{ id: pick(p.framings, which)?.id ?? 'none', change: { rampIn: frame(length) } },
   }),
-  'plan-framings': (_p, { which }) => ({ limit: which % 2 ? null : 2 }),
+  'plan-framings': (_p, { which, at, length }) => ({
+    taste: which % 2 ? {} : { limit: 2, lively: 1 },
+    range: which % 3 ? null : { start: frame(at), end: frame(at + length) },
+  }),
   'add-pointer-looks': (_p, { at, length, newId }) => ({
     span: {
       ...{ id: newId(), start: frame(at), end: frame(at + length) },

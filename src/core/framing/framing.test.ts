@@ -9,7 +9,8 @@ import { magnification, sharpLimit, wholeView } from '../scale/sharpness';
 import type { PointerTrack } from '../telemetry/pointer-track';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '../time/ticks';
 import { keepInside, viewAlongPath } from './path';
-import { PLAN_DEFAULTS, planFramings } from './planner';
+import { planProject } from './plan';
+import { USUAL_TASTE } from './taste';
 import { viewAt } from './view';
 
 const TRACK = JSON.parse(
@@ -27,7 +28,7 @@ function project() {
 }
 
 describe('planning the demo', () => {
-  const planned = planFramings(project(), SOURCES, counter());
+  const planned = planProject(project(), SOURCES, counter()).framings;
 
   test('gives a few framings, none beyond the sharp limit, all inside the footage', () => {
     expect(planned.length).toBeGreaterThanOrEqual(3);
@@ -42,7 +43,7 @@ describe('planning the demo', () => {
 
   test('is calm: each is held for a while and none overlaps the next', () => {
     planned.forEach((f, i) => {
-      expect(ticksToSeconds(f.end - f.start)).toBeGreaterThanOrEqual(PLAN_DEFAULTS.hold);
+      expect(ticksToSeconds(f.end - f.start)).toBeGreaterThanOrEqual(USUAL_TASTE.hold);
       const next = planned[i + 1];
       if (next) expect(next.start).toBeGreaterThanOrEqual(f.end);
     });
@@ -69,13 +70,16 @@ describe('planning the demo', () => {
       pinned: i === 1,
       rect: i === 1 ? { x: 4, y: 4, width: 1280, height: 720 } : f.rect,
     }));
-    const next = planFramings(again, SOURCES, counter());
+    const next = planProject(again, SOURCES, counter()).framings;
     expect(next.filter((f) => f.pinned)).toEqual([again.framings[1]]);
     next.forEach((f, i) => i && expect(f.start).toBeGreaterThanOrEqual(next[i - 1]!.end));
   });
 
   test('goes closer only when asked to', () => {
-    const closer = planFramings(project(), SOURCES, counter(), { ...PLAN_DEFAULTS, limit: 2 });
+    const closer = planProject(project(), SOURCES, counter(), {
+      ...USUAL_TASTE,
+      limit: 2,
+    }).framings;
     expect(Math.max(...closer.map((f) => magnification(f.rect, SCREEN, FRAME)))).toBeGreaterThan(
       LIMIT * 1.2,
     );
@@ -83,8 +87,11 @@ describe('planning the demo', () => {
 
   test('stays out of stretches in which only the presenter is seen', () => {
     const made = project();
+    const camera = facts('camera', 'presenter', 80);
+    placeFootage(made, camera, 0, counter());
+    const sources = { ...SOURCES, footage: { ...SOURCES.footage, camera } };
     setLayout(made, { start: 0, end: secondsToTicks(80) }, LAYOUTS.presenter, counter());
-    expect(planFramings(made, SOURCES, counter())).toEqual([]);
+    expect(planProject(made, sources, counter()).framings).toEqual([]);
   });
 
   test('a recording that is no larger than the frame gets none', () => {
@@ -92,7 +99,7 @@ describe('planning the demo', () => {
       footage: { screen: { ...SCREEN, width: 1280, height: 720 } },
       pointers: SOURCES.pointers,
     };
-    expect(planFramings(project(), small, counter())).toEqual([]);
+    expect(planProject(project(), small, counter()).framings).toEqual([]);
   });
 });
 
@@ -124,7 +131,7 @@ describe('views over time', () => {
   });
 
   test('there is no jump anywhere: neighbouring instants show neighbouring views', () => {
-    const framings = planFramings(project(), SOURCES, counter());
+    const framings = planProject(project(), SOURCES, counter()).framings;
     let last = viewAt(framings, 'screen', SCREEN, FRAME, 0).rect;
     for (let time: Ticks = 0; time < secondsToTicks(77); time += secondsToTicks(1 / 60)) {
       const { rect } = viewAt(framings, 'screen', SCREEN, FRAME, time);

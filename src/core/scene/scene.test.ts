@@ -6,7 +6,8 @@ import { planFrame } from '../frame/plan-frame';
 import { readScale } from '../frame/reading';
 import { builtInOf, LAYOUT_KINDS, LAYOUTS } from '../layout/built-in';
 import type { Layout } from '../layout/model';
-import { planFramings } from '../framing/planner';
+import { planProject } from '../framing/plan';
+import { USUAL_TASTE } from '../framing/taste';
 import type { Project } from '../project/model';
 import { wholeView } from '../scale/sharpness';
 import { secondsToTicks } from '../time/ticks';
@@ -80,7 +81,7 @@ test('side by side the screen may go closer, and graph, reading and planner say 
   expect(framingLimit(project.framings[0]!, limits)).toBe(limits[1]!.limit);
   expect(framingLimit({ ...project.framings[0]!, footageId: 'gone' }, limits)).toBeNull();
 
-  const press = [2000, 3000].flatMap((t) => [
+  const press = [5000, 6000, 7000].flatMap((t) => [
     { t, type: 'down' as const, button: 0 },
     { t: t + 90, type: 'up' as const, button: 0 },
   ]);
@@ -89,13 +90,16 @@ test('side by side the screen may go closer, and graph, reading and planner say 
     version: 1 as const,
     width: 2560,
     height: 1440,
-    samples: Array.from({ length: 60 }, (_, i) => [i * 100, 400, 300] as const),
+    samples: Array.from({ length: 90 }, (_, i) => [i * 100, 400, 300] as const),
     events: press,
   };
   const sources = { ...SOURCES, pointers: { screen: track } };
+  const lively = { ...USUAL_TASTE, lively: 1 };
   const closest = (p: Project) =>
     Math.max(
-      ...planFramings({ ...p, framings: [] }, sources, counter()).map((f) => 2560 / f.rect.width),
+      ...planProject({ ...p, framings: [] }, sources, counter(), lively).framings.map(
+        ({ rect }) => 2560 / rect.width,
+      ),
     );
   expect(closest(corner)).toBeCloseTo(2560 / 1920, 2);
   expect(closest(project)).toBeCloseTo(2560 / 1920 / 0.67, 2);

@@ -1,3 +1,4 @@
+import { countFront } from '../bisect';
 import { pointerAt } from './sample';
 import type { PointerTrack } from './pointer-track';
 
@@ -21,15 +22,21 @@ const BURST_GAP = 900;
 const DRAG_DISTANCE = 24;
 const DWELL_TIME = 1500;
 const DWELL_RADIUS = 45;
+/** What is done within so many ms of a rest is why the pointer rests. */
+const BESIDE = 600;
 
 type Box = Pick<Activity, 'left' | 'top' | 'right' | 'bottom'>;
 
-const boxAround = (points: readonly { x: number; y: number }[]): Box => ({
-  left: Math.min(...points.map((p) => p.x)),
-  top: Math.min(...points.map((p) => p.y)),
-  right: Math.max(...points.map((p) => p.x)),
-  bottom: Math.max(...points.map((p) => p.y)),
-});
+function boxAround(points: readonly { x: number; y: number }[]): Box {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const { x, y } of points) {
+    left = Math.min(left, x);
+    top = Math.min(top, y);
+    right = Math.max(right, x);
+    bottom = Math.max(bottom, y);
+  }
+  return { left, top, right, bottom };
+}
 
 function pressesAndDrags(track: PointerTrack): Activity[] {
   const found: Activity[] = [];
@@ -37,8 +44,13 @@ function pressesAndDrags(track: PointerTrack): Activity[] {
   for (const event of track.events) {
     if (event.type === 'down') down ??= event.t;
     if (event.type !== 'up' || down === null) continue;
-    const path = [pointerAt(track, down), pointerAt(track, event.t)];
-    for (const [ms, x, y] of track.samples) if (ms > down && ms < event.t) path.push({ x, y });
+    const from = down;
+    const path = [pointerAt(track, from), pointerAt(track, event.t)];
+    for (let i = countFront(track.samples, ([ms]) => ms <= from); i < track.samples.length; i++) {
+      const [ms, x, y] = track.samples[i]!;
+      if (ms >= event.t) break;
+      path.push({ x, y });
+    }
     const box = boxAround(path);
     const dragged = Math.hypot(box.right - box.left, box.bottom - box.top) > DRAG_DISTANCE;
     found.push({ kind: dragged ? 'drag' : 'press', start: down, end: event.t, ...box });
@@ -73,15 +85,25 @@ const scrolls = (track: PointerTrack): Activity[] =>
     ...boxAround([pointerAt(track, start)]),
   }));
 
+/** A field that was pressed so long ago is hardly the one that is typed in, in ms. */
+const FIELD_TIME = 20_000;
+
+/** Where what is typed from an instant on appears: where was pressed last, if it was of late. */
+function fieldAt(track: PointerTrack, presses: readonly Activity[], ms: number) {
+  const press = presses[countFront(presses, ({ start }) => start <= ms) - 1];
+  if (!press || ms - press.end > FIELD_TIME) return pointerAt(track, ms);
+  return { x: press.right, y: press.bottom };
+}
+
 /**
  * A single key is a command; several are text, which grows to the right of where the field was
- * pressed.
+ * pressed, wherever the pointer is meanwhile.
  */
-const typing = (track: PointerTrack): Activity[] =>
+const typing = (track: PointerTrack, presses: readonly Activity[]): Activity[] =>
   runsOf(track, 'key')
     .filter(({ count }) => count > 1)
     .map(({ start, end, count }) => {
-      const at = pointerAt(track, start);
+      const at = fieldAt(track, presses, start);
       const reach = Math.min(count * track.height * 0.011, track.width * 0.3);
       return {
         kind: 'typing',
@@ -99,16 +121,18 @@ function dwells(track: PointerTrack, busy: readonly Activity[]): Activity[] {
     const here = track.samples[i];
     if (here && Math.hypot(here[1] - x0, here[2] - y0) <= DWELL_RADIUS) continue;
     const end = here ? here[0] : track.samples[i - 1]![0];
-    const alone = !busy.some((a) => a.start < end + 600 && a.end > t0 - 600);
-    if (end - t0 >= DWELL_TIME && alone)
-      found.push({ kind: 'dwell', start: t0, end, ...boxAround([{ x: x0, y: y0 }]) });
     from = i;
+    // Most are no rests; only those are looked at closer.
+    if (end - t0 < DWELL_TIME) continue;
+    if (busy.some((a) => a.start < end + BESIDE && a.end > t0 - BESIDE)) continue;
+    found.push({ kind: 'dwell', start: t0, end, ...boxAround([{ x: x0, y: y0 }]) });
   }
   return found;
 }
 
 /** Everything worth looking at in a pointer track, in order of time. */
 export function findActivities(track: PointerTrack): Activity[] {
-  const busy = [...pressesAndDrags(track), ...typing(track), ...scrolls(track)];
+  const presses = pressesAndDrags(track);
+  const busy = [...presses, ...typing(track, presses), ...scrolls(track)];
   return [...busy, ...dwells(track, busy)].sort((a, b) => a.start - b.start || a.end - b.end);
 }

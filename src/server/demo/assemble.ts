@@ -3,7 +3,7 @@ import { addStep } from '@/core/edit/outline';
 import { changeKey } from '@/core/edit/settings';
 import { addSpan, setLayout } from '@/core/edit/spans';
 import { placeFootage } from '@/core/edit/place';
-import { planFramings } from '@/core/framing/planner';
+import { planProject } from '@/core/framing/plan';
 import { newLook } from '@/core/pointer/model';
 import { createProject } from '@/core/project/create';
 import type { Project } from '@/core/project/model';
@@ -127,6 +127,6 @@ export function assembleDemo(
     ink: '#ffffff',
     arrow: true,
   });
-  project.framings = planFramings(project, sources, newId);
+  project.framings = planProject(project, sources, newId).framings;
   return project;
 }

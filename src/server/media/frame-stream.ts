@@ -27,7 +27,7 @@ export interface StreamOptions {
 /**
  * A recursive filter over time that leaves alone what changes by more than some five code values.
  */
-const PLAN_DEFAULTS = 'hqdn3d=luma_spatial=0:chroma_spatial=0:luma_tmp=5:chroma_tmp=5';
+const SENSOR_NOISE = 'hqdn3d=luma_spatial=0:chroma_spatial=0:luma_tmp=5:chroma_tmp=5';
 
 /**
  * Arguments for FFmpeg that write 4:2:0 pictures of a recording at a steady rate to standard
@@ -46,7 +46,7 @@ export function frameArguments(
     ...(still ? [] : timingFilters(start, rate, speed || 1)),
     ...colorFilters(facts),
     ...crop,
-    ...(calm ? [PLAN_DEFAULTS] : []),
+    ...(calm ? [SENSOR_NOISE] : []),
   ];
   // Seeking goes to the key frame before; the timing filter drops what comes too early but
   // keeps the frame that is still showing at the start.

@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { kindOf } from '../../callout/kinds';
-import { planFramings, PLAN_DEFAULTS } from '../../framing/planner';
+import { planProject } from '../../framing/plan';
+import { Taste, USUAL_TASTE } from '../../framing/taste';
 import { Callout, Framing, Layout, Marker, PointerSpan, type Project } from '../../project/model';
 import { findClip } from '../../project/query';
 import { nullable } from '../../schema/parts';
@@ -73,14 +74,15 @@ export const SPAN_EDITS = {
   'plan-framings': defineEdit({
     label: 'Plan framings',
     args: args({
-      limit: nullable(
-        Type.Number({ minimum: 1, maximum: 20, description: 'Closest magnification.' }),
-      ),
+      taste: Type.Partial(Taste, { description: 'What is not said is as usual.' }),
+      range: nullable(Type.Object({ start: Instant, end: Instant }), {
+        description: 'Framings beyond it stay; null for the whole project.',
+      }),
     }),
-    run(p, { limit }, { sources, newId }) {
-      const framings = planFramings(p, sources, newId, { ...PLAN_DEFAULTS, limit });
-      replaceFramings(p, framings);
-      return framings;
+    run(p, { taste, range }, { sources, newId }) {
+      const plan = planProject(p, sources, newId, { ...USUAL_TASTE, ...taste }, range);
+      replaceFramings(p, plan.framings);
+      return plan;
     },
   }),
   'add-pointer-looks': defineEdit({

@@ -45,9 +45,9 @@ export function thingCommands(c: CommandContext): Command[] {
       return tellFault(
         'No recording has a pointer track, so there is nothing to plan from. Attach one in Footage, or set framings by hand with F.',
       );
-    const done = apply('plan-framings', { limit: null });
+    const done = apply('plan-framings', { taste: {}, range: null });
     if (!done) return;
-    const framings = done.result;
+    const { framings } = done.result;
     const pinned = framings.filter((f) => f.pinned).length;
     tell(
       `${framings.length} framing${framings.length === 1 ? '' : 's'}${pinned ? `, ${pinned} of them pinned and left alone` : ''}. Select one in the Framing lane to change it.`,

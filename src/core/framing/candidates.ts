@@ -1,0 +1,124 @@
+import { evenRound, type InFootage, type Size } from '../scale/rect';
+import type { Attention } from './attention';
+import { keepInside } from './path';
+import { LEAST_MAGNIFICATION, type Taste } from './taste';
+
+/** A view that a plan can rest in, for some of what is to be seen. */
+export interface CandidateView {
+  readonly rect: InFootage;
+  /** It is of use from this one of the things to see on, and up to that one. */
+  first: number;
+  last: number;
+}
+
+/** Views are found for at most so many things in a row. */
+const MOST_TOGETHER = 48;
+/** Views that differ by less than this share of their width are one. */
+const ALIKE = 1 / 12;
+/** A share of a view: less than this beside it is not worth leaving out. */
+const SLIVER = 0.06;
+/** So many things before and after those that a view is for may be seen in it too. */
+const AROUND = 4;
+
+/** The smallest rectangle around two. */
+export function around(a: InFootage, b: InFootage): InFootage {
+  const x = Math.min(a.x, b.x);
+  const y = Math.min(a.y, b.y);
+  return {
+    x,
+    y,
+    width: Math.max(a.x + a.width, b.x + b.width) - x,
+    height: Math.max(a.y + a.height, b.y + b.height) - y,
+  };
+}
+
+/**
+ * The closest view, of the frame's shape, that holds a rectangle with room around it, no closer than
+ * allowed, within the whole view; its corner on even pixels of the recording, so that a view at the
+ * sharp limit is copied pixel for pixel. Null where it would hardly magnify.
+ *
+ * @param closest the largest magnification that is allowed
+ */
+export function viewAround(
+  rect: InFootage,
+  whole: InFootage,
+  frame: Size,
+  closest: number,
+  { margin }: Pick<Taste, 'margin'>,
+): InFootage | null {
+  const room = 1 - 2 * margin;
+  const wide = Math.max(rect.width, (rect.height * frame.width) / frame.height) / room;
+  const width = Math.max(whole.width / Math.max(closest, 1), wide);
+  if (whole.width / width < LEAST_MAGNIFICATION) return null;
+  const height = (width * frame.height) / frame.width;
+  const view = keepInside(
+    {
+      x: rect.x + rect.width / 2 - width / 2,
+      y: rect.y + rect.height / 2 - height / 2,
+      width,
+      height,
+    },
+    whole,
+  );
+  return {
+    ...view,
+    x: evenRound(toEdge(view.x, width, whole.x, whole.width)),
+    y: evenRound(toEdge(view.y, height, whole.y, whole.height)),
+  };
+}
+
+/** A view that leaves out a sliver only, at an edge of the whole, begins at that edge. */
+function toEdge(at: number, size: number, low: number, span: number): number {
+  if (at - low < SLIVER * size) return low;
+  const high = low + span - size;
+  return high - at < SLIVER * size ? high : at;
+}
+
+const keyOf = ({ x, y, width, height }: InFootage): string => {
+  const step = width * ALIKE;
+  const size = Math.round(Math.log2(width) / Math.log2(1 + ALIKE * 2));
+  return `${size} ${Math.round((x + width / 2) / step)} ${Math.round((y + height / 2) / step)}`;
+};
+
+/**
+ * Views that a plan can choose from: the whole first, then for each run of things that a view could
+ * show together the closest that does.
+ *
+ * @param closest for each of the things, the largest magnification that is allowed while it is seen
+ */
+export function candidateViews(
+  attention: readonly Attention[],
+  whole: InFootage,
+  frame: Size,
+  closest: readonly number[],
+  taste: Taste,
+): CandidateView[] {
+  const found = new Map<string, CandidateView>();
+  for (const [first, one] of attention.entries()) {
+    if (!one.gain) continue;
+    let rect = one.rect;
+    let most = closest[first]!;
+    for (let last = first; last < attention.length && last - first < MOST_TOGETHER; last++) {
+      const next = attention[last]!;
+      // What only rests is seen in passing; no view is made for it.
+      if (!next.gain) continue;
+      rect = around(rect, next.rect);
+      most = Math.min(most, closest[last]!);
+      const view = viewAround(rect, whole, frame, most, taste);
+      if (!view) break;
+      const key = keyOf(view);
+      const known = found.get(key);
+      if (known && first <= known.last + AROUND) known.last = Math.max(known.last, last);
+      else found.set(known ? `${key} ${first}` : key, { rect: view, first, last });
+    }
+  }
+  const end = attention.length - 1;
+  return [
+    { rect: whole, first: 0, last: end },
+    ...[...found.values()].map(({ rect, first, last }) => ({
+      rect,
+      first: Math.max(0, first - AROUND),
+      last: Math.min(end, last + AROUND),
+    })),
+  ];
+}

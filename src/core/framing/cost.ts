@@ -1,0 +1,142 @@
+import { intersect, type InFootage } from '../scale/rect';
+import { ticksToSeconds } from '../time/ticks';
+import type { Attention } from './attention';
+import type { Taste } from './taste';
+
+/*
+ * What a plan costs, in small terms that can be named. Their unit is what a press loses by being
+ * seen half as large as it could be. Terms in the manner of camera paths that are optimised as a
+ * whole (M. Grundmann, V. Kwatra, I. Essa: Auto-directed video stabilization with robust L1 optimal
+ * camera paths, 2011): what rests costs nothing, each change costs, and what matters has to stay
+ * in view.
+ */
+
+/** What costs, each with its own name. */
+export type CostTerm =
+  /** Something that matters is not in view. */
+  | 'outside'
+  /** It is in view, but at its very edge. */
+  | 'edge'
+  /** It is seen smaller than it could be. */
+  | 'small'
+  /** A view moves. */
+  | 'move'
+  /** It moves far. */
+  | 'distance'
+  /** A move begins late or ends early, for lack of time. */
+  | 'hurry'
+  /** A view rests for a short time only. */
+  | 'short'
+  /** The view is close while nothing happens. */
+  | 'idle';
+
+/** Costs by their names; what costs nothing may be left out. */
+export type Costs = { readonly [T in CostTerm]?: number };
+
+export const COST_TERMS: readonly CostTerm[] = [
+  ...(['outside', 'edge', 'small', 'move'] as const),
+  ...(['distance', 'hurry', 'short', 'idle'] as const),
+];
+
+/** The sum of all terms. */
+export const totalOf = (costs: Costs): number =>
+  COST_TERMS.reduce((sum, term) => sum + (costs[term] ?? 0), 0);
+
+/** Two costs, term by term. */
+export const addCosts = (a: Costs, b: Costs): Costs =>
+  Object.fromEntries(COST_TERMS.map((term) => [term, (a[term] ?? 0) + (b[term] ?? 0)]));
+
+const SMALL = 2;
+const EDGE = 1.5;
+/** What is nearer to an edge than this share of the view is at its edge. */
+const EDGE_SHARE = 0.1;
+const SHORT = 0.6;
+/** A view that rests this long, in seconds, costs nothing for being short. */
+const COMFORT = 3.5;
+const HURRY = 0.8;
+const DISTANCE = 0.35;
+/** Of each second in which nothing happens, at twice the size. */
+const IDLE = 0.22;
+const IDLE_BETWEEN = 0.5;
+/** A point that matters is looked at with so many footage pixels around it. */
+const AROUND = 8;
+
+const padded = ({ x, y, width, height }: InFootage): InFootage => ({
+  x: x - AROUND,
+  y: y - AROUND,
+  width: width + 2 * AROUND,
+  height: height + 2 * AROUND,
+});
+
+/** Whether all of a rectangle lies within a view. */
+export const isWithin = (rect: InFootage, view: InFootage): boolean =>
+  rect.x >= view.x &&
+  rect.y >= view.y &&
+  rect.x + rect.width <= view.x + view.width &&
+  rect.y + rect.height <= view.y + view.height;
+
+/** The share of a rectangle that lies in another, 0 to 1. */
+function shareWithin(rect: InFootage, view: InFootage): number {
+  const shared = intersect(rect, view);
+  return (shared.width * shared.height) / (rect.width * rect.height);
+}
+
+/** A view without its outermost shares, save where it ends with the recording itself. */
+function inner(view: InFootage, whole: InFootage): InFootage {
+  const across = view.width * EDGE_SHARE;
+  const down = view.height * EDGE_SHARE;
+  const right = view.x + view.width;
+  const bottom = view.y + view.height;
+  const x = view.x - whole.x < 1 ? whole.x - AROUND : view.x + across;
+  const y = view.y - whole.y < 1 ? whole.y - AROUND : view.y + down;
+  const endX = whole.x + whole.width - right < 1 ? right + AROUND : right - across;
+  const endY = whole.y + whole.height - bottom < 1 ? bottom + AROUND : bottom - down;
+  return { x, y, width: endX - x, height: endY - y };
+}
+
+/**
+ * What it costs to see something in a view; infinite where it must be seen and is not.
+ *
+ * @param closest the largest magnification that it could be seen at
+ * @param whole the view of the whole recording, against whose own edges nothing is said
+ */
+export function costOfSeeing(
+  { rect, gain, weight, must }: Attention,
+  view: InFootage,
+  whole: InFootage,
+  closest: number,
+): Costs {
+  if (must && !isWithin(rect, view)) return { outside: Infinity };
+  const looked = padded(rect);
+  const outside = weight * (1 - shareWithin(intersect(looked, whole), view));
+  const atEdge = 1 - shareWithin(looked, inner(view, whole));
+  const magnified = whole.width / view.width;
+  return {
+    outside,
+    edge: must ? EDGE * atEdge : EDGE * atEdge * Math.min(1, weight / 8),
+    small: SMALL * gain * Math.max(0, Math.log2(closest / magnified)),
+  };
+}
+
+/** What a move costs by its perceived length and by how much of its time it lacks, 0 to 1. */
+export const costOfMove = (distance: number, lacking: number, { lively }: Taste): Costs => ({
+  move: 1.05 - 0.9 * lively,
+  distance: DISTANCE * distance,
+  hurry: HURRY * lacking,
+});
+
+/** What it costs that a view rests for some ticks only. */
+export const costOfRest = (ticks: number): Costs => ({
+  short: SHORT * Math.max(0, 1 - ticksToSeconds(ticks) / COMFORT),
+});
+
+/** What it costs to stay in a view while nothing happens for some ticks. */
+export const costOfIdling = (
+  ticks: number,
+  view: InFootage,
+  whole: InFootage,
+  { between }: Taste,
+): Costs => ({
+  idle:
+    (between ? IDLE_BETWEEN : IDLE) * ticksToSeconds(ticks) * Math.log2(whole.width / view.width),
+});

@@ -1,0 +1,175 @@
+import type { Framing, Project } from '../project/model';
+import type { Sources } from '../project/sources';
+import { wholeView } from '../scale/sharpness';
+import type { Range } from '../time/ranges';
+import { secondsToTicks, snapToFrame, type Ticks } from '../time/ticks';
+import { attentionOf, type Attention } from './attention';
+import { candidateViews } from './candidates';
+import { addCosts, isWithin, type Costs } from './cost';
+import { LONGEST_RAMP, perceivedDistance, rampSeconds } from './ramp';
+import { searchViews, type Moment, type Rest } from './search';
+import { limitWithin, shotsOf, type Shot } from './shots';
+import { LEAD, SHORTEST_HOLD, TAIL, USUAL_TASTE, type Taste } from './taste';
+
+/** A resting view of a plan, with what it is for. */
+export interface PlannedView extends Rest {
+  readonly footageId: string;
+  /** Whether it is the whole of the recording. */
+  readonly isWhole: boolean;
+  readonly seen: readonly Attention[];
+}
+
+/** A plan of all framings of a project. */
+export interface Plan {
+  /** All framings afterwards, pinned ones included, in order. */
+  readonly framings: Framing[];
+  /** The resting views of what was planned, whole ones included, in order. */
+  readonly views: readonly PlannedView[];
+}
+
+/** Nothing happens for so long, in seconds, that it is a moment of its own. */
+const PAUSE = LEAD + TAIL + LONGEST_RAMP + SHORTEST_HOLD;
+
+/** What a shot's views are chosen for: what is to be seen, and long pauses in between. */
+function momentsOf(shot: Shot, attention: readonly Attention[], taste: Taste): Moment[] {
+  const moments: Moment[] = [];
+  const around = secondsToTicks(LONGEST_RAMP / 2);
+  const closestIn = (range: Range) => taste.limit ?? limitWithin(shot, range);
+  const pauseAt = (from: Ticks, to: Ticks) => {
+    if (to - from < secondsToTicks(PAUSE)) return;
+    const start = from + secondsToTicks(TAIL) + around;
+    const end = to === shot.end ? to : to - secondsToTicks(LEAD) - around;
+    moments.push({ start, end, attention: null, closest: closestIn({ start, end }) });
+  };
+  let seenUntil: Ticks | null = null;
+  for (const one of attention) {
+    moments.push({ start: one.start, end: one.end, attention: one, closest: closestIn(one) });
+    // A pointer that only rests or fidgets is a pause.
+    if (!one.gain) continue;
+    if (seenUntil !== null) pauseAt(seenUntil, one.start);
+    seenUntil = Math.max(seenUntil ?? 0, one.end);
+  }
+  if (seenUntil !== null) pauseAt(seenUntil, shot.end);
+  return moments.sort((a, b) => a.start - b.start);
+}
+
+const centre = ({ rect }: Attention) => ({
+  x: rect.x + rect.width / 2,
+  y: rect.y + rect.height / 2,
+  width: 0,
+  height: 0,
+});
+
+/** The resting views of one shot; none where nothing is to be seen. */
+function planShot(
+  project: Project,
+  shot: Shot,
+  attention: readonly Attention[],
+  taste: Taste,
+): PlannedView[] {
+  const frame = project.canvas;
+  const whole = wholeView(shot.area, frame);
+  const within = attention.filter(
+    (a) =>
+      a.footageId === shot.footage.id &&
+      a.start >= shot.start &&
+      a.end <= shot.end &&
+      isWithin(centre(a), whole),
+  );
+  if (!within.some(({ gain }) => gain)) return [];
+  const moments = momentsOf(shot, within, taste);
+  const places = moments.map(({ attention }, i) => attention ?? restingPlace(moments, i));
+  const closest = moments.map((moment) => moment.closest);
+  const candidates = candidateViews(places, whole, frame, closest, taste);
+  return searchViews(shot, moments, candidates, taste).map((rest) => ({
+    ...rest,
+    footageId: shot.footage.id,
+    isWhole: rest.view === whole,
+    seen: moments
+      .slice(rest.first, rest.last + 1)
+      .flatMap(({ attention }) => (attention ? [attention] : [])),
+  }));
+}
+
+/** A pause asks for no view of its own. */
+const restingPlace = (moments: readonly Moment[], index: number): Attention => ({
+  ...moments.findLast((m, i) => i < index && m.attention)!.attention!,
+  ...{ kind: 'dwell', gain: 0, weight: 0, must: false },
+});
+
+/** What a view is for, in few words. */
+function reasonFor(seen: readonly Attention[]): string {
+  const count = (kind: Attention['kind']) => seen.filter((a) => a.kind === kind).length;
+  const many = (n: number, one: string) => (n ? [n === 1 ? one : `${one} ×${n}`] : []);
+  return [
+    ...many(count('press'), 'press'),
+    ...many(count('drag'), 'drag'),
+    ...many(count('typing'), 'typing'),
+    ...many(count('scroll'), 'scrolling'),
+    ...many(count('dwell'), 'pointer resting'),
+  ].join(', ');
+}
+
+/** Framings for the resting views of a plan: the whole needs none. */
+function framingsOf(
+  project: Project,
+  views: readonly PlannedView[],
+  wholeOf: (footageId: string) => Framing['rect'],
+  newId: () => string,
+): Framing[] {
+  const onFrame = (time: Ticks) => snapToFrame(time, project.canvas.frameRate);
+  return views.flatMap((view, i): Framing[] => {
+    if (view.isWhole) return [];
+    const next = views[i + 1];
+    const continues = next?.from === view.end && next.footageId === view.footageId ? next : null;
+    const start = onFrame(view.from);
+    const rampIn = onFrame(view.start) - start;
+    // A view that is followed by another one ends where the move to that begins.
+    const end = onFrame(continues?.isWhole ? continues.start : view.end);
+    const back = secondsToTicks(rampSeconds(perceivedDistance(view.view, wholeOf(view.footageId))));
+    const rampOut = continues?.isWhole
+      ? end - onFrame(continues.from)
+      : continues
+        ? Math.min(onFrame(back), end - start - rampIn)
+        : 0;
+    return [
+      {
+        ...{ id: newId(), start, end, rampIn, rampOut, footageId: view.footageId },
+        ...{ rect: { ...view.view }, pinned: false, reason: reasonFor(view.seen) },
+      },
+    ];
+  });
+}
+
+/**
+ * Plans the framings of a project as a whole, from what its pointer tracks tell. Every press is in
+ * view, no view rests for less than the taste says, none is closer than the sharp limit of the layout
+ * it is seen in unless the taste says so, and nothing moves for a pointer that only fidgets. Pinned
+ * framings stay as they are and nothing is planned over them. The same project gives the same plan.
+ *
+ * @param range what is planned, in ticks of the timeline; framings that reach beyond it stay; null
+ * for all
+ */
+export function planProject(
+  project: Project,
+  sources: Sources,
+  newId: () => string,
+  taste: Taste = USUAL_TASTE,
+  range: Range | null = null,
+): Plan {
+  const attention = attentionOf(project, sources);
+  const stay = project.framings.filter(
+    (f) => f.pinned || (range && (f.start < range.start || f.end > range.end)),
+  );
+  const shots = shotsOf(project, sources, stay, range);
+  const views = shots.flatMap((shot) => planShot(project, shot, attention, taste));
+  const wholes = new Map(
+    shots.map(({ footage, area }) => [footage.id, wholeView(area, project.canvas)]),
+  );
+  const planned = framingsOf(project, views, (id) => wholes.get(id)!, newId);
+  return { framings: [...stay, ...planned].sort((a, b) => a.start - b.start), views };
+}
+
+/** The costs of a plan, summed over its views. */
+export const costsOfPlan = ({ views }: Plan): Costs =>
+  views.reduce<Costs>((sum, { costs }) => addCosts(sum, costs), {});

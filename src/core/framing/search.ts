@@ -1,0 +1,222 @@
+import type { InFootage } from '../scale/rect';
+import { secondsToTicks, type Ticks } from '../time/ticks';
+import type { Range } from '../time/ranges';
+import type { Attention } from './attention';
+import type { CandidateView } from './candidates';
+import {
+  addCosts,
+  costOfIdling,
+  costOfMove,
+  costOfRest,
+  costOfSeeing,
+  totalOf,
+  type Costs,
+} from './cost';
+import { perceivedDistance, rampSeconds, SHORTEST_RAMP } from './ramp';
+import { LEAD, SHORTEST_HOLD, TAIL, type Taste } from './taste';
+
+/** What the views of a stretch are chosen for, in order of time. */
+export interface Moment extends Range {
+  /** Null while nothing happens. */
+  readonly attention: Attention | null;
+  /** The largest magnification that is allowed then. */
+  readonly closest: number;
+}
+
+/** A view at rest. */
+export interface Rest {
+  readonly view: InFootage;
+  /** When the move towards it begins; the same as `start` for the first. */
+  readonly from: Ticks;
+  /** It rests from here to there. */
+  readonly start: Ticks;
+  readonly end: Ticks;
+  /** The moments that are seen in it. */
+  readonly first: number;
+  readonly last: number;
+  readonly costs: Costs;
+}
+
+/** The time that a move takes between what is seen before and after it. */
+interface Move {
+  readonly leave: Ticks;
+  readonly arrive: Ticks;
+  readonly cost: number;
+  readonly costs: Costs;
+}
+
+/** The best way, found so far, of having seen all up to a moment. */
+interface State {
+  readonly cost: number;
+  readonly view: number;
+  readonly moment: number;
+  /** When the view that it is in came to rest. */
+  readonly arrive: Ticks;
+  /** The move into that view; null for the first. */
+  readonly move: Move | null;
+  readonly before: State | null;
+}
+
+/** So many ways are kept for each view: a dearer one only where it has rested for longer. */
+const KEPT = 3;
+/** A move may take this share of the time that it should. */
+const QUICKEST = 0.8;
+/** However little time there is, a view rests for so long before and after what it is for. */
+const BREATH = secondsToTicks(0.12);
+
+/**
+ * A move that fits between two instants: it leaves some time after the first and arrives some time
+ * before the second; where there is no time for that it is closer to them. Null where there is no
+ * time for it at all.
+ */
+function moveBetween(after: Ticks, before: Ticks, distance: number, taste: Taste): Move | null {
+  const ramp = secondsToTicks(rampSeconds(distance));
+  const lead = secondsToTicks(LEAD) - BREATH;
+  const tail = secondsToTicks(TAIL) - BREATH;
+  const room = before - after - 2 * BREATH;
+  const least = Math.max(secondsToTicks(SHORTEST_RAMP), ramp * QUICKEST);
+  if (room < least) return null;
+  const taken = Math.min(ramp, room);
+  const spare = Math.min(1, (room - taken) / (lead + tail));
+  const arrive = before - BREATH - Math.round(lead * spare);
+  const lacking = 1 - spare + (ramp - taken) / ramp;
+  const costs = costOfMove(distance, Math.min(1, lacking), taste);
+  return { leave: arrive - taken, arrive, cost: totalOf(costs), costs };
+}
+
+/** Whether one of some ways is as good in all as another of a cost and an arrival. */
+function isBeaten(states: readonly State[], cost: number, arrive: Ticks): boolean {
+  for (const state of states) if (state.cost <= cost && state.arrive <= arrive) return true;
+  return false;
+}
+
+/** Adds a way that is not beaten to those that are kept of a view. */
+function keep(states: State[], state: State): void {
+  const left = states.filter((s) => s.cost < state.cost || s.arrive < state.arrive);
+  left.push(state);
+  left.sort((a, b) => a.cost - b.cost);
+  states.splice(0, states.length, ...left.slice(0, KEPT));
+}
+
+/** The instants between which a move can be made before each moment. */
+function gapsOf(moments: readonly Moment[], start: Ticks): { after: Ticks; before: Ticks }[] {
+  let after = start;
+  return moments.map((moment) => {
+    const gap = { after, before: moment.start };
+    // Where the pointer only rests, a view may move.
+    after = Math.max(after, moment.attention && !moment.attention.gain ? moment.start : moment.end);
+    return gap;
+  });
+}
+
+/**
+ * The cheapest sequence of resting views in which all moments of a stretch are seen: dynamic
+ * programming over candidate views, from moment to moment. A stretch begins with the whole view; no
+ * view rests for less than the taste's hold, and each move has its time between two moments.
+ *
+ * @param candidates the whole view first
+ */
+export function searchViews(
+  stretch: Range,
+  moments: readonly Moment[],
+  candidates: readonly CandidateView[],
+  taste: Taste,
+): Rest[] {
+  const whole = candidates[0]!.rect;
+  const hold = secondsToTicks(Math.max(SHORTEST_HOLD, taste.hold));
+  const distances = new Map<number, number>();
+  const distance = (a: number, b: number): number => {
+    const key = Math.min(a, b) * candidates.length + Math.max(a, b);
+    let known = distances.get(key);
+    if (known === undefined) {
+      known = perceivedDistance(candidates[a]!.rect, candidates[b]!.rect);
+      distances.set(key, known);
+    }
+    return known;
+  };
+  const costAt = ({ attention, closest, ...range }: Moment, view: InFootage): Costs =>
+    attention
+      ? costOfSeeing(attention, view, whole, closest)
+      : costOfIdling(range.end - range.start, view, whole, taste);
+  const leastOfMove = totalOf(costOfMove(0, 0, taste));
+  const isAllowed = (moment: Moment, view: number) =>
+    view === 0 || whole.width / candidates[view]!.rect.width <= moment.closest * (1 + 1e-9);
+
+  const byStart = [...candidates.keys()].sort(
+    (a, b) => candidates[a]!.first - candidates[b]!.first,
+  );
+  let upcoming = 0;
+  let active: number[] = [];
+  // Before the first moment the whole is seen.
+  let states = new Map<number, State[]>([
+    [0, [{ cost: 0, view: 0, moment: -1, arrive: stretch.start, move: null, before: null }]],
+  ]);
+  for (const [index, gap] of gapsOf(moments, stretch.start).entries()) {
+    const moment = moments[index]!;
+    while (upcoming < byStart.length && candidates[byStart[upcoming]!]!.first <= index)
+      active.push(byStart[upcoming++]!);
+    active = active.filter((view) => candidates[view]!.last >= index);
+    const next = new Map<number, State[]>();
+    for (const view of active) {
+      if (!isAllowed(moment, view)) continue;
+      const cost = totalOf(costAt(moment, candidates[view]!.rect));
+      if (cost === Infinity) continue;
+      const kept: State[] = [];
+      const enter = (before: State, arrive: Ticks, move: Move | null, more: number) => {
+        const all = before.cost + more + cost;
+        // Most are, so nothing is made of them first.
+        if (isBeaten(kept, all, arrive)) return;
+        keep(kept, { cost: all, view, moment: index, arrive, move, before });
+      };
+      for (const before of states.get(view) ?? []) enter(before, before.arrive, before.move, 0);
+      // Whoever comes now has rested for less than whoever stays, and must be cheaper.
+      const dearest = kept[0]?.cost ?? Infinity;
+      for (const [from, ways] of states) {
+        if (from === view || ways[0]!.cost + cost + leastOfMove >= dearest) continue;
+        const move = moveBetween(gap.after, gap.before, distance(from, view), taste);
+        if (!move) continue;
+        for (const before of ways) {
+          const rested = move.leave - before.arrive;
+          if (rested < hold) continue;
+          enter(before, move.arrive, move, move.cost + totalOf(costOfRest(rested)));
+        }
+      }
+      if (kept.length) next.set(view, kept);
+    }
+    states = next;
+  }
+  const ends = [...states.values()].flat().filter(({ arrive }) => stretch.end - arrive >= hold);
+  const last = ends.reduce<State | null>((a, b) => (a && a.cost <= b.cost ? a : b), null);
+  return last ? restsOf(last, stretch, moments, candidates, costAt) : [];
+}
+
+/** The resting views along the way that ends in a state. */
+function restsOf(
+  last: State,
+  stretch: Range,
+  moments: readonly Moment[],
+  candidates: readonly CandidateView[],
+  costAt: (moment: Moment, view: InFootage) => Costs,
+): Rest[] {
+  const rests: Rest[] = [];
+  let end = stretch.end;
+  let state: State | null = last;
+  while (state) {
+    const { view, arrive, move } = state;
+    const rect = candidates[view]!.rect;
+    const lastMoment = state.moment;
+    let costs: Costs = addCosts(move?.costs ?? {}, costOfRest(end - arrive));
+    let first = lastMoment + 1;
+    while (state && state.view === view && state.arrive === arrive && state.moment >= 0) {
+      first = state.moment;
+      costs = addCosts(costs, costAt(moments[first]!, rect));
+      state = state.before;
+    }
+    // The state in which nothing was seen yet belongs to the first view.
+    if (state && state.moment < 0 && state.view === view && state.arrive === arrive) state = null;
+    const from = move?.leave ?? arrive;
+    rests.unshift({ view: rect, from, start: arrive, end, first, last: lastMoment, costs });
+    end = from;
+  }
+  return rests;
+}
