@@ -1,10 +1,12 @@
 import { benchExport, benchNoise } from './export';
+import { benchFraming } from './framing';
 import { benchGrowth } from './growth';
 import { benchKey } from './key';
 import { benchSharpness } from './sharpness';
 
-/* Measures the picture engine: all of it, or the parts that are named. */
-const parts: Readonly<Record<string, () => Promise<void>>> = {
+/* Measures the picture engine and the planner: all of it, or the parts that are named. */
+const parts: Readonly<Record<string, () => Promise<void> | void>> = {
+  framing: benchFraming,
   sharpness: benchSharpness,
   key: benchKey,
   growth: benchGrowth,

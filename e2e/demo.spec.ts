@@ -121,10 +121,29 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   expect(Math.abs((await width()) - full)).toBeLessThan(8);
 
   // Framings: planned, one selected and pinned by changing it on the Picture.
-  await page.getByRole('button', { name: 'Plan framings' }).click();
+  const plan = page.getByRole('button', { name: 'Plan framings', exact: true });
+  await plan.click();
   const framings = page.locator('[data-span=framings]');
-  expect(await framings.count()).toBeGreaterThanOrEqual(3);
+  await expect(page.getByText(/\d framings\. Select one in the Framing lane/)).toBeVisible();
+  const count = await framings.count();
+  expect(count).toBeGreaterThanOrEqual(2);
+  // How it is to be planned takes effect at once, and all of it is one step of undo.
+  const summary = page.getByText(/moves a minute, the shortest rests/);
+  const usual = await summary.innerText();
+  await page.getByLabel('Shortest hold').fill('8');
+  await expect(summary).not.toHaveText(usual);
+  await page.getByLabel('Calm to lively').fill('0');
+  await page.getByLabel('Shortest hold').fill('1.8');
+  await page.getByLabel('Calm to lively').fill('0.65');
+  await expect(summary).toHaveText(usual);
+  // Each framing tells what it is for, and goes there.
   await framings.first().click();
+  const why = page.getByRole('region', { name: 'Why' }).getByRole('button');
+  const clock = (await why.first().innerText()).match(/(\d+):(\d+)/)!;
+  await why.first().click();
+  await expect(page.getByLabel('Timecode')).toHaveValue(
+    new RegExp(`00:0${clock[1]}:(${clock[2]}|${String(Number(clock[2]) - 1).padStart(2, '0')})`),
+  );
   const corner = (await page.getByTestId('framing-corner-1-1').boundingBox())!;
   await page.mouse.move(corner.x + 6, corner.y + 6);
   await page.mouse.down();
@@ -132,7 +151,7 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   await page.mouse.up();
   await expect(page.getByTestId('framing-rect')).toContainText('soft');
   await expect(page.getByRole('checkbox', { name: 'Pinned' })).toBeChecked();
-  await page.getByRole('button', { name: 'Plan framings' }).click();
+  await plan.click();
   await expect(page.locator('[data-span=framings][aria-label*=pinned]')).toHaveCount(1);
   await page.keyboard.press('Escape');
 

@@ -199,6 +199,9 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
     taste: which % 2 ? {} : { limit: 2, lively: 1 },
     range: which % 3 ? null : { start: frame(at), end: frame(at + length) },
   }),
+  'set-framings': (p, { which }) => ({
+    framings: p.framings.filter((f, i) => i !== which % 3).map((f) => ({ ...f, reason: 'press' })),
+  }),
   'add-pointer-looks': (_p, { at, length, newId }) => ({
     span: {
       ...{ id: newId(), start: frame(at), end: frame(at + length) },

@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox';
 import { FootageKey } from '../key/model';
+import { EditError } from './error';
 import type { Canvas, Framing, PresenterPlacement, Project } from '../project/model';
 import { FootageLook } from '../project/parts/look';
 import { defaultsOf } from '../schema/setting';
@@ -37,6 +38,8 @@ export function changeKey(
 
 /** Puts planned framings in the place of those there were. */
 export function replaceFramings(project: Project, framings: readonly Framing[]): void {
+  if (framings.some((f, i) => i > 0 && f.start < framings[i - 1]!.end))
+    throw new EditError('Framings follow each other in time; these lie over each other.');
   project.framings = [...framings];
 }
 

@@ -51,7 +51,7 @@ const timeIn = (clip: Clip, ms: number): Ticks =>
  * What viewers should see on the screen recordings of a project, where a pointer track tells, in
  * order of time; places in footage pixels, times in ticks of the timeline.
  */
-export function attentionOf(project: Project, sources: Sources): Attention[] {
+export function attentionOf(project: Pick<Project, 'lanes'>, sources: Sources): Attention[] {
   const found: Attention[] = [];
   const known = new Map<string, readonly Activity[]>();
   for (const lane of project.lanes) {

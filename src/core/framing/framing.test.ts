@@ -77,8 +77,7 @@ describe('planning the demo', () => {
 
   test('goes closer only when asked to', () => {
     const closer = planProject(project(), SOURCES, counter(), {
-      ...USUAL_TASTE,
-      limit: 2,
+      taste: { ...USUAL_TASTE, limit: 2 },
     }).framings;
     expect(Math.max(...closer.map((f) => magnification(f.rect, SCREEN, FRAME)))).toBeGreaterThan(
       LIMIT * 1.2,

@@ -1,8 +1,9 @@
 import type { Framing, Project } from '../project/model';
 import type { Sources } from '../project/sources';
 import { wholeView } from '../scale/sharpness';
+import { same } from '../schema/same';
 import type { Range } from '../time/ranges';
-import { secondsToTicks, snapToFrame, type Ticks } from '../time/ticks';
+import { frameDuration, secondsToTicks, snapToFrame, type Ticks } from '../time/ticks';
 import { attentionOf, type Attention } from './attention';
 import { candidateViews } from './candidates';
 import { addCosts, isWithin, type Costs } from './cost';
@@ -25,6 +26,17 @@ export interface Plan {
   readonly framings: Framing[];
   /** The resting views of what was planned, whole ones included, in order. */
   readonly views: readonly PlannedView[];
+}
+
+/** What a plan is made by. */
+export interface PlanOptions {
+  readonly taste?: Taste;
+  /**
+   * What is planned, in ticks of the timeline: framings that reach beyond it stay. Null for all.
+   */
+  readonly range?: Range | null;
+  /** Is told now and then the share that is done, 0 to 1. */
+  readonly onProgress?: (share: number) => void;
 }
 
 /** Nothing happens for so long, in seconds, that it is a moment of its own. */
@@ -66,6 +78,7 @@ function planShot(
   shot: Shot,
   attention: readonly Attention[],
   taste: Taste,
+  onProgress: (share: number) => void,
 ): PlannedView[] {
   const frame = project.canvas;
   const whole = wholeView(shot.area, frame);
@@ -81,7 +94,10 @@ function planShot(
   const places = moments.map(({ attention }, i) => attention ?? restingPlace(moments, i));
   const closest = moments.map((moment) => moment.closest);
   const candidates = candidateViews(places, whole, frame, closest, taste);
-  return searchViews(shot, moments, candidates, taste).map((rest) => ({
+  // What begins and ends on frames may be a frame shorter.
+  const hold = secondsToTicks(Math.max(SHORTEST_HOLD, taste.hold)) + frameDuration(frame.frameRate);
+  const stretch = { start: shot.start, end: shot.end, hold, endsWhole: shot.goesOn };
+  return searchViews(stretch, moments, candidates, taste, onProgress).map((rest) => ({
     ...rest,
     footageId: shot.footage.id,
     isWhole: rest.view === whole,
@@ -132,10 +148,15 @@ function framingsOf(
       : continues
         ? Math.min(onFrame(back), end - start - rampIn)
         : 0;
+    const rect = { ...view.view };
+    // A framing that is planned again just so is the same one.
+    const known = project.framings.find(
+      (f) => !f.pinned && f.start === start && f.end === end && same(f.rect, rect),
+    );
     return [
       {
-        ...{ id: newId(), start, end, rampIn, rampOut, footageId: view.footageId },
-        ...{ rect: { ...view.view }, pinned: false, reason: reasonFor(view.seen) },
+        ...{ id: known?.id ?? newId(), start, end, rampIn, rampOut, footageId: view.footageId },
+        ...{ rect, pinned: false, reason: reasonFor(view.seen) },
       },
     ];
   });
@@ -146,23 +167,27 @@ function framingsOf(
  * view, no view rests for less than the taste says, none is closer than the sharp limit of the layout
  * it is seen in unless the taste says so, and nothing moves for a pointer that only fidgets. Pinned
  * framings stay as they are and nothing is planned over them. The same project gives the same plan.
- *
- * @param range what is planned, in ticks of the timeline; framings that reach beyond it stay; null
- * for all
  */
 export function planProject(
   project: Project,
   sources: Sources,
   newId: () => string,
-  taste: Taste = USUAL_TASTE,
-  range: Range | null = null,
+  { taste = USUAL_TASTE, range = null, onProgress = () => {} }: PlanOptions = {},
 ): Plan {
   const attention = attentionOf(project, sources);
   const stay = project.framings.filter(
     (f) => f.pinned || (range && (f.start < range.start || f.end > range.end)),
   );
   const shots = shotsOf(project, sources, stay, range);
-  const views = shots.flatMap((shot) => planShot(project, shot, attention, taste));
+  const length = shots.reduce((sum, { start, end }) => sum + end - start, 0);
+  let done = 0;
+  const views = shots.flatMap((shot) => {
+    const share = (shot.end - shot.start) / length;
+    const before = done;
+    done += share;
+    return planShot(project, shot, attention, taste, (part) => onProgress(before + part * share));
+  });
+  onProgress(1);
   const wholes = new Map(
     shots.map(({ footage, area }) => [footage.id, wholeView(area, project.canvas)]),
   );

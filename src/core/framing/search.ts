@@ -13,7 +13,7 @@ import {
   type Costs,
 } from './cost';
 import { perceivedDistance, rampSeconds, SHORTEST_RAMP } from './ramp';
-import { LEAD, SHORTEST_HOLD, TAIL, type Taste } from './taste';
+import { LEAD, TAIL, type Taste } from './taste';
 
 /** What the views of a stretch are chosen for, in order of time. */
 export interface Moment extends Range {
@@ -21,6 +21,14 @@ export interface Moment extends Range {
   readonly attention: Attention | null;
   /** The largest magnification that is allowed then. */
   readonly closest: number;
+}
+
+/** What views are planned for. */
+export interface Stretch extends Range {
+  /** No view rests for less. */
+  readonly hold: Ticks;
+  /** Whether it has to end with the whole view, too. */
+  readonly endsWhole: boolean;
 }
 
 /** A view at rest. */
@@ -61,6 +69,8 @@ interface State {
 const KEPT = 3;
 /** A move may take this share of the time that it should. */
 const QUICKEST = 0.8;
+/** Progress is told once for so many moments. */
+const TOLD = 64;
 /** However little time there is, a view rests for so long before and after what it is for. */
 const BREATH = secondsToTicks(0.12);
 
@@ -112,18 +122,20 @@ function gapsOf(moments: readonly Moment[], start: Ticks): { after: Ticks; befor
 /**
  * The cheapest sequence of resting views in which all moments of a stretch are seen: dynamic
  * programming over candidate views, from moment to moment. A stretch begins with the whole view; no
- * view rests for less than the taste's hold, and each move has its time between two moments.
+ * view rests for less than the hold, and each move has its time between two moments.
  *
  * @param candidates the whole view first
+ * @param onProgress is told now and then the share that is done, 0 to 1
  */
 export function searchViews(
-  stretch: Range,
+  stretch: Stretch,
   moments: readonly Moment[],
   candidates: readonly CandidateView[],
   taste: Taste,
+  onProgress: (share: number) => void,
 ): Rest[] {
   const whole = candidates[0]!.rect;
-  const hold = secondsToTicks(Math.max(SHORTEST_HOLD, taste.hold));
+  const { hold, endsWhole } = stretch;
   const distances = new Map<number, number>();
   const distance = (a: number, b: number): number => {
     const key = Math.min(a, b) * candidates.length + Math.max(a, b);
@@ -153,6 +165,7 @@ export function searchViews(
   ]);
   for (const [index, gap] of gapsOf(moments, stretch.start).entries()) {
     const moment = moments[index]!;
+    if (index % TOLD === 0) onProgress(index / moments.length);
     while (upcoming < byStart.length && candidates[byStart[upcoming]!]!.first <= index)
       active.push(byStart[upcoming++]!);
     active = active.filter((view) => candidates[view]!.last >= index);
@@ -185,7 +198,9 @@ export function searchViews(
     }
     states = next;
   }
-  const ends = [...states.values()].flat().filter(({ arrive }) => stretch.end - arrive >= hold);
+  const ends = [...states.values()]
+    .flat()
+    .filter(({ arrive, view }) => stretch.end - arrive >= hold && (!endsWhole || view === 0));
   const last = ends.reduce<State | null>((a, b) => (a && a.cost <= b.cost ? a : b), null);
   return last ? restsOf(last, stretch, moments, candidates, costAt) : [];
 }

@@ -13,6 +13,8 @@ export interface Shot extends Range {
   readonly footage: FootageFacts;
   /** The part of the recording that counts as its whole. */
   readonly area: InFootage;
+  /** Whether the recording is seen on after its end, with no framing there to lead on to. */
+  readonly goesOn: boolean;
   /** The sharp limits of the layouts that it is seen in, in order. */
   readonly limits: readonly LimitStretch[];
 }
@@ -60,6 +62,7 @@ export function shotsOf(
     if (end <= start) return [];
     return without({ start, end }, stay).map((part) => ({
       ...part,
+      goesOn: part.end < all.end && !stay.some((f) => f.start === part.end),
       footage,
       area: areaOf(project, footage),
       limits: limits.filter((l) => overlaps(l, part)),

@@ -18,7 +18,7 @@ export const isPictureLane = (lane: Lane): boolean =>
   (PICTURE_LANES as readonly LaneKind[]).includes(lane.kind);
 
 /** Whether a lane is seen or heard: switched on, and not silenced by another one's solo. */
-export const isLaneOn = (project: Project, lane: Lane): boolean =>
+export const isLaneOn = (project: Pick<Project, 'lanes'>, lane: Lane): boolean =>
   !lane.off &&
   (lane.solo ||
     !project.lanes.some((other) => other.solo && isPictureLane(other) === isPictureLane(lane)));

@@ -97,7 +97,7 @@ test('side by side the screen may go closer, and graph, reading and planner say 
   const lively = { ...USUAL_TASTE, lively: 1 };
   const closest = (p: Project) =>
     Math.max(
-      ...planProject({ ...p, framings: [] }, sources, counter(), lively).framings.map(
+      ...planProject({ ...p, framings: [] }, sources, counter(), { taste: lively }).framings.map(
         ({ rect }) => 2560 / rect.width,
       ),
     );

@@ -69,10 +69,4 @@ export function selectedSpans({
   return ids.filter((id) => findSpan(project, id));
 }
 
-/** The range between the in and out points, if both are set. */
-export const rangeOf = ({
-  range,
-}: Pick<EditorState, 'range'>): { start: Ticks; end: Ticks } | null =>
-  range.in !== null && range.out !== null && range.out > range.in
-    ? { start: range.in, end: range.out }
-    : null;
+export { rangeOf } from './session/range';

@@ -80,10 +80,15 @@ export const SPAN_EDITS = {
       }),
     }),
     run(p, { taste, range }, { sources, newId }) {
-      const plan = planProject(p, sources, newId, { ...USUAL_TASTE, ...taste }, range);
+      const plan = planProject(p, sources, newId, { taste: { ...USUAL_TASTE, ...taste }, range });
       replaceFramings(p, plan.framings);
       return plan;
     },
+  }),
+  'set-framings': defineEdit({
+    label: 'Plan framings',
+    args: args({ framings: Type.Array(Framing, { maxItems: 100_000 }) }),
+    run: (p, { framings }) => replaceFramings(p, framings),
   }),
   'add-pointer-looks': defineEdit({
     label: 'Pointer looks',

@@ -39,15 +39,17 @@ export function thingCommands(c: CommandContext): Command[] {
     return { x: view.x + view.width / 2, y: view.y + view.height / 2 };
   };
 
-  const plan = () => {
-    const { sources, apply } = get();
+  const plan = async () => {
+    const { sources, planFramings } = get();
     if (!Object.keys(sources.pointers).length)
       return tellFault(
         'No recording has a pointer track, so there is nothing to plan from. Attach one in Footage, or set framings by hand with F.',
       );
-    const done = apply('plan-framings', { taste: {}, range: null });
-    if (!done) return;
-    const { framings } = done.result;
+    get().endGesture();
+    get().select({ kind: 'plan' });
+    const plan = await planFramings();
+    if (!plan) return;
+    const { framings } = plan;
     const pinned = framings.filter((f) => f.pinned).length;
     tell(
       `${framings.length} framing${framings.length === 1 ? '' : 's'}${pinned ? `, ${pinned} of them pinned and left alone` : ''}. Select one in the Framing lane to change it.`,
@@ -135,7 +137,7 @@ export function thingCommands(c: CommandContext): Command[] {
 
   return [
     { id: 'marker', label: 'Marker here', keys: ['M'], run: marker },
-    { id: 'plan', label: 'Plan framings', keys: [], run: plan },
+    { id: 'plan', label: 'Plan framings', keys: [], run: () => void plan() },
     { id: 'framing', label: 'Framing here', keys: ['F'], run: framing },
     ...(Object.keys(KINDS) as CalloutKindName[])
       .filter((kind) => kindOf({ kind }).create)

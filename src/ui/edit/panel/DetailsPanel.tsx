@@ -7,6 +7,7 @@ import { PointerDetails } from './PointerDetails';
 import { LaneDetails } from './LaneDetails';
 import { LayoutDetails } from './LayoutDetails';
 import { MarkerDetails } from './MarkerDetails';
+import { PlanDetails } from './PlanDetails';
 import { PresenterDetails } from './PresenterDetails';
 import { ProjectDetails } from './ProjectDetails';
 import { StepDetails } from './StepDetails';
@@ -33,6 +34,8 @@ export function DetailsPanel() {
       return <LaneDetails id={selection.id} />;
     case 'presenter':
       return <PresenterDetails />;
+    case 'plan':
+      return <PlanDetails />;
     default:
       return <ProjectDetails />;
   }

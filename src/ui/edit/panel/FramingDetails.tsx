@@ -6,6 +6,7 @@ import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { CheckField, SliderField } from '../../parts/fields';
 import { useFramingLimit } from '../use-framing-limit';
 import { useEditor } from '../store';
+import { FramingReason } from './FramingReason';
 import { Heading } from './Heading';
 import { SpanTimes } from './SpanTimes';
 
@@ -41,7 +42,6 @@ export function FramingDetails({ id }: { id: string }) {
   return (
     <div className="grid gap-2">
       <Heading title="Framing" />
-      {framing.reason && <p className="text-xs text-ink-2">Planned for: {framing.reason}</p>}
       <SliderField
         label="Magnification"
         value={now}
@@ -87,6 +87,7 @@ export function FramingDetails({ id }: { id: string }) {
         Pinned framings stay as they are when you plan again. Drag the rectangle on the Picture to
         move it.
       </p>
+      <FramingReason framing={framing} />
       <SpanTimes span={framing} name="framing" />
     </div>
   );

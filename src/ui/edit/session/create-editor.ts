@@ -2,6 +2,7 @@ import { createStore, type StoreApi } from 'zustand';
 import type { OpenedProject } from '@/contract/projects';
 import { NO_SOURCES } from '@/core/project/sources';
 import { documentSlice } from './document-slice';
+import { planSlice } from './plan-slice';
 import type { EditorState, SelectionSlice, ServerSlice, WorkspaceSlice } from './state';
 import { createTransport } from './transport';
 
@@ -40,6 +41,7 @@ export const createEditor = (opened: OpenedProject): StoreApi<EditorState> =>
     ...NOTHING_SELECTED,
     ...WORKSPACE,
     ...NOTHING_TOLD,
+    ...planSlice(set, get),
     transport: createTransport(),
     select: (selection, also = []) =>
       set({

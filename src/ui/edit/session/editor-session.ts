@@ -56,6 +56,7 @@ export class EditorSession {
   dispose(): void {
     this.endServer();
     this.autosave.stop();
+    this.store.getState().endPlanning();
     this.endPlayer();
   }
 

@@ -5,6 +5,8 @@ import type { Versioned } from '@/core/edit/history';
 import type { EditArgs, EditCall, EditId, EditResult } from '@/core/edit/registry';
 import type { SpanList } from '@/core/edit/spans';
 import type { PlanView } from '@/core/frame/plan-frame';
+import type { Plan } from '@/core/framing/plan';
+import type { Taste } from '@/core/framing/taste';
 import type { Sources } from '@/core/project/sources';
 import type { Ticks } from '@/core/time/ticks';
 import type { Transport } from './transport';
@@ -13,7 +15,7 @@ import type { Transport } from './transport';
 
 export type Selection =
   | { readonly kind: 'clip' | SpanList | 'step' | 'marker' | 'lane'; readonly id: string }
-  | { readonly kind: 'presenter' | 'project' }
+  | { readonly kind: 'presenter' | 'project' | 'plan' }
   | null;
 
 export type Dialogs = 'export' | 'commands' | 'keys' | 'history' | 'freeze' | 'retake';
@@ -98,6 +100,28 @@ export interface WorkspaceSlice {
   readonly picking: boolean;
 }
 
+/** What framings are planned for. */
+export type PlanScope = 'project' | 'step' | 'range';
+
+/** Planning of framings. */
+export interface PlanSlice {
+  readonly taste: Taste;
+  readonly planScope: PlanScope;
+  /** The share that is done of a plan under way; null when there is none. */
+  readonly planning: number | null;
+  /**
+   * Plans framings and puts them in the place of those there were. One that is asked for meanwhile
+   * takes its place.
+   *
+   * @returns null when it failed, or another took its place
+   */
+  readonly planFramings: (change?: {
+    readonly taste?: Partial<Taste>;
+    readonly scope?: PlanScope;
+  }) => Promise<Plan | null>;
+  readonly endPlanning: () => void;
+}
+
 /** What the server tells of the project. */
 export interface ServerSlice extends Pick<
   ProjectState,
@@ -107,7 +131,8 @@ export interface ServerSlice extends Pick<
   readonly sources: Sources;
 }
 
-export interface EditorState extends DocumentSlice, SelectionSlice, WorkspaceSlice, ServerSlice {
+export interface EditorState
+  extends DocumentSlice, SelectionSlice, WorkspaceSlice, PlanSlice, ServerSlice {
   readonly transport: StoreApi<Transport>;
   readonly set: (change: Partial<EditorState>) => void;
 }

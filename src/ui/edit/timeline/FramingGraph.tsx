@@ -21,6 +21,8 @@ const RAMP_POINTS = 8;
 function curve(project: Project, sources: Sources, end: number): Point[] {
   const times = new Set<number>([0, end]);
   for (const framing of project.framings) {
+    // One without a ramp begins or ends at once.
+    times.add(Math.max(0, framing.start - 1)).add(framing.end - 1);
     for (let i = 0; i <= RAMP_POINTS; i++) {
       times.add(framing.start + Math.round((framing.rampIn * i) / RAMP_POINTS));
       times.add(framing.end - framing.rampOut + Math.round((framing.rampOut * i) / RAMP_POINTS));

@@ -1,0 +1,105 @@
+'use client';
+import { LoaderCircle, WandSparkles } from 'lucide-react';
+import { Taste } from '@/core/framing/taste';
+import type { Framing } from '@/core/project/model';
+import { projectDuration } from '@/core/project/query';
+import { ticksToSeconds } from '@/core/time/ticks';
+import { Button } from '../../parts/Button';
+import { CheckField, SelectField, SliderField } from '../../parts/fields';
+import { SettingFields } from '../../parts/setting-fields';
+import type { PlanScope } from '../session/state';
+import { rangeOf, useEditor } from '../store';
+import { Heading } from './Heading';
+
+const SCOPES: readonly (readonly [PlanScope, string])[] = [
+  ['project', 'Whole project'],
+  ['step', 'The step at the playhead'],
+];
+
+/** The closest view when it is not left to the sharp limit, to begin with. */
+const CLOSEST = 2;
+
+/** How many moves there are, and how long the shortest rests. */
+function summary(framings: readonly Framing[], seconds: number): string {
+  if (!framings.length) return 'No framings: the whole screen is shown all the time.';
+  let moves = 0;
+  let shortest = Infinity;
+  for (const [i, f] of framings.entries()) {
+    const joined = framings[i + 1]?.start === f.end;
+    // Into each, and out of each that leads to no other.
+    moves += joined ? 1 : 2;
+    const end = joined ? f.end : f.end - f.rampOut;
+    shortest = Math.min(shortest, ticksToSeconds(end - f.start - f.rampIn));
+  }
+  const many = framings.length === 1 ? '1 framing' : `${framings.length} framings`;
+  const rate = (moves / Math.max(1, seconds)) * 60;
+  return `${many}, ${rate.toFixed(1)} moves a minute, the shortest rests ${shortest.toFixed(1)} s.`;
+}
+
+/** How framings are planned: each change plans anew. */
+export function PlanDetails() {
+  const taste = useEditor((s) => s.taste);
+  const scope = useEditor((s) => s.planScope);
+  const hasRange = useEditor((s) => rangeOf(s) !== null);
+  const planning = useEditor((s) => s.planning);
+  const plan = useEditor((s) => s.planFramings);
+  const framings = useEditor((s) => s.project.framings);
+  const seconds = useEditor((s) => ticksToSeconds(projectDuration(s.project)));
+  const hasTrack = useEditor((s) => Object.keys(s.sources.pointers).length > 0);
+  const change = (next: Partial<Taste>) => void plan({ taste: next });
+  const scopes = hasRange ? [...SCOPES, ['range', 'The range'] as const] : SCOPES;
+  if (!hasTrack)
+    return (
+      <div className="grid gap-2">
+        <Heading title="Plan framings" />
+        <p className="text-caution">
+          No recording has a pointer track yet, so there is nothing to plan from. Attach one in
+          Footage.
+        </p>
+      </div>
+    );
+  return (
+    <div className="grid gap-2">
+      <Heading title="Plan framings" />
+      <SettingFields schema={Taste} value={taste} onChange={change} />
+      <CheckField
+        label="No closer than the sharp limit"
+        value={taste.limit === null}
+        onChange={(sharp) => change({ limit: sharp ? null : CLOSEST })}
+      />
+      {taste.limit !== null && (
+        <SliderField
+          label="Closest view"
+          value={taste.limit}
+          min={1}
+          max={4}
+          step={0.05}
+          unit="×"
+          show={(v) => v.toFixed(2)}
+          onChange={(limit) => change({ limit })}
+        />
+      )}
+      <SelectField
+        label="Plan for"
+        value={scope === 'range' && !hasRange ? 'project' : scope}
+        options={scopes}
+        onChange={(next) => void plan({ scope: next as PlanScope })}
+      />
+      <p className="text-xs text-ink-2" role="status">
+        {summary(framings, seconds)}
+      </p>
+      <Button onClick={() => void plan()} disabled={planning !== null}>
+        {planning === null ? (
+          <WandSparkles size={14} aria-hidden />
+        ) : (
+          <LoaderCircle size={14} aria-hidden className="animate-spin" />
+        )}
+        {planning === null ? 'Plan again' : `Planning, ${Math.round(planning * 100)} %`}
+      </Button>
+      <p className="text-xs text-ink-2">
+        Every press stays in view. Pinned framings and those that reach beyond what is planned stay
+        as they are.
+      </p>
+    </div>
+  );
+}

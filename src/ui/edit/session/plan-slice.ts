@@ -1,0 +1,91 @@
+import type { Plan } from '@/core/framing/plan';
+import { Taste, USUAL_TASTE } from '@/core/framing/taste';
+import { stepAt, stepRange } from '@/core/project/query';
+import { isOf } from '@/core/schema/check-plain';
+import type { Range } from '@/core/time/ranges';
+import { Planner } from '@/preview/planner';
+import { tellFault } from '../../shell/notices-store';
+import type { Change, EditorState, Get, PlanScope, PlanSlice } from './state';
+import { rangeOf } from './range';
+
+/** Where the browser keeps the taste of plans, which is a person's more than a project's. */
+const KEPT_AS = 'vistum-framing-taste';
+
+/** The taste that was set last in this browser. */
+function keptTaste(): Taste {
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(KEPT_AS) ?? 'null');
+    return isOf(Taste, kept) ? kept : USUAL_TASTE;
+  } catch {
+    // There is no store, or what it holds is none of ours.
+    return USUAL_TASTE;
+  }
+}
+
+function keepTaste(taste: Taste): void {
+  try {
+    localStorage.setItem(KEPT_AS, JSON.stringify(taste));
+  } catch {
+    // Without a store it lasts as long as the page.
+  }
+}
+
+/** The stretch of the timeline that a scope means now; null for the whole. */
+function rangeFor(state: EditorState, scope: PlanScope): Range | null {
+  if (scope === 'range') return rangeOf(state);
+  if (scope === 'project') return null;
+  const step = stepAt(state.project, state.transport.getState().playhead);
+  return step && stepRange(state.project, step.id);
+}
+
+/** Planning of framings, in a worker of its own. */
+export function planSlice(set: Change, get: Get): PlanSlice {
+  const planner = new Planner();
+  let wanted = 0;
+  let queue: Promise<unknown> = Promise.resolve();
+
+  const plan = async (mine: number): Promise<Plan | null> => {
+    // A newer one is asked for already.
+    if (mine !== wanted) return null;
+    const { project, sources, taste, planScope } = get();
+    const range = rangeFor(get(), planScope);
+    const found = await planner.plan(project, sources, taste, range, (planning) =>
+      set({ planning }),
+    );
+    if (mine !== wanted) return null;
+    // What was planned for is not there any more.
+    if (get().project !== project) return plan(mine);
+    get().apply('set-framings', { framings: found.framings }, true);
+    return found;
+  };
+
+  return {
+    taste: keptTaste(),
+    planScope: 'project',
+    planning: null,
+    planFramings({ taste, scope } = {}) {
+      if (taste) {
+        set({ taste: { ...get().taste, ...taste } });
+        keepTaste(get().taste);
+      }
+      set({ planScope: scope ?? get().planScope, planning: 0 });
+      const mine = ++wanted;
+      const done = queue
+        .then(() => plan(mine))
+        .catch((error: unknown) => {
+          console.error(error);
+          tellFault('The framings could not be planned. Try once more.');
+          return null;
+        })
+        .finally(() => {
+          if (mine === wanted) set({ planning: null });
+        });
+      queue = done;
+      return done;
+    },
+    endPlanning() {
+      wanted++;
+      planner.close();
+    },
+  };
+}
