@@ -124,7 +124,9 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   const plan = page.getByRole('button', { name: 'Plan framings', exact: true });
   await plan.click();
   const framings = page.locator('[data-span=framings]');
-  await expect(page.getByText(/\d framings\. Select one in the Framing lane/)).toBeVisible();
+  await expect(
+    page.getByText(/\d framings\. Select one in the Framing lane/).first(),
+  ).toBeVisible();
   const count = await framings.count();
   expect(count).toBeGreaterThanOrEqual(2);
   // How it is to be planned takes effect at once, and all of it is one step of undo.

@@ -169,8 +169,12 @@ try {
   await wait(3000);
   await goTo('45');
   await shot('edit');
-  await page.locator('[data-span=framings]').nth(1).click();
   await goTo('37');
+  await page.getByRole('button', { name: 'Plan framings', exact: true }).click();
+  await page.getByText('Select one in the Framing lane').first().waitFor();
+  await shot('plan');
+  await page.locator('[data-span=framings]').first().click();
+  await wait(1500);
   await shot('framing');
   await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'Footage' }).click();
