@@ -1,5 +1,6 @@
-import { evenRound, type InFootage, type Size } from '../scale/rect';
+import { evenRound, type InFootage, type Rect, type Size } from '../scale/rect';
 import type { Attention } from './attention';
+import { shareCovered, viewsBeside } from './inset';
 import { keepInside } from './path';
 import { LEAST_MAGNIFICATION, type Taste } from './taste';
 
@@ -85,15 +86,23 @@ const keyOf = ({ x, y, width, height }: InFootage): string => {
  * show together the closest that does.
  *
  * @param closest for each of the things, the largest magnification that is allowed while it is seen
+ * @param insets for each of the things, what the presenter covers of a view then, as shares of it
  */
 export function candidateViews(
   attention: readonly Attention[],
   whole: InFootage,
   frame: Size,
   closest: readonly number[],
+  insets: readonly (Rect | null)[],
   taste: Taste,
 ): CandidateView[] {
   const found = new Map<string, CandidateView>();
+  const add = (view: InFootage, first: number, last: number) => {
+    const key = keyOf(view);
+    const known = found.get(key);
+    if (known && first <= known.last + AROUND) known.last = Math.max(known.last, last);
+    else found.set(known ? `${key} ${first}` : key, { rect: view, first, last });
+  };
   for (const [first, one] of attention.entries()) {
     if (!one.gain) continue;
     let rect = one.rect;
@@ -106,10 +115,11 @@ export function candidateViews(
       most = Math.min(most, closest[last]!);
       const view = viewAround(rect, whole, frame, most, taste);
       if (!view) break;
-      const key = keyOf(view);
-      const known = found.get(key);
-      if (known && first <= known.last + AROUND) known.last = Math.max(known.last, last);
-      else found.set(known ? `${key} ${first}` : key, { rect: view, first, last });
+      add(view, first, last);
+      const inset = insets[last];
+      if (inset && shareCovered(rect, view, inset) > 0)
+        for (const beside of viewsBeside(view, rect, inset, whole))
+          add({ ...beside, x: evenRound(beside.x), y: evenRound(beside.y) }, first, last);
     }
   }
   const end = attention.length - 1;

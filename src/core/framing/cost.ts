@@ -1,6 +1,7 @@
-import { intersect, type InFootage } from '../scale/rect';
+import { intersect, type InFootage, type Rect } from '../scale/rect';
 import { ticksToSeconds } from '../time/ticks';
 import type { Attention } from './attention';
+import { shareCovered } from './inset';
 import type { Taste } from './taste';
 
 /*
@@ -17,6 +18,8 @@ export type CostTerm =
   | 'outside'
   /** It is in view, but at its very edge. */
   | 'edge'
+  /** The presenter stands over it. */
+  | 'hidden'
   /** It is seen smaller than it could be. */
   | 'small'
   /** A view moves. */
@@ -34,7 +37,7 @@ export type CostTerm =
 export type Costs = { readonly [T in CostTerm]?: number };
 
 export const COST_TERMS: readonly CostTerm[] = [
-  ...(['outside', 'edge', 'small', 'move'] as const),
+  ...(['outside', 'edge', 'hidden', 'small', 'move'] as const),
   ...(['distance', 'hurry', 'short', 'idle'] as const),
 ];
 
@@ -50,6 +53,8 @@ const SMALL = 2;
 const EDGE = 1.5;
 /** What is nearer to an edge than this share of the view is at its edge. */
 const EDGE_SHARE = 0.1;
+/** Of what it costs to be out of view. */
+const HIDDEN = 0.3;
 const SHORT = 0.6;
 /** A view that rests this long, in seconds, costs nothing for being short. */
 const COMFORT = 3.5;
@@ -99,12 +104,14 @@ function inner(view: InFootage, whole: InFootage): InFootage {
  *
  * @param closest the largest magnification that it could be seen at
  * @param whole the view of the whole recording, against whose own edges nothing is said
+ * @param inset what the presenter covers of the view, as shares of it
  */
 export function costOfSeeing(
   { rect, gain, weight, must }: Attention,
   view: InFootage,
   whole: InFootage,
   closest: number,
+  inset: Rect | null,
 ): Costs {
   if (must && !isWithin(rect, view)) return { outside: Infinity };
   const looked = padded(rect);
@@ -114,6 +121,7 @@ export function costOfSeeing(
   return {
     outside,
     edge: must ? EDGE * atEdge : EDGE * atEdge * Math.min(1, weight / 8),
+    hidden: inset ? HIDDEN * weight * shareCovered(looked, view, inset) : 0,
     small: SMALL * gain * Math.max(0, Math.log2(closest / magnified)),
   };
 }

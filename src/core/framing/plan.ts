@@ -1,5 +1,6 @@
 import type { Framing, Project } from '../project/model';
 import type { Sources } from '../project/sources';
+import type { Rect } from '../scale/rect';
 import { wholeView } from '../scale/sharpness';
 import { same } from '../schema/same';
 import type { Range } from '../time/ranges';
@@ -7,6 +8,7 @@ import { frameDuration, secondsToTicks, snapToFrame, type Ticks } from '../time/
 import { attentionOf, type Attention } from './attention';
 import { candidateViews } from './candidates';
 import { addCosts, isWithin, type Costs } from './cost';
+import { insetAt } from './inset';
 import { LONGEST_RAMP, perceivedDistance, rampSeconds } from './ramp';
 import { searchViews, type Moment, type Rest } from './search';
 import { limitWithin, shotsOf, type Shot } from './shots';
@@ -43,7 +45,12 @@ export interface PlanOptions {
 const PAUSE = LEAD + TAIL + LONGEST_RAMP + SHORTEST_HOLD;
 
 /** What a shot's views are chosen for: what is to be seen, and long pauses in between. */
-function momentsOf(shot: Shot, attention: readonly Attention[], taste: Taste): Moment[] {
+function momentsOf(
+  shot: Shot,
+  attention: readonly Attention[],
+  taste: Taste,
+  insetFor: (time: Ticks) => Rect | null,
+): Moment[] {
   const moments: Moment[] = [];
   const around = secondsToTicks(LONGEST_RAMP / 2);
   const closestIn = (range: Range) => taste.limit ?? limitWithin(shot, range);
@@ -51,11 +58,14 @@ function momentsOf(shot: Shot, attention: readonly Attention[], taste: Taste): M
     if (to - from < secondsToTicks(PAUSE)) return;
     const start = from + secondsToTicks(TAIL) + around;
     const end = to === shot.end ? to : to - secondsToTicks(LEAD) - around;
-    moments.push({ start, end, attention: null, closest: closestIn({ start, end }) });
+    moments.push({ start, end, attention: null, closest: closestIn({ start, end }), inset: null });
   };
   let seenUntil: Ticks | null = null;
   for (const one of attention) {
-    moments.push({ start: one.start, end: one.end, attention: one, closest: closestIn(one) });
+    moments.push({
+      ...{ start: one.start, end: one.end, attention: one },
+      ...{ closest: closestIn(one), inset: insetFor(one.start) },
+    });
     // A pointer that only rests or fidgets is a pause.
     if (!one.gain) continue;
     if (seenUntil !== null) pauseAt(seenUntil, one.start);
@@ -78,6 +88,7 @@ function planShot(
   shot: Shot,
   attention: readonly Attention[],
   taste: Taste,
+  insetFor: (time: Ticks) => Rect | null,
   onProgress: (share: number) => void,
 ): PlannedView[] {
   const frame = project.canvas;
@@ -90,10 +101,16 @@ function planShot(
       isWithin(centre(a), whole),
   );
   if (!within.some(({ gain }) => gain)) return [];
-  const moments = momentsOf(shot, within, taste);
+  const moments = momentsOf(shot, within, taste, insetFor);
   const places = moments.map(({ attention }, i) => attention ?? restingPlace(moments, i));
-  const closest = moments.map((moment) => moment.closest);
-  const candidates = candidateViews(places, whole, frame, closest, taste);
+  const candidates = candidateViews(
+    places,
+    whole,
+    frame,
+    moments.map(({ closest }) => closest),
+    moments.map(({ inset }) => inset),
+    taste,
+  );
   // What begins and ends on frames may be a frame shorter.
   const hold = secondsToTicks(Math.max(SHORTEST_HOLD, taste.hold)) + frameDuration(frame.frameRate);
   const stretch = { start: shot.start, end: shot.end, hold, endsWhole: shot.goesOn };
@@ -179,13 +196,15 @@ export function planProject(
     (f) => f.pinned || (range && (f.start < range.start || f.end > range.end)),
   );
   const shots = shotsOf(project, sources, stay, range);
+  const insetFor = (time: Ticks) => insetAt(project, sources, time);
   const length = shots.reduce((sum, { start, end }) => sum + end - start, 0);
   let done = 0;
   const views = shots.flatMap((shot) => {
     const share = (shot.end - shot.start) / length;
     const before = done;
     done += share;
-    return planShot(project, shot, attention, taste, (part) => onProgress(before + part * share));
+    const report = (part: number) => onProgress(before + part * share);
+    return planShot(project, shot, attention, taste, insetFor, report);
   });
   onProgress(1);
   const wholes = new Map(

@@ -1,4 +1,4 @@
-import type { InFootage } from '../scale/rect';
+import type { InFootage, Rect } from '../scale/rect';
 import { secondsToTicks, type Ticks } from '../time/ticks';
 import type { Range } from '../time/ranges';
 import type { Attention } from './attention';
@@ -21,6 +21,8 @@ export interface Moment extends Range {
   readonly attention: Attention | null;
   /** The largest magnification that is allowed then. */
   readonly closest: number;
+  /** What the presenter covers of a view then, as shares of it. */
+  readonly inset: Rect | null;
 }
 
 /** What views are planned for. */
@@ -146,9 +148,9 @@ export function searchViews(
     }
     return known;
   };
-  const costAt = ({ attention, closest, ...range }: Moment, view: InFootage): Costs =>
+  const costAt = ({ attention, closest, inset, ...range }: Moment, view: InFootage): Costs =>
     attention
-      ? costOfSeeing(attention, view, whole, closest)
+      ? costOfSeeing(attention, view, whole, closest, inset)
       : costOfIdling(range.end - range.start, view, whole, taste);
   const leastOfMove = totalOf(costOfMove(0, 0, taste));
   const isAllowed = (moment: Moment, view: number) =>
