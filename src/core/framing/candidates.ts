@@ -15,7 +15,7 @@ export interface CandidateView {
 /** Views are found for at most so many things in a row. */
 const MOST_TOGETHER = 48;
 /** Views that differ by less than this share of their width are one. */
-const ALIKE = 1 / 12;
+const ALIKE = 1 / 8;
 /** A share of a view: less than this beside it is not worth leaving out. */
 const SLIVER = 0.06;
 /** So many things before and after those that a view is for may be seen in it too. */

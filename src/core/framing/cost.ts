@@ -42,8 +42,11 @@ export const COST_TERMS: readonly CostTerm[] = [
 ];
 
 /** The sum of all terms. */
-export const totalOf = (costs: Costs): number =>
-  COST_TERMS.reduce((sum, term) => sum + (costs[term] ?? 0), 0);
+export function totalOf(costs: Costs): number {
+  let sum = 0;
+  for (const term of COST_TERMS) sum += costs[term] ?? 0;
+  return sum;
+}
 
 /** Two costs, term by term. */
 export const addCosts = (a: Costs, b: Costs): Costs =>
@@ -133,10 +136,9 @@ export const costOfMove = (distance: number, lacking: number, { lively }: Taste)
   hurry: HURRY * lacking,
 });
 
-/** What it costs that a view rests for some ticks only. */
-export const costOfRest = (ticks: number): Costs => ({
-  short: SHORT * Math.max(0, 1 - ticksToSeconds(ticks) / COMFORT),
-});
+/** What it costs (`short`) that a view rests for some ticks only. */
+export const costOfShortness = (ticks: number): number =>
+  SHORT * Math.max(0, 1 - ticksToSeconds(ticks) / COMFORT);
 
 /** What it costs to stay in a view while nothing happens for some ticks. */
 export const costOfIdling = (

@@ -7,7 +7,7 @@ import {
   addCosts,
   costOfIdling,
   costOfMove,
-  costOfRest,
+  costOfShortness,
   costOfSeeing,
   totalOf,
   type Costs,
@@ -51,8 +51,9 @@ export interface Rest {
 interface Move {
   readonly leave: Ticks;
   readonly arrive: Ticks;
-  readonly cost: number;
-  readonly costs: Costs;
+  readonly distance: number;
+  /** How much of its time it lacks, 0 to 1. */
+  readonly lacking: number;
 }
 
 /** The best way, found so far, of having seen all up to a moment. */
@@ -75,25 +76,24 @@ const QUICKEST = 0.8;
 const TOLD = 64;
 /** However little time there is, a view rests for so long before and after what it is for. */
 const BREATH = secondsToTicks(0.12);
+const LEAD_TICKS = secondsToTicks(LEAD) - BREATH;
+const TAIL_TICKS = secondsToTicks(TAIL) - BREATH;
 
 /**
  * A move that fits between two instants: it leaves some time after the first and arrives some time
  * before the second; where there is no time for that it is closer to them. Null where there is no
  * time for it at all.
  */
-function moveBetween(after: Ticks, before: Ticks, distance: number, taste: Taste): Move | null {
+function moveBetween(after: Ticks, before: Ticks, distance: number): Move | null {
   const ramp = secondsToTicks(rampSeconds(distance));
-  const lead = secondsToTicks(LEAD) - BREATH;
-  const tail = secondsToTicks(TAIL) - BREATH;
   const room = before - after - 2 * BREATH;
   const least = Math.max(secondsToTicks(SHORTEST_RAMP), ramp * QUICKEST);
   if (room < least) return null;
   const taken = Math.min(ramp, room);
-  const spare = Math.min(1, (room - taken) / (lead + tail));
-  const arrive = before - BREATH - Math.round(lead * spare);
-  const lacking = 1 - spare + (ramp - taken) / ramp;
-  const costs = costOfMove(distance, Math.min(1, lacking), taste);
-  return { leave: arrive - taken, arrive, cost: totalOf(costs), costs };
+  const spare = Math.min(1, (room - taken) / (LEAD_TICKS + TAIL_TICKS));
+  const arrive = before - BREATH - Math.round(LEAD_TICKS * spare);
+  const lacking = Math.min(1, 1 - spare + (ramp - taken) / ramp);
+  return { leave: arrive - taken, arrive, distance, lacking };
 }
 
 /** Whether one of some ways is as good in all as another of a cost and an arrival. */
@@ -172,6 +172,7 @@ export function searchViews(
       active.push(byStart[upcoming++]!);
     active = active.filter((view) => candidates[view]!.last >= index);
     const next = new Map<number, State[]>();
+    const cheapestFirst = [...states].sort(([, a], [, b]) => a[0]!.cost - b[0]!.cost);
     for (const view of active) {
       if (!isAllowed(moment, view)) continue;
       const cost = totalOf(costAt(moment, candidates[view]!.rect));
@@ -184,16 +185,21 @@ export function searchViews(
         keep(kept, { cost: all, view, moment: index, arrive, move, before });
       };
       for (const before of states.get(view) ?? []) enter(before, before.arrive, before.move, 0);
-      // Whoever comes now has rested for less than whoever stays, and must be cheaper.
-      const dearest = kept[0]?.cost ?? Infinity;
-      for (const [from, ways] of states) {
-        if (from === view || ways[0]!.cost + cost + leastOfMove >= dearest) continue;
-        const move = moveBetween(gap.after, gap.before, distance(from, view), taste);
+      // Whoever comes now has rested for less than whoever stays, and must be cheaper. All who come
+      // arrive at nearly the same time, so that the cheapest of them is enough.
+      let dearest = kept[0]?.cost ?? Infinity;
+      for (const [from, ways] of cheapestFirst) {
+        if (ways[0]!.cost + cost + leastOfMove >= dearest) break;
+        if (from === view) continue;
+        const move = moveBetween(gap.after, gap.before, distance(from, view));
         if (!move) continue;
+        const moving = totalOf(costOfMove(move.distance, move.lacking, taste));
         for (const before of ways) {
           const rested = move.leave - before.arrive;
           if (rested < hold) continue;
-          enter(before, move.arrive, move, move.cost + totalOf(costOfRest(rested)));
+          const more = moving + costOfShortness(rested);
+          enter(before, move.arrive, move, more);
+          dearest = Math.min(dearest, before.cost + more + cost);
         }
       }
       if (kept.length) next.set(view, kept);
@@ -204,7 +210,7 @@ export function searchViews(
     .flat()
     .filter(({ arrive, view }) => stretch.end - arrive >= hold && (!endsWhole || view === 0));
   const last = ends.reduce<State | null>((a, b) => (a && a.cost <= b.cost ? a : b), null);
-  return last ? restsOf(last, stretch, moments, candidates, costAt) : [];
+  return last ? restsOf(last, stretch, moments, candidates, taste, costAt) : [];
 }
 
 /** The resting views along the way that ends in a state. */
@@ -213,6 +219,7 @@ function restsOf(
   stretch: Range,
   moments: readonly Moment[],
   candidates: readonly CandidateView[],
+  taste: Taste,
   costAt: (moment: Moment, view: InFootage) => Costs,
 ): Rest[] {
   const rests: Rest[] = [];
@@ -222,7 +229,8 @@ function restsOf(
     const { view, arrive, move } = state;
     const rect = candidates[view]!.rect;
     const lastMoment = state.moment;
-    let costs: Costs = addCosts(move?.costs ?? {}, costOfRest(end - arrive));
+    let costs: Costs = { short: costOfShortness(end - arrive) };
+    if (move) costs = addCosts(costs, costOfMove(move.distance, move.lacking, taste));
     let first = lastMoment + 1;
     while (state && state.view === view && state.arrive === arrive && state.moment >= 0) {
       first = state.moment;
