@@ -79,6 +79,13 @@ test('edit is free of faults: its panels, what is selected, commands and keys', 
     expect.soft(await faults(page)).toEqual([]);
   }
   expect(await things.count()).toBeGreaterThan(3);
+  await page.getByRole('button', { name: 'Plan framings', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Plan framings' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Plan again' })).toBeEnabled();
+  expect.soft(await faults(page)).toEqual([]);
+  await page.locator('[data-span=framings]').first().click();
+  await expect(page.getByRole('region', { name: 'Why' })).toBeVisible();
+  expect.soft(await faults(page)).toEqual([]);
   await command(page, 'Split');
   await page.keyboard.press('Control+k');
   await expect(page.getByRole('dialog', { name: 'Commands' })).toBeVisible();

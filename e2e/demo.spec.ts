@@ -132,11 +132,16 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   // How it is to be planned takes effect at once, and all of it is one step of undo.
   const summary = page.getByText(/moves a minute, the shortest rests/);
   const usual = await summary.innerText();
+  await page.getByLabel('Name of this way to plan').fill('As it was');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.getByLabel('Shortest hold').fill('8');
   await expect(summary).not.toHaveText(usual);
   await page.getByLabel('Calm to lively').fill('0');
-  await page.getByLabel('Shortest hold').fill('1.8');
-  await page.getByLabel('Calm to lively').fill('0.65');
+  // A way to plan that was saved is taken up again.
+  await page
+    .getByRole('list', { name: 'Saved ways to plan' })
+    .getByRole('button', { name: 'As it was', exact: true })
+    .click();
   await expect(summary).toHaveText(usual);
   // Each framing tells what it is for, and goes there.
   await framings.first().click();

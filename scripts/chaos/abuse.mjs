@@ -217,6 +217,6 @@ export async function runTrack(world, megabytes = 42) {
     ...{ status: sent?.status, attached, opened, slowest },
     loaded: (performance.now() - loading) / 1000,
     megabytes: (track?.text.length ?? 0) / MB,
-    samples: track?.json?.samples.length ?? 0,
+    samples: track?.json?.samples?.length ?? 0,
   };
 }

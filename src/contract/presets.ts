@@ -1,5 +1,15 @@
+import type { Taste } from '@/core/framing/taste';
 import type { FootageRect } from '@/core/project/model';
 import { route } from './route';
+
+/** What is set up once and used again in every project, by its kind. */
+export interface PresetValues {
+  /** A part of the screen that is recorded. */
+  readonly area: FootageRect;
+  /** How framings are planned. */
+  readonly taste: Taste;
+}
+export type PresetKind = keyof PresetValues;
 
 /** Something set up once and used again, under a name. */
 export interface Preset<T = unknown> {
@@ -8,13 +18,14 @@ export interface Preset<T = unknown> {
   readonly value: T;
 }
 
-export const listAreas = route<readonly Preset<FootageRect>[]>()('GET', '/api/presets/area');
-export const saveArea = route<
+/** What is saved of a kind; the kind says what its values are. */
+export const listPresets = route<readonly Preset[]>()('GET', '/api/presets/:kind');
+export const savePreset = route<
   { readonly id: string },
-  { readonly name: string; readonly value: FootageRect }
->()('POST', '/api/presets/area');
-export const renameArea = route<null, { readonly name: string }>()(
+  { readonly name: string; readonly value: object }
+>()('POST', '/api/presets/:kind');
+export const renamePreset = route<null, { readonly name: string }>()(
   'PATCH',
-  '/api/presets/area/:id',
+  '/api/presets/:kind/:id',
 );
-export const deleteArea = route()('DELETE', '/api/presets/area/:id');
+export const deletePreset = route()('DELETE', '/api/presets/:kind/:id');

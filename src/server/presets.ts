@@ -1,10 +1,21 @@
-import type { Static } from '@sinclair/typebox';
+import type { TSchema } from '@sinclair/typebox';
 import { nanoid } from 'nanoid';
-import type { Preset } from '@/contract/presets';
+import type { Preset, PresetKind } from '@/contract/presets';
+import { Taste } from '@/core/framing/taste';
+import { checkOf } from '@/core/schema/check';
 import { FootageRect } from '@/core/schema/parts';
 import type { ServerContext } from './context';
 import { jsonOr } from './db/stored';
 import { notFound, problem } from './problem';
+
+/** What the values of each kind are. */
+const KINDS: Readonly<Record<PresetKind, TSchema>> = { area: FootageRect, taste: Taste };
+
+/** The schema of a kind that a request names. */
+function schemaOf(kind: string): TSchema {
+  if (!Object.hasOwn(KINDS, kind)) throw notFound('preset');
+  return KINDS[kind as PresetKind];
+}
 
 const cleanName = (name: string): string => {
   const clean = name.trim().slice(0, 100);
@@ -12,49 +23,63 @@ const cleanName = (name: string): string => {
   return clean;
 };
 
-/** Areas that were saved, by name; without those that can't be read. */
-export async function listAreas(
-  context: ServerContext,
-): Promise<Preset<Static<typeof FootageRect>>[]> {
+/** What was saved of a kind, by name; without what can't be read. */
+export async function listPresets(context: ServerContext, kind: string): Promise<Preset[]> {
+  const schema = schemaOf(kind);
   const { presets } = context.db;
-  const rows = await presets.findAll({ where: { kind: 'area' }, order: [['name', 'ASC']] });
+  const rows = await presets.findAll({ where: { kind }, order: [['name', 'ASC']] });
   return rows.flatMap(({ id, name, value }) => {
-    const area = jsonOr(FootageRect, value, null);
-    return area ? [{ id, name, value: area }] : [];
+    const read: unknown = jsonOr(schema, value, null);
+    return read ? [{ id, name, value: read }] : [];
   });
 }
 
-/** Saves a preset; one of the same name is replaced. */
+/**
+ * Saves a preset; one of the same kind and name is replaced.
+ *
+ * @throws Problem for a value that is none of its kind
+ */
 export async function savePreset(
   context: ServerContext,
   kind: string,
   name: string,
   value: unknown,
 ): Promise<string> {
+  const checked = checkOf(schemaOf(kind))(value);
+  if ('faults' in checked) {
+    const [{ path, message }] = checked.faults as [{ path: string; message: string }];
+    throw problem('bad-body', `value${path} ${message}`);
+  }
   const { presets } = context.db;
   const clean = cleanName(name);
+  const text = JSON.stringify(checked.value);
   const there = await presets.findOne({ where: { kind, name: clean } });
   if (there) {
-    await there.update({ value: JSON.stringify(value) });
+    await there.update({ value: text });
     return there.id;
   }
   const id = nanoid();
-  await presets.create({ id, kind, name: clean, value: JSON.stringify(value) });
+  await presets.create({ id, kind, name: clean, value: text });
   return id;
 }
 
 export async function renamePreset(
   context: ServerContext,
+  kind: string,
   id: string,
   name: string,
 ): Promise<void> {
   const { presets } = context.db;
-  const row = await presets.findByPk(id);
+  const row = await presets.findOne({ where: { kind, id } });
   if (!row) throw notFound('preset');
   await row.update({ name: cleanName(name) });
 }
 
-export async function deletePreset(context: ServerContext, id: string): Promise<void> {
+export async function deletePreset(
+  context: ServerContext,
+  kind: string,
+  id: string,
+): Promise<void> {
   const { presets } = context.db;
-  await presets.destroy({ where: { id } });
+  await presets.destroy({ where: { kind, id } });
 }

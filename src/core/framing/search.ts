@@ -209,7 +209,8 @@ export function searchViews(
   const ends = [...states.values()]
     .flat()
     .filter(({ arrive, view }) => stretch.end - arrive >= hold && (!endsWhole || view === 0));
-  const last = ends.reduce<State | null>((a, b) => (a && a.cost <= b.cost ? a : b), null);
+  const inAll = ({ cost, arrive }: State) => cost + costOfShortness(stretch.end - arrive);
+  const last = ends.reduce<State | null>((a, b) => (a && inAll(a) <= inAll(b) ? a : b), null);
   return last ? restsOf(last, stretch, moments, candidates, taste, costAt) : [];
 }
 

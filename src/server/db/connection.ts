@@ -44,7 +44,7 @@ async function open(): Promise<Database> {
     ...defineModels(sequelize),
     sequelize,
     transact: (work) => inTurn(sequelize, work),
-    snapshot: (work) => sequelize.transaction({ type: Transaction.TYPES.DEFERRED }, work),
+    snapshot: (work) => tryTransaction(sequelize, Transaction.TYPES.DEFERRED, work),
     isOpen: () => isOpen,
     close: () => {
       isOpen = false;
@@ -79,7 +79,7 @@ async function inTurn<T>(
   shared.vistumTransaction = new Promise((resolve) => (end = resolve));
   await before;
   try {
-    return await tryTransaction(sequelize, work);
+    return await tryTransaction(sequelize, Transaction.TYPES.IMMEDIATE, work);
   } finally {
     end();
   }
@@ -88,11 +88,12 @@ async function inTurn<T>(
 /** Begins again while another process has the database. */
 async function tryTransaction<T>(
   sequelize: Sequelize,
+  type: Transaction.TYPES,
   work: (transaction: Transaction) => Promise<T>,
 ): Promise<T> {
   for (let tries = 1; ; tries++) {
     try {
-      return await sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, work);
+      return await sequelize.transaction({ type }, work);
     } catch (error) {
       const { code } = (error as { parent?: { code?: string } }).parent ?? {};
       if (code !== 'SQLITE_BUSY' || tries >= TRIES) throw error;

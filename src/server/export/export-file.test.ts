@@ -1,85 +1,20 @@
 import { execFileSync } from 'node:child_process';
 import { readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import type { ExportSettings } from '@/contract/exports';
 import { copyRange, pasteSnippet } from '@/core/edit/clipboard';
 import { counter, emptyProject } from '@/core/edit/fixture';
-import { placeFootage } from '@/core/edit/place';
 import { freezeOver, setSpeed } from '@/core/edit/retime';
 import { rippleDelete } from '@/core/edit/ripple';
 import { changeKey } from '@/core/edit/settings';
 import { addSpan } from '@/core/edit/spans';
 import { DEFAULT_TRANSITION, setTransition } from '@/core/edit/transitions';
-import { FORMAT_FACTS, type Format } from '@/core/project/export-formats';
-import type { Project } from '@/core/project/model';
 import { frameDuration, frameStart, rateFromNumber, secondsToTicks } from '@/core/time/ticks';
-import { probeMedia } from '../media/probe';
-import {
-  ffmpeg,
-  numberedFrames,
-  readNumbers,
-  scratchFolder,
-  startedProcesses,
-} from '../testing/media';
-import { exportFile, segmentsOf } from './export-file';
-import type { RenderTask } from './render-frames';
-import { DEFAULT_SETTINGS } from './settings';
+import { control, file, makeCounted, RATE, settings, taskOf } from '../testing/export';
+import { ffmpeg, readNumbers, startedProcesses } from '../testing/media';
+import { exportFile } from './export-file';
 
-const folder = scratchFolder();
-const file = (name: string) => join(folder, name);
-const RATE = rateFromNumber(30);
-const settings: ExportSettings = { ...DEFAULT_SETTINGS, width: 1280, height: 720, frameRate: RATE };
-const control = () => ({ signal: new AbortController().signal, onProgress: () => {} });
-
-/** A project of the given recordings, placed one after the other. */
-async function taskOf(
-  files: Record<string, 'screen' | 'presenter' | 'voice'>,
-  change: (p: Project) => void = () => {},
-): Promise<RenderTask> {
-  const project = emptyProject();
-  Object.assign(project.canvas, { width: 1280, height: 720 });
-  const newId = counter();
-  const footage: Record<string, never> = {};
-  const originals: Record<string, never> = {};
-  for (const [name, role] of Object.entries(files)) {
-    const { facts } = await probeMedia(file(name));
-    Object.assign(footage, { [name]: { ...facts, id: name, name, role } });
-    Object.assign(originals, { [name]: { path: file(name), facts } });
-    placeFootage(project, footage[name]!, null, newId);
-  }
-  change(project);
-  return {
-    project,
-    sources: { footage, pointers: {} },
-    originals,
-    output: settings,
-    rate: settings.frameRate,
-  };
-}
-
-beforeAll(() => {
-  // Every second begins with a click, so that sound and picture can be held against each other.
-  ffmpeg(
-    ...numberedFrames(14, '30', '1280x720'),
-    '-f',
-    'lavfi',
-    '-i',
-    "aevalsrc='if(lt(mod(n,48000),48),0.8,0)':s=48000:d=14",
-    '-c:v',
-    'libx264',
-    '-preset',
-    'ultrafast',
-    '-crf',
-    '12',
-    '-pix_fmt',
-    'yuv420p',
-    '-c:a',
-    'aac',
-    '-b:a',
-    '192k',
-    file('counted.mp4'),
-  );
-});
+beforeAll(makeCounted);
+afterAll(() => rmSync(file(''), { recursive: true, force: true }));
 
 test('a cut export has exactly the frames that the timeline says, across cuts and segments, and its sound in step', async () => {
   const task = await taskOf({ 'counted.mp4': 'screen' }, (p) =>
@@ -415,125 +350,6 @@ test('a framing at the sharp limit copies the recording’s pixels', async () =>
   expect(error / source.length).toBeLessThan(1.5);
 });
 
-describe('formats', () => {
-  const range = { start: 2, end: 3 };
-  const streams = (path: string) =>
-    (
-      JSON.parse(
-        execFileSync('ffprobe', ['-v', 'error', '-show_streams', '-of', 'json', path]).toString(),
-      ) as {
-        streams: Record<string, string>[];
-      }
-    ).streams;
-  const make = async (format: Format, more: Partial<ExportSettings> = {}) => {
-    const target = file(`format-${format}.${FORMAT_FACTS[format].extension}`);
-    const wanted = { ...settings, width: 640, height: 360, format, range, ...more };
-    const task = {
-      ...(await taskOf({ 'counted.mp4': 'screen' })),
-      output: wanted,
-      rate: wanted.frameRate,
-    };
-    // Computer sound is muted when it comes with a screen recording.
-    for (const lane of task.project.lanes) lane.off = false;
-    return {
-      result: await exportFile(task, wanted, file(`work-${format}`), target, control()),
-      target,
-    };
-  };
-
-  test.each([
-    ['mov', 'h264', 'aac'],
-    ['webm', 'vp9', 'opus'],
-    ['av1', 'av1', 'opus'],
-  ] as const)('%s has the frames, the colours and the sound', async (format, picture, sound) => {
-    const { result, target } = await make(format);
-    expect(streams(target)).toMatchObject([
-      { codec_name: picture, width: 640, height: 360, color_space: 'bt709' },
-      { codec_name: sound },
-    ]);
-    expect(result).toMatchObject({ frames: 30, duration: 1 });
-    expect(readNumbers(target, 0.5)).toEqual(Array.from({ length: 30 }, (_, i) => 60 + i));
-  });
-
-  test('GIF moves and has no sound', async () => {
-    const { target } = await make('gif', { frameRate: rateFromNumber(10) });
-    const found = streams(target);
-    expect(found).toMatchObject([{ codec_name: 'gif', width: 640, nb_frames: '10' }]);
-    expect(found).toHaveLength(1);
-  });
-
-  test.each([
-    ['m4a', 'aac'],
-    ['mp3', 'mp3'],
-    ['wav', 'pcm_s16le'],
-  ] as const)('%s is sound only, its click in place', async (format, codec) => {
-    const { result, target } = await make(format);
-    expect(streams(target)).toMatchObject([{ codec_name: codec, sample_rate: '48000' }]);
-    expect(result).toMatchObject({ frames: 0, duration: 1 });
-    const pcm = ffmpeg('-i', target, '-ac', '1', '-ar', '48000', '-f', 'f32le', '-');
-    const sound = new Float32Array(pcm.buffer.slice(pcm.byteOffset, pcm.byteOffset + pcm.length));
-    const loudest = sound.reduce(
-      (best, v, i) => (Math.abs(v) > Math.abs(sound[best]!) ? i : best),
-      0,
-    );
-    expect(loudest).toBeLessThan(200);
-  });
-
-  test('PNG is one picture, at the start of the range', async () => {
-    const { result, target } = await make('png');
-    expect(streams(target)).toMatchObject([{ codec_name: 'png', width: 640, height: 360 }]);
-    expect(result.frames).toBe(1);
-    expect(readNumbers(target, 0.5)).toEqual([60]);
-  });
-
-  test('a bit rate is kept within a third', async () => {
-    const { target } = await make('mp4', { bitRate: 0.5, range: { start: 0, end: 12 } });
-    const rate = Number(streams(target)[0]!.bit_rate);
-    expect(rate).toBeLessThan(0.5e6 * 1.34);
-  });
-});
-
-describe('runs of frames are cut into segments', () => {
-  const [cut, alone] = [
-    { format: 'mp4', frameRate: RATE } as const,
-    { format: 'av1', frameRate: RATE } as const,
-  ];
-
-  test('from key frame to key frame', () => {
-    expect(segmentsOf(130, cut, 2)).toEqual([
-      { first: 0, last: 60 },
-      { first: 60, last: 120 },
-      { first: 120, last: 130 },
-    ]);
-  });
-
-  test('evenly over the threads where the encoder can not cut', () => {
-    expect(segmentsOf(260, alone, 2)).toEqual([
-      { first: 0, last: 130 },
-      { first: 130, last: 260 },
-    ]);
-    expect(segmentsOf(20, alone, 8)).toEqual([{ first: 0, last: 20 }]);
-  });
-
-  test.each([
-    [1, 4],
-    [301, 2],
-    [108000, 2],
-    [2358, 3],
-  ])('%i frames for %i threads, without a gap, none empty or long', (frames, threads) => {
-    for (const settings of [cut, alone]) {
-      const segments = segmentsOf(frames, settings, threads);
-      expect(segments[0]!.first).toBe(0);
-      expect(segments.at(-1)!.last).toBe(frames);
-      segments.forEach((s, i) => {
-        expect(s.last - s.first).toBeGreaterThan(0);
-        expect(s.last - s.first).toBeLessThanOrEqual(151);
-        if (i) expect(s.first).toBe(segments[i - 1]!.last);
-      });
-    }
-  });
-});
-
 test('nothing to export, or a range without a frame, is said', async () => {
   const empty = { ...(await taskOf({})), project: emptyProject() };
   await expect(exportFile(empty, settings, file('w'), file('x.mp4'), control())).rejects.toThrow(
@@ -549,6 +365,5 @@ test('nothing to export, or a range without a frame, is said', async () => {
       control(),
     ),
   ).rejects.toThrow(/range/);
-  rmSync(folder, { recursive: true, force: true });
   expect(frameDuration(RATE)).toBe(23_520_000);
 });

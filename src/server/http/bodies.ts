@@ -162,9 +162,10 @@ export class ChangeTakeBody {
   @IsBoolean() discarded!: boolean;
 }
 
-export class AreaPresetBody {
+/** A preset, all but its value, which the schema of its kind checks. */
+export class PresetBody {
   @IsString() @MinLength(1) @MaxLength(100) name!: string;
-  @Nested(() => AreaBody) value!: AreaBody;
+  @IsObject() value!: object;
 }
 
 export class RenameBody {

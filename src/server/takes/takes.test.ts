@@ -12,7 +12,6 @@ import { closeDatabase } from '../db/connection';
 import { readTrack } from '../footage/track';
 import { listFootage } from '../footage/view';
 import { probeMedia } from '../media/probe';
-import { deletePreset, listAreas, renamePreset, savePreset } from '../presets';
 import { newProject } from '../projects';
 import { finishedPath } from './conform';
 import { keepTake } from './keep';
@@ -298,17 +297,4 @@ test('a piece that could be written only in part does not shift what follows', a
   const size = 96_000 - 1000;
   expect(await addPiece(context, id, 'voice', 96_000, pcm(1))).toBe(size);
   expect(await addPiece(context, id, 'voice', size, pcm(1).subarray(0, 1000))).toBe(96_000);
-});
-
-test('saved areas are replaced by name, renamed and deleted', async () => {
-  const value = { x: 0, y: 0, width: 1280, height: 720 };
-  const id = await savePreset(context, 'area', ' Work area ', value);
-  expect(await savePreset(context, 'area', 'Work area', { ...value, x: 10 })).toBe(id);
-  expect(await listAreas(context)).toEqual([{ id, name: 'Work area', value: { ...value, x: 10 } }]);
-  await renamePreset(context, id, 'Table');
-  await expect(renamePreset(context, id, '  ')).rejects.toMatchObject({ status: 400 });
-  await expect(renamePreset(context, 'none', 'x')).rejects.toMatchObject({ status: 404 });
-  expect((await listAreas(context))[0]!.name).toBe('Table');
-  await deletePreset(context, id);
-  expect(await listAreas(context)).toEqual([]);
 });

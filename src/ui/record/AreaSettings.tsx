@@ -1,19 +1,14 @@
 'use client';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Pencil, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { call } from '@/contract/call';
-import { deleteArea, listAreas, renameArea, saveArea, type Preset } from '@/contract/presets';
+import type { Preset } from '@/contract/presets';
 import type { FootageRect } from '@/core/project/model';
 import { tidyArea } from '@/core/scale/area';
 import { areaOfShape } from '@/core/scale/capture';
 import { useEditor } from '../edit/store';
-import { Button } from '../parts/Button';
 import { CheckField, inputLook } from '../parts/fields';
-import { IconButton } from '../parts/IconButton';
-import { tell, tellFault } from '../shell/notices-store';
-import { RenameDialog } from '../projects/RenameDialog';
+import { tell } from '../shell/notices-store';
 import { RectFields } from '../parts/RectFields';
+import { SavedPresets } from '../presets/SavedPresets';
 import { useRecord } from './record-store';
 import { useScreenSize } from './use-screen-size';
 
@@ -32,20 +27,12 @@ const RATIOS = [
  * later.
  */
 export function AreaSettings() {
-  const client = useQueryClient();
   const canvas = useEditor((s) => s.project.canvas);
   const area = useRecord((s) => s.area);
   const set = useRecord((s) => s.set);
   const size = useScreenSize();
   const [ratio, setRatio] = useState<string>('free');
   const [own, setOwn] = useState({ width: 3, height: 2 });
-  const [name, setName] = useState('');
-  const [renaming, setRenaming] = useState<Preset<FootageRect> | null>(null);
-  const presets = useQuery({
-    queryKey: ['area-presets'],
-    queryFn: () => call(listAreas),
-  });
-  const refresh = () => client.invalidateQueries({ queryKey: ['area-presets'] });
   if (!size)
     return (
       <p className="text-xs text-ink-2">Switch a screen on first. By default all of it counts.</p>
@@ -92,11 +79,6 @@ export function AreaSettings() {
         `“${said}” did not fit on this screen of ${size.width}×${size.height} px and was moved inside.`,
       );
   };
-  const save = () =>
-    void call(saveArea, { body: { name, value: area } }).then(() => {
-      setName('');
-      void refresh();
-    }, tellFault);
   return (
     <div className="grid gap-2">
       <CheckField
@@ -131,66 +113,14 @@ export function AreaSettings() {
           </label>
         </>
       )}
-      <ul aria-label="Saved areas" className="grid gap-1">
-        {presets.data?.map((preset) => (
-          <li key={preset.id} className="flex items-center gap-1">
-            <button
-              className="min-w-0 flex-1 truncate text-left text-action underline"
-              onClick={() => use(preset)}
-            >
-              {preset.name}
-            </button>
-            <span className="numbers text-xs text-ink-2">
-              {preset.value.width}×{preset.value.height} px
-            </span>
-            <IconButton
-              icon={Pencil}
-              label={`Rename ${preset.name}`}
-              onClick={() => setRenaming(preset)}
-            />
-            <IconButton
-              icon={Trash2}
-              label={`Delete ${preset.name}`}
-              onClick={() =>
-                void call(deleteArea, { params: { id: preset.id } }).then(refresh, tellFault)
-              }
-            />
-          </li>
-        ))}
-      </ul>
-      {area && (
-        <form
-          className="flex gap-1.5"
-          onSubmit={(e) => {
-            e.preventDefault();
-            if (name.trim()) save();
-          }}
-        >
-          <input
-            aria-label="Name of this area"
-            placeholder="Name of this area"
-            className={inputLook}
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
-          <Button type="submit" disabled={!name.trim()}>
-            Save
-          </Button>
-        </form>
-      )}
-      {renaming && (
-        <RenameDialog
-          name={renaming.name}
-          hint="Saved areas can be used in every project."
-          onClose={() => setRenaming(null)}
-          onRename={(next) =>
-            void call(renameArea, { params: { id: renaming.id }, body: { name: next } }).then(
-              refresh,
-              tellFault,
-            )
-          }
-        />
-      )}
+      <SavedPresets
+        kind="area"
+        title="Saved areas"
+        one="area"
+        now={area}
+        describe={({ width, height }) => `${width}×${height} px`}
+        onUse={use}
+      />
     </div>
   );
 }

@@ -6,6 +6,7 @@ import { projectDuration } from '@/core/project/query';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
 import { CheckField, SelectField, SliderField } from '../../parts/fields';
+import { SavedPresets } from '../../presets/SavedPresets';
 import { SettingFields } from '../../parts/setting-fields';
 import type { PlanScope } from '../session/state';
 import { rangeOf, useEditor } from '../store';
@@ -47,7 +48,9 @@ export function PlanDetails() {
   const seconds = useEditor((s) => ticksToSeconds(projectDuration(s.project)));
   const hasTrack = useEditor((s) => Object.keys(s.sources.pointers).length > 0);
   const change = (next: Partial<Taste>) => void plan({ taste: next });
-  const scopes = hasRange ? [...SCOPES, ['range', 'The range'] as const] : SCOPES;
+  // One that was chosen stays in the list when the range is gone.
+  const scopes =
+    hasRange || scope === 'range' ? [...SCOPES, ['range', 'The range'] as const] : SCOPES;
   if (!hasTrack)
     return (
       <div className="grid gap-2">
@@ -81,7 +84,7 @@ export function PlanDetails() {
       )}
       <SelectField
         label="Plan for"
-        value={scope === 'range' && !hasRange ? 'project' : scope}
+        value={scope}
         options={scopes}
         onChange={(next) => void plan({ scope: next as PlanScope })}
       />
@@ -96,6 +99,14 @@ export function PlanDetails() {
         )}
         {planning === null ? 'Plan again' : `Planning, ${Math.round(planning * 100)} %`}
       </Button>
+      <SavedPresets
+        kind="taste"
+        title="Saved ways to plan"
+        one="way to plan"
+        now={taste}
+        describe={({ lively, hold }) => `${Math.round(lively * 100)} %, ${hold} s`}
+        onUse={({ value }) => change(value)}
+      />
       <p className="text-xs text-ink-2">
         Every press stays in view. Pinned framings and those that reach beyond what is planned stay
         as they are.

@@ -49,6 +49,14 @@ export function planSlice(set: Change, get: Get): PlanSlice {
     if (mine !== wanted) return null;
     const { project, sources, taste, planScope } = get();
     const range = rangeFor(get(), planScope);
+    if (!range && planScope !== 'project') {
+      tellFault(
+        planScope === 'step'
+          ? 'No step is at the playhead. Move it into one, or plan for the whole project.'
+          : 'There is no range any more. Set one, or plan for the whole project.',
+      );
+      return null;
+    }
     const found = await planner.plan(project, sources, taste, range, (planning) =>
       set({ planning }),
     );
