@@ -52,6 +52,12 @@ const spoil = (value: unknown, path: readonly number[], by: unknown): unknown =>
 test('says the same as the compiled check, of good values and of spoiled ones', () => {
   const compiled = checkOf(TakeEvent);
   for (const event of GOOD) expect(isOf(TakeEvent, event)).toBe(true);
+  // What JSON can't carry is no number for either.
+  for (const t of [NaN, Infinity, -Infinity])
+    expect([isOf(TakeEvent, { ...GOOD[0], t }), compiled({ ...GOOD[0], t })]).toEqual([
+      false,
+      { faults: [expect.objectContaining({ path: '/t' })] },
+    ]);
   let refused = 0;
   fc.assert(
     fc.property(

@@ -30,7 +30,11 @@ export function checkOf<S extends TSchema>(
   { all = true }: { all?: boolean } = {},
 ): (value: unknown) => { readonly value: Static<S> } | { readonly faults: readonly Fault[] } {
   const compile = () =>
-    new Ajv({ allErrors: all, strict: false, discriminator: true }).compile<Static<S>>(schema);
+    new Ajv({
+      ...{ allErrors: all, strict: false, discriminator: true },
+      // What JSON can't carry is no number, wherever it comes from.
+      strictNumbers: true,
+    }).compile<Static<S>>(schema);
   let check: ReturnType<typeof compile> | null = null;
   return (value) => {
     check ??= compile();
