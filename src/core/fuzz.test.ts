@@ -44,9 +44,10 @@ function mutated(value: unknown): fc.Arbitrary<unknown> {
       for (const { at, to, cut } of [...changes].sort((a, b) => b.at - a.at)) {
         const place = places[at]!;
         const end = place.index + place[0].length;
+        const other = JSON.stringify(to) ?? '0';
         // A key stays a key.
         const key = text[end] === ':';
-        const put = key ? JSON.stringify(String(to)) : cut ? 'null' : (JSON.stringify(to) ?? '0');
+        const put = key ? JSON.stringify(other) : cut ? 'null' : other;
         changed = changed.slice(0, place.index) + put + changed.slice(end);
       }
       try {
