@@ -1,12 +1,11 @@
 import { counter, emptyProject, facts } from '@/core/edit/fixture';
 import { placeFootage } from '@/core/edit/place';
 import { attentionOf, type Attention } from '@/core/framing/attention';
-import { isWithin } from '@/core/framing/cost';
 import { keepInside } from '@/core/framing/path';
 import { planProject } from '@/core/framing/plan';
 import { viewAt } from '@/core/framing/view';
 import type { Framing } from '@/core/project/model';
-import type { InFootage } from '@/core/scale/rect';
+import { isWithin, type InFootage } from '@/core/scale/rect';
 import { sharpLimit, wholeView } from '@/core/scale/sharpness';
 import { pointerAt } from '@/core/telemetry/sample';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';

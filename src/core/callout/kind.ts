@@ -7,7 +7,7 @@ import {
 } from '@sinclair/typebox';
 import type { Mark } from '../frame/mark';
 import type { Layer } from '../frame/plan';
-import type { InOutput, PointInOutput, Size } from '../scale/rect';
+import { rectAround, type InOutput, type PointInOutput, type Size } from '../scale/rect';
 import { Id, strict, Time, type Point } from '../schema/parts';
 import { Anchor } from './anchor';
 import type { Ticks } from '../time/ticks';
@@ -107,12 +107,6 @@ export const shifted = ({ x, y }: Point, { dx, dy }: Move['by']): Point => ({
 
 /** The smallest rectangle around points. */
 export function boundsOf(points: readonly Point[]): { at: Point; size: Size } {
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const { x, y } of points) {
-    left = Math.min(left, x);
-    top = Math.min(top, y);
-    right = Math.max(right, x);
-    bottom = Math.max(bottom, y);
-  }
-  return { at: { x: left, y: top }, size: { width: right - left, height: bottom - top } };
+  const { x, y, width, height } = rectAround(points);
+  return { at: { x, y }, size: { width, height } };
 }

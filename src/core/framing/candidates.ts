@@ -1,4 +1,4 @@
-import { evenRound, type InFootage, type Rect, type Size } from '../scale/rect';
+import { evenRound, unite, type InFootage, type Rect, type Size } from '../scale/rect';
 import type { Attention } from './attention';
 import { shareCovered, viewsBeside } from './inset';
 import { keepInside } from './path';
@@ -20,18 +20,6 @@ const ALIKE = 1 / 8;
 const SLIVER = 0.06;
 /** So many things before and after those that a view is for may be seen in it too. */
 const AROUND = 4;
-
-/** The smallest rectangle around two. */
-export function around(a: InFootage, b: InFootage): InFootage {
-  const x = Math.min(a.x, b.x);
-  const y = Math.min(a.y, b.y);
-  return {
-    x,
-    y,
-    width: Math.max(a.x + a.width, b.x + b.width) - x,
-    height: Math.max(a.y + a.height, b.y + b.height) - y,
-  };
-}
 
 /**
  * The closest view, of the frame's shape, that holds a rectangle with room around it, no closer than
@@ -111,7 +99,7 @@ export function candidateViews(
       const next = attention[last]!;
       // What only rests is seen in passing; no view is made for it.
       if (!next.gain) continue;
-      rect = around(rect, next.rect);
+      rect = unite(rect, next.rect);
       most = Math.min(most, closest[last]!);
       const view = viewAround(rect, whole, frame, most, taste);
       if (!view) break;

@@ -1,4 +1,4 @@
-import { intersect, type InFootage, type Rect } from '../scale/rect';
+import { intersect, isWithin, type InFootage, type Rect } from '../scale/rect';
 import { ticksToSeconds } from '../time/ticks';
 import type { Attention } from './attention';
 import { shareCovered } from './inset';
@@ -75,13 +75,6 @@ const padded = ({ x, y, width, height }: InFootage): InFootage => ({
   width: width + 2 * AROUND,
   height: height + 2 * AROUND,
 });
-
-/** Whether all of a rectangle lies within a view. */
-export const isWithin = (rect: InFootage, view: InFootage): boolean =>
-  rect.x >= view.x &&
-  rect.y >= view.y &&
-  rect.x + rect.width <= view.x + view.width &&
-  rect.y + rect.height <= view.y + view.height;
 
 /** The share of a rectangle that lies in another, 0 to 1. */
 function shareWithin(rect: InFootage, view: InFootage): number {

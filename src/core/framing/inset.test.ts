@@ -5,7 +5,7 @@ import { setLayout } from '../edit/spans';
 import { LAYOUTS } from '../layout/built-in';
 import type { PointerTrack } from '../telemetry/pointer-track';
 import { secondsToTicks } from '../time/ticks';
-import { isWithin } from './cost';
+import { isWithin } from '../scale/rect';
 import { insetAt, shareCovered, viewsBeside } from './inset';
 import { planProject } from './plan';
 import { viewAt } from './view';

@@ -1,6 +1,6 @@
 import type { Project } from '../project/model';
 import type { Sources } from '../project/sources';
-import { intersect, type InFootage, type Rect } from '../scale/rect';
+import { intersect, isWithin, type InFootage, type Rect } from '../scale/rect';
 import { frontmost, presenterOf, sceneAt, screenIn } from '../scene/scene';
 import type { Ticks } from '../time/ticks';
 import { keepInside } from './path';
@@ -74,12 +74,5 @@ export function viewsBeside(
   ];
   return moves
     .map(({ x, y }) => keepInside({ ...view, x: view.x + x, y: view.y + y }, whole))
-    .filter(
-      (moved) =>
-        shareCovered(rect, moved, inset) === 0 &&
-        rect.x >= moved.x &&
-        rect.y >= moved.y &&
-        rect.x + rect.width <= moved.x + moved.width &&
-        rect.y + rect.height <= moved.y + moved.height,
-    );
+    .filter((moved) => shareCovered(rect, moved, inset) === 0 && isWithin(rect, moved));
 }

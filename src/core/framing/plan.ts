@@ -1,26 +1,18 @@
 import type { Framing, Project } from '../project/model';
 import type { Sources } from '../project/sources';
-import type { Rect } from '../scale/rect';
+import { isWithin, type Rect } from '../scale/rect';
 import { wholeView } from '../scale/sharpness';
-import { same } from '../schema/same';
 import type { Range } from '../time/ranges';
-import { frameDuration, secondsToTicks, snapToFrame, type Ticks } from '../time/ticks';
+import { frameDuration, secondsToTicks, type Ticks } from '../time/ticks';
 import { attentionOf, type Attention } from './attention';
 import { candidateViews } from './candidates';
-import { addCosts, isWithin, type Costs } from './cost';
+import { addCosts, type Costs } from './cost';
 import { insetAt } from './inset';
-import { LONGEST_RAMP, perceivedDistance, rampSeconds } from './ramp';
-import { searchViews, type Moment, type Rest } from './search';
+import { framingsOf, type PlannedView } from './framings';
+import { LONGEST_RAMP } from './ramp';
+import { searchViews, type Moment } from './search';
 import { limitWithin, shotsOf, type Shot } from './shots';
 import { LEAD, SHORTEST_HOLD, TAIL, USUAL_TASTE, type Taste } from './taste';
-
-/** A resting view of a plan, with what it is for. */
-export interface PlannedView extends Rest {
-  readonly footageId: string;
-  /** Whether it is the whole of the recording. */
-  readonly isWhole: boolean;
-  readonly seen: readonly Attention[];
-}
 
 /** A plan of all framings of a project. */
 export interface Plan {
@@ -129,55 +121,6 @@ const restingPlace = (moments: readonly Moment[], index: number): Attention => (
   ...moments.findLast((m, i) => i < index && m.attention)!.attention!,
   ...{ kind: 'dwell', gain: 0, weight: 0, must: false },
 });
-
-/** What a view is for, in few words. */
-function reasonFor(seen: readonly Attention[]): string {
-  const count = (kind: Attention['kind']) => seen.filter((a) => a.kind === kind).length;
-  const many = (n: number, one: string) => (n ? [n === 1 ? one : `${one} ×${n}`] : []);
-  return [
-    ...many(count('press'), 'press'),
-    ...many(count('drag'), 'drag'),
-    ...many(count('typing'), 'typing'),
-    ...many(count('scroll'), 'scrolling'),
-    ...many(count('dwell'), 'pointer resting'),
-  ].join(', ');
-}
-
-/** Framings for the resting views of a plan: the whole needs none. */
-function framingsOf(
-  project: Project,
-  views: readonly PlannedView[],
-  wholeOf: (footageId: string) => Framing['rect'],
-  newId: () => string,
-): Framing[] {
-  const onFrame = (time: Ticks) => snapToFrame(time, project.canvas.frameRate);
-  return views.flatMap((view, i): Framing[] => {
-    if (view.isWhole) return [];
-    const next = views[i + 1];
-    const continues = next?.from === view.end && next.footageId === view.footageId ? next : null;
-    const start = onFrame(view.from);
-    const rampIn = onFrame(view.start) - start;
-    // A view that is followed by another one ends where the move to that begins.
-    const end = onFrame(continues?.isWhole ? continues.start : view.end);
-    const back = secondsToTicks(rampSeconds(perceivedDistance(view.view, wholeOf(view.footageId))));
-    const rampOut = continues?.isWhole
-      ? end - onFrame(continues.from)
-      : continues
-        ? Math.min(onFrame(back), end - start - rampIn)
-        : 0;
-    const rect = { ...view.view };
-    // A framing that is planned again just so is the same one.
-    const known = project.framings.find(
-      (f) => !f.pinned && f.start === start && f.end === end && same(f.rect, rect),
-    );
-    return [
-      {
-        ...{ id: known?.id ?? newId(), start, end, rampIn, rampOut, footageId: view.footageId },
-        ...{ rect, pinned: false, reason: reasonFor(view.seen) },
-      },
-    ];
-  });
-}
 
 /**
  * Plans the framings of a project as a whole, from what its pointer tracks tell. Every press is in

@@ -43,6 +43,37 @@ export function intersect(a: Rect, b: Rect): Rect {
   };
 }
 
+/** The smallest rectangle around points; of no use without any. */
+export function rectAround(points: readonly { readonly x: number; readonly y: number }[]): Rect {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const { x, y } of points) {
+    left = Math.min(left, x);
+    top = Math.min(top, y);
+    right = Math.max(right, x);
+    bottom = Math.max(bottom, y);
+  }
+  return { x: left, y: top, width: right - left, height: bottom - top };
+}
+
+/** The smallest rectangle around two. */
+export function unite(a: Rect, b: Rect): Rect {
+  const x = Math.min(a.x, b.x);
+  const y = Math.min(a.y, b.y);
+  return {
+    x,
+    y,
+    width: Math.max(a.x + a.width, b.x + b.width) - x,
+    height: Math.max(a.y + a.height, b.y + b.height) - y,
+  };
+}
+
+/** Whether all of a rectangle lies within another; edges may touch. */
+export const isWithin = (inner: Rect, outer: Rect): boolean =>
+  inner.x >= outer.x &&
+  inner.y >= outer.y &&
+  inner.x + inner.width <= outer.x + outer.width &&
+  inner.y + inner.height <= outer.y + outer.height;
+
 /** Largest size of an aspect that fits in a box. */
 export function fitSize(content: Size, box: Size): Size {
   const scale = Math.min(box.width / content.width, box.height / content.height);

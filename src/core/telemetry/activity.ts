@@ -1,4 +1,5 @@
 import { countFront } from '../bisect';
+import { rectAround } from '../scale/rect';
 import { pointerAt } from './sample';
 import type { PointerTrack } from './pointer-track';
 
@@ -28,14 +29,8 @@ const BESIDE = 600;
 type Box = Pick<Activity, 'left' | 'top' | 'right' | 'bottom'>;
 
 function boxAround(points: readonly { x: number; y: number }[]): Box {
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (const { x, y } of points) {
-    left = Math.min(left, x);
-    top = Math.min(top, y);
-    right = Math.max(right, x);
-    bottom = Math.max(bottom, y);
-  }
-  return { left, top, right, bottom };
+  const { x, y, width, height } = rectAround(points);
+  return { left: x, top: y, right: x + width, bottom: y + height };
 }
 
 function pressesAndDrags(track: PointerTrack): Activity[] {

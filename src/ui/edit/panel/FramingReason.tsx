@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import { attentionOf, type Attention } from '@/core/framing/attention';
-import { isWithin } from '@/core/framing/cost';
+import { isWithin } from '@/core/scale/rect';
 import type { Framing } from '@/core/project/model';
 import { contains } from '@/core/time/ranges';
 import { ticksToSeconds } from '@/core/time/ticks';

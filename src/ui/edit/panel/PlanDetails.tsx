@@ -1,5 +1,6 @@
 'use client';
 import { LoaderCircle, WandSparkles } from 'lucide-react';
+import { summarise } from '@/core/framing/summary';
 import { Taste } from '@/core/framing/taste';
 import type { Framing } from '@/core/project/model';
 import { projectDuration } from '@/core/project/query';
@@ -20,21 +21,12 @@ const SCOPES: readonly (readonly [PlanScope, string])[] = [
 /** The closest view when it is not left to the sharp limit, to begin with. */
 const CLOSEST = 2;
 
-/** How many moves there are, and how long the shortest rests. */
-function summary(framings: readonly Framing[], seconds: number): string {
-  if (!framings.length) return 'No framings: the whole screen is shown all the time.';
-  let moves = 0;
-  let shortest = Infinity;
-  for (const [i, f] of framings.entries()) {
-    const joined = framings[i + 1]?.start === f.end;
-    // Into each, and out of each that leads to no other.
-    moves += joined ? 1 : 2;
-    const end = joined ? f.end : f.end - f.rampOut;
-    shortest = Math.min(shortest, ticksToSeconds(end - f.start - f.rampIn));
-  }
-  const many = framings.length === 1 ? '1 framing' : `${framings.length} framings`;
-  const rate = (moves / Math.max(1, seconds)) * 60;
-  return `${many}, ${rate.toFixed(1)} moves a minute, the shortest rests ${shortest.toFixed(1)} s.`;
+/** How many framings there are, and how restless they are. */
+function describe(framings: readonly Framing[], seconds: number): string {
+  const { count, movesAMinute, shortest } = summarise(framings, seconds);
+  if (!count) return 'No framings: the whole screen is shown all the time.';
+  const many = count === 1 ? '1 framing' : `${count} framings`;
+  return `${many}, ${movesAMinute.toFixed(1)} moves a minute, the shortest rests ${shortest.toFixed(1)} s.`;
 }
 
 /** How framings are planned: each change plans anew. */
@@ -89,7 +81,7 @@ export function PlanDetails() {
         onChange={(next) => void plan({ scope: next as PlanScope })}
       />
       <p className="text-xs text-ink-2" role="status">
-        {summary(framings, seconds)}
+        {describe(framings, seconds)}
       </p>
       <Button onClick={() => void plan()} disabled={planning !== null}>
         {planning === null ? (
