@@ -237,6 +237,28 @@ export interface KernelExports {
     tileHeight: number,
     marks: number,
   ): number;
+  countChanges(
+    a: number,
+    aStride: number,
+    b: number,
+    bStride: number,
+    width: number,
+    height: number,
+    least: number,
+    counts: number,
+  ): number;
+  matchLook(
+    plane: number,
+    stride: number,
+    columns: number,
+    rows: number,
+    points: number,
+    count: number,
+    clip: number,
+    limit: number,
+    hits: number,
+    most: number,
+  ): number;
   rgbaToPlanar(
     rgba: number,
     width: number,
@@ -286,5 +308,7 @@ export const KERNEL_ARITIES: {
   multiplyPlane: 4,
   boxBlurPlane: 7,
   markChanges: 8,
+  countChanges: 8,
+  matchLook: 10,
   rgbaToPlanar: 8,
 };

@@ -10,6 +10,7 @@ export { keyAlpha, suppressSpill, unmixPlane } from './key';
 export { fadeOutside, spreadPlane } from './matte';
 export { multiplyChroma, multiplyLuma } from './multiply';
 export { resamplePlane } from './resample';
+export { countChanges, matchLook } from './vision';
 export { warpPlane } from './warp';
 
 /** First free address; the host lays out everything from here on. */

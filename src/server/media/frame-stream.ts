@@ -1,7 +1,7 @@
 import { SourceHistory, type SourceFrame } from '@/compositor/source-frame';
 import { planesOf, TILE, tilesOf } from '@/compositor/tiles';
 import type { MediaFacts } from '@/contract/footage';
-import type { Rect } from '@/core/scale/rect';
+import type { Rect, Size } from '@/core/scale/rect';
 import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { frameAtAddress, planarSize, type PlanarFrame } from '@/kernels/planar';
@@ -22,6 +22,8 @@ export interface StreamOptions {
   readonly threads?: number;
   /** Takes sensor noise out, over time only. */
   readonly calm?: boolean;
+  /** Luma only, on a black ground of this size. */
+  readonly luma?: Size;
 }
 
 /**
@@ -30,14 +32,14 @@ export interface StreamOptions {
 const SENSOR_NOISE = 'hqdn3d=luma_spatial=0:chroma_spatial=0:luma_tmp=5:chroma_tmp=5';
 
 /**
- * Arguments for FFmpeg that write 4:2:0 pictures of a recording at a steady rate to standard
+ * Arguments for FFmpeg that write 4:2:0 pictures, or their luma, of a recording at a steady rate to standard
  * output. The muxer `yuv4mpegpipe` takes rows from the decoder's pictures, that of bare pictures
  * (`rawvideo`) copies each of them whole first.
  */
 export function frameArguments(
   path: string,
   facts: MediaFacts,
-  { start, rate, speed = 1, part, threads = 0, calm }: StreamOptions,
+  { start, rate, speed = 1, part, threads = 0, calm, luma }: StreamOptions,
   muxer: 'rawvideo' | 'yuv4mpegpipe' = 'yuv4mpegpipe',
 ): string[] {
   const still = facts.kind === 'image';
@@ -47,6 +49,8 @@ export function frameArguments(
     ...colorFilters(facts),
     ...crop,
     ...(calm ? [SENSOR_NOISE] : []),
+    // A conversion to grey would stretch its range.
+    ...(luma ? ['extractplanes=y', `pad=${luma.width}:${luma.height}:0:0`] : []),
   ];
   // Seeking goes to the key frame before; the timing filter drops what comes too early but
   // keeps the frame that is still showing at the start.
@@ -75,7 +79,7 @@ export function frameArguments(
     '-f',
     muxer,
     '-pix_fmt',
-    'yuv420p',
+    luma ? 'gray' : 'yuv420p',
     'pipe:1',
   ];
 }

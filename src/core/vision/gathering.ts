@@ -1,0 +1,122 @@
+import type { Sighting } from './sightings';
+
+/** Sightings that look alike, and how each lies on the first. */
+export interface Kin {
+  readonly first: Sighting;
+  readonly mass: Mass;
+  readonly members: { readonly sighting: Sighting; readonly dx: number; readonly dy: number }[];
+}
+
+/** Mean difference up to which two sightings show the same, in code values. */
+const ALIKE = 12;
+/** The share of both outlines that has to be common to them. */
+const COMMON = 0.5;
+/** The middles of two outlines of one thing may lie so many pixels apart. */
+const REACH = 3;
+/** A match as good as this needs no better. */
+const GOOD = 0.7;
+/** A kin needs no more members than this. */
+const ENOUGH = 24;
+/** Places nearer to each other than this are one. */
+const PLACE = 10;
+const LEAST_PLACES = 3;
+const LEAST_SPAN = 60;
+const MOST_KINS = 60;
+
+interface Match {
+  readonly dx: number;
+  readonly dy: number;
+  readonly quality: number;
+}
+
+function matchAt(a: Sighting, b: Sighting, dx: number, dy: number): Match | null {
+  let [both, either, apart] = [0, 0, 0];
+  for (let y = 0; y < a.height; y++)
+    for (let x = 0; x < a.width; x++) {
+      const [u, v] = [x + dx, y + dy];
+      const inside = u >= 0 && v >= 0 && u < b.width && v < b.height;
+      const mine = a.mask[y * a.width + x]!;
+      const theirs = inside ? b.mask[v * b.width + u]! : 0;
+      either += mine | theirs;
+      if (!mine || !theirs) continue;
+      both++;
+      apart += Math.abs(a.luma[y * a.width + x]! - b.luma[v * b.width + u]!);
+    }
+  const common = both / Math.max(1, either);
+  const mean = apart / Math.max(1, both);
+  return common < COMMON || mean > ALIKE ? null : { dx, dy, quality: common - mean / 40 };
+}
+
+/** The middle of an outline, and how many samples it has. */
+function massOf({ mask, width }: Sighting) {
+  let [x, y, count] = [0, 0, 0];
+  mask.forEach((on, at) => {
+    if (!on) return;
+    x += at % width;
+    y += Math.floor(at / width);
+    count++;
+  });
+  return { x: x / count, y: y / count, count };
+}
+type Mass = ReturnType<typeof massOf>;
+
+function match(a: Sighting, b: Sighting, of: Mass, other: Mass): Match | null {
+  if (Math.min(of.count, other.count) < COMMON * Math.max(of.count, other.count)) return null;
+  const [x, y] = [Math.round(other.x - of.x), Math.round(other.y - of.y)];
+  let best: Match | null = null;
+  for (let dy = y - REACH; dy <= y + REACH; dy++)
+    for (let dx = x - REACH; dx <= x + REACH; dx++) {
+      const found = matchAt(a, b, dx, dy);
+      if (found && (!best || found.quality > best.quality)) best = found;
+    }
+  return best;
+}
+
+const apart = (a: Sighting, b: Sighting): number =>
+  Math.max(Math.abs(a.x - b.x), Math.abs(a.y - b.y));
+
+/** Puts sightings together that show the same thing, as they come. */
+export class Gathering {
+  private readonly kins: Kin[] = [];
+
+  add(sighting: Sighting): void {
+    const mass = massOf(sighting);
+    let best: { kin: Kin; match: Match } | null = null;
+    for (const kin of this.kins) {
+      const found = match(kin.first, sighting, kin.mass, mass);
+      if (found && (!best || found.quality > best.match.quality)) best = { kin, match: found };
+      if (best && best.match.quality > GOOD) break;
+    }
+    if (!best) {
+      const full = this.kins.length >= MOST_KINS;
+      // What was seen once only makes room for what may be seen again.
+      if (full)
+        this.kins.splice(
+          this.kins.findIndex(({ members }) => members.length < 3),
+          1,
+        );
+      this.kins.push({ first: sighting, mass, members: [{ sighting, dx: 0, dy: 0 }] });
+      return;
+    }
+    const { members } = best.kin;
+    if (members.length >= ENOUGH) return;
+    if (members.some((one) => apart(one.sighting, sighting) < PLACE)) return;
+    members.push({ sighting, dx: best.match.dx, dy: best.match.dy });
+  }
+
+  /**
+   * What was seen at enough places, far enough from each other, to be believed: what was seen most
+   * often first.
+   *
+   * @param places so many are enough, three at least
+   */
+  believed(places: number): readonly Kin[] {
+    const spans = ({ members }: Kin) =>
+      Math.max(...members.map((one) => apart(one.sighting, members[0]!.sighting)));
+    return this.kins
+      .filter(
+        (kin) => kin.members.length >= Math.max(LEAST_PLACES, places) && spans(kin) >= LEAST_SPAN,
+      )
+      .sort((a, b) => b.members.length - a.members.length);
+  }
+}

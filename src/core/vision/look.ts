@@ -1,0 +1,175 @@
+import type { Kin } from './gathering';
+import { hotspotOf, type PointerForm } from './hotspot';
+
+/** A sample of a look that is compared: where it is from the look's corner, and how light. */
+export interface LookPoint {
+  readonly x: number;
+  readonly y: number;
+  readonly value: number;
+}
+
+/** What a pointer looks like, as it was learned from a recording. */
+export interface PointerLook {
+  readonly width: number;
+  readonly height: number;
+  /** What it is compared by: as many dark samples as light ones, scarce ones several times. */
+  readonly points: readonly LookPoint[];
+  /** What it points with, from its corner. */
+  readonly hotspot: { readonly x: number; readonly y: number };
+  readonly form: PointerForm;
+  /** At how many places it was seen. */
+  readonly seen: number;
+}
+
+/** Samples of each kind that are compared at most, and what a scarce kind is brought up to. */
+const MOST_POINTS = 96;
+/** Of the sightings, at least this share shows a sample that belongs to the look. */
+const OFTEN = 0.5;
+/** Samples of a look vary by no more than this over its sightings, on the median. */
+const STEADY = 14;
+/** A look has at least this difference between its dark and its light parts. */
+const CONTRAST = 40;
+/** The rim of a pointer that is not seen on a ground of its tone, in pixels. */
+const RIM = 1;
+/** Two looks are one if the one fits into the other, shifted by some pixels, with this mean difference. */
+const SHIFT = 8;
+const SAME = 16;
+/** What is dark and what is light, as a share of the way between both. */
+const EXTREME = 0.3;
+
+const median = (values: number[]): number => {
+  values.sort((a, b) => a - b);
+  return values[values.length >> 1] ?? 0;
+};
+
+/** Each sample of a kin, on the median, and which of them belong to it. */
+interface Portrait {
+  readonly width: number;
+  readonly height: number;
+  readonly luma: Uint8Array;
+  readonly often: Uint8Array;
+  readonly steady: Uint8Array;
+}
+
+function portraitOf({ first, members }: Kin): Portrait {
+  const { width, height } = first;
+  const luma = new Uint8Array(width * height);
+  const often = new Uint8Array(width * height);
+  const steady = new Uint8Array(width * height);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const values: number[] = [];
+      let changed = 0;
+      for (const { sighting, dx, dy } of members) {
+        const [u, v] = [x + dx, y + dy];
+        if (u < 0 || v < 0 || u >= sighting.width || v >= sighting.height) continue;
+        values.push(sighting.luma[v * sighting.width + u]!);
+        changed += sighting.mask[v * sighting.width + u]!;
+      }
+      const at = y * width + x;
+      const middle = median(values);
+      luma[at] = middle;
+      often[at] = changed >= OFTEN * members.length ? 1 : 0;
+      steady[at] = median(values.map((value) => Math.abs(value - middle))) <= STEADY ? 1 : 0;
+    }
+  return { width, height, luma, often, steady };
+}
+
+/** What is within an outline, itself included: all that can't be reached from the edge around it. */
+export function filled(mask: Uint8Array, width: number, height: number): Uint8Array {
+  const outside = new Uint8Array(width * height);
+  const open: number[] = [];
+  const visit = (x: number, y: number) => {
+    const at = y * width + x;
+    if (x < 0 || y < 0 || x >= width || y >= height || outside[at] || mask[at]) return;
+    outside[at] = 1;
+    open.push(at);
+  };
+  for (let x = 0; x < width; x++) [0, height - 1].forEach((y) => visit(x, y));
+  for (let y = 0; y < height; y++) [0, width - 1].forEach((x) => visit(x, y));
+  while (open.length) {
+    const at = open.pop()!;
+    const x = at % width;
+    const y = (at - x) / width;
+    visit(x + 1, y);
+    visit(x - 1, y);
+    visit(x, y + 1);
+    visit(x, y - 1);
+  }
+  return outside.map((out) => 1 - out);
+}
+
+/** A mask with all within so many pixels of it. */
+function grown(mask: Uint8Array, width: number, height: number, by: number): Uint8Array {
+  return mask.map((_, at) => {
+    const x = at % width;
+    const y = (at - x) / width;
+    for (let v = Math.max(0, y - by); v <= Math.min(height - 1, y + by); v++)
+      for (let u = Math.max(0, x - by); u <= Math.min(width - 1, x + by); u++)
+        if (mask[v * width + u]) return 1;
+    return 0;
+  });
+}
+
+/** So many of a list, evenly spread; all of it several times where it is shorter than asked for. */
+function spread<T>(list: readonly T[], count: number): T[] {
+  if (!list.length) return [];
+  return Array.from({ length: count }, (_, i) => list[Math.floor((i * list.length) / count)]!);
+}
+
+/** Dark and light samples of a mask, balanced; null where it shows no two tones. */
+function pointsOf(portrait: Portrait, mask: Uint8Array): LookPoint[] | null {
+  const { width, luma } = portrait;
+  const all: LookPoint[] = [];
+  mask.forEach((on, at) => {
+    if (on) all.push({ x: at % width, y: Math.floor(at / width), value: luma[at]! });
+  });
+  if (all.length < 24) return null;
+  const sorted = all.map(({ value }) => value).sort((a, b) => a - b);
+  const low = sorted[Math.floor(sorted.length * 0.06)]!;
+  const high = sorted[Math.floor(sorted.length * 0.94)]!;
+  if (high - low < CONTRAST) return null;
+  const span = (high - low) * EXTREME;
+  // What is neither is shadow or the seam of both, which depends on what lies below.
+  const dark = all.filter(({ value }) => value <= low + span);
+  const light = all.filter(({ value }) => value >= high - span);
+  const each = Math.min(MOST_POINTS, Math.max(dark.length, light.length));
+  return [...spread(dark, each), ...spread(light, each)];
+}
+
+/**
+ * Learns a look from sightings of it: samples on the median, those that are always seen and hardly
+ * vary. Null where nothing can be told by it.
+ */
+export function lookOf(kin: Kin): PointerLook | null {
+  const portrait = portraitOf(kin);
+  const { width, height, often, steady } = portrait;
+  const outline = filled(often, width, height);
+  const own = outline.map((on, at) => on & steady[at]!);
+  const points = pointsOf(portrait, own);
+  const { hotspot, form } = hotspotOf(outline, width, height);
+  const rest = { width, height, form, seen: kin.members.length };
+  if (points) return { ...rest, points, hotspot };
+  // Of one tone only, as a dark line: what always lies around it belongs to it too, and a rim in the
+  // ground's tone is part of the pointer that is not seen.
+  const around = grown(outline, width, height, 2).map((on, at) => on & steady[at]!);
+  const ringed = pointsOf(portrait, around);
+  const rim = form === 'arrow' ? RIM : 0;
+  return ringed && { ...rest, points: ringed, hotspot: { x: hotspot.x - rim, y: hotspot.y - rim } };
+}
+
+/** Whether a look fits well into what sightings show, shifted by a few pixels at most. */
+export function fitsKin({ points }: PointerLook, kin: Kin): boolean {
+  const { width, height, luma } = portraitOf(kin);
+  for (let dy = -SHIFT; dy <= SHIFT; dy++)
+    for (let dx = -SHIFT; dx <= SHIFT; dx++) {
+      let sum = 0;
+      for (const { x, y, value } of points) {
+        const [u, v] = [x + dx, y + dy];
+        const inside = u >= 0 && v >= 0 && u < width && v < height;
+        sum += inside ? Math.min(64, Math.abs(luma[v * width + u]! - value)) : 64;
+      }
+      if (sum <= points.length * SAME) return true;
+    }
+  return false;
+}

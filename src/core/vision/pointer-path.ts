@@ -1,0 +1,122 @@
+/** A place where a look of the pointer fits into a picture. */
+export interface Candidate {
+  /** Which look, by its number. */
+  readonly look: number;
+  /** The look's corner, in the picture's pixels. */
+  readonly x: number;
+  readonly y: number;
+  /** How badly it fits: 0 exactly, 1 not at all. */
+  readonly misfit: number;
+}
+
+/** What one picture has to say of where the pointer is. */
+export interface Picture {
+  /** When it is seen, in milliseconds of its recording. */
+  readonly ms: number;
+  /** The places where it may be; a place where nothing changed is the same object as before. */
+  readonly candidates: readonly Candidate[];
+}
+
+/** A picture's place on the path: one of its candidates, or null where the pointer is hidden. */
+export interface Found {
+  readonly at: Candidate | null;
+  /** How sure it is that the pointer is there, or that it is hidden, 0 to 1. */
+  readonly confidence: number;
+}
+
+/*
+ * The costs of a path. Right places misfit by some 0.1 in what codecs leave, wrong ones by 0.25 and
+ * more: hiding has to cost about as much as a misfit between both.
+ */
+const MISFIT = 10;
+const HIDDEN = 2.3;
+/** Of both, in a picture in which nothing changed: it tells nothing that was not known. */
+const STILL = 0.1;
+const VANISHING = 2;
+/** For leaving a place, or coming to one, that did not change meanwhile. */
+const UNSEEN = 4;
+const MOVING = 0.3;
+/** Moves cost more with their length, in pixels, up to a bound. */
+const FAR = 500;
+const FARTHEST = 3;
+const OTHER_LOOK = 0.8;
+
+/** What it costs to be at one place in one picture and at another in the next. */
+function costOfStep(
+  from: Candidate | null,
+  to: Candidate | null,
+  stayed: ReadonlySet<Candidate>,
+): number {
+  if (from === to) return 0;
+  const unseen = (from && stayed.has(from) ? UNSEEN : 0) + (to && stayed.has(to) ? UNSEEN : 0);
+  if (!from || !to) return VANISHING + unseen;
+  const distance = Math.hypot(from.x - to.x, from.y - to.y);
+  const far = Math.min(FARTHEST, distance / FAR);
+  return MOVING + far + (from.look === to.look ? 0 : OTHER_LOOK) + unseen;
+}
+
+interface Step {
+  readonly states: readonly (Candidate | null)[];
+  readonly cost: Float64Array;
+  readonly from: Uint8Array;
+}
+
+function firstStep({ candidates }: Picture): Step {
+  const states = [...candidates, null];
+  const cost = Float64Array.from(states, (at) => (at ? at.misfit * MISFIT : HIDDEN));
+  return { states, cost, from: new Uint8Array(states.length) };
+}
+
+function nextStep(before: Step, { candidates }: Picture): Step {
+  const states = [...candidates, null];
+  const known = new Set(before.states);
+  const stayed = new Set(candidates.filter((at) => known.has(at)));
+  const weight = stayed.size === candidates.length ? STILL : 1;
+  const cost = new Float64Array(states.length);
+  const from = new Uint8Array(states.length);
+  for (const [i, to] of states.entries()) {
+    let best = Infinity;
+    for (const [k, state] of before.states.entries()) {
+      const sum = before.cost[k]! + costOfStep(state, to, stayed);
+      if (sum >= best) continue;
+      best = sum;
+      from[i] = k;
+    }
+    cost[i] = best + weight * (to ? to.misfit * MISFIT : HIDDEN);
+  }
+  return { states, cost, from };
+}
+
+/** How sure a choice is among what there was to choose from, 0 to 1. */
+function confidenceOf(at: Candidate | null, candidates: readonly Candidate[]): number {
+  const limit = HIDDEN / MISFIT;
+  const bounded = (share: number) => Math.min(1, Math.max(0, share));
+  const others = candidates.filter(
+    (other) => other !== at && (!at || Math.hypot(other.x - at.x, other.y - at.y) > 8),
+  );
+  const next = Math.min(limit, ...others.map(({ misfit }) => misfit));
+  if (!at) return bounded(0.5 + ((next - 0.1) / limit) * 0.5);
+  const fit = bounded((limit * 1.3 - at.misfit) / limit);
+  return Math.min(fit, bounded(0.35 + (next - at.misfit) / (limit / 2)));
+}
+
+/**
+ * Where the pointer was in each picture: the path over the candidates of all pictures that costs
+ * least in all, by dynamic programming (A. Viterbi, 1967). The pointer may be hidden. Staying costs
+ * nothing, moving a little, and leaving or coming to a place that did not change most.
+ */
+export function pathOf(pictures: readonly Picture[]): Found[] {
+  if (!pictures.length) return [];
+  const steps: Step[] = [firstStep(pictures[0]!)];
+  for (const picture of pictures.slice(1)) steps.push(nextStep(steps[steps.length - 1]!, picture));
+  const last = steps[steps.length - 1]!;
+  let state = last.cost.indexOf(Math.min(...last.cost));
+  const found: Found[] = [];
+  for (let i = steps.length - 1; i >= 0; i--) {
+    const { states, from } = steps[i]!;
+    const at = states[state]!;
+    found.push({ at, confidence: confidenceOf(at, pictures[i]!.candidates) });
+    state = from[state]!;
+  }
+  return found.reverse();
+}

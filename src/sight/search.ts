@@ -1,0 +1,151 @@
+import { TILE, tilesOf } from '@/core/vision/luma';
+import type { PointerLook } from '@/core/vision/look';
+import type { Candidate } from '@/core/vision/pointer-path';
+import type { KernelHeap } from '@/kernels/heap';
+import type { Pictures } from './pictures';
+
+/** Samples count as apart by this much at most: what lies over the pointer spoils only its part. */
+const CLIP = 48;
+/** Places that fit worse than this are none. */
+const WORST = 0.32;
+/** So many places are looked at in a run of tiles, where a plain ground seems to fit all over. */
+const MOST_HITS = 4096;
+/** So many places are kept for each look. */
+const MOST = 4;
+
+interface Placed {
+  readonly x: number;
+  readonly y: number;
+  readonly sum: number;
+}
+
+/** Looks for one look of the pointer in pictures. */
+export class LookSearch {
+  private readonly points: number;
+  private readonly hits: number;
+  private readonly limit: number;
+
+  constructor(
+    private readonly heap: KernelHeap,
+    private readonly pictures: Pictures,
+    private readonly look: PointerLook,
+    private readonly number: number,
+  ) {
+    const { points } = look;
+    const table = points.flatMap(({ x, y, value }) => [y * pictures.stride + x, value]);
+    this.points = heap.put(new Int32Array(shuffled(table)));
+    this.hits = heap.allocate(MOST_HITS * 8);
+    this.limit = Math.floor(WORST * points.length * CLIP);
+  }
+
+  /**
+   * The places in the newest picture at which the look fits best, among those that touch some
+   * tiles.
+   */
+  find(tiles: readonly number[]): Candidate[] {
+    const { size } = this.pictures;
+    const { across, down } = tilesOf(size);
+    const wanted = new Uint8Array(across * down);
+    const reachX = Math.ceil(this.look.width / TILE);
+    const reachY = Math.ceil(this.look.height / TILE);
+    for (const tile of tiles) {
+      const column = tile % across;
+      const row = (tile - column) / across;
+      for (let y = Math.max(0, row - reachY); y <= row; y++)
+        wanted.fill(1, y * across + Math.max(0, column - reachX), y * across + column + 1);
+    }
+    const placed: Placed[] = [];
+    for (let row = 0; row < down; row++)
+      for (let from = 0; from < across; from++) {
+        if (!wanted[row * across + from]) continue;
+        let to = from;
+        while (to < across && wanted[row * across + to]) to++;
+        this.searchRun(from * TILE, row * TILE, (to - from) * TILE, placed);
+        from = to;
+      }
+    return this.best(placed);
+  }
+
+  /** Looks at the places of one run of tiles. */
+  private searchRun(left: number, top: number, columns: number, into: Placed[]): void {
+    const { heap, pictures, points, look, limit } = this;
+    const { stride } = pictures;
+    const corner = pictures.address(0) + top * stride + left;
+    const count = look.points.length;
+    const { matchLook } = heap.exports;
+    const hits = matchLook(
+      ...([
+        corner,
+        stride,
+        columns,
+        TILE,
+        points,
+        count,
+        CLIP,
+        limit,
+        this.hits,
+        MOST_HITS,
+      ] as const),
+    );
+    const { buffer } = heap.exports.memory;
+    const found = new Int32Array(buffer, this.hits, hits * 2);
+    for (let i = 0; i < found.length; i += 2) {
+      const x = left + (found[i]! % columns);
+      const y = top + Math.floor(found[i]! / columns);
+      if (x + look.width <= pictures.size.width) into.push({ x, y, sum: found[i + 1]! });
+    }
+  }
+
+  private best(placed: Placed[]): Candidate[] {
+    placed.sort((a, b) => a.sum - b.sum);
+    const apart = Math.max(4, Math.min(this.look.width, this.look.height) / 4);
+    const kept: Placed[] = [];
+    for (const one of placed) {
+      if (kept.length === MOST) break;
+      if (kept.every(({ x, y }) => Math.max(Math.abs(x - one.x), Math.abs(y - one.y)) >= apart))
+        kept.push(one);
+    }
+    return kept.map((one) => this.refine(one));
+  }
+
+  /** The sum at a place of the newest picture. */
+  private sumAt(x: number, y: number): number {
+    const { data, stride } = this.pictures.luma(0);
+    let sum = 0;
+    for (const point of this.look.points) {
+      const sample = data[(y + point.y) * stride + x + point.x] ?? 0;
+      sum += Math.min(CLIP, Math.abs(sample - point.value));
+    }
+    return sum;
+  }
+
+  /** A place to fractions of a pixel: where lines of equal slope through its neighbours meet. */
+  private refine({ x, y, sum }: Placed): Candidate {
+    const between = (before: number, after: number) => {
+      const slope = Math.max(before, after) - sum;
+      return slope > 0 ? Math.max(-0.5, Math.min(0.5, (before - after) / (2 * slope))) : 0;
+    };
+    return {
+      look: this.number,
+      x: x + between(this.sumAt(x - 1, y), this.sumAt(x + 1, y)),
+      y: y + between(this.sumAt(x, y - 1), this.sumAt(x, y + 1)),
+      misfit: sum / (this.look.points.length * CLIP),
+    };
+  }
+
+  [Symbol.dispose](): void {
+    this.heap.release(this.points);
+    this.heap.release(this.hits);
+  }
+}
+
+/** Pairs of numbers in an order in which the first few stand for all, always the same. */
+function shuffled(table: readonly number[]): number[] {
+  const pairs = Array.from({ length: table.length / 2 }, (_, i) => i);
+  // A stride that shares no divisor with the length visits each once.
+  const step = [97, 89, 83, 79].find((prime) => pairs.length % prime !== 0) ?? 1;
+  return pairs.flatMap((i) => {
+    const at = (i * step) % pairs.length;
+    return [table[at * 2]!, table[at * 2 + 1]!];
+  });
+}
