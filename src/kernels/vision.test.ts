@@ -33,7 +33,10 @@ test('the places where a look fits, and how well', () => {
   const points = Array.from({ length: 30 }, (_, i) => ({ x: (i * 5) % 13, y: (i * 3) % 11 }));
   const [atX, atY] = [37, 21];
   const table = new Int32Array(
-    points.flatMap(({ x, y }) => [y * stride + x, plane[(atY + y) * stride + atX + x]!]),
+    points.flatMap(({ x, y }, i) => {
+      const value = plane[(atY + y) * stride + atX + x]!;
+      return [y * stride + x, value | (Math.min(255, value + (i % 3)) << 8)];
+    }),
   );
   const [columns, rows, clip] = [48, 40, 40];
   const run = (limit: number, most: number) => {
@@ -56,7 +59,8 @@ test('the places where a look fits, and how well', () => {
     points.reduce((sum, point, i) => {
       const [x, y] = [place % columns, Math.floor(place / columns)];
       const sample = plane[(y + point.y) * stride + x + point.x]!;
-      return sum + Math.min(clip, Math.abs(sample - table[i * 2 + 1]!));
+      const [low, high] = [table[i * 2 + 1]! & 255, table[i * 2 + 1]! >> 8];
+      return sum + Math.min(clip, Math.max(0, low - sample, sample - high));
     }, 0);
   const places = Array.from(
     { length: columns * rows },

@@ -2,8 +2,8 @@ import type { Size } from '@/core/scale/rect';
 import { BlobFinder } from '@/core/vision/blobs';
 import { Gathering, type Kin } from '@/core/vision/gathering';
 import { fitsKin, lookOf, type PointerLook } from '@/core/vision/look';
-import { tilesOf } from '@/core/vision/luma';
-import { sightingsOf } from '@/core/vision/sightings';
+import { TILE, tilesOf } from '@/core/vision/luma';
+import { sightingsOf, type Sighting } from '@/core/vision/sightings';
 import type { Pictures } from './pictures';
 
 /** Pictures so far apart are compared: a pointer that moves slowly still overlaps itself in the next. */
@@ -12,9 +12,12 @@ export const LONGEST_GAP = 8;
 /** With more changed tiles than this, more than a pointer has moved. */
 const MOST_TILES = 420;
 /** A tile that changes in more than this share of the pictures around shows a video or a spinner. */
-const BUSY = 0.5;
+const BUSY = 0.35;
 /** How fast it is forgotten what a tile did, a picture. */
 const MEMORY = 0.96;
+/** Over the whole, where a pointer goes by changes in no more than this share of the pictures. */
+const SELDOM = 0.12;
+const MOST_SIGHTINGS = 4;
 /** Each stretch of so many pictures gives at most so many sightings, so that all have their share. */
 const STRETCH = 150;
 const SHARE = 20;
@@ -25,7 +28,11 @@ export class PointerLearner {
   private readonly gathering = new Gathering();
   private readonly finder: BlobFinder;
   private readonly busy: Float32Array;
-  private readonly recent: number[][] = [];
+  private readonly across: number;
+  /** How often each tile has changed. */
+  private readonly changes: Uint32Array;
+  private readonly all: readonly number[];
+  private readonly recent: (readonly number[])[] = [];
   private readonly known: { readonly kin: Kin; readonly look: PointerLook }[] = [];
   private readonly judged = new Set<Kin>();
   private given = 0;
@@ -36,6 +43,9 @@ export class PointerLearner {
   ) {
     this.finder = new BlobFinder(size);
     const { across, down } = tilesOf(size);
+    this.across = across;
+    this.all = Array.from({ length: across * down }, (_, tile) => tile);
+    this.changes = new Uint32Array(across * down);
     this.busy = new Float32Array(across * down);
   }
 
@@ -44,8 +54,18 @@ export class PointerLearner {
     const { busy, recent, pictures } = this;
     if (pictures.count % STRETCH === 0) this.given = 0;
     for (let tile = 0; tile < busy.length; tile++) busy[tile]! *= MEMORY;
-    for (const tile of changed) busy[tile]! += 1 - MEMORY;
-    recent.unshift(changed.filter((tile) => busy[tile]! <= BUSY));
+    for (const tile of changed) {
+      busy[tile]! += 1 - MEMORY;
+      this.changes[tile]!++;
+    }
+    const { across } = this;
+    // The edges of a video change more seldom than its middle.
+    const calm = (tile: number) =>
+      [-across - 1, -across, -across + 1, -1, 0, 1, across - 1, across, across + 1].every(
+        (by) => !(busy[tile + by]! > BUSY),
+      );
+    // With that much of it, a page came or went by, and what is calm in it tells nothing.
+    recent.unshift(changed.length > MOST_TILES ? this.all : changed.filter(calm));
     recent.length = Math.min(recent.length, LONGEST_GAP);
     if (!recent[0]!.length) return;
     for (const gap of GAPS) {
@@ -54,9 +74,22 @@ export class PointerLearner {
       if (tiles.size > MOST_TILES) return;
       const [now, before] = [pictures.luma(0), pictures.luma(gap)];
       const sightings = sightingsOf(now, before, this.finder.find(now, before, tiles));
-      this.given += sightings.length;
-      for (const sighting of sightings) this.gathering.add(sighting);
+      // A pointer is one thing; what moves as many is none.
+      if (sightings.length > MOST_SIGHTINGS) continue;
+      for (const sighting of sightings) {
+        if (!this.isCalm(sighting)) continue;
+        this.given++;
+        this.gathering.add(sighting);
+      }
     }
+  }
+
+  /** Whether little changed at a sighting's place over all that was seen so far. */
+  private isCalm({ x, y, width, height }: Sighting): boolean {
+    const column = Math.floor((x + width / 2) / TILE);
+    const row = Math.floor((y + height / 2) / TILE);
+    const seldom = SELDOM * (this.pictures.count + STRETCH);
+    return (this.changes[row * this.across + column] ?? 0) <= seldom;
   }
 
   /**
@@ -65,7 +98,7 @@ export class PointerLearner {
    * @param places how often one has to be seen to be believed
    */
   looks(places: number): readonly PointerLook[] {
-    for (const kin of this.gathering.believed(places)) {
+    for (const kin of this.gathering.believed(places, (one) => this.isCalm(one))) {
       if (this.judged.has(kin) || this.known.length === MOST_LOOKS) continue;
       this.judged.add(kin);
       if (this.known.some(({ look }) => fitsKin(look, kin))) continue;

@@ -32,7 +32,10 @@ export class LookSearch {
     private readonly number: number,
   ) {
     const { points } = look;
-    const table = points.flatMap(({ x, y, value }) => [y * pictures.stride + x, value]);
+    const table = points.flatMap(({ x, y, low, high }) => [
+      y * pictures.stride + x,
+      low | (high << 8),
+    ]);
     this.points = heap.put(new Int32Array(shuffled(table)));
     this.hits = heap.allocate(MOST_HITS * 8);
     this.limit = Math.floor(WORST * points.length * CLIP);
@@ -114,7 +117,7 @@ export class LookSearch {
     let sum = 0;
     for (const point of this.look.points) {
       const sample = data[(y + point.y) * stride + x + point.x] ?? 0;
-      sum += Math.min(CLIP, Math.abs(sample - point.value));
+      sum += Math.min(CLIP, Math.max(0, point.low - sample, sample - point.high));
     }
     return sum;
   }

@@ -69,6 +69,7 @@ export function sightPointer(
   const msOf = (index: number) => (index * 1000) / framesPerSecond(rate);
   using pictures = new Pictures(heap, inTiles(size), LONGEST_GAP + 1);
   const learner = new PointerLearner(pictures, inTiles(size));
+  (globalThis as any).L = learner;
   using tracker = new PointerTracker(pictures, []);
   /** Each look is known from this picture on. */
   const since: number[] = [];

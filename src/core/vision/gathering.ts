@@ -1,3 +1,4 @@
+import { apartAt } from './cut';
 import type { Sighting } from './sightings';
 
 /** Sightings that look alike, and how each lies on the first. */
@@ -20,7 +21,9 @@ const ENOUGH = 24;
 /** Places nearer to each other than this are one. */
 const PLACE = 10;
 const LEAST_PLACES = 3;
-const LEAST_SPAN = 60;
+const LEAST_SPAN = 100;
+/** Of which these are as far from each other. */
+const WIDE = 32;
 const MOST_KINS = 60;
 
 interface Match {
@@ -40,7 +43,7 @@ function matchAt(a: Sighting, b: Sighting, dx: number, dy: number): Match | null
       either += mine | theirs;
       if (!mine || !theirs) continue;
       both++;
-      apart += Math.abs(a.luma[y * a.width + x]! - b.luma[v * b.width + u]!);
+      apart += apartAt(a, y * a.width + x, b, v * b.width + u);
     }
   const common = both / Math.max(1, either);
   const mean = apart / Math.max(1, both);
@@ -74,6 +77,14 @@ function match(a: Sighting, b: Sighting, of: Mass, other: Mass): Match | null {
 
 const apart = (a: Sighting, b: Sighting): number =>
   Math.max(Math.abs(a.x - b.x), Math.abs(a.y - b.y));
+
+/** Sightings that lie far from each other, as many as there are. */
+function placesOf(members: Kin['members']): Sighting[] {
+  const places: Sighting[] = [];
+  for (const { sighting } of members)
+    if (places.every((other) => apart(other, sighting) >= WIDE)) places.push(sighting);
+  return places;
+}
 
 /** Puts sightings together that show the same thing, as they come. */
 export class Gathering {
@@ -109,14 +120,18 @@ export class Gathering {
    * often first.
    *
    * @param places so many are enough, three at least
+   * @param counts whether a sighting counts, by what is known of its place by now
    */
-  believed(places: number): readonly Kin[] {
-    const spans = ({ members }: Kin) =>
-      Math.max(...members.map((one) => apart(one.sighting, members[0]!.sighting)));
-    return this.kins
-      .filter(
-        (kin) => kin.members.length >= Math.max(LEAST_PLACES, places) && spans(kin) >= LEAST_SPAN,
-      )
-      .sort((a, b) => b.members.length - a.members.length);
+  believed(places: number, counts: (sighting: Sighting) => boolean): readonly Kin[] {
+    const isBelieved = ({ members }: Kin) => {
+      const counted = members.filter(({ sighting }) => counts(sighting));
+      const far = Math.max(0, ...counted.map((one) => apart(one.sighting, counted[0]!.sighting)));
+      return (
+        counted.length >= Math.max(LEAST_PLACES, places) &&
+        placesOf(counted).length >= LEAST_PLACES &&
+        far >= LEAST_SPAN
+      );
+    };
+    return this.kins.filter(isBelieved).sort((a, b) => b.members.length - a.members.length);
   }
 }

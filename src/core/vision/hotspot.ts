@@ -73,9 +73,9 @@ function arrowTip(mask: Uint8Array, width: number, { left, right, top, bottom }:
   const slope = lineThrough(head.map(({ y, last }) => [y + 0.5, last] as const));
   if (slope.rise - edge.rise < 0.2) return { x: left, y: top };
   const y = (edge.at - slope.at) / (slope.rise - edge.rise);
-  // It does not lie far from what is seen of it.
+  // It does not lie far from what is seen of it; where a rim is round, it lies within.
   const bounded = Math.min(top + height * 0.1, Math.max(top - height * 0.15, y));
-  return { x: edge.at + edge.rise * bounded, y: bounded };
+  return { x: edge.at + edge.rise * bounded, y: (bounded + top) / 2 };
 }
 
 /** The line nearest to points, by least squares: `at + rise * t`. */

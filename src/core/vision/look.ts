@@ -1,11 +1,12 @@
 import type { Kin } from './gathering';
 import { hotspotOf, type PointerForm } from './hotspot';
 
-/** A sample of a look that is compared: where it is from the look's corner, and how light. */
+/** A sample of a look that is compared: where it is from the look's corner, and how light it may be. */
 export interface LookPoint {
   readonly x: number;
   readonly y: number;
-  readonly value: number;
+  readonly low: number;
+  readonly high: number;
 }
 
 /** What a pointer looks like, as it was learned from a recording. */
@@ -25,35 +26,39 @@ export interface PointerLook {
 const MOST_POINTS = 96;
 /** Of the sightings, at least this share shows a sample that belongs to the look. */
 const OFTEN = 0.5;
-/** Samples of a look vary by no more than this over its sightings, on the median. */
-const STEADY = 14;
+/** Samples of a look vary by no more than this over most of its sightings. */
+const STEADY = 56;
+/** The share of sightings that is left out on either side, as spoiled by what lies around. */
+const OUTER = 0.2;
 /** A look has at least this difference between its dark and its light parts. */
 const CONTRAST = 40;
 /** The rim of a pointer that is not seen on a ground of its tone, in pixels. */
 const RIM = 1;
 /** Two looks are one if the one fits into the other, shifted by some pixels, with this mean difference. */
 const SHIFT = 8;
-const SAME = 16;
+const SAME = 6;
 /** What is dark and what is light, as a share of the way between both. */
 const EXTREME = 0.3;
 
-const median = (values: number[]): number => {
-  values.sort((a, b) => a - b);
-  return values[values.length >> 1] ?? 0;
-};
+const median = (sorted: readonly number[]): number => sorted[sorted.length >> 1] ?? 0;
 
 /** Each sample of a kin, on the median, and which of them belong to it. */
 interface Portrait {
   readonly width: number;
   readonly height: number;
   readonly luma: Uint8Array;
+  /** Between which most of its samples lie, by codec and fractions of a pixel. */
+  readonly low: Uint8Array;
+  readonly high: Uint8Array;
   readonly often: Uint8Array;
   readonly steady: Uint8Array;
 }
 
+type Planes = [Uint8Array, Uint8Array, Uint8Array];
+
 function portraitOf({ first, members }: Kin): Portrait {
   const { width, height } = first;
-  const luma = new Uint8Array(width * height);
+  const [luma, low, high] = [0, 1, 2].map(() => new Uint8Array(width * height)) as Planes;
   const often = new Uint8Array(width * height);
   const steady = new Uint8Array(width * height);
   for (let y = 0; y < height; y++)
@@ -67,12 +72,15 @@ function portraitOf({ first, members }: Kin): Portrait {
         changed += sighting.mask[v * sighting.width + u]!;
       }
       const at = y * width + x;
+      values.sort((a, b) => a - b);
       const middle = median(values);
       luma[at] = middle;
+      low[at] = Math.min(values[Math.floor(values.length * OUTER)] ?? middle, middle - 2);
+      high[at] = Math.max(values[Math.ceil(values.length * (1 - OUTER)) - 1] ?? middle, middle + 2);
       often[at] = changed >= OFTEN * members.length ? 1 : 0;
-      steady[at] = median(values.map((value) => Math.abs(value - middle))) <= STEADY ? 1 : 0;
+      steady[at] = high[at] - low[at] <= STEADY ? 1 : 0;
     }
-  return { width, height, luma, often, steady };
+  return { width, height, luma, low, high, often, steady };
 }
 
 /** What is within an outline, itself included: all that can't be reached from the edge around it. */
@@ -119,10 +127,11 @@ function spread<T>(list: readonly T[], count: number): T[] {
 
 /** Dark and light samples of a mask, balanced; null where it shows no two tones. */
 function pointsOf(portrait: Portrait, mask: Uint8Array): LookPoint[] | null {
-  const { width, luma } = portrait;
-  const all: LookPoint[] = [];
+  const { width, luma, low: darkest, high: lightest } = portrait;
+  const all: (LookPoint & { value: number })[] = [];
   mask.forEach((on, at) => {
-    if (on) all.push({ x: at % width, y: Math.floor(at / width), value: luma[at]! });
+    const [x, y] = [at % width, Math.floor(at / width)];
+    if (on) all.push({ x, y, value: luma[at]!, low: darkest[at]!, high: lightest[at]! });
   });
   if (all.length < 24) return null;
   const sorted = all.map(({ value }) => value).sort((a, b) => a - b);
@@ -164,10 +173,11 @@ export function fitsKin({ points }: PointerLook, kin: Kin): boolean {
   for (let dy = -SHIFT; dy <= SHIFT; dy++)
     for (let dx = -SHIFT; dx <= SHIFT; dx++) {
       let sum = 0;
-      for (const { x, y, value } of points) {
+      for (const { x, y, low, high } of points) {
         const [u, v] = [x + dx, y + dy];
         const inside = u >= 0 && v >= 0 && u < width && v < height;
-        sum += inside ? Math.min(64, Math.abs(luma[v * width + u]! - value)) : 64;
+        const sample = luma[v * width + u]!;
+        sum += inside ? Math.min(64, Math.max(0, low - sample, sample - high)) : 64;
       }
       if (sum <= points.length * SAME) return true;
     }

@@ -25,13 +25,15 @@ export interface Found {
 }
 
 /*
- * The costs of a path. Right places misfit by some 0.1 in what codecs leave, wrong ones by 0.25 and
+ * The costs of a path. Right places misfit by some 0.1 in what codecs leave, wrong ones by 0.3 and
  * more: hiding has to cost about as much as a misfit between both.
  */
 const MISFIT = 10;
-const HIDDEN = 2.3;
+const HIDDEN = 2.9;
 /** Of both, in a picture in which nothing changed: it tells nothing that was not known. */
 const STILL = 0.1;
+/** What comes to a place and fits better than this is hardly anything but the pointer. */
+const EXPLAINED = 0.2;
 const VANISHING = 2;
 /** For leaving a place, or coming to one, that did not change meanwhile. */
 const UNSEEN = 4;
@@ -72,6 +74,8 @@ function nextStep(before: Step, { candidates }: Picture): Step {
   const known = new Set(before.states);
   const stayed = new Set(candidates.filter((at) => known.has(at)));
   const weight = stayed.size === candidates.length ? STILL : 1;
+  const arrived = Math.min(...candidates.map((at) => (stayed.has(at) ? 1 : at.misfit)));
+  const unexplained = MISFIT * Math.max(0, EXPLAINED - arrived);
   const cost = new Float64Array(states.length);
   const from = new Uint8Array(states.length);
   for (const [i, to] of states.entries()) {
@@ -82,7 +86,8 @@ function nextStep(before: Step, { candidates }: Picture): Step {
       best = sum;
       from[i] = k;
     }
-    cost[i] = best + weight * (to ? to.misfit * MISFIT : HIDDEN);
+    const elsewhere = to && !stayed.has(to) ? 0 : unexplained;
+    cost[i] = best + weight * (to ? to.misfit * MISFIT : HIDDEN) + elsewhere;
   }
   return { states, cost, from };
 }

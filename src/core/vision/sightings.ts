@@ -1,17 +1,15 @@
 import type { Blob } from './blobs';
+import { apartAt, cutAt, type Cut } from './cut';
 import { cutOut, type Luma } from './luma';
 
 /**
  * A small thing that left one place of the picture and came to another between two pictures: a
  * pointer, or what looks like one. What is seen at a place, with some of what lies around it.
  */
-export interface Sighting {
+export interface Sighting extends Cut {
   /** The corner of the cut-out, in the picture's pixels. */
   readonly x: number;
   readonly y: number;
-  readonly width: number;
-  readonly height: number;
-  readonly luma: Uint8Array;
   /** 1 where the thing itself is seen, as far as it differs from what was there without it. */
   readonly mask: Uint8Array;
 }
@@ -51,32 +49,40 @@ interface Fit {
   readonly back: number;
 }
 
+/** A changed place, as it was and as it is. */
+interface Place {
+  readonly blob: Blob;
+  readonly before: Cut;
+  readonly now: Cut;
+}
+
 /** How two outlines lie on each other, shifted against each other by some pixels. */
-function fitAt(a: Blob, b: Blob, dx: number, dy: number, now: Luma, before: Luma): Fit {
+function fitAt(a: Place, b: Place, dx: number, dy: number): Fit {
   let [both, forth, back] = [0, 0, 0];
-  const top = Math.max(0, -dy);
+  const { width, height, mask, count } = a.blob;
+  const other = b.blob;
   const left = Math.max(0, -dx);
-  for (let y = top; y < a.height && y + dy < b.height; y++)
-    for (let x = left; x < a.width && x + dx < b.width; x++) {
-      if (!a.mask[y * a.width + x] || !b.mask[(y + dy) * b.width + x + dx]) continue;
+  for (let y = Math.max(0, -dy); y < height && y + dy < other.height; y++)
+    for (let x = left; x < width && x + dx < other.width; x++) {
+      const i = y * width + x;
+      const k = (y + dy) * other.width + x + dx;
+      if (!mask[i] || !other.mask[k]) continue;
       both++;
-      const p = (a.y + y) * now.stride + a.x + x;
-      const q = (b.y + y + dy) * now.stride + b.x + x + dx;
-      forth += Math.abs(before.data[p]! - now.data[q]!);
-      back += Math.abs(now.data[p]! - before.data[q]!);
+      forth += apartAt(a.before, i, b.now, k);
+      back += apartAt(a.now, i, b.before, k);
     }
-  const common = both / Math.max(1, a.count + b.count - both);
+  const common = both / Math.max(1, count + other.count - both);
   return { dx, dy, common, forth: forth / Math.max(1, both), back: back / Math.max(1, both) };
 }
 
 /** The shift at which two outlines have most in common and look alike; null if none does. */
-function bestFit(a: Blob, b: Blob, now: Luma, before: Luma): Fit | null {
+function bestFit(a: Place, b: Place): Fit | null {
   let best: Fit | null = null;
-  const reachX = Math.min(6, Math.abs(a.width - b.width) + 2);
-  const reachY = Math.min(6, Math.abs(a.height - b.height) + 2);
+  const reachX = Math.min(6, Math.abs(a.blob.width - b.blob.width) + 2);
+  const reachY = Math.min(6, Math.abs(a.blob.height - b.blob.height) + 2);
   for (let dy = -reachY; dy <= reachY; dy++)
     for (let dx = -reachX; dx <= reachX; dx++) {
-      const fit = fitAt(a, b, dx, dy, now, before);
+      const fit = fitAt(a, b, dx, dy);
       if (fit.common < COMMON || Math.min(fit.forth, fit.back) > ALIKE) continue;
       if (!best || quality(fit) > quality(best)) best = fit;
     }
@@ -107,7 +113,7 @@ function sight(blob: Blob, picture: Luma): Sighting {
       blob.mask.subarray(v * blob.width, (v + 1) * blob.width),
       (v + AROUND) * width + AROUND,
     );
-  return { x, y, width, height, luma: cutOut(picture, x, y, width, height), mask };
+  return { x, y, mask, ...cutAt(picture, x, y, width, height) };
 }
 
 /**
@@ -120,11 +126,17 @@ function sight(blob: Blob, picture: Luma): Sighting {
 export function sightingsOf(now: Luma, before: Luma, blobs: readonly Blob[]): Sighting[] {
   const fitting = blobs.filter(fitsPointer);
   if (fitting.length > MOST_BLOBS) return [];
+  const places = fitting.map((blob): Place => {
+    const { x, y, width, height } = blob;
+    const [was, is] = [before, now].map((picture) => cutAt(picture, x, y, width, height));
+    return { blob, before: was!, now: is! };
+  });
   const found: Sighting[] = [];
-  for (const [i, a] of fitting.entries())
-    for (const b of fitting.slice(i + 1)) {
+  for (const [i, one] of places.entries())
+    for (const other of places.slice(i + 1)) {
+      const [a, b] = [one.blob, other.blob];
       if (!near(a.width, b.width) || !near(a.height, b.height)) continue;
-      const fit = bestFit(a, b, now, before);
+      const fit = bestFit(one, other);
       if (!fit) continue;
       const couldGo = fit.forth <= ALIKE;
       const couldCome = fit.back <= ALIKE;

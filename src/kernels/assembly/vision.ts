@@ -35,8 +35,9 @@ export function countChanges(
 
 /**
  * Where a look fits among `columns` by `rows` places of a plane, the first of which begins at `plane`. How badly it fits
- * is the sum, over the look's points, of how far the sample there is from the point's value, `clip` at most for each.
- * `points` holds two 32-bit numbers each: the address from the look's corner, and the value. `hits` takes two 32-bit
+ * is the sum, over the look's points, of how far the sample there is from what the point may be, `clip` at most for
+ * each. `points` holds two 32-bit numbers each: the address from the look's corner, and the darkest (low byte) and
+ * lightest value (second byte) that it may have. `hits` takes two 32-bit
  * numbers for each place whose sum is `limit` at most (below 65535), in order: its number row by row, and the sum; no
  * more than `most` of them. Columns are a multiple of 16. Returns how many there are.
  */
@@ -60,9 +61,10 @@ export function matchLook(
         const stop = min(point + 64, end);
         for (; point < stop; point += 8) {
           const sample = v128.load(corner + load<u32>(point));
-          const value = i8x16.splat(<i8>load<i32>(point, 4));
+          const darkest = v128.load8_splat(point, 4);
+          const lightest = v128.load8_splat(point, 5);
           const apart = i8x16.min_u(
-            v128.or(i8x16.sub_sat_u(sample, value), i8x16.sub_sat_u(value, sample)), bound,
+            v128.or(i8x16.sub_sat_u(sample, lightest), i8x16.sub_sat_u(darkest, sample)), bound,
           );
           low = i16x8.add_sat_u(low, i16x8.extend_low_i8x16_u(apart));
           high = i16x8.add_sat_u(high, i16x8.extend_high_i8x16_u(apart));
