@@ -1,9 +1,10 @@
 import type { Size } from '@/core/scale/rect';
 import { BlobFinder } from '@/core/vision/blobs';
-import { Gathering, type Kin } from '@/core/vision/gathering';
-import { fitsKin, lookOf, type PointerLook } from '@/core/vision/look';
+import { Gathering } from '@/core/vision/gathering';
+import type { PointerLook } from '@/core/vision/look';
 import { TILE, tilesOf } from '@/core/vision/luma';
 import { sightingsOf, type Sighting } from '@/core/vision/sightings';
+import type { KnownLooks } from './known-looks';
 import type { Pictures } from './pictures';
 
 /** Pictures so far apart are compared: a pointer that moves slowly still overlaps itself in the next. */
@@ -17,11 +18,12 @@ const BUSY = 0.35;
 const MEMORY = 0.96;
 /** Over the whole, where a pointer goes by changes in no more than this share of the pictures. */
 const SELDOM = 0.12;
+/** Of the places of a look, so many are wide apart. */
+const PLACES = 3;
 const MOST_SIGHTINGS = 4;
 /** Each stretch of so many pictures gives at most so many sightings, so that all have their share. */
 const STRETCH = 150;
 const SHARE = 20;
-const MOST_LOOKS = 4;
 
 /** Learns from a recording what its pointer looks like, picture by picture. */
 export class PointerLearner {
@@ -33,13 +35,12 @@ export class PointerLearner {
   private readonly changes: Uint32Array;
   private readonly all: readonly number[];
   private readonly recent: (readonly number[])[] = [];
-  private readonly known: { readonly kin: Kin; readonly look: PointerLook }[] = [];
-  private readonly judged = new Set<Kin>();
   private given = 0;
 
   constructor(
     private readonly pictures: Pictures,
     size: Size,
+    private readonly known: KnownLooks,
   ) {
     this.finder = new BlobFinder(size);
     const { across, down } = tilesOf(size);
@@ -98,18 +99,7 @@ export class PointerLearner {
    * @param places how often one has to be seen to be believed
    */
   looks(places: number): readonly PointerLook[] {
-    for (const kin of this.gathering.believed(places, (one) => this.isCalm(one))) {
-      if (this.judged.has(kin) || this.known.length === MOST_LOOKS) continue;
-      this.judged.add(kin);
-      if (this.known.some(({ look }) => fitsKin(look, kin))) continue;
-      const look = lookOf(kin);
-      if (look) this.known.push({ kin, look });
-    }
-    return this.known.map(({ look }) => look);
-  }
-
-  /** The same looks, from all that was seen of them; corners stay where they were. */
-  refined(): readonly PointerLook[] {
-    return this.known.map(({ kin, look }) => lookOf(kin) ?? look);
+    this.known.learn(this.gathering.believed(places, PLACES, (one) => this.isCalm(one)));
+    return this.known.looks();
   }
 }

@@ -1,10 +1,13 @@
+import { joinHotspots, strangersAmong } from '@/core/vision/joins';
 import { LEAST_CHANGE } from '@/core/vision/luma';
 import type { PointerLook } from '@/core/vision/look';
 import { pathOf, type Found, type Picture } from '@/core/vision/pointer-path';
 import type { Size } from '@/core/scale/rect';
 import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
+import { KnownLooks } from './known-looks';
 import { LONGEST_GAP, PointerLearner } from './learn';
+import { OrphanLearner } from './orphans';
 import { inTiles, Pictures } from './pictures';
 import { PointerTracker } from './track';
 
@@ -19,7 +22,7 @@ export interface SightedPointer {
   readonly looks: readonly PointerLook[];
   readonly pictures: readonly Picture[];
   readonly path: readonly Found[];
-  /** How many pictures were looked at a second time. */
+  /** How many pictures were looked at once more. */
   readonly again: number;
 }
 
@@ -31,7 +34,7 @@ const OFTEN = 24;
 /** A tile that has this many changed samples has changed. */
 const FEWEST = 2;
 /** Stretches that are looked at again begin and end with so many pictures that were sure. */
-const LEAD = 12;
+const LEAD = 20;
 /** Stretches nearer to each other than this are looked at as one. */
 const JOIN = 45;
 
@@ -40,12 +43,12 @@ interface Run {
   readonly to: number;
 }
 
-/** Runs of pictures in which the pointer was not found, with some around. */
-function weakRuns(path: readonly Found[], unlearned: number): Run[] {
+/** Runs of pictures of which something is wanted, with some around. */
+function runsOf(count: number, wanted: (index: number) => boolean): Run[] {
   const runs: Run[] = [];
-  for (const [i, { at }] of path.entries()) {
-    if (at && i >= unlearned) continue;
-    const [from, to] = [Math.max(0, i - LEAD), Math.min(path.length, i + LEAD)];
+  for (let i = 0; i < count; i++) {
+    if (!wanted(i)) continue;
+    const [from, to] = [Math.max(0, i - LEAD), Math.min(count, i + LEAD)];
     const last = runs[runs.length - 1];
     if (last && from <= last.to + JOIN) runs[runs.length - 1] = { from: last.from, to };
     else runs.push({ from, to });
@@ -55,26 +58,64 @@ function weakRuns(path: readonly Found[], unlearned: number): Run[] {
 
 /**
  * Finds a baked-in pointer in the pictures of a recording. In one pass over them its looks are
- * learned from what moves, and looked for as soon as they are known; what came before, and
- * stretches in which it was not found, are looked at once more with all that was learned.
- *
- * @param open the recording's luma from a second on, in whole tiles
+ * learned from what moves, and looked for as soon as they are known. What came before is looked at
+ * once more; and so are stretches in which the pointer was lost, first for looks that it has only
+ * while it rests, then with all that was learned.
  */
-export function sightPointer(
-  heap: KernelHeap,
-  size: Size,
-  rate: FrameRate,
-  open: (seconds: number) => PictureStream,
-): SightedPointer {
-  const msOf = (index: number) => (index * 1000) / framesPerSecond(rate);
-  using pictures = new Pictures(heap, inTiles(size), LONGEST_GAP + 1);
-  const learner = new PointerLearner(pictures, inTiles(size));
-  (globalThis as any).L = learner;
-  using tracker = new PointerTracker(pictures, []);
-  /** Each look is known from this picture on. */
-  const since: number[] = [];
-  {
-    using stream = open(0);
+export class PointerSight {
+  private readonly known = new KnownLooks();
+  private readonly found: Picture[] = [];
+  private path: readonly Found[] = [];
+  private again = 0;
+  /** So many looks were seen to move. */
+  private proven = 0;
+  private readonly inMemory: Size;
+
+  /** @param open the recording's luma from a second on, in whole tiles */
+  constructor(
+    private readonly heap: KernelHeap,
+    size: Size,
+    private readonly rate: FrameRate,
+    private readonly open: (seconds: number) => PictureStream,
+  ) {
+    this.inMemory = inTiles(size);
+  }
+
+  sight(): SightedPointer {
+    const since = this.firstPass();
+    const { known, found } = this;
+    if (known.looks().length) {
+      const early = since[0] ?? Infinity;
+      this.lookAgain(runsOf(found.length, (i) => i < early || !this.path[i]!.at));
+      this.learnOrphans(runsOf(found.length, (i) => !this.path[i]!.at));
+      if (known.looks().length > this.proven)
+        this.lookAgain(runsOf(found.length, (i) => !this.path[i]!.at));
+      this.dropStrangers();
+    }
+    const looks = joinHotspots(this.path, known.refined(), this.proven);
+    return { looks, pictures: found, path: this.path, again: this.again };
+  }
+
+  /** Finds the path anew without looks that turn out to be none of the pointer's. */
+  private dropStrangers(): void {
+    const strangers = strangersAmong(this.path, this.known.looks(), this.proven);
+    if (!strangers.length) return;
+    this.found.forEach(({ ms, candidates }, i) => {
+      this.found[i] = { ms, candidates: candidates.filter((at) => !strangers.includes(at.look)) };
+    });
+    this.path = pathOf(this.found);
+  }
+
+  private readonly msOf = (index: number): number => (index * 1000) / framesPerSecond(this.rate);
+
+  /** Learns and tracks; answers from which picture on each look was known. */
+  private firstPass(): number[] {
+    const { heap, inMemory, known, msOf } = this;
+    using pictures = new Pictures(heap, inMemory, LONGEST_GAP + 1);
+    using tracker = new PointerTracker(pictures, []);
+    using stream = this.open(0);
+    const learner = new PointerLearner(pictures, inMemory, known);
+    const since: number[] = [];
     while (pictures.take((into) => stream.read(into))) {
       const index = pictures.count - 1;
       const changed = index ? pictures.changedSince(1, LEAST_CHANGE, FEWEST) : [];
@@ -86,42 +127,54 @@ export function sightPointer(
       }
       tracker.look(msOf(index), changed);
     }
+    this.proven = learner.looks(IN_THE_END).length;
+    this.found.push(...tracker.found);
+    this.path = pathOf(this.found);
+    return since;
   }
-  const looks = learner.looks(IN_THE_END);
-  const path = pathOf(tracker.found);
-  const found = [...tracker.found];
-  let again = 0;
-  if (looks.length)
-    for (const { from, to } of weakRuns(path, since[0] ?? Infinity)) {
-      const late = looks.some((_, i) => (since[i] ?? Infinity) > from);
-      if (!late) continue;
-      again += to - from;
-      sightAgain(heap, size, looks, from, to, msOf, open).forEach((picture, i) => {
-        found[from + i] = picture;
+
+  /** Goes through the pictures of a run, and tells which tiles changed. */
+  private eachOf(
+    { from, to }: Run,
+    pictures: Pictures,
+    look: (index: number, changed: readonly number[]) => void,
+  ): void {
+    using stream = this.open(this.msOf(from) / 1000);
+    for (let i = from; i < to && pictures.take((into) => stream.read(into)); i++)
+      look(i, i > from ? pictures.changedSince(1, LEAST_CHANGE, FEWEST) : []);
+    this.again += to - from;
+  }
+
+  /** Looks at runs of pictures with all looks that are known. */
+  private lookAgain(runs: readonly Run[]): void {
+    if (!runs.length) return;
+    for (const run of runs) {
+      using pictures = new Pictures(this.heap, this.inMemory, 2);
+      using tracker = new PointerTracker(pictures, this.known.looks());
+      this.eachOf(run, pictures, (index, changed) => tracker.look(this.msOf(index), changed));
+      tracker.found.forEach((picture, i) => {
+        this.found[run.from + i] = picture;
       });
     }
-  return {
-    looks: learner.refined(),
-    pictures: found,
-    path: again ? pathOf(found) : path,
-    again,
-  };
-}
+    this.path = pathOf(this.found);
+  }
 
-/** Looks at a run of pictures with all looks. */
-function sightAgain(
-  heap: KernelHeap,
-  size: Size,
-  looks: readonly PointerLook[],
-  from: number,
-  to: number,
-  msOf: (index: number) => number,
-  open: (seconds: number) => PictureStream,
-): readonly Picture[] {
-  using pictures = new Pictures(heap, inTiles(size), 2);
-  using tracker = new PointerTracker(pictures, looks);
-  using stream = open(msOf(from) / 1000);
-  for (let i = from; i < to && pictures.take((into) => stream.read(into)); i++)
-    tracker.look(msOf(i), i > from ? pictures.changedSince(1, LEAST_CHANGE, FEWEST) : []);
-  return tracker.found;
+  /** Learns, in runs of pictures in which the pointer was lost, what it may have looked like. */
+  private learnOrphans(runs: readonly Run[]): void {
+    if (!runs.length) return;
+    using pictures = new Pictures(this.heap, this.inMemory, 2);
+    const learner = new OrphanLearner(pictures, this.inMemory);
+    const looks = this.known.looks();
+    for (const run of runs)
+      this.eachOf(run, pictures, (index, changed) => {
+        if (index === run.from) learner.begin();
+        const at = this.path[index]!.at;
+        const look = at && looks[at.look]!;
+        learner.look(
+          changed,
+          at && look && { x: at.x + look.width / 2, y: at.y + look.height / 2 },
+        );
+      });
+    this.known.learn(learner.believed());
+  }
 }

@@ -20,10 +20,9 @@ const GOOD = 0.7;
 const ENOUGH = 24;
 /** Places nearer to each other than this are one. */
 const PLACE = 10;
-const LEAST_PLACES = 3;
-const LEAST_SPAN = 100;
-/** Of which these are as far from each other. */
-const WIDE = 32;
+const LEAST_SPAN = 60;
+/** Places as far from each other as this are wide apart. */
+const WIDE = 20;
 const MOST_KINS = 60;
 
 interface Match {
@@ -119,18 +118,19 @@ export class Gathering {
    * What was seen at enough places, far enough from each other, to be believed: what was seen most
    * often first.
    *
-   * @param places so many are enough, three at least
+   * @param members so many sightings are enough
+   * @param places of which so many are wide apart
    * @param counts whether a sighting counts, by what is known of its place by now
    */
-  believed(places: number, counts: (sighting: Sighting) => boolean): readonly Kin[] {
-    const isBelieved = ({ members }: Kin) => {
-      const counted = members.filter(({ sighting }) => counts(sighting));
+  believed(
+    members: number,
+    places: number,
+    counts: (sighting: Sighting) => boolean = () => true,
+  ): readonly Kin[] {
+    const isBelieved = (kin: Kin) => {
+      const counted = kin.members.filter(({ sighting }) => counts(sighting));
       const far = Math.max(0, ...counted.map((one) => apart(one.sighting, counted[0]!.sighting)));
-      return (
-        counted.length >= Math.max(LEAST_PLACES, places) &&
-        placesOf(counted).length >= LEAST_PLACES &&
-        far >= LEAST_SPAN
-      );
+      return counted.length >= members && placesOf(counted).length >= places && far >= LEAST_SPAN;
     };
     return this.kins.filter(isBelieved).sort((a, b) => b.members.length - a.members.length);
   }

@@ -24,10 +24,11 @@ export interface PointerLook {
 
 /** Samples of each kind that are compared at most, and what a scarce kind is brought up to. */
 const MOST_POINTS = 96;
+const LEAST_POINTS = 14;
 /** Of the sightings, at least this share shows a sample that belongs to the look. */
 const OFTEN = 0.5;
 /** Samples of a look vary by no more than this over most of its sightings. */
-const STEADY = 56;
+const STEADY = 40;
 /** The share of sightings that is left out on either side, as spoiled by what lies around. */
 const OUTER = 0.2;
 /** A look has at least this difference between its dark and its light parts. */
@@ -133,7 +134,7 @@ function pointsOf(portrait: Portrait, mask: Uint8Array): LookPoint[] | null {
     const [x, y] = [at % width, Math.floor(at / width)];
     if (on) all.push({ x, y, value: luma[at]!, low: darkest[at]!, high: lightest[at]! });
   });
-  if (all.length < 24) return null;
+  if (all.length < 2 * LEAST_POINTS) return null;
   const sorted = all.map(({ value }) => value).sort((a, b) => a - b);
   const low = sorted[Math.floor(sorted.length * 0.06)]!;
   const high = sorted[Math.floor(sorted.length * 0.94)]!;
@@ -142,6 +143,7 @@ function pointsOf(portrait: Portrait, mask: Uint8Array): LookPoint[] | null {
   // What is neither is shadow or the seam of both, which depends on what lies below.
   const dark = all.filter(({ value }) => value <= low + span);
   const light = all.filter(({ value }) => value >= high - span);
+  if (Math.min(dark.length, light.length) < LEAST_POINTS) return null;
   const each = Math.min(MOST_POINTS, Math.max(dark.length, light.length));
   return [...spread(dark, each), ...spread(light, each)];
 }

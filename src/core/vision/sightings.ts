@@ -14,8 +14,9 @@ export interface Sighting extends Cut {
   readonly mask: Uint8Array;
 }
 
-/** Pointers are so large, in pixels. */
-const LEAST_SIDE = 6;
+/** Pointers are so large, in pixels; what is narrower is the caret of a text. */
+const LEAST_SIDE = 9;
+const LEAST_WIDTH = 5;
 const MOST_SIDE = 84;
 const LEAST_COUNT = 24;
 /** Of what lies around the thing, so many pixels are cut out too. */
@@ -30,10 +31,11 @@ const COMMON = 0.55;
 /** More things than this at once are no pointer's doing. */
 const MOST_BLOBS = 12;
 
-const fitsPointer = ({ width, height, count }: Blob): boolean =>
+/** Whether something that changed has a size that pointers have. */
+export const fitsPointer = ({ width, height, count }: Blob): boolean =>
   Math.max(width, height) <= MOST_SIDE &&
-  Math.max(width, height) >= LEAST_SIDE * 1.5 &&
-  Math.min(width, height) >= LEAST_SIDE / 2 &&
+  Math.max(width, height) >= LEAST_SIDE &&
+  Math.min(width, height) >= LEAST_WIDTH &&
   count >= LEAST_COUNT;
 
 const near = (a: number, b: number): boolean =>
@@ -103,7 +105,7 @@ function detailOf({ x, y, width, height }: Blob, picture: Luma): number {
 }
 
 /** A thing's cut-out from one picture. */
-function sight(blob: Blob, picture: Luma): Sighting {
+export function sight(blob: Blob, picture: Luma): Sighting {
   const width = blob.width + 2 * AROUND;
   const height = blob.height + 2 * AROUND;
   const [x, y] = [blob.x - AROUND, blob.y - AROUND];

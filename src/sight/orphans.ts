@@ -1,0 +1,123 @@
+import type { Size } from '@/core/scale/rect';
+import { BlobFinder } from '@/core/vision/blobs';
+import { Gathering, type Kin } from '@/core/vision/gathering';
+import { TILE, tilesOf, type Luma } from '@/core/vision/luma';
+import { fitsPointer, sight } from '@/core/vision/sightings';
+import type { Pictures } from './pictures';
+
+/** With more changed tiles than this at once, the ground is a new one. */
+const MOST_TILES = 300;
+/** With more things on the ground than this, they are the page's own. */
+const MOST_BLOBS = 3;
+/** A look that is not seen to move has to be seen at so many places. */
+const PLACES = 3;
+/** Two are enough where the pointer was lost, since something has to be there. */
+const PLACES_WHERE_LOST = 2;
+/** A place that changes for longer than so many pictures is part of the page. */
+const LONGEST = 240;
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Within so many pixels of a known pointer, what is seen may be the pointer. */
+const REACH = 72;
+
+/**
+ * Learns looks of a pointer that hardly moves while it has them, as a text cursor or a hand, in
+ * stretches in which the pointer was lost: what stands on the ground that was seen there before the
+ * pointer came.
+ */
+export class OrphanLearner {
+  private readonly all = new Gathering();
+  private readonly whereLost = new Gathering();
+  private last: Point | null = null;
+  private readonly finder: BlobFinder;
+  private readonly ground: Uint8Array;
+  /** Tiles that differ from the ground, and since which picture. */
+  private readonly differing = new Map<number, number>();
+  private index = 0;
+
+  constructor(
+    private readonly pictures: Pictures,
+    private readonly size: Size,
+  ) {
+    this.finder = new BlobFinder(size);
+    this.ground = new Uint8Array(size.width * size.height);
+  }
+
+  /** Begins a stretch with the newest picture, in which the pointer is known. */
+  begin(): void {
+    const { data } = this.pictures.luma(0);
+    this.ground.set(data);
+    this.differing.clear();
+  }
+
+  /**
+   * Looks at the newest picture.
+   *
+   * @param pointer where the pointer is known to be; null where it is lost
+   */
+  look(changed: readonly number[], pointer: Point | null): void {
+    this.index++;
+    for (const tile of changed) if (!this.differing.has(tile)) this.differing.set(tile, this.index);
+    if (changed.length > MOST_TILES) {
+      this.begin();
+      return;
+    }
+    if (pointer) {
+      this.last = pointer;
+      this.renew((tile) => !this.isNear(tile, pointer));
+      return;
+    }
+    this.renew((_, since) => this.index - since > LONGEST);
+    if (!changed.length || !this.differing.size) return;
+    const now = this.pictures.luma(0);
+    const ground: Luma = { ...now, data: this.ground };
+    const blobs = this.finder.find(now, ground, this.differing.keys());
+    const fitting = blobs.filter(fitsPointer);
+    if (!fitting.length || fitting.length > MOST_BLOBS) return;
+    for (const blob of fitting) {
+      const sighting = sight(blob, now);
+      this.all.add(sighting);
+      const { x, y, width, height } = sighting;
+      const { last } = this;
+      const there =
+        last && Math.max(Math.abs(x + width / 2 - last.x), Math.abs(y + height / 2 - last.y));
+      if (there !== null && there < REACH) this.whereLost.add(sighting);
+    }
+  }
+
+  /** Takes the newest picture's tiles as ground where that is so. */
+  private renew(wanted: (tile: number, since: number) => boolean): void {
+    const { data, stride } = this.pictures.luma(0);
+    const { across } = tilesOf(this.size);
+    for (const [tile, since] of this.differing) {
+      if (!wanted(tile, since)) continue;
+      this.differing.delete(tile);
+      const left = (tile % across) * TILE;
+      const top = Math.floor(tile / across) * TILE;
+      for (let y = top; y < top + TILE; y++)
+        this.ground.set(
+          data.subarray(y * stride + left, y * stride + left + TILE),
+          y * stride + left,
+        );
+    }
+  }
+
+  private isNear(tile: number, { x, y }: Point): boolean {
+    const { across } = tilesOf(this.size);
+    const [left, top] = [(tile % across) * TILE, Math.floor(tile / across) * TILE];
+    return Math.abs(left + TILE / 2 - x) < REACH && Math.abs(top + TILE / 2 - y) < REACH;
+  }
+
+  /** What was seen often enough to be believed. */
+  believed(): readonly Kin[] {
+    const { all, whereLost } = this;
+    return [
+      ...all.believed(PLACES, PLACES),
+      ...whereLost.believed(PLACES_WHERE_LOST, PLACES_WHERE_LOST),
+    ];
+  }
+}
