@@ -50,23 +50,38 @@ export class PointerLearner {
     this.busy = new Float32Array(across * down);
   }
 
-  /** Looks at the newest picture, of which it is known which tiles changed. */
-  look(changed: readonly number[]): void {
-    const { busy, recent, pictures } = this;
-    if (pictures.count % STRETCH === 0) this.given = 0;
+  /**
+   * Looks at the newest picture, of which it is known which tiles changed.
+   *
+   * @returns those of them that do not change all the time
+   */
+  look(changed: readonly number[]): readonly number[] {
+    const calm = this.calmOf(changed);
+    this.gather(changed.length > MOST_TILES ? this.all : calm);
+    return calm;
+  }
+
+  private calmOf(changed: readonly number[]): readonly number[] {
+    const { busy, across } = this;
     for (let tile = 0; tile < busy.length; tile++) busy[tile]! *= MEMORY;
     for (const tile of changed) {
       busy[tile]! += 1 - MEMORY;
       this.changes[tile]!++;
     }
-    const { across } = this;
-    // The edges of a video change more seldom than its middle.
-    const calm = (tile: number) =>
-      [-across - 1, -across, -across + 1, -1, 0, 1, across - 1, across, across + 1].every(
-        (by) => !(busy[tile + by]! > BUSY),
-      );
-    // With that much of it, a page came or went by, and what is calm in it tells nothing.
-    recent.unshift(changed.length > MOST_TILES ? this.all : changed.filter(calm));
+    // The edges of a film change more seldom than its middle.
+    const around = [-across - 1, -across, -across + 1, -1, 0, 1, across - 1, across, across + 1];
+    return changed.filter((tile) => around.every((by) => !(busy[tile + by]! > BUSY)));
+  }
+
+  /**
+   * Gathers what moved.
+   *
+   * @param calm all there are if a page came or went by: what is calm in it tells nothing then
+   */
+  private gather(calm: readonly number[]): void {
+    const { recent, pictures } = this;
+    if (pictures.count % STRETCH === 0) this.given = 0;
+    recent.unshift(calm);
     recent.length = Math.min(recent.length, LONGEST_GAP);
     if (!recent[0]!.length) return;
     for (const gap of GAPS) {

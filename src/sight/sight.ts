@@ -1,8 +1,18 @@
+import { boxesOf, type Change, type ChangedBox } from '@/core/vision/changes';
+import { foundTrack, type FoundSpot } from '@/core/vision/found-track';
 import { joinHotspots, strangersAmong } from '@/core/vision/joins';
-import { LEAST_CHANGE } from '@/core/vision/luma';
+import { LEAST_CHANGE, tilesOf } from '@/core/vision/luma';
 import type { PointerLook } from '@/core/vision/look';
 import { pathOf, type Found, type Picture } from '@/core/vision/pointer-path';
-import type { Size } from '@/core/scale/rect';
+import { inferPresses } from '@/core/vision/presses';
+import {
+  screenActivities,
+  withoutPointer,
+  type ScreenActivity,
+} from '@/core/vision/screen-activity';
+import { scrolledBy } from '@/core/vision/scrolling';
+import type { Rect, Size } from '@/core/scale/rect';
+import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { KnownLooks } from './known-looks';
@@ -17,11 +27,15 @@ export interface PictureStream extends Disposable {
   read(into: Uint8Array): boolean;
 }
 
-/** What was found of the pointer in a recording. */
-export interface SightedPointer {
+/** What was found in a recording. */
+export interface Sighted {
   readonly looks: readonly PointerLook[];
   readonly pictures: readonly Picture[];
   readonly path: readonly Found[];
+  /** The pointer's track; null if it was not found anywhere. */
+  readonly track: PointerTrack | null;
+  /** What happened beside the pointer. */
+  readonly activities: readonly ScreenActivity[];
   /** How many pictures were looked at once more. */
   readonly again: number;
 }
@@ -37,6 +51,10 @@ const FEWEST = 2;
 const LEAD = 20;
 /** Stretches nearer to each other than this are looked at as one. */
 const JOIN = 45;
+
+/** From this share of the picture on, it is asked whether it was scrolled. */
+const LEAST_SCROLLED = 0.05;
+const NO_BOX: ChangedBox = { x: 0, y: 0, width: 0, height: 0, tiles: 0 };
 
 interface Run {
   readonly from: number;
@@ -69,19 +87,20 @@ export class PointerSight {
   private again = 0;
   /** So many looks were seen to move. */
   private proven = 0;
+  private readonly changes: Change[] = [];
   private readonly inMemory: Size;
 
   /** @param open the recording's luma from a second on, in whole tiles */
   constructor(
     private readonly heap: KernelHeap,
-    size: Size,
+    private readonly size: Size,
     private readonly rate: FrameRate,
     private readonly open: (seconds: number) => PictureStream,
   ) {
     this.inMemory = inTiles(size);
   }
 
-  sight(): SightedPointer {
+  sight(): Sighted {
     const since = this.firstPass();
     const { known, found } = this;
     if (known.looks().length) {
@@ -93,7 +112,33 @@ export class PointerSight {
       this.dropStrangers();
     }
     const looks = joinHotspots(this.path, known.refined(), this.proven);
-    return { looks, pictures: found, path: this.path, again: this.again };
+    return { looks, pictures: found, path: this.path, again: this.again, ...this.tell(looks) };
+  }
+
+  /** The pointer's track, and what happened beside it. */
+  private tell(looks: readonly PointerLook[]): Pick<Sighted, 'track' | 'activities'> {
+    const spots = this.path.map(({ at, confidence }, i): FoundSpot | null => {
+      const look = at && looks[at.look];
+      if (!look) return null;
+      const { x, y } = look.hotspot;
+      const { form } = look;
+      return { ms: this.found[i]!.ms, x: at.x + x, y: at.y + y, form, confidence };
+    });
+    const footprint = (i: number): Rect | null => {
+      const at = this.path[i]?.at;
+      const look = at && looks[at.look];
+      return look ? { x: at.x, y: at.y, width: look.width, height: look.height } : null;
+    };
+    const changes = this.changes.map((change, i) => ({
+      ...change,
+      boxes: withoutPointer(change.boxes, footprint(i - 1), footprint(i)),
+      calm: withoutPointer(change.calm, footprint(i - 1), footprint(i)),
+    }));
+    const times = this.found.map(({ ms }) => ms);
+    return {
+      track: foundTrack(spots, times, inferPresses(spots, changes), this.size),
+      activities: screenActivities(changes),
+    };
   }
 
   /** Finds the path anew without looks that turn out to be none of the pointer's. */
@@ -119,18 +164,35 @@ export class PointerSight {
     while (pictures.take((into) => stream.read(into))) {
       const index = pictures.count - 1;
       const changed = index ? pictures.changedSince(1, LEAST_CHANGE, FEWEST) : [];
-      learner.look(changed);
+      const calm = learner.look(changed);
       if (index % OFTEN === 0) {
         const looks = learner.looks(SOON);
         while (since.length < looks.length) since.push(index);
         tracker.know(looks);
       }
       tracker.look(msOf(index), changed);
+      this.changes.push(this.changeOf(pictures, msOf(index), changed, calm));
     }
     this.proven = learner.looks(IN_THE_END).length;
     this.found.push(...tracker.found);
     this.path = pathOf(this.found);
     return since;
+  }
+
+  /** What changed in the newest picture, and whether it was scrolled. */
+  private changeOf(
+    pictures: Pictures,
+    ms: number,
+    changed: readonly number[],
+    calm: readonly number[],
+  ): Change {
+    const { across, down } = tilesOf(this.inMemory);
+    const boxes = boxesOf(changed, across);
+    const share = changed.length / (across * down);
+    const largest = boxes.reduce((best, box) => (box.tiles > best.tiles ? box : best), NO_BOX);
+    const scrolls = largest.tiles >= LEAST_SCROLLED * across * down;
+    const scrolled = scrolls ? scrolledBy(pictures.luma(1), pictures.luma(0), largest) : 0;
+    return { ms, boxes, calm: boxesOf(calm, across), share, scrolled };
   }
 
   /** Goes through the pictures of a run, and tells which tiles changed. */

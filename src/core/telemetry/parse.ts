@@ -92,11 +92,11 @@ function tidy(track: PointerTrack): ParsedTrack {
   let outside = 0;
   const samples = [...track.samples]
     .sort((a, b) => a[0] - b[0])
-    .map(([ms, x, y]): PointerSample => {
+    .map(([ms, x, y, ...sure]): PointerSample => {
       const px = Math.min(Math.max(x, 0), track.width - 1);
       const py = Math.min(Math.max(y, 0), track.height - 1);
       if (px !== x || py !== y) outside++;
-      return [ms, px, py];
+      return [ms, px, py, ...sure];
     });
   if (outside)
     notes.push(

@@ -25,20 +25,35 @@ const Event = Type.Readonly(
     shape: Type.ReadonlyOptional(
       Type.String({ description: 'What the pointer looked like from here on (`arrow`, `text`).' }),
     ),
+    confidence: Type.ReadonlyOptional(
+      Type.Number({
+        minimum: 0,
+        maximum: 1,
+        description: 'Of a `down` or `up` that was inferred from the picture: how sure it is.',
+      }),
+    ),
   }),
 );
 export type PointerEvent = Static<typeof Event>;
 
-export type PointerSample = readonly [ms: number, x: number, y: number];
+export type PointerSample = readonly [ms: number, x: number, y: number, confidence?: number];
+
+/** Where the positions of a track come from. */
+export const TRACK_SOURCES = ['recorded', 'found', 'corrected'] as const;
+export type TrackSource = (typeof TRACK_SOURCES)[number];
+
+/** A stretch in which the pointer is not seen, in milliseconds. */
+export type HiddenStretch = readonly [from: number, to: number];
 
 /**
  * A pointer track: where the pointer was on the captured screen, and what was
  * pressed. Times are milliseconds from the first frame of its recording,
- * positions are pixels of that recording. `docs/formats.md` describes the file.
+ * positions are pixels of that recording. `docs/formats.md` describes the file. Version 2 can say
+ * how sure a position is, when the pointer was hidden, and where all of it comes from.
  */
 export const PointerTrack = Type.Object({
   format: Type.Readonly(Type.Literal('vistum-pointer')),
-  version: Type.Readonly(Type.Literal(1)),
+  version: Type.Readonly(Type.Union([Type.Literal(1), Type.Literal(2)])),
   width: Type.Readonly(Side),
   height: Type.Readonly(Side),
   inPicture: Type.ReadonlyOptional(
@@ -50,8 +65,21 @@ export const PointerTrack = Type.Object({
   samples: Type.Readonly(
     Type.Unsafe<readonly PointerSample[]>({
       type: 'array',
-      items: { type: 'array', items: { type: 'number' }, minItems: 3, maxItems: 3 },
-      description: '`[ms, x, y]`, times ascending.',
+      items: { type: 'array', items: { type: 'number' }, minItems: 3, maxItems: 4 },
+      description: '`[ms, x, y]` or, in version 2, `[ms, x, y, confidence]`, times ascending.',
+    }),
+  ),
+  hidden: Type.ReadonlyOptional(
+    Type.Unsafe<readonly HiddenStretch[]>({
+      type: 'array',
+      items: { type: 'array', items: { type: 'number' }, minItems: 2, maxItems: 2 },
+      description: 'Stretches `[from, to]` in ms in which the pointer is not seen, in order.',
+    }),
+  ),
+  source: Type.ReadonlyOptional(
+    Type.Unsafe<TrackSource>({
+      enum: [...TRACK_SOURCES],
+      description: 'Where the positions come from: recorded, found in the picture, or corrected.',
     }),
   ),
   events: Type.Readonly(

@@ -18,6 +18,12 @@ export function pointerAt(track: PointerTrack, ms: number): { x: number; y: numb
   return { x: x0 + (after[1] - x0) * u, y: y0 + (after[2] - y0) * u };
 }
 
+/** Whether the pointer is known not to be seen at a time in ms. */
+export function isHiddenAt({ hidden = [] }: PointerTrack, ms: number): boolean {
+  const stretch = hidden[countFront(hidden, ([from]) => from <= ms) - 1];
+  return !!stretch && ms < stretch[1];
+}
+
 /** What a pointer can look like. */
 export type PointerShape = 'arrow' | 'text' | 'hand';
 
@@ -42,6 +48,6 @@ export function scaleTrack(track: PointerTrack, width: number, height: number): 
     ...track,
     width,
     height,
-    samples: track.samples.map(([t, x, y]) => [t, x * sx, y * sy]),
+    samples: track.samples.map(([t, x, y, ...sure]) => [t, x * sx, y * sy, ...sure]),
   };
 }

@@ -10,8 +10,8 @@ interface Change {
   readonly dy: number;
 }
 
-/** A pointer that changes its look stays within so many pixels. */
-const NEAR = 48;
+/** A pointer that changes its look stays within so much of the larger of both. */
+const NEAR = 0.75;
 /** A hotspot is taken over from another look with so many changes that tell the same, in pixels. */
 const LEAST_CHANGES = 2;
 const AGREE = 5;
@@ -52,16 +52,16 @@ export function strangersAmong(
   proven: number,
 ): readonly number[] {
   const changes = changesOf(path);
-  const main = mainLook(path, proven);
   return looks.flatMap((look, number) => {
-    if (number === main) return [];
+    if (number < proven) return [];
     const leaps = changes
       .filter(({ to }) => to === number)
       .map(({ from, dx, dy }) => {
         const other = looks[from]!;
         const x = dx + (look.width - other.width) / 2;
         const y = dy + (look.height - other.height) / 2;
-        return Math.hypot(x, y);
+        const size = Math.max(look.width, look.height, other.width, other.height);
+        return Math.hypot(x, y) / size;
       });
     return leaps.length && median(leaps) > NEAR ? [number] : [];
   });

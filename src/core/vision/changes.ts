@@ -1,0 +1,55 @@
+import type { Rect } from '../scale/rect';
+import { TILE } from './luma';
+
+/** A part of the picture that changed, in its pixels, and how many tiles of it did. */
+export interface ChangedBox extends Rect {
+  readonly tiles: number;
+}
+
+/** What changed from one picture to the next. */
+export interface Change {
+  /** When the new picture is seen, in milliseconds of its recording. */
+  readonly ms: number;
+  readonly boxes: readonly ChangedBox[];
+  /** The same without what changes all the time, as a film does. */
+  readonly calm: readonly ChangedBox[];
+  /** The share of all tiles that changed, 0 to 1. */
+  readonly share: number;
+  /** How far everything in the boxes went down, in whole pixels; 0 if it did not. */
+  readonly scrolled: number;
+}
+
+/** More parts than this are told as one. */
+const MOST_BOXES = 24;
+
+/** Parts of a picture in which tiles changed: tiles that touch, at corners too, are one part. */
+export function boxesOf(tiles: readonly number[], across: number): ChangedBox[] {
+  const open = new Set(tiles);
+  const boxes: ChangedBox[] = [];
+  for (const seed of tiles) {
+    if (!open.delete(seed)) continue;
+    const members = [seed];
+    let [left, right, top, bottom] = [across, 0, Infinity, 0];
+    for (let next = 0; next < members.length; next++) {
+      const column = members[next]! % across;
+      const row = (members[next]! - column) / across;
+      left = Math.min(left, column);
+      right = Math.max(right, column);
+      top = Math.min(top, row);
+      bottom = Math.max(bottom, row);
+      for (let y = row - 1; y <= row + 1; y++)
+        for (let x = Math.max(0, column - 1); x <= Math.min(across - 1, column + 1); x++)
+          if (open.delete(y * across + x)) members.push(y * across + x);
+    }
+    boxes.push({
+      ...{ x: left * TILE, y: top * TILE, tiles: members.length },
+      ...{ width: (right - left + 1) * TILE, height: (bottom - top + 1) * TILE },
+    });
+  }
+  if (boxes.length <= MOST_BOXES) return boxes;
+  const right = Math.max(...boxes.map((box) => box.x + box.width));
+  const bottom = Math.max(...boxes.map((box) => box.y + box.height));
+  const x = Math.min(...boxes.map((box) => box.x));
+  const y = Math.min(...boxes.map((box) => box.y));
+  return [{ x, y, width: right - x, height: bottom - y, tiles: tiles.length }];
+}

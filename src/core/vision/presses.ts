@@ -1,0 +1,101 @@
+import type { Rect } from '../scale/rect';
+import type { Change } from './changes';
+
+/** Where the pointer was in a picture, and what it looked like. */
+export interface Spot {
+  readonly ms: number;
+  readonly x: number;
+  readonly y: number;
+  readonly form: string;
+}
+
+/** A press that is inferred from what it brought about. */
+export interface InferredPress extends Omit<Spot, 'form'> {
+  readonly confidence: number;
+}
+
+/** A pointer that moves less than this from picture to picture stands still. */
+const STILL = 2.5;
+/** Its places are not known better than this where it changes its look. */
+const STILL_CHANGED = 10;
+/** It stands still for so many ms after a press too; what changes as it leaves is not one. */
+const STANDS = 100;
+/** It has stood for so many ms before the picture changes. */
+const STOOD = 30;
+/** What a press brings about comes within so many ms of each other. */
+const TOGETHER = 250;
+/** A change is near the pointer within so many pixels. */
+const NEAR = 90;
+/** A press is that much before the picture that shows what it brought about, in ms. */
+const BEFORE = 40;
+/** After so long at one place a change there is hardly the first press's. */
+const LONG = 4000;
+/** What is so large was not there before for a blink. */
+const LARGE = 40;
+
+/** Whether the pointer is at one place in both. */
+const isStill = (a: Spot, b: Spot): boolean =>
+  Math.hypot(a.x - b.x, a.y - b.y) <= (a.form === b.form ? STILL : STILL_CHANGED);
+
+/** Whether the pointer stays where it is from one picture on, unless it is hidden. */
+function stays(spots: readonly (Spot | null)[], from: number): boolean {
+  const here = spots[from]!;
+  for (let i = from + 1; i < spots.length; i++) {
+    const next = spots[i];
+    if (!next || next.ms - here.ms > STANDS) return true;
+    if (!isStill(here, next)) return false;
+  }
+  return true;
+}
+
+function distance({ x, y }: Pick<Spot, 'x' | 'y'>, rect: Rect): number {
+  const dx = Math.max(rect.x - x, x - rect.x - rect.width, 0);
+  const dy = Math.max(rect.y - y, y - rect.y - rect.height, 0);
+  return Math.hypot(dx, dy);
+}
+
+/**
+ * Presses, from what they brought about: the pointer came to a place and stood, and then something
+ * changed at it or much of the picture at once. At each stop the first such change is one; later ones
+ * only where they are large, since typing changes a place too.
+ *
+ * @param spots where the pointer was, picture by picture; null where it was hidden
+ * @param changes what changed in the same pictures, the pointer's own motion taken out
+ */
+export function inferPresses(
+  spots: readonly (Spot | null)[],
+  changes: readonly Change[],
+): InferredPress[] {
+  const found: InferredPress[] = [];
+  let since: number | null = null;
+  let arrived: Spot | null = null;
+  let lastChange = -Infinity;
+  let pressed = 0;
+  for (const [i, change] of changes.entries()) {
+    const spot = spots[i] ?? null;
+    const before = i ? (spots[i - 1] ?? null) : null;
+    const moved = !spot || !before || !isStill(spot, before);
+    if (moved) {
+      since = spot ? change.ms : null;
+      arrived = spot;
+      pressed = 0;
+    }
+    const busy = change.calm.length > 0 && !change.scrolled;
+    const fresh = change.ms - lastChange > TOGETHER;
+    if (busy) lastChange = change.ms;
+    if (!busy || !fresh || !spot || since === null || !arrived) continue;
+    const stood = change.ms - since;
+    if (stood < STOOD) continue;
+    const near = Math.min(...change.calm.map((box) => distance(spot, box)));
+    const tiles = change.calm.reduce((sum, box) => sum + box.tiles, 0);
+    const large = tiles >= LARGE;
+    if (near > NEAR && !large) continue;
+    if (pressed && !(large && near <= NEAR)) continue;
+    if (!pressed && stood > LONG && !large) continue;
+    if (!stays(spots, i)) continue;
+    pressed++;
+    const sure = 0.5 + (near < 8 ? 0.25 : 0) + (large ? 0.15 : 0) + (stood < 1500 ? 0.1 : 0);
+    found.push({ ms: Math.max(since, change.ms - BEFORE), x: spot.x, y: spot.y, confidence: sure });
+  }
+  return found;
+}

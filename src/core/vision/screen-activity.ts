@@ -1,0 +1,130 @@
+import { intersect, isWithin, unite, type Rect } from '../scale/rect';
+import type { Change, ChangedBox } from './changes';
+
+/** Something that happened in the picture itself. */
+export interface ScreenActivity {
+  readonly kind: 'typing' | 'scroll' | 'opening' | 'page' | 'video' | 'change';
+  /** Milliseconds of the recording. */
+  readonly start: number;
+  readonly end: number;
+  /** Pixels of the recording. */
+  readonly box: Rect;
+  /** How far a scroll went down in all, in pixels. */
+  readonly scrolled: number;
+}
+
+/** Changes of one place no further from each other than this belong together, in ms. */
+const GAP = 700;
+/** And in pixels. */
+const BESIDE = 24;
+/** From this share of the picture on, a page is a new one. */
+const PAGE = 0.4;
+/** Text is no higher than this, in pixels, with what is changed around it by the codec. */
+const LINE = 80;
+/** Typing is so many changes a second at least, and so many in all. */
+const TYPING_RATE = 1.6;
+const TYPING_LEAST = 3;
+/** A film changes so often a second, for so many ms. */
+const FILM_RATE = 7;
+const FILM_TIME = 1500;
+/** What opens is at least so large, and there within so many ms. */
+const OPENING = { width: 64, height: 48, time: 450 };
+/** The caret of a text field blinks within this, and no wider. */
+const CARET = { width: 33, height: 65 };
+
+/** What changes so near to the pointer is its own doing: tiles reach beyond it. */
+const OWN = 20;
+
+/** A place that changes, over a time. */
+interface Busy {
+  start: number;
+  end: number;
+  box: Rect;
+  /** The largest of its changes, and the first. */
+  largest: Rect;
+  first: Rect;
+  last: Rect;
+  times: number;
+  scrolled: number;
+  share: number;
+}
+
+const padded = ({ x, y, width, height }: Rect, by: number): Rect => ({
+  ...{ x: x - by, y: y - by, width: width + 2 * by, height: height + 2 * by },
+});
+
+const areaOf = ({ width, height }: Rect): number => width * height;
+
+function meets(a: Rect, b: Rect): boolean {
+  const shared = intersect(padded(a, BESIDE), b);
+  return shared.width > 0 && shared.height > 0;
+}
+
+function kindOf(busy: Busy): ScreenActivity['kind'] | null {
+  const { box, largest, first, last, times, scrolled, start, end, share } = busy;
+  const seconds = Math.max(0.001, (end - start) / 1000);
+  if (scrolled) return 'scroll';
+  if (share >= PAGE) return 'page';
+  if (times >= FILM_RATE * seconds && end - start >= FILM_TIME && largest.height > LINE)
+    return 'video';
+  if (box.width <= CARET.width && box.height <= CARET.height) return null;
+  const advances = last.x + last.width > first.x + first.width;
+  if (largest.height <= LINE && times >= TYPING_LEAST && times >= TYPING_RATE * seconds && advances)
+    return 'typing';
+  const opened = box.width >= OPENING.width && box.height >= OPENING.height;
+  if (opened && end - start <= OPENING.time) return 'opening';
+  return 'change';
+}
+
+/** What changed beside the pointer, which went from one rectangle to another. */
+export function withoutPointer(
+  boxes: readonly ChangedBox[],
+  before: Rect | null,
+  now: Rect | null,
+): readonly ChangedBox[] {
+  const either = before ?? now;
+  if (!either) return boxes;
+  // Where it went is changed as one with where it came from.
+  const rects = [either, now ?? either, unite(either, now ?? either)];
+  return boxes.filter((box) => !rects.some((rect) => isWithin(box, padded(rect, OWN))));
+}
+
+/**
+ * What happened in the picture, in order of time: changes at one place that follow each other, and
+ * what they were by their size, rate and way.
+ *
+ * @param changes what changed from picture to picture, the pointer's own motion taken out
+ */
+export function screenActivities(changes: readonly Change[]): ScreenActivity[] {
+  const found: ScreenActivity[] = [];
+  let open: Busy[] = [];
+  const close = (busy: Busy) => {
+    const kind = kindOf(busy);
+    const { start, end, box, scrolled } = busy;
+    if (kind) found.push({ kind, start, end, box, scrolled });
+  };
+  for (const { ms, boxes, share, scrolled } of changes) {
+    for (const busy of open) if (ms - busy.end > GAP) close(busy);
+    open = open.filter((busy) => ms - busy.end <= GAP);
+    for (const box of boxes) {
+      const rect = { x: box.x, y: box.y, width: box.width, height: box.height };
+      const there = open.find(
+        (busy) => meets(busy.last, rect) && (busy.scrolled !== 0) === (scrolled !== 0),
+      );
+      if (!there) {
+        const fresh = { start: ms, end: ms, box: rect, largest: rect, first: rect, last: rect };
+        open.push({ ...fresh, times: 1, scrolled, share });
+        continue;
+      }
+      there.times += ms > there.end ? 1 : 0;
+      there.end = ms;
+      there.box = unite(there.box, rect);
+      there.last = rect;
+      there.scrolled += scrolled;
+      there.share = Math.max(there.share, share);
+      if (areaOf(rect) > areaOf(there.largest)) there.largest = rect;
+    }
+  }
+  open.forEach(close);
+  return found.sort((a, b) => a.start - b.start || a.end - b.end);
+}
