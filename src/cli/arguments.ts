@@ -26,6 +26,7 @@ const OPTIONS = {
   hold: { type: 'string' },
   explain: { type: 'boolean' },
   args: { type: 'string' },
+  kind: { type: 'string' },
   list: { type: 'boolean' },
   json: { type: 'boolean' },
   help: { type: 'boolean' },

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { canPlan } from '@/core/framing/doings';
 import { COST_TERMS, totalOf, type Costs } from '@/core/framing/cost';
 import { costsOfPlan, type Plan } from '@/core/framing/plan';
 import { Taste } from '@/core/framing/taste';
@@ -9,9 +10,11 @@ import { strict } from '@/core/schema/parts';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { openProject } from '@/server/documents/documents';
 import { loadSources } from '@/server/footage/facts';
+import { listFootage } from '@/server/footage/view';
 import { problem } from '@/server/problem';
 import { parseRange, required, UsageError, type Values } from './arguments';
 import type { Answer, Call } from './call';
+import { lookThrough } from './analyse';
 import { editProject } from './edit';
 
 const checkTaste = checkOf(Type.Partial(strict(Taste.properties)));
@@ -66,14 +69,19 @@ function explained(plan: Plan, framings: readonly object[]): Answer {
 }
 
 /** `vistum plan`: plans the framings of a project, and tells what they are for. */
-export async function plan({ operands, values, open }: Call): Promise<Answer> {
+export async function plan(call: Call): Promise<Answer> {
+  const { operands, values, open } = call;
   const id = required(operands[0], 'PROJECT');
   const taste = readTaste(values);
   const seconds = values.range ? parseRange(values.range) : null;
   const context = await open();
   const { project } = await openProject(context, id);
-  const sources = await loadSources(context, id, usedFootage(project.lanes));
-  if (!Object.keys(sources.pointers).length) throw problem('nothing-to-plan');
+  const used = usedFootage(project.lanes);
+  for (const { id: footage, role, hasPointer, facts, status } of await listFootage(context, id))
+    if (used.has(footage) && role === 'screen' && facts?.kind === 'video' && status === 'ready')
+      if (!hasPointer) await lookThrough(context, footage, call);
+  const sources = await loadSources(context, id, used);
+  if (!canPlan(sources)) throw problem('nothing-to-plan');
   const range = seconds && {
     start: secondsToTicks(seconds.start),
     end: secondsToTicks(seconds.end),

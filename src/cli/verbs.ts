@@ -26,9 +26,11 @@ import {
   parseSize,
   required,
 } from './arguments';
+import { analyse } from './analyse';
 import type { Answer, Call, Verb } from './call';
 import { edit, editProject } from './edit';
 import { plan } from './plan';
+import { writeOut } from './write-out';
 
 async function readText(path: string): Promise<string> {
   return readFile(path, 'utf8').catch(() => {
@@ -135,12 +137,6 @@ async function still({ operands, values, open }: Call): Promise<Answer> {
   };
 }
 
-async function writeOut(out: string, bytes: Buffer): Promise<void> {
-  await writeFile(out, bytes).catch((error: unknown) => {
-    throw systemProblem(error) ?? problem('not-written', out);
-  });
-}
-
 async function exportProject({ operands, values, open, signal, progress }: Call): Promise<Answer> {
   const id = required(operands[0], 'PROJECT');
   const out = resolve(required(values.out, '--out'));
@@ -190,6 +186,10 @@ export const VERBS: Readonly<Record<string, { readonly run: Verb; readonly usage
   edit: { run: edit, usage: 'edit PROJECT EDIT [--args JSON] | edit --list' },
   show: { run: show, usage: 'show PROJECT' },
   apply: { run: apply, usage: 'apply PROJECT FILE.json' },
+  analyse: {
+    run: analyse,
+    usage: 'analyse PROJECT FOOTAGE [--kind pointer|activity|content] [--out FILE]',
+  },
   plan: {
     run: plan,
     usage:

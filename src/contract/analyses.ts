@@ -1,9 +1,10 @@
 import type { WallEstimate } from '@/core/key/wall';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import type { ScreenSight } from '@/core/vision/screen-sight';
 import { route } from './route';
 
 /** What can be found out about a recording. */
-export const ANALYSIS_NAMES = ['pointer', 'wall'] as const;
+export const ANALYSIS_NAMES = ['pointer', 'screen', 'wall'] as const;
 export type AnalysisName = (typeof ANALYSIS_NAMES)[number];
 export const ANALYSIS_STATES = ['waiting', 'ready', 'failed'] as const;
 export type AnalysisStatus = (typeof ANALYSIS_STATES)[number];
@@ -28,6 +29,7 @@ export const requestAnalysis = route<
 /** What each kind finds. */
 export interface AnalysisResults {
   readonly pointer: PointerTrack;
+  readonly screen: ScreenSight;
   /** Null where the recording shows no wall. */
   readonly wall: WallEstimate | null;
 }

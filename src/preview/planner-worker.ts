@@ -3,17 +3,16 @@ import { nanoid } from 'nanoid';
 import { planProject, type Plan } from '@/core/framing/plan';
 import type { Taste } from '@/core/framing/taste';
 import type { Project } from '@/core/project/model';
-import type { FootageFacts } from '@/core/project/sources';
-import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import type { FootageFacts, Sources } from '@/core/project/sources';
 import type { Range } from '@/core/time/ranges';
 
 /** Plans framings off the page's main thread. */
 export class PlannerWorker {
-  private pointers: Readonly<Record<string, PointerTrack>> = {};
+  private known: Omit<Sources, 'footage'> = { pointers: {} };
 
-  /** Keeps pointer tracks, which can be large, for all plans from now on. */
-  keep(pointers: Readonly<Record<string, PointerTrack>>): void {
-    this.pointers = pointers;
+  /** Keeps what recordings show, which can be large, for all plans from now on. */
+  keep(known: Omit<Sources, 'footage'>): void {
+    this.known = known;
   }
 
   plan(
@@ -23,7 +22,7 @@ export class PlannerWorker {
     range: Range | null,
     onProgress: (share: number) => void,
   ): Plan {
-    const sources = { footage, pointers: this.pointers };
+    const sources = { footage, ...this.known };
     return planProject(project, sources, nanoid, { taste, range, onProgress });
   }
 }

@@ -10,7 +10,7 @@ import type { PlannerWorker } from './planner-worker';
 export class Planner {
   private worker: Worker | null = null;
   private remote: Remote<PlannerWorker> | null = null;
-  private sent: Sources['pointers'] | null = null;
+  private sent: Omit<Sources, 'footage'> | null = null;
 
   /**
    * Plans the framings of a project.
@@ -19,15 +19,17 @@ export class Planner {
    */
   async plan(
     project: Project,
-    { footage, pointers }: Sources,
+    { footage, ...known }: Sources,
     taste: Taste,
     range: Range | null,
     onProgress: (share: number) => void,
   ): Promise<Plan> {
     this.worker ??= new Worker(new URL('./planner-worker.ts', import.meta.url), { type: 'module' });
     this.remote ??= wrap<PlannerWorker>(this.worker);
-    if (this.sent !== pointers) await this.remote.keep(pointers);
-    this.sent = pointers;
+    const { sent } = this;
+    if (sent?.pointers !== known.pointers || sent.sights !== known.sights)
+      await this.remote.keep(known);
+    this.sent = known;
     return this.remote.plan(project, footage, taste, range, proxy(onProgress));
   }
 

@@ -438,12 +438,17 @@ export const CATALOGUE = {
   ),
 
   // The command line.
+  'no-pointer-found': entry(
+    409,
+    () =>
+      'No pointer was found in the picture of this recording, so there is no track to write. ' +
+      'Attach one that was recorded, or plan framings from what happens on the screen.',
+  ),
   'nothing-to-plan': entry(
     409,
     () =>
-      'No recording of this project has a pointer track, so there is nothing to plan from. ' +
-      'Import one with ' +
-      '--pointer.',
+      'No screen recording stands on the timeline, so there is nothing to plan from. ' +
+      'Import one with --place; a pointer track can be given with --pointer.',
   ),
   'edit-unknown': entry(
     422,

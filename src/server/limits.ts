@@ -130,6 +130,12 @@ export const LIMITS = {
     unit: 'seconds',
     what: 'for reading one pointer track',
   },
+  sightSeconds: {
+    value: 6 * 3600,
+    setting: 'VISTUM_MAX_SIGHT_SECONDS',
+    unit: 'seconds',
+    what: 'for looking through one screen recording',
+  },
   drawingSeconds: {
     value: 30,
     setting: 'VISTUM_MAX_DRAWING_SECONDS',

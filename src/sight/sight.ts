@@ -3,6 +3,7 @@ import { foundTrack, type FoundSpot } from '@/core/vision/found-track';
 import { joinHotspots, strangersAmong } from '@/core/vision/joins';
 import { LEAST_CHANGE, tilesOf } from '@/core/vision/luma';
 import type { PointerLook } from '@/core/vision/look';
+import type { Page } from '@/core/vision/page';
 import { pathOf, type Found, type Picture } from '@/core/vision/pointer-path';
 import { inferPresses } from '@/core/vision/presses';
 import {
@@ -27,6 +28,16 @@ export interface PictureStream extends Disposable {
   read(into: Uint8Array): boolean;
 }
 
+/** A recording that is looked through. */
+export interface SightedRecording {
+  /** Its luma from a second on, in whole tiles. */
+  readonly open: (seconds: number) => PictureStream;
+  /** About how many pictures it has. */
+  readonly pictures: number;
+  /** Is told the share that is done, 0 to 1. */
+  readonly onProgress: (share: number) => void;
+}
+
 /** What was found in a recording. */
 export interface Sighted {
   readonly looks: readonly PointerLook[];
@@ -36,6 +47,7 @@ export interface Sighted {
   readonly track: PointerTrack | null;
   /** What happened beside the pointer. */
   readonly activities: readonly ScreenActivity[];
+  readonly pages: readonly Page[];
   /** How many pictures were looked at once more. */
   readonly again: number;
 }
@@ -52,6 +64,8 @@ const LEAD = 20;
 /** Stretches nearer to each other than this are looked at as one. */
 const JOIN = 45;
 
+/** The first pass's part of all that is to be done, as a guess. */
+const FIRST = 0.7;
 /** From this share of the picture on, it is asked whether it was scrolled. */
 const LEAST_SCROLLED = 0.05;
 const NO_BOX: ChangedBox = { x: 0, y: 0, width: 0, height: 0, tiles: 0 };
@@ -80,7 +94,7 @@ function runsOf(count: number, wanted: (index: number) => boolean): Run[] {
  * once more; and so are stretches in which the pointer was lost, first for looks that it has only
  * while it rests, then with all that was learned.
  */
-export class PointerSight {
+export class ScreenSighting {
   private readonly known = new KnownLooks();
   private readonly found: Picture[] = [];
   private path: readonly Found[] = [];
@@ -90,17 +104,16 @@ export class PointerSight {
   private readonly changes: Change[] = [];
   private readonly inMemory: Size;
 
-  /** @param open the recording's luma from a second on, in whole tiles */
   constructor(
     private readonly heap: KernelHeap,
     private readonly size: Size,
     private readonly rate: FrameRate,
-    private readonly open: (seconds: number) => PictureStream,
+    private readonly recording: SightedRecording,
   ) {
     this.inMemory = inTiles(size);
   }
 
-  sight(): Sighted {
+  run(): Sighted {
     const since = this.firstPass();
     const { known, found } = this;
     if (known.looks().length) {
@@ -112,7 +125,14 @@ export class PointerSight {
       this.dropStrangers();
     }
     const looks = joinHotspots(this.path, known.refined(), this.proven);
-    return { looks, pictures: found, path: this.path, again: this.again, ...this.tell(looks) };
+    return {
+      looks,
+      pictures: found,
+      path: this.path,
+      again: this.again,
+      pages: [],
+      ...this.tell(looks),
+    };
   }
 
   /** The pointer's track, and what happened beside it. */
@@ -137,7 +157,7 @@ export class PointerSight {
     const times = this.found.map(({ ms }) => ms);
     return {
       track: foundTrack(spots, times, inferPresses(spots, changes), this.size),
-      activities: screenActivities(changes),
+      activities: screenActivities(changes, this.size),
     };
   }
 
@@ -151,6 +171,14 @@ export class PointerSight {
     this.path = pathOf(this.found);
   }
 
+  private reported = 0;
+
+  private report(share: number): void {
+    if (share < this.reported + 0.01) return;
+    this.reported = share;
+    this.recording.onProgress(share);
+  }
+
   private readonly msOf = (index: number): number => (index * 1000) / framesPerSecond(this.rate);
 
   /** Learns and tracks; answers from which picture on each look was known. */
@@ -158,7 +186,7 @@ export class PointerSight {
     const { heap, inMemory, known, msOf } = this;
     using pictures = new Pictures(heap, inMemory, LONGEST_GAP + 1);
     using tracker = new PointerTracker(pictures, []);
-    using stream = this.open(0);
+    using stream = this.recording.open(0);
     const learner = new PointerLearner(pictures, inMemory, known);
     const since: number[] = [];
     while (pictures.take((into) => stream.read(into))) {
@@ -171,6 +199,7 @@ export class PointerSight {
         tracker.know(looks);
       }
       tracker.look(msOf(index), changed);
+      this.report(FIRST * Math.min(1, index / this.recording.pictures));
       this.changes.push(this.changeOf(pictures, msOf(index), changed, calm));
     }
     this.proven = learner.looks(IN_THE_END).length;
@@ -201,10 +230,12 @@ export class PointerSight {
     pictures: Pictures,
     look: (index: number, changed: readonly number[]) => void,
   ): void {
-    using stream = this.open(this.msOf(from) / 1000);
+    using stream = this.recording.open(this.msOf(from) / 1000);
     for (let i = from; i < to && pictures.take((into) => stream.read(into)); i++)
       look(i, i > from ? pictures.changedSince(1, LEAST_CHANGE, FEWEST) : []);
     this.again += to - from;
+    // What is looked at again is seldom more than the whole.
+    this.report(FIRST + (1 - FIRST) * Math.min(0.99, this.again / this.found.length));
   }
 
   /** Looks at runs of pictures with all looks that are known. */

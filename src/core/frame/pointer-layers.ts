@@ -3,7 +3,7 @@ import { sourceTime } from '../project/clip-time';
 import { spanAt } from '../project/query';
 import type { Scene, ScreenView } from '../scene/scene';
 import type { PointInFootage } from '../scale/rect';
-import { pointerAt, shapeAt, type PointerShape } from '../telemetry/sample';
+import { isHiddenAt, pointerAt, shapeAt, type PointerShape } from '../telemetry/sample';
 import { ticksToSeconds } from '../time/ticks';
 import type { Layer } from './plan';
 
@@ -19,7 +19,7 @@ export interface PointerNow {
   readonly inPicture: boolean;
 }
 
-/** Where the pointer of a recording is; null without a pointer track. */
+/** Where the pointer of a recording is; null without a pointer track, and while it is hidden. */
 export function pointerIn(
   { sources, time }: Scene,
   { clip, footage }: ScreenView,
@@ -27,6 +27,7 @@ export function pointerIn(
   const track = Object.hasOwn(sources.pointers, footage.id) ? sources.pointers[footage.id] : null;
   if (!track) return null;
   const ms = ticksToSeconds(sourceTime(clip, time)) * 1000;
+  if (isHiddenAt(track, ms)) return null;
   return {
     at: pointerAt(track, ms),
     shape: shapeAt(track, ms),

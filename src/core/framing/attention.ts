@@ -3,9 +3,10 @@ import type { Clip, Project } from '../project/model';
 import { isLaneOn } from '../project/query';
 import type { Sources } from '../project/sources';
 import type { InFootage } from '../scale/rect';
-import { findActivities, type Activity } from '../telemetry/activity';
+import type { Activity } from '../telemetry/activity';
 import type { Range } from '../time/ranges';
 import { TICKS_PER_SECOND, ticksToSeconds, type Ticks } from '../time/ticks';
+import { doingsOf } from './doings';
 
 /** Something on the screen that viewers should see: when, where, and how much it matters. */
 export interface Attention extends Range {
@@ -37,6 +38,8 @@ function worthOf(kind: Activity['kind'], seconds: number): Pick<Attention, 'gain
       return { gain: lasting(0.8), weight: 5 };
     case 'scroll':
       return { gain: lasting(0.2), weight: 1 };
+    case 'opening':
+      return { gain: 0.6, weight: 2 };
     case 'dwell':
       // A pointer that rests or fidgets earns no move, whatever it does.
       return { gain: 0, weight: 0.3 };
@@ -48,8 +51,8 @@ const timeIn = (clip: Clip, ms: number): Ticks =>
   clip.start + Math.round(((ms / 1000) * TICKS_PER_SECOND - clip.source) / clip.speed);
 
 /**
- * What viewers should see on the screen recordings of a project, where a pointer track tells, in
- * order of time; places in footage pixels, times in ticks of the timeline.
+ * What viewers should see on the screen recordings of a project, as far as a pointer track or the
+ * picture itself tells, in order of time; places in footage pixels, times in ticks of the timeline.
  */
 export function attentionOf(project: Pick<Project, 'lanes'>, sources: Sources): Attention[] {
   const found: Attention[] = [];
@@ -57,23 +60,25 @@ export function attentionOf(project: Pick<Project, 'lanes'>, sources: Sources): 
   for (const lane of project.lanes) {
     if (lane.kind !== 'screen' || !isLaneOn(project, lane)) continue;
     for (const clip of lane.clips) {
-      const track = sources.pointers[clip.footageId];
-      if (!track || clip.speed === 0) continue;
-      const activities = known.get(clip.footageId) ?? findActivities(track);
+      if (clip.speed === 0) continue;
+      const activities = known.get(clip.footageId) ?? doingsOf(sources, clip.footageId) ?? [];
       known.set(clip.footageId, activities);
       const from = ticksToSeconds(clip.source) * 1000;
       const to = ticksToSeconds(sourceEnd(clip)) * 1000;
-      for (const { kind, start, end, left, top, right, bottom } of activities)
-        if (start >= from && start < to)
-          found.push({
-            footageId: clip.footageId,
-            start: timeIn(clip, start),
-            end: timeIn(clip, Math.min(end, to)),
-            rect: { x: left, y: top, width: right - left, height: bottom - top },
-            kind,
-            must: kind === 'press' || kind === 'drag',
-            ...worthOf(kind, (end - start) / 1000),
-          });
+      for (const { kind, start, end, left, top, right, bottom, confidence } of activities) {
+        if (start < from || start >= to) continue;
+        const { gain, weight } = worthOf(kind, (end - start) / 1000);
+        found.push({
+          footageId: clip.footageId,
+          start: timeIn(clip, start),
+          end: timeIn(clip, Math.min(end, to)),
+          rect: { x: left, y: top, width: right - left, height: bottom - top },
+          kind,
+          must: confidence === 1 && (kind === 'press' || kind === 'drag'),
+          gain: gain * confidence,
+          weight: weight * confidence,
+        });
+      }
     }
   }
   return found.sort((a, b) => a.start - b.start || a.end - b.end);

@@ -22,6 +22,7 @@ function reasonFor(seen: readonly Attention[]): string {
     ...many(count('drag'), 'drag'),
     ...many(count('typing'), 'typing'),
     ...many(count('scroll'), 'scrolling'),
+    ...many(count('opening'), 'opening'),
     ...many(count('dwell'), 'pointer resting'),
   ].join(', ');
 }

@@ -1,4 +1,5 @@
 import type { PointerTrack } from '../telemetry/pointer-track';
+import type { ScreenSight } from '../vision/screen-sight';
 import type { FrameRate, Ticks } from '../time/ticks';
 
 export const ROLES = ['screen', 'presenter', 'voice', 'computer', 'music', 'still'] as const;
@@ -26,6 +27,8 @@ export interface FootageFacts {
 export interface Sources {
   readonly footage: Readonly<Record<string, FootageFacts>>;
   readonly pointers: Readonly<Record<string, PointerTrack>>;
+  /** What was found in the pictures of screen recordings, as far as they were looked through. */
+  readonly sights?: Readonly<Record<string, ScreenSight>>;
 }
 
 export const NO_SOURCES: Sources = { footage: {}, pointers: {} };

@@ -1,14 +1,14 @@
 import { countFront } from '../bisect';
 import { rectAround } from '../scale/rect';
 import { pointerAt } from './sample';
-import type { PointerTrack } from './pointer-track';
+import type { PointerEvent, PointerTrack } from './pointer-track';
 
 /**
  * Something the person did: when, where on the recording, and what it was. Times in ms, places in
  * footage pixels.
  */
 export interface Activity {
-  readonly kind: 'press' | 'drag' | 'typing' | 'scroll' | 'dwell';
+  readonly kind: 'press' | 'drag' | 'typing' | 'scroll' | 'opening' | 'dwell';
   readonly start: number;
   readonly end: number;
   /** The pixels it was about. */
@@ -16,6 +16,8 @@ export interface Activity {
   readonly top: number;
   readonly right: number;
   readonly bottom: number;
+  /** How sure it is that it happened, 0 to 1; recorded things are. */
+  readonly confidence: number;
 }
 
 /** Keys and wheel notches nearer to each other than this belong to one burst. */
@@ -28,6 +30,9 @@ const BESIDE = 600;
 
 type Box = Pick<Activity, 'left' | 'top' | 'right' | 'bottom'>;
 
+/** What was recorded happened. */
+const SURE = { confidence: 1 } as const;
+
 function boxAround(points: readonly { x: number; y: number }[]): Box {
   const { x, y, width, height } = rectAround(points);
   return { left: x, top: y, right: x + width, bottom: y + height };
@@ -35,11 +40,11 @@ function boxAround(points: readonly { x: number; y: number }[]): Box {
 
 function pressesAndDrags(track: PointerTrack): Activity[] {
   const found: Activity[] = [];
-  let down: number | null = null;
+  let pressed: PointerEvent | null = null;
   for (const event of track.events) {
-    if (event.type === 'down') down ??= event.t;
-    if (event.type !== 'up' || down === null) continue;
-    const from = down;
+    if (event.type === 'down') pressed ??= event;
+    if (event.type !== 'up' || pressed === null) continue;
+    const { t: from, confidence = 1 } = pressed;
     const path = [pointerAt(track, from), pointerAt(track, event.t)];
     for (let i = countFront(track.samples, ([ms]) => ms <= from); i < track.samples.length; i++) {
       const [ms, x, y] = track.samples[i]!;
@@ -48,8 +53,9 @@ function pressesAndDrags(track: PointerTrack): Activity[] {
     }
     const box = boxAround(path);
     const dragged = Math.hypot(box.right - box.left, box.bottom - box.top) > DRAG_DISTANCE;
-    found.push({ kind: dragged ? 'drag' : 'press', start: down, end: event.t, ...box });
-    down = null;
+    const kind = dragged ? 'drag' : 'press';
+    found.push({ kind, start: from, end: event.t, ...box, confidence });
+    pressed = null;
   }
   return found;
 }
@@ -77,6 +83,7 @@ const scrolls = (track: PointerTrack): Activity[] =>
     kind: 'scroll',
     start,
     end,
+    ...SURE,
     ...boxAround([pointerAt(track, start)]),
   }));
 
@@ -104,6 +111,7 @@ const typing = (track: PointerTrack, presses: readonly Activity[]): Activity[] =
         kind: 'typing',
         start,
         end,
+        ...SURE,
         ...boxAround([at, { x: Math.min(at.x + reach, track.width), y: at.y }]),
       };
     });
@@ -120,7 +128,7 @@ function dwells(track: PointerTrack, busy: readonly Activity[]): Activity[] {
     // Most are no rests; only those are looked at closer.
     if (end - t0 < DWELL_TIME) continue;
     if (busy.some((a) => a.start < end + BESIDE && a.end > t0 - BESIDE)) continue;
-    found.push({ kind: 'dwell', start: t0, end, ...boxAround([{ x: x0, y: y0 }]) });
+    found.push({ kind: 'dwell', start: t0, end, ...boxAround([{ x: x0, y: y0 }]), ...SURE });
   }
   return found;
 }

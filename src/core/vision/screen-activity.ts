@@ -1,4 +1,4 @@
-import { intersect, isWithin, unite, type Rect } from '../scale/rect';
+import { intersect, isWithin, unite, type Rect, type Size } from '../scale/rect';
 import type { Change, ChangedBox } from './changes';
 
 /** Something that happened in the picture itself. */
@@ -15,6 +15,8 @@ export interface ScreenActivity {
 
 /** Changes of one place no further from each other than this belong together, in ms. */
 const GAP = 700;
+/** Things of one kind that begin so soon after each other, in ms, are one. */
+const TOGETHER = 300;
 /** And in pixels. */
 const BESIDE = 24;
 /** From this share of the picture on, a page is a new one. */
@@ -94,8 +96,9 @@ export function withoutPointer(
  * what they were by their size, rate and way.
  *
  * @param changes what changed from picture to picture, the pointer's own motion taken out
+ * @param size of the pictures
  */
-export function screenActivities(changes: readonly Change[]): ScreenActivity[] {
+export function screenActivities(changes: readonly Change[], size: Size): ScreenActivity[] {
   const found: ScreenActivity[] = [];
   let open: Busy[] = [];
   const close = (busy: Busy) => {
@@ -126,5 +129,33 @@ export function screenActivities(changes: readonly Change[]): ScreenActivity[] {
     }
   }
   open.forEach(close);
-  return found.sort((a, b) => a.start - b.start || a.end - b.end);
+  return together(found, size);
+}
+
+/**
+ * Things of one kind at one time are one thing: a page that is laid out anew opens in many places.
+ * What takes up much of the screen is a new page.
+ */
+function together(activities: readonly ScreenActivity[], size: Size): ScreenActivity[] {
+  const all: ScreenActivity[] = [];
+  for (const one of [...activities].sort((a, b) => a.start - b.start || a.end - b.end)) {
+    const { kind, start } = one;
+    const at = all.findLastIndex((a) => a.kind === kind && start <= a.end + TOGETHER);
+    const there = all[at];
+    if (!there) {
+      all.push(one);
+      continue;
+    }
+    const scrolled = Math.abs(one.scrolled) > Math.abs(there.scrolled) ? one : there;
+    all[at] = {
+      ...{ kind, start: there.start, end: Math.max(there.end, one.end) },
+      ...{ box: unite(there.box, one.box), scrolled: scrolled.scrolled },
+    };
+  }
+  const whole = size.width * size.height;
+  return all.map((one) =>
+    (one.kind === 'opening' || one.kind === 'change') && areaOf(one.box) > PAGE * whole
+      ? { ...one, kind: 'page' }
+      : one,
+  );
 }

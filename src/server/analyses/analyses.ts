@@ -1,9 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import { nanoid } from 'nanoid';
+import type { Transaction } from 'sequelize';
 import type { AnalysisName, AnalysisView } from '@/contract/analyses';
 import type { ServerContext } from '../context';
 import { mediaFactsOf } from '../db/rows/footage';
-import type { AnalysisRow } from '../db/models';
+import type { AnalysisRow, FootageRow } from '../db/models';
 import { analysisOf, summaryCell, type StoredAnalysis } from '../db/rows/analyses';
 import { footageFile, trackFile } from '../footage/names';
 import { findServedFootage } from '../footage/view';
@@ -83,23 +84,41 @@ export async function requestAnalysis(
     }
     if (there) await context.queue.cancelAll({ subject: there.id }, transaction);
     await analyses.destroy({ where, transaction });
-    const { projectId } = footage;
-    const row = await analyses.create(
-      {
-        ...{ id: nanoid(), footageId, projectId, kind, version, status: 'waiting' as const },
-        ...{
-          fingerprint: null,
-          error: null,
-          summary: summaryCell({}),
-          provenance: null,
-          confidence: null,
-        },
-      },
-      { transaction },
-    );
-    const jobId = await context.queue.enqueue('analysis', projectId, row.id, transaction);
+    const { row, jobId } = await queueAnalysis(context, footage, kind, transaction);
     return { ...viewOf(analysisOf(row)!), jobId };
   });
+}
+
+/** Queues an analysis of a recording, of a kind that it has none of. */
+export async function queueAnalysis(
+  context: ServerContext,
+  { id: footageId, projectId }: Pick<FootageRow, 'id' | 'projectId'>,
+  kind: AnalysisName,
+  transaction: Transaction,
+): Promise<{ readonly row: AnalysisRow; readonly jobId: string }> {
+  const { version } = analysisKind(kind);
+  const row = await context.db.analyses.create(
+    {
+      ...{ id: nanoid(), footageId, projectId, kind, version, status: 'waiting' as const },
+      ...{ fingerprint: null, error: null, summary: summaryCell({}) },
+      ...{ provenance: null, confidence: null },
+    },
+    { transaction },
+  );
+  const jobId = await context.queue.enqueue('analysis', projectId, row.id, transaction);
+  return { row, jobId };
+}
+
+/** Where the result of a recording's analysis lies; null while there is none. */
+export async function resultOf(
+  context: ServerContext,
+  footageId: string,
+  kind: AnalysisName,
+): Promise<string | null> {
+  const { analyses } = context.db;
+  const where = { footageId, kind, status: 'ready' };
+  const row = await analyses.findOne({ where, order: [['createdAt', 'DESC']] });
+  return row && context.stores.files.path(resultFile(row));
 }
 
 /**

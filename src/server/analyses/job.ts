@@ -94,7 +94,7 @@ const clearAttempts = (id: string): Promise<void> =>
 /** Does an analysis that was asked for. */
 export const analysisWork: Work = {
   // Each kind has limits of its own for what it starts.
-  seconds: () => 3600,
+  seconds: () => 8 * 3600,
   async run(context, id, attempt) {
     const row = await rowOf(context, id);
     const { kind: name } = await findAnalysis(context, id);
@@ -107,6 +107,7 @@ export const analysisWork: Work = {
       return async (transaction) => {
         const still = await row.reload({ transaction }).catch(() => null);
         if (!still) return clearAttempts(id);
+        await kind.keep?.(context, row.footageId, part, transaction);
         await context.stores.files.put(resultFile(row), part);
         await clearAttempts(id);
         await kind.clear?.(context, row.footageId);

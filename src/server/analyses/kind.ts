@@ -1,3 +1,4 @@
+import type { Transaction } from 'sequelize';
 import type { MediaFacts } from '@/contract/footage';
 import type { FootageRow } from '../db/models';
 import type { ServerContext } from '../context';
@@ -49,6 +50,17 @@ export interface AnalysisKind {
     input: AnalysisInput,
     attempt: Attempt,
   ) => Promise<Analysed>;
+  /**
+   * What a result changes beside its own row, in the transaction that its job ends with.
+   *
+   * @param part the file with the result
+   */
+  readonly keep?: (
+    context: ServerContext,
+    footageId: string,
+    part: string,
+    transaction: Transaction,
+  ) => Promise<void>;
   /** Clears up what a failed or cancelled one leaves behind in the footage's folder. */
   readonly clear?: (context: ServerContext, footageId: string) => Promise<void>;
 }

@@ -1,3 +1,4 @@
+import { TRACK_VERSION } from './found-track';
 import { sentTrack } from '../footage/names';
 import { limit } from '../limits';
 import { problem, Problem } from '../problem';
@@ -6,7 +7,7 @@ import type { AnalysisKind } from './kind';
 
 /** The pointer's path, from a track that was recorded beside the footage and sent. */
 export const pointer: AnalysisKind = {
-  version: 1,
+  version: TRACK_VERSION,
   needs: 'picture',
   repeatable: false,
   seconds: () => limit('trackSeconds') + 60,

@@ -1,9 +1,12 @@
+import { readFile } from 'node:fs/promises';
 import { factsFor, UNDECIDED } from '@/contract/footage';
 import type { FootageFacts, Sources } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import type { ScreenSight } from '@/core/vision/screen-sight';
 import type { ServerContext } from '../context';
 import { mediaFactsOf, roleOf, type Footage } from '../db/rows/footage';
 import { guessRole } from '../ingest/guess-role';
+import { resultOf } from '../analyses/analyses';
 import { readTrack } from './track';
 import { listFootage } from './view';
 
@@ -40,8 +43,8 @@ export async function loadFacts(
 }
 
 /**
- * Footage facts of a project, and the pointer tracks of some of it. Reads the tracks, which can be
- * large: not for a request.
+ * Footage facts of a project, and what is known of what some of it shows: pointer tracks, and what
+ * was found in the pictures. Reads those, which can be large: not for a request.
  *
  * @param used ids of the footage whose tracks are read
  */
@@ -52,8 +55,12 @@ export async function loadSources(
 ): Promise<Sources> {
   const footage = await loadFacts(context, projectId);
   const pointers: Record<string, PointerTrack> = {};
-  for (const { id, hasPointer } of await listFootage(context, projectId))
-    if (hasPointer && footage[id] && used.has(id))
-      pointers[id] = await readTrack(context, id, footage[id]);
-  return { footage, pointers };
+  const sights: Record<string, ScreenSight> = {};
+  for (const { id, hasPointer } of await listFootage(context, projectId)) {
+    if (!footage[id] || !used.has(id)) continue;
+    if (hasPointer) pointers[id] = await readTrack(context, id, footage[id]);
+    const sight = await resultOf(context, id, 'screen');
+    if (sight) sights[id] = JSON.parse(await readFile(sight, 'utf8')) as ScreenSight;
+  }
+  return { footage, pointers, sights };
 }

@@ -7,10 +7,14 @@ import type { Work } from '../jobs/work';
 import { limit } from '../limits';
 import { probeMedia } from '../media/probe';
 import { attemptFolder, clearAttempts, keepMade } from './attempts';
+import { queueAnalysis } from '../analyses/analyses';
 import { isDrawing, rasteriseDrawing } from './drawing';
 import { fitRole, guessRole } from './guess-role';
 import { makePeaks } from './peaks';
 import { makeProxy, makeSound, makeThumbs, type IngestTask } from './steps';
+
+/** Whether screen recordings are looked through as they come; else when it is asked for. */
+const looksByItself = (): boolean => process.env.VISTUM_LOOK !== 'asked';
 
 /**
  * Finds out what a new file is and makes what the preview needs, in a folder of the attempt's own:
@@ -54,13 +58,16 @@ export const ingestWork: Work = {
         const now = await footage.findByPk(footageId, { transaction });
         if (!now) return;
         await keepMade(context, footageId, folder);
+        // A role chosen while this was running stands.
+        const settled = roleOf(now) === UNDECIDED || note ? role : roleOf(now);
+        if (settled === 'screen' && facts.kind === 'video' && looksByItself())
+          await queueAnalysis(context, now, 'screen', transaction);
         await now.update(
           {
             status: 'ready',
             file: basename(original),
             bytes: size,
-            // A role chosen while this was running stands.
-            role: roleOf(now) === UNDECIDED || note ? role : now.role,
+            role: settled,
             ...footageCells({ facts, notes: note ? [note, ...notes] : notes }),
             error: null,
           },

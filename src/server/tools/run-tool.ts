@@ -13,6 +13,8 @@ export interface ToolRun {
   readonly seconds: number;
   /** Bytes of memory. */
   readonly memory: number;
+  /** Is told the share that is done, 0 to 1, by tools that tell it. */
+  readonly onProgress?: (share: number) => void;
 }
 
 /**
@@ -25,18 +27,24 @@ export interface ToolRun {
  */
 export async function runTool(
   args: readonly string[],
-  { signal, seconds, memory }: ToolRun,
+  { signal, seconds, memory, onProgress }: ToolRun,
 ): Promise<unknown> {
   signal.throwIfAborted();
   // The engine reserves room for what it compiles, besides what it fills.
   const heap = Math.max(64, Math.floor(memory / (1 << 20)) - 256);
-  const ended = await runLimited(
+  const running = runLimited(
     process.execPath,
     [`--max-old-space-size=${heap}`, join(programRoot(), 'dist', 'tool.mjs'), ...args],
     { memory },
     { signal, seconds, most: KEPT },
-    { stderr: 'ignore' },
+    { stderr: onProgress ? 'pipe' : 'ignore', buffer: { stderr: false } },
   );
+  // Each piece ends with the share that counts.
+  running.stderr?.on('data', (said: Buffer) => {
+    const share = Number(String(said).trim().split('\n').pop());
+    if (Number.isFinite(share)) onProgress?.(share);
+  });
+  const ended = await running;
   signal.throwIfAborted();
   if (ended.timedOut || (ended.signal && OWN.has(ended.signal))) throw problem('media-too-slow');
   if (ended.signal && !ended.isMaxBuffer) throw new Interrupted(problem('media-killed').message);

@@ -2,7 +2,6 @@ import { factsFor, UNDECIDED, type FootageView } from '@/contract/footage';
 import { address } from '@/contract/route';
 import { projectEvents, type ProjectState } from '@/contract/state';
 import type { FootageFacts, Sources } from '@/core/project/sources';
-import type { PointerTrack } from '@/core/telemetry/pointer-track';
 
 /** Listens to a project's state; the answer ends it. The browser connects again by itself. */
 export function listen(
@@ -18,14 +17,14 @@ export function listen(
   return () => events.close();
 }
 
-/** Ready footage as `core` knows it, with the tracks loaded so far. */
+/** Ready footage as `core` knows it, with what was loaded so far of what it shows. */
 export function sourcesOf(
   footage: readonly FootageView[],
-  pointers: Readonly<Record<string, PointerTrack>>,
+  known: Omit<Sources, 'footage'>,
 ): Sources {
   const facts: Record<string, FootageFacts> = {};
   for (const view of footage)
     if (view.facts && view.status === 'ready' && view.role !== UNDECIDED)
       facts[view.id] = factsFor(view, view.role, view.facts);
-  return { footage: facts, pointers };
+  return { footage: facts, ...known };
 }

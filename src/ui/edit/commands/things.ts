@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
 import { kindOf, KINDS, type CalloutKindName } from '@/core/callout/kinds';
+import { canPlan } from '@/core/framing/doings';
 import { keepInside } from '@/core/framing/path';
 import { newLook } from '@/core/pointer/model';
 import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
@@ -41,9 +42,9 @@ export function thingCommands(c: CommandContext): Command[] {
 
   const plan = async () => {
     const { sources, planFramings } = get();
-    if (!Object.keys(sources.pointers).length)
+    if (!canPlan(sources))
       return tellFault(
-        'No recording has a pointer track, so there is nothing to plan from. Attach one in Footage, or set framings by hand with F.',
+        'Nothing is known yet of what is done on the screen. Press “Find the pointer” in the details of a screen recording in Footage, attach a pointer track there, or set framings by hand with F.',
       );
     get().endGesture();
     get().select({ kind: 'plan' });

@@ -15,6 +15,7 @@ const WORDS: Readonly<Record<Attention['kind'], string>> = {
   drag: 'Drag',
   typing: 'Typing',
   scroll: 'Scrolling',
+  opening: 'Opening',
   dwell: 'Pointer resting',
 };
 

@@ -1,5 +1,6 @@
 'use client';
 import { LoaderCircle, WandSparkles } from 'lucide-react';
+import { canPlan } from '@/core/framing/doings';
 import { summarise } from '@/core/framing/summary';
 import { Taste } from '@/core/framing/taste';
 import type { Framing } from '@/core/project/model';
@@ -38,7 +39,7 @@ export function PlanDetails() {
   const plan = useEditor((s) => s.planFramings);
   const framings = useEditor((s) => s.project.framings);
   const seconds = useEditor((s) => ticksToSeconds(projectDuration(s.project)));
-  const hasTrack = useEditor((s) => Object.keys(s.sources.pointers).length > 0);
+  const hasTrack = useEditor((s) => canPlan(s.sources));
   const change = (next: Partial<Taste>) => void plan({ taste: next });
   // One that was chosen stays in the list when the range is gone.
   const scopes =
@@ -48,8 +49,8 @@ export function PlanDetails() {
       <div className="grid gap-2">
         <Heading title="Plan framings" />
         <p className="text-caution">
-          No recording has a pointer track yet, so there is nothing to plan from. Attach one in
-          Footage.
+          Nothing is known yet of what is done on the screen. Press “Find the pointer” in the details
+          of a screen recording in Footage, or attach a pointer track there.
         </p>
       </div>
     );

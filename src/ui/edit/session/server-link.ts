@@ -1,16 +1,18 @@
 import type { StoreApi } from 'zustand';
+import { readAnalysis } from '@/contract/analyses';
 import { call } from '@/contract/call';
 import { readPointer, type FootageView } from '@/contract/footage';
 import type { ProjectState } from '@/contract/state';
 import { usedFootage } from '@/core/project/query';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
+import type { ScreenSight } from '@/core/vision/screen-sight';
 import { scaleTrack } from '@/core/telemetry/sample';
 import { listen, sourcesOf } from '../server-state';
 import type { EditorState } from './state';
 
 /**
  * Keeps what is known of a project's footage, jobs and takes in step with the server, and reads the
- * pointer tracks of the footage that clips use: tracks can be large, and facts are enough to edit.
+ * what was found of the footage that clips use: tracks can be large, and facts are enough to edit.
  *
  * @param heardOf is told of each revision that the server has
  * @returns ends it
@@ -20,13 +22,21 @@ export function followServer(
   heardOf: (revision: number) => void,
 ): () => void {
   const pointers: Record<string, PointerTrack> = {};
+  const sights: Record<string, ScreenSight> = {};
+  /** Which analysis each of them is from. */
+  const seen = new Map<string, string>();
   /** Tracks that are there or on their way, and for which size of their recording. */
   const loading = new Map<string, string>();
   /** Tracks that are made anew: they take the place of the ones that are there. */
   let reading: ReadonlySet<string> = new Set();
   let ended = false;
   const refresh = () =>
-    store.setState({ sources: sourcesOf(store.getState().footage, { ...pointers }) });
+    store.setState({
+      sources: sourcesOf(store.getState().footage, {
+        pointers: { ...pointers },
+        sights: { ...sights },
+      }),
+    });
 
   const load = async (view: FootageView, size: string) => {
     loading.set(view.id, size);
@@ -41,6 +51,19 @@ export function followServer(
     }
   };
 
+  const loadSight = async (footageId: string, analysis: string) => {
+    seen.set(footageId, analysis);
+    try {
+      const sight = await call(readAnalysis, { params: { id: analysis } });
+      if (ended || seen.get(footageId) !== analysis) return;
+      // The kind that was asked for says what it is.
+      sights[footageId] = sight as ScreenSight;
+      refresh();
+    } catch {
+      if (seen.get(footageId) === analysis) seen.delete(footageId);
+    }
+  };
+
   const loadMissing = () => {
     const { footage, project } = store.getState();
     const used = usedFootage(project.lanes);
@@ -51,6 +74,9 @@ export function followServer(
       const size = `${facts.width}x${facts.height}`;
       if (loading.get(id) !== size) void load(view, size);
     }
+    for (const { id, kind, status, footageId } of store.getState().analyses)
+      if (kind === 'screen' && status === 'ready' && used.has(footageId))
+        if (seen.get(footageId) !== id) void loadSight(footageId, id);
   };
 
   const take = ({ revision, name, footage, exports, jobs, takes, analyses }: ProjectState) => {

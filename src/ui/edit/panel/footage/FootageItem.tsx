@@ -17,27 +17,10 @@ import { useSeek } from '../../picture/use-player';
 import { useEditor } from '../../store';
 import { FOOTAGE_DRAG } from '../../timeline/use-footage-drop';
 import { useUploads } from '../../upload-store';
+import { Progress } from './Progress';
+import { ScreenFindings } from './ScreenFindings';
 import { Scrub } from './Scrub';
 import { useFootageActions } from './use-footage-actions';
-
-export function Progress({ share, label }: { share: number; label: string }) {
-  return (
-    <span className="block">
-      <span
-        role="progressbar"
-        aria-valuenow={Math.round(share * 100)}
-        aria-label={label}
-        className="mt-1 block h-1 bg-line"
-      >
-        <span
-          className="block h-full bg-action transition-[width] duration-150"
-          style={{ width: `${share * 100}%` }}
-        />
-      </span>
-      <span className="numbers text-xs text-ink-2">{label}</span>
-    </span>
-  );
-}
 
 function describe({ facts, inPoint, outPoint }: FootageView): string {
   if (!facts) return '';
@@ -78,6 +61,10 @@ export function FootageItem({
   onDelete,
 }: Props) {
   const job = useEditor((s) => s.jobs.find((j) => j.subject === view.id));
+  const looking = useEditor((s) => {
+    const row = s.analyses.find((a) => a.footageId === view.id && a.kind === 'screen');
+    return row?.status === 'waiting' ? s.jobs.find((j) => j.subject === row.id) : undefined;
+  });
   const [open, setOpen] = useState(false);
   const { place } = useFootageActions();
   const ready = view.status === 'ready';
@@ -123,9 +110,12 @@ export function FootageItem({
           ) : view.status === 'waiting' ? (
             <Progress share={job?.progress ?? 0} label={job?.message ?? 'Waiting'} />
           ) : (
-            <span className="numbers block truncate text-xs text-ink-2" title={describe(view)}>
-              {describe(view)}
-            </span>
+            <>
+              <span className="numbers block truncate text-xs text-ink-2" title={describe(view)}>
+                {describe(view)}
+              </span>
+              {looking && <Progress share={looking.progress} label={looking.message} />}
+            </>
           )}
         </span>
         <span className="flex items-center">
@@ -335,6 +325,9 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
           {note}
         </p>
       ))}
+      {facts?.kind === 'video' && view.role === 'screen' && view.status === 'ready' && (
+        <ScreenFindings view={view} />
+      )}
       {facts?.hasVideo && facts.kind === 'video' && view.status === 'ready' && (
         <Button onClick={() => track.current?.click()}>
           <MousePointer2 size={14} aria-hidden />{' '}

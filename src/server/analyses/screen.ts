@@ -1,0 +1,71 @@
+import { readFile, rm, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Transaction } from 'sequelize';
+import type { ScreenSight } from '@/core/vision/screen-sight';
+import type { ServerContext } from '../context';
+import { workFolder } from '../places';
+import { newId } from '../ids';
+import { trackFile } from '../footage/names';
+import { limit } from '../limits';
+import { runTool } from '../tools/run-tool';
+import type { AnalysisKind } from './kind';
+import { noteFoundTrack } from './found-track';
+
+interface Told {
+  /** The share of the recording in which the pointer was found, 0 to 1. */
+  readonly pointer: number;
+  readonly confidence: number;
+  readonly presses: number;
+  readonly activities: number;
+  readonly pages: number;
+}
+
+/**
+ * What a screen recording shows: where its pointer is, what happens beside it, and what there is to
+ * read. All of it in one pass over the recording, in a process of its own.
+ */
+export const screen: AnalysisKind = {
+  version: 1,
+  needs: 'picture',
+  repeatable: true,
+  seconds: () => limit('sightSeconds'),
+  async run(_context, { facts, path, target }, { signal, report }) {
+    report(0, 'Looking at the screen');
+    const told = join(workFolder('analyses'), `${newId()}.json`);
+    await writeFile(told, JSON.stringify(facts));
+    try {
+      const found = (await runTool(['sight', path, target, told], {
+        signal,
+        seconds: limit('sightSeconds'),
+        // It starts the decoder, which may not be given more than it has itself.
+        memory: Math.max(limit('toolMemory'), limit('mediaMemory')),
+        onProgress: (share) => report(share, 'Looking at the screen'),
+      })) as Told;
+      return {
+        summary: { ...found },
+        provenance: 'found',
+        confidence: found.confidence,
+        notes: [],
+      };
+    } finally {
+      await rm(told, { force: true });
+    }
+  },
+  async keep(context, footageId, part, transaction) {
+    const { pointer } = JSON.parse(await readFile(part, 'utf8')) as ScreenSight;
+    if (pointer) await keepTrack(context, footageId, pointer, transaction);
+  },
+};
+
+/** A track that was found is the footage's own, unless one was recorded or corrected. */
+async function keepTrack(
+  context: ServerContext,
+  footageId: string,
+  track: NonNullable<ScreenSight['pointer']>,
+  transaction: Transaction,
+): Promise<void> {
+  if (!(await noteFoundTrack(context, footageId, track.samples.length, transaction))) return;
+  const part = join(workFolder('tracks'), newId());
+  await writeFile(part, JSON.stringify(track));
+  await context.stores.files.put(trackFile(footageId), part);
+}

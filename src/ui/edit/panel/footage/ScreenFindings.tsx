@@ -1,0 +1,72 @@
+'use client';
+import { Crosshair } from 'lucide-react';
+import { cancelAnalysis, requestAnalysis } from '@/contract/analyses';
+import { call } from '@/contract/call';
+import type { FootageView } from '@/contract/footage';
+import { Button } from '../../../parts/Button';
+import { tellFault } from '../../../shell/notices-store';
+import { useEditor } from '../../store';
+import { Progress } from './Progress';
+
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+/** What a summary says of a recording, in a sentence or two. */
+function inWords(summary: Readonly<Record<string, unknown>>): string {
+  const number = (name: string) => (typeof summary[name] === 'number' ? summary[name] : 0);
+  const presses = number('presses');
+  const found = number('pointer');
+  const pointer = found
+    ? `Pointer found in ${percent(found)} of it, ${presses} press${presses === 1 ? '' : 'es'} inferred.`
+    : 'No pointer was found in the picture. Framings are planned from what happens on the screen.';
+  const unsure = found && number('confidence') < 0.5 ? ' It is not sure; look at it once.' : '';
+  return pointer + unsure;
+}
+
+/** Looking through a screen recording: how far it is, and what came of it. */
+export function ScreenFindings({ view }: { view: FootageView }) {
+  const row = useEditor((s) =>
+    s.analyses.find((a) => a.footageId === view.id && a.kind === 'screen'),
+  );
+  const recorded = useEditor(
+    (s) => (s.sources.pointers[view.id]?.source ?? 'recorded') === 'recorded',
+  );
+  const job = useEditor((s) => s.jobs.find((j) => j.subject === row?.id));
+  const ask = () =>
+    void call(requestAnalysis, { params: { id: view.id }, body: { kind: 'screen' } }).catch(
+      tellFault,
+    );
+  if (row?.status === 'waiting')
+    return (
+      <div className="grid gap-1">
+        <Progress
+          share={job?.progress ?? 0}
+          label={job?.message || 'Waiting to look at the screen'}
+        />
+        <Button
+          onClick={() => void call(cancelAnalysis, { params: { id: row.id } }).catch(tellFault)}
+        >
+          Stop looking
+        </Button>
+      </div>
+    );
+  const ready = row?.status === 'ready' && !row.outdated;
+  const failed = row?.status === 'failed' && row.error !== 'Cancelled' ? row.error : null;
+  return (
+    <div className="grid gap-1">
+      {ready && (
+        <p className="text-xs text-ink-2">
+          {view.hasPointer && recorded
+            ? 'The pointer track that was recorded is used.'
+            : inWords(row.summary)}
+        </p>
+      )}
+      {failed && <p className="text-xs text-fault">{failed}</p>}
+      {!ready && (
+        <Button onClick={ask}>
+          <Crosshair size={14} aria-hidden />{' '}
+          {view.hasPointer ? 'Look at what is on the screen' : 'Find the pointer'}
+        </Button>
+      )}
+    </div>
+  );
+}
