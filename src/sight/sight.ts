@@ -19,6 +19,7 @@ import type { KernelHeap } from '@/kernels/heap';
 import { KnownLooks } from './known-looks';
 import { LONGEST_GAP, PointerLearner } from './learn';
 import { OrphanLearner } from './orphans';
+import { PageReader } from './pages';
 import { inTiles, Pictures } from './pictures';
 import { PointerTracker } from './track';
 
@@ -98,6 +99,7 @@ export class ScreenSighting {
   private readonly known = new KnownLooks();
   private readonly found: Picture[] = [];
   private path: readonly Found[] = [];
+  private pages: readonly Page[] = [];
   private again = 0;
   /** So many looks were seen to move. */
   private proven = 0;
@@ -130,7 +132,7 @@ export class ScreenSighting {
       pictures: found,
       path: this.path,
       again: this.again,
-      pages: [],
+      pages: this.pages,
       ...this.tell(looks),
     };
   }
@@ -188,6 +190,7 @@ export class ScreenSighting {
     using tracker = new PointerTracker(pictures, []);
     using stream = this.recording.open(0);
     const learner = new PointerLearner(pictures, inMemory, known);
+    const reader = new PageReader(pictures);
     const since: number[] = [];
     while (pictures.take((into) => stream.read(into))) {
       const index = pictures.count - 1;
@@ -200,9 +203,11 @@ export class ScreenSighting {
       }
       tracker.look(msOf(index), changed);
       this.report(FIRST * Math.min(1, index / this.recording.pictures));
+      reader.look(msOf(index), calm);
       this.changes.push(this.changeOf(pictures, msOf(index), changed, calm));
     }
     this.proven = learner.looks(IN_THE_END).length;
+    this.pages = reader.pages();
     this.found.push(...tracker.found);
     this.path = pathOf(this.found);
     return since;

@@ -1,5 +1,7 @@
-import { evenRound, unite, type InFootage, type Rect, type Size } from '../scale/rect';
+import type { Page } from '../vision/page';
+import { evenRound, intersect, unite, type InFootage, type Rect, type Size } from '../scale/rect';
 import type { Attention } from './attention';
+import { shiftedView } from './cuts';
 import { shareCovered, viewsBeside } from './inset';
 import { keepInside } from './path';
 import { LEAST_MAGNIFICATION, type Taste } from './taste';
@@ -18,6 +20,8 @@ const MOST_TOGETHER = 48;
 const ALIKE = 1 / 8;
 /** A share of a view: less than this beside it is not worth leaving out. */
 const SLIVER = 0.06;
+/** A share of a view: it is not shifted nearer than this to what it is for. */
+const LEAST_ROOM = 0.06;
 /** So many things before and after those that a view is for may be seen in it too. */
 const AROUND = 4;
 
@@ -63,6 +67,21 @@ function toEdge(at: number, size: number, low: number, span: number): number {
   return high - at < SLIVER * size ? high : at;
 }
 
+const exactKey = ({ x, y, width }: InFootage): string => `= ${x} ${y} ${Math.round(width)}`;
+
+/** What a view is for, with the least room around it that it keeps however it is shifted. */
+function roomed(rect: Rect, view: Rect): Rect {
+  const [across, down] = [view.width * LEAST_ROOM, view.height * LEAST_ROOM];
+  const kept = intersect(
+    {
+      ...{ x: rect.x - across, y: rect.y - down },
+      ...{ width: rect.width + 2 * across, height: rect.height + 2 * down },
+    },
+    view,
+  );
+  return kept;
+}
+
 const keyOf = ({ x, y, width, height }: InFootage): string => {
   const step = width * ALIKE;
   const size = Math.round(Math.log2(width) / Math.log2(1 + ALIKE * 2));
@@ -75,6 +94,7 @@ const keyOf = ({ x, y, width, height }: InFootage): string => {
  *
  * @param closest for each of the things, the largest magnification that is allowed while it is seen
  * @param insets for each of the things, what the presenter covers of a view then, as shares of it
+ * @param pages for each of the things, what there is to read then
  */
 export function candidateViews(
   attention: readonly Attention[],
@@ -82,11 +102,11 @@ export function candidateViews(
   frame: Size,
   closest: readonly number[],
   insets: readonly (Rect | null)[],
+  pages: readonly (Page | null)[],
   taste: Taste,
 ): CandidateView[] {
   const found = new Map<string, CandidateView>();
-  const add = (view: InFootage, first: number, last: number) => {
-    const key = keyOf(view);
+  const add = (view: InFootage, first: number, last: number, key = keyOf(view)) => {
     const known = found.get(key);
     if (known && first <= known.last + AROUND) known.last = Math.max(known.last, last);
     else found.set(known ? `${key} ${first}` : key, { rect: view, first, last });
@@ -104,6 +124,12 @@ export function candidateViews(
       const view = viewAround(rect, whole, frame, most, taste);
       if (!view) break;
       add(view, first, last);
+      const page = pages[last];
+      if (page) {
+        // Laid between the lines it is another one, however near it is.
+        const shifted = shiftedView(view, roomed(rect, view), whole, page);
+        if (shifted !== view) add(shifted, first, last, exactKey(shifted));
+      }
       const inset = insets[last];
       if (inset && shareCovered(rect, view, inset) > 0)
         for (const beside of viewsBeside(view, rect, inset, whole))

@@ -22,6 +22,8 @@ export type CostTerm =
   | 'hidden'
   /** It is seen smaller than it could be. */
   | 'small'
+  /** Its edges go through text lines and panels. */
+  | 'cut'
   /** A view moves. */
   | 'move'
   /** It moves far. */
@@ -37,7 +39,7 @@ export type CostTerm =
 export type Costs = { readonly [T in CostTerm]?: number };
 
 export const COST_TERMS: readonly CostTerm[] = [
-  ...(['outside', 'edge', 'hidden', 'small', 'move'] as const),
+  ...(['outside', 'edge', 'hidden', 'small', 'cut', 'move'] as const),
   ...(['distance', 'hurry', 'short', 'idle'] as const),
 ];
 
@@ -61,6 +63,9 @@ const HIDDEN = 0.3;
 const SHORT = 0.6;
 /** A view that rests this long, in seconds, costs nothing for being short. */
 const COMFORT = 3.5;
+/** For each text line at the edges of a view that comes to rest, and at most. */
+const CUT = 0.16;
+const MOST_CUT = 1.6;
 const HURRY = 0.8;
 const DISTANCE = 0.35;
 /** Of each second in which nothing happens, at twice the size. */
@@ -128,6 +133,9 @@ export const costOfMove = (distance: number, lacking: number, { lively }: Taste)
   distance: DISTANCE * distance,
   hurry: HURRY * lacking,
 });
+
+/** What it costs to come to a view whose edges cut so many text lines. */
+export const costOfCuts = (cuts: number): Costs => ({ cut: Math.min(MOST_CUT, CUT * cuts) });
 
 /** What it costs (`short`) that a view rests for some ticks only. */
 export const costOfShortness = (ticks: number): number =>

@@ -4,9 +4,11 @@ import { isWithin, type Rect } from '../scale/rect';
 import { wholeView } from '../scale/sharpness';
 import type { Range } from '../time/ranges';
 import { frameDuration, secondsToTicks, type Ticks } from '../time/ticks';
+import type { Page } from '../vision/page';
 import { attentionOf, type Attention } from './attention';
 import { candidateViews } from './candidates';
 import { addCosts, type Costs } from './cost';
+import { pageAt } from './cuts';
 import { insetAt } from './inset';
 import { framingsOf, type PlannedView } from './framings';
 import { LONGEST_RAMP } from './ramp';
@@ -42,6 +44,7 @@ function momentsOf(
   attention: readonly Attention[],
   taste: Taste,
   insetFor: (time: Ticks) => Rect | null,
+  pageFor: (time: Ticks) => Page | null,
 ): Moment[] {
   const moments: Moment[] = [];
   const around = secondsToTicks(LONGEST_RAMP / 2);
@@ -50,13 +53,16 @@ function momentsOf(
     if (to - from < secondsToTicks(PAUSE)) return;
     const start = from + secondsToTicks(TAIL) + around;
     const end = to === shot.end ? to : to - secondsToTicks(LEAD) - around;
-    moments.push({ start, end, attention: null, closest: closestIn({ start, end }), inset: null });
+    moments.push({
+      ...{ start, end, attention: null, closest: closestIn({ start, end }) },
+      ...{ inset: null, page: pageFor(start) },
+    });
   };
   let seenUntil: Ticks | null = null;
   for (const one of attention) {
     moments.push({
       ...{ start: one.start, end: one.end, attention: one },
-      ...{ closest: closestIn(one), inset: insetFor(one.start) },
+      ...{ closest: closestIn(one), inset: insetFor(one.start), page: pageFor(one.start) },
     });
     // A pointer that only rests or fidgets is a pause.
     if (!one.gain) continue;
@@ -81,6 +87,7 @@ function planShot(
   attention: readonly Attention[],
   taste: Taste,
   insetFor: (time: Ticks) => Rect | null,
+  pageFor: (time: Ticks) => Page | null,
   onProgress: (share: number) => void,
 ): PlannedView[] {
   const frame = project.canvas;
@@ -93,7 +100,7 @@ function planShot(
       isWithin(centre(a), whole),
   );
   if (!within.some(({ gain }) => gain)) return [];
-  const moments = momentsOf(shot, within, taste, insetFor);
+  const moments = momentsOf(shot, within, taste, insetFor, pageFor);
   const places = moments.map(({ attention }, i) => attention ?? restingPlace(moments, i));
   const candidates = candidateViews(
     places,
@@ -101,6 +108,7 @@ function planShot(
     frame,
     moments.map(({ closest }) => closest),
     moments.map(({ inset }) => inset),
+    moments.map(({ page }) => page),
     taste,
   );
   // What begins and ends on frames may be a frame shorter.
@@ -147,7 +155,8 @@ export function planProject(
     const before = done;
     done += share;
     const report = (part: number) => onProgress(before + part * share);
-    return planShot(project, shot, attention, taste, insetFor, report);
+    const pageFor = (time: Ticks) => pageAt(project, sources, shot.footage.id, time);
+    return planShot(project, shot, attention, taste, insetFor, pageFor, report);
   });
   onProgress(1);
   const wholes = new Map(

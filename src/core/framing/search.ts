@@ -1,10 +1,12 @@
 import type { InFootage, Rect } from '../scale/rect';
 import { secondsToTicks, type Ticks } from '../time/ticks';
 import type { Range } from '../time/ranges';
+import type { Page } from '../vision/page';
 import type { Attention } from './attention';
 import type { CandidateView } from './candidates';
 import {
   addCosts,
+  costOfCuts,
   costOfIdling,
   costOfMove,
   costOfShortness,
@@ -12,6 +14,7 @@ import {
   totalOf,
   type Costs,
 } from './cost';
+import { cutsOf } from './cuts';
 import { perceivedDistance, rampSeconds, SHORTEST_RAMP } from './ramp';
 import { LEAD, TAIL, type Taste } from './taste';
 
@@ -23,6 +26,8 @@ export interface Moment extends Range {
   readonly closest: number;
   /** What the presenter covers of a view then, as shares of it. */
   readonly inset: Rect | null;
+  /** What there is to read then; null where it is not known. */
+  readonly page: Page | null;
 }
 
 /** What views are planned for. */
@@ -152,6 +157,17 @@ export function searchViews(
     attention
       ? costOfSeeing(attention, view, whole, closest, inset)
       : costOfIdling(range.end - range.start, view, whole, taste);
+  const known = new Map<Page, Map<number, Costs>>();
+  /** What the edges of a view cut when it is come to before a moment. */
+  const cutting = (index: number, view: number): Costs => {
+    const { page } = moments[index]!;
+    if (!page || view === 0) return {};
+    const ofPage = known.get(page) ?? new Map<number, Costs>();
+    known.set(page, ofPage);
+    const there = ofPage.get(view) ?? costOfCuts(cutsOf(page, candidates[view]!.rect));
+    ofPage.set(view, there);
+    return there;
+  };
   const leastOfMove = totalOf(costOfMove(0, 0, taste));
   const isAllowed = (moment: Moment, view: number) =>
     view === 0 || whole.width / candidates[view]!.rect.width <= moment.closest * (1 + 1e-9);
@@ -177,6 +193,7 @@ export function searchViews(
       if (!isAllowed(moment, view)) continue;
       const cost = totalOf(costAt(moment, candidates[view]!.rect));
       if (cost === Infinity) continue;
+      const cut = totalOf(cutting(index, view));
       const kept: State[] = [];
       const enter = (before: State, arrive: Ticks, move: Move | null, more: number) => {
         const all = before.cost + more + cost;
@@ -189,7 +206,7 @@ export function searchViews(
       // arrive at nearly the same time, so that the cheapest of them is enough.
       let dearest = kept[0]?.cost ?? Infinity;
       for (const [from, ways] of cheapestFirst) {
-        if (ways[0]!.cost + cost + leastOfMove >= dearest) break;
+        if (ways[0]!.cost + cost + cut + leastOfMove >= dearest) break;
         if (from === view) continue;
         const move = moveBetween(gap.after, gap.before, distance(from, view));
         if (!move) continue;
@@ -197,7 +214,7 @@ export function searchViews(
         for (const before of ways) {
           const rested = move.leave - before.arrive;
           if (rested < hold) continue;
-          const more = moving + costOfShortness(rested);
+          const more = moving + cut + costOfShortness(rested);
           enter(before, move.arrive, move, more);
           dearest = Math.min(dearest, before.cost + more + cost);
         }
@@ -211,7 +228,7 @@ export function searchViews(
     .filter(({ arrive, view }) => stretch.end - arrive >= hold && (!endsWhole || view === 0));
   const inAll = ({ cost, arrive }: State) => cost + costOfShortness(stretch.end - arrive);
   const last = ends.reduce<State | null>((a, b) => (a && inAll(a) <= inAll(b) ? a : b), null);
-  return last ? restsOf(last, stretch, moments, candidates, taste, costAt) : [];
+  return last ? restsOf(last, stretch, moments, candidates, taste, costAt, cutting) : [];
 }
 
 /** The resting views along the way that ends in a state. */
@@ -222,6 +239,7 @@ function restsOf(
   candidates: readonly CandidateView[],
   taste: Taste,
   costAt: (moment: Moment, view: InFootage) => Costs,
+  cutting: (index: number, view: number) => Costs,
 ): Rest[] {
   const rests: Rest[] = [];
   let end = stretch.end;
@@ -240,6 +258,7 @@ function restsOf(
     }
     // The state in which nothing was seen yet belongs to the first view.
     if (state && state.moment < 0 && state.view === view && state.arrive === arrive) state = null;
+    if (move) costs = addCosts(costs, cutting(first, view));
     const from = move?.leave ?? arrive;
     rests.unshift({ view: rect, from, start: arrive, end, first, last: lastMoment, costs });
     end = from;

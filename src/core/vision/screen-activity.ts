@@ -21,8 +21,8 @@ const TOGETHER = 300;
 const BESIDE = 24;
 /** From this share of the picture on, a page is a new one. */
 const PAGE = 0.4;
-/** Text is no higher than this, in pixels, with what is changed around it by the codec. */
-const LINE = 80;
+/** A line of text is no higher than this share of the picture, with what the codec adds. */
+const LINE = 0.075;
 /** Typing is so many changes a second at least, and so many in all. */
 const TYPING_RATE = 1.6;
 const TYPING_LEAST = 3;
@@ -31,8 +31,8 @@ const FILM_RATE = 7;
 const FILM_TIME = 1500;
 /** What opens is at least so large, and there within so many ms. */
 const OPENING = { width: 64, height: 48, time: 450 };
-/** The caret of a text field blinks within this, and no wider. */
-const CARET = { width: 33, height: 65 };
+/** The caret of a text field blinks within these shares of the picture's height. */
+const CARET = { width: 0.03, height: 0.06 };
 
 /** What changes so near to the pointer is its own doing: tiles reach beyond it. */
 const OWN = 20;
@@ -62,16 +62,21 @@ function meets(a: Rect, b: Rect): boolean {
   return shared.width > 0 && shared.height > 0;
 }
 
-function kindOf(busy: Busy): ScreenActivity['kind'] | null {
+function kindOf(busy: Busy, height: number): ScreenActivity['kind'] | null {
   const { box, largest, first, last, times, scrolled, start, end, share } = busy;
   const seconds = Math.max(0.001, (end - start) / 1000);
   if (scrolled) return 'scroll';
   if (share >= PAGE) return 'page';
-  if (times >= FILM_RATE * seconds && end - start >= FILM_TIME && largest.height > LINE)
+  if (times >= FILM_RATE * seconds && end - start >= FILM_TIME && largest.height > LINE * height)
     return 'video';
-  if (box.width <= CARET.width && box.height <= CARET.height) return null;
+  if (box.width <= CARET.width * height && box.height <= CARET.height * height) return null;
   const advances = last.x + last.width > first.x + first.width;
-  if (largest.height <= LINE && times >= TYPING_LEAST && times >= TYPING_RATE * seconds && advances)
+  if (
+    largest.height <= LINE * height &&
+    times >= TYPING_LEAST &&
+    times >= TYPING_RATE * seconds &&
+    advances
+  )
     return 'typing';
   const opened = box.width >= OPENING.width && box.height >= OPENING.height;
   if (opened && end - start <= OPENING.time) return 'opening';
@@ -102,7 +107,7 @@ export function screenActivities(changes: readonly Change[], size: Size): Screen
   const found: ScreenActivity[] = [];
   let open: Busy[] = [];
   const close = (busy: Busy) => {
-    const kind = kindOf(busy);
+    const kind = kindOf(busy, size.height);
     const { start, end, box, scrolled } = busy;
     if (kind) found.push({ kind, start, end, box, scrolled });
   };
