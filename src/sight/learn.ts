@@ -24,6 +24,8 @@ const MOST_SIGHTINGS = 4;
 /** Each stretch of so many pictures gives at most so many sightings, so that all have their share. */
 const STRETCH = 150;
 const SHARE = 20;
+/** One that tells nothing new counts for so much of a sighting: it has cost its time too. */
+const KNOWN = 0.15;
 
 /** Learns from a recording what its pointer looks like, picture by picture. */
 export class PointerLearner {
@@ -94,8 +96,7 @@ export class PointerLearner {
       if (sightings.length > MOST_SIGHTINGS) continue;
       for (const sighting of sightings) {
         if (!this.isCalm(sighting)) continue;
-        this.given++;
-        this.gathering.add(sighting);
+        this.given += this.gathering.add(sighting) ? 1 : KNOWN;
       }
     }
   }

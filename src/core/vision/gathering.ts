@@ -89,7 +89,12 @@ function placesOf(members: Kin['members']): Sighting[] {
 export class Gathering {
   private readonly kins: Kin[] = [];
 
-  add(sighting: Sighting): void {
+  /**
+   * Puts a sighting to what it looks like.
+   *
+   * @returns false where that was seen there already, or often enough
+   */
+  add(sighting: Sighting): boolean {
     const mass = massOf(sighting);
     let best: { kin: Kin; match: Match } | null = null;
     for (const kin of this.kins) {
@@ -106,12 +111,13 @@ export class Gathering {
           1,
         );
       this.kins.push({ first: sighting, mass, members: [{ sighting, dx: 0, dy: 0 }] });
-      return;
+      return true;
     }
     const { members } = best.kin;
-    if (members.length >= ENOUGH) return;
-    if (members.some((one) => apart(one.sighting, sighting) < PLACE)) return;
+    if (members.length >= ENOUGH) return false;
+    if (members.some((one) => apart(one.sighting, sighting) < PLACE)) return false;
     members.push({ sighting, dx: best.match.dx, dy: best.match.dy });
+    return true;
   }
 
   /**

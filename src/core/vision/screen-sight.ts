@@ -6,6 +6,8 @@ import type { ScreenActivity } from './screen-activity';
 export interface ScreenSight {
   readonly width: number;
   readonly height: number;
+  /** How long the recording is. */
+  readonly length: number;
   /** The track of a pointer that the recording shows; null where none was found. */
   readonly pointer: PointerTrack | null;
   /** What happened beside the pointer. */
@@ -14,21 +16,27 @@ export interface ScreenSight {
   readonly pages: readonly Page[];
 }
 
-/** The share of a recording in which its pointer was found, 0 to 1, and how many presses. */
-export interface PointerFindings {
-  readonly found: number;
+/** A few numbers on what a screen recording shows, for lists. */
+export interface SightSummary {
+  /** The share of the recording in which its pointer was found, 0 to 1, and how sure it is there. */
+  readonly pointer: number;
   readonly confidence: number;
+  /** How many presses were inferred. */
   readonly presses: number;
+  readonly activities: number;
+  readonly pages: number;
 }
 
-/** How much of a recording a found track tells, for a length in ms. */
-export function findingsOf(track: PointerTrack | null, length: number): PointerFindings {
-  if (!track) return { found: 0, confidence: 0, presses: 0 };
-  const hidden = (track.hidden ?? []).reduce((sum, [from, to]) => sum + to - from, 0);
-  const sure = track.samples.reduce((sum, [, , , confidence = 1]) => sum + confidence, 0);
+/** A few numbers on what a screen recording shows. */
+export function summaryOf({ pointer, activities, pages, length }: ScreenSight): SightSummary {
+  const counts = { activities: activities.length, pages: pages.length };
+  if (!pointer) return { pointer: 0, confidence: 0, presses: 0, ...counts };
+  const hidden = (pointer.hidden ?? []).reduce((sum, [from, to]) => sum + to - from, 0);
+  const sure = pointer.samples.reduce((sum, [, , , confidence = 1]) => sum + confidence, 0);
   return {
-    found: Math.max(0, 1 - hidden / Math.max(1, length)),
-    confidence: sure / Math.max(1, track.samples.length),
-    presses: track.events.filter(({ type }) => type === 'down').length,
+    pointer: Math.max(0, 1 - hidden / Math.max(1, length)),
+    confidence: sure / Math.max(1, pointer.samples.length),
+    presses: pointer.events.filter(({ type }) => type === 'down').length,
+    ...counts,
   };
 }

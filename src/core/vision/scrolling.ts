@@ -42,9 +42,11 @@ export function scrolledBy(before: Luma, now: Luma, rect: Rect): number {
   if (still < LEAST) return 0;
   let best = { by: 0, apart: still };
   const most = Math.floor(rect.height * FARTHEST);
-  for (let by = -most; by <= most; by++) {
-    const found = apart(was, is, by);
-    if (found < best.apart) best = { by, apart: found };
-  }
+  // Of shifts that do as well, as over even rows, it is the smallest.
+  for (let far = 1; far <= most; far++)
+    for (const by of [far, -far]) {
+      const found = apart(was, is, by);
+      if (found < best.apart) best = { by, apart: found };
+    }
   return best.apart <= still * BETTER ? best.by : 0;
 }

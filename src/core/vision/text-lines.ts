@@ -64,7 +64,7 @@ function partsOf(mask: Uint8Array, width: number, height: number): Part[] {
   return parts;
 }
 
-const sharedHeight = (a: Rect, b: Rect): number =>
+const sharedHeight = (a: Pick<Rect, 'y' | 'height'>, b: Rect): number =>
   Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
 
 /** Whether an upright edge stands between two parts, as of the boxes that they are in. */
@@ -88,9 +88,9 @@ function linked(parts: readonly Part[], walls: ReadonlyMap<number, readonly Run[
       const height = Math.max(last.height, part.height, tallest(line) * 0.7);
       const gap = part.x - endOf(line);
       if (gap > GAP * height) continue;
-      if (sharedHeight(last, part) < SHARED * Math.min(last.height, part.height)) continue;
-      if (Math.max(last.height, part.height) > 3.2 * Math.min(last.height, part.height) && gap > 6)
-        continue;
+      // A comma shares little with the letter after it, but with the line.
+      const band = bandOf(line);
+      if (sharedHeight(band, part) < SHARED * Math.min(band.height, part.height)) continue;
       if (isParted(last, part, walls)) continue;
       if (!best || gap < best.gap) best = { line, gap };
     }
@@ -102,6 +102,13 @@ function linked(parts: readonly Part[], walls: ReadonlyMap<number, readonly Run[
     }
   }
   return lines;
+}
+
+/** The rows that the last parts of a line take up. */
+function bandOf(line: readonly Part[]): Pick<Rect, 'y' | 'height'> {
+  const last = line.slice(-8);
+  const y = Math.min(...last.map((part) => part.y));
+  return { y, height: Math.max(...last.map((part) => part.y + part.height)) - y };
 }
 
 const endOf = (line: readonly Part[]): number =>

@@ -142,21 +142,31 @@ export async function cancelAnalysis(context: ServerContext, id: string): Promis
   });
 }
 
-/** Notes an analysis whose result was written by who had it already, in the place of older ones. */
+/**
+ * Notes an analysis whose result is there already, in the place of older ones.
+ *
+ * @param part a file with the result, which becomes its own; not given where it was put there
+ */
 export async function noteAnalysis(
   context: ServerContext,
   footageId: string,
   kind: AnalysisName,
   { summary, provenance, confidence }: Analysed,
+  part?: string,
 ): Promise<void> {
   const { analyses, footage } = context.db;
   const row = await footage.findByPk(footageId, { attributes: ['projectId'] });
   if (!row) throw notFound('footage');
+  const id = nanoid();
+  if (part) await context.stores.files.put(resultFile({ id, footageId, kind }), part);
   await context.db.transact(async (transaction) => {
-    await analyses.destroy({ where: { footageId, kind }, transaction });
+    const where = { footageId, kind };
+    for (const older of await analyses.findAll({ where, attributes: ['id'], transaction }))
+      await context.queue.cancelAll({ subject: older.id }, transaction);
+    await analyses.destroy({ where, transaction });
     await analyses.create(
       {
-        ...{ id: nanoid(), footageId, projectId: row.projectId, kind, provenance, confidence },
+        ...{ id, footageId, projectId: row.projectId, kind, provenance, confidence },
         ...{ version: analysisKind(kind).version, status: 'ready' as const, error: null },
         ...{ fingerprint: null, summary: summaryCell(summary) },
       },

@@ -1,7 +1,7 @@
 import { readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Transaction } from 'sequelize';
-import type { ScreenSight } from '@/core/vision/screen-sight';
+import type { ScreenSight, SightSummary } from '@/core/vision/screen-sight';
 import type { ServerContext } from '../context';
 import { workFolder } from '../places';
 import { newId } from '../ids';
@@ -10,15 +10,6 @@ import { limit } from '../limits';
 import { runTool } from '../tools/run-tool';
 import type { AnalysisKind } from './kind';
 import { noteFoundTrack } from './found-track';
-
-interface Told {
-  /** The share of the recording in which the pointer was found, 0 to 1. */
-  readonly pointer: number;
-  readonly confidence: number;
-  readonly presses: number;
-  readonly activities: number;
-  readonly pages: number;
-}
 
 /**
  * What a screen recording shows: where its pointer is, what happens beside it, and what there is to
@@ -40,7 +31,7 @@ export const screen: AnalysisKind = {
         // It starts the decoder, which may not be given more than it has itself.
         memory: Math.max(limit('toolMemory'), limit('mediaMemory')),
         onProgress: (share) => report(share, 'Looking at the screen'),
-      })) as Told;
+      })) as SightSummary;
       return {
         summary: { ...found },
         provenance: 'found',

@@ -20,7 +20,13 @@ export const DEMO_FOOTAGE = [
   { file: 'presenter-take-3.mp4', role: 'presenter' },
   { file: 'presenter-take-4.mp4', role: 'presenter' },
   { file: 'presenter-take-5.mp4', role: 'presenter' },
-  { file: 'kilnbook-screen.mp4', role: 'screen', pointer: 'kilnbook-screen.pointer.json' },
+  {
+    file: 'kilnbook-screen.mp4',
+    role: 'screen',
+    pointer: 'kilnbook-screen.pointer.json',
+    // What `vistum analyse` wrote of it, so that seeding need not look through it.
+    sight: 'kilnbook-screen.sight.json',
+  },
   { file: 'music-bed.m4a', role: 'music' },
   { file: 'kiln-safety-slides.mp4', role: 'screen' },
 ] as const;

@@ -1,17 +1,19 @@
-import { readFile } from 'node:fs/promises';
+import { copyFile, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { nanoid } from 'nanoid';
 import type { WallEstimate } from '@/core/key/wall';
 import { rateFromNumber } from '@/core/time/ticks';
+import { summaryOf, type ScreenSight } from '@/core/vision/screen-sight';
 import type { ServerContext } from '../context';
-import { readResult, requestAnalysis } from '../analyses/analyses';
+import { noteAnalysis, readResult, requestAnalysis } from '../analyses/analyses';
 import { assembleDemo, DEMO_FOOTAGE, DEMO_NAME, type Scenario } from './assemble';
 import { replaceProject } from '../documents/documents';
 import { addFootage } from '../footage/add';
 import { loadSources } from '../footage/facts';
 import { attachTrack } from '../footage/attach-track';
 import { completeJob } from '../jobs/complete';
-import { programRoot } from '../places';
+import { newId } from '../ids';
+import { programRoot, workFolder } from '../places';
 import { newProject } from '../projects';
 
 const DEMO_ID = 'demo-glaze-firing';
@@ -41,6 +43,7 @@ export async function seedDemo(
     await completeJob(context, jobId, new AbortController().signal);
     if ('pointer' in item)
       await attachTrack(context, footageId, await readFile(media(item.pointer), 'utf8'));
+    if ('sight' in item) await noteSight(context, footageId, media(item.sight));
     ids.set(item.file, footageId);
   }
   const { id: wallId, jobId } = await requestAnalysis(
@@ -71,4 +74,15 @@ export async function seedDemo(
   await analyses.update({ projectId: DEMO_ID }, { where: { projectId: made } });
   await sequelize.query('PRAGMA foreign_keys = ON');
   return DEMO_ID;
+}
+
+/** Notes what was found in a recording before. */
+async function noteSight(context: ServerContext, footageId: string, path: string): Promise<void> {
+  const sight = JSON.parse(await readFile(path, 'utf8')) as ScreenSight;
+  const part = join(workFolder('analyses'), newId());
+  await copyFile(path, part);
+  const summary = { ...summaryOf(sight) };
+  const { confidence } = summary;
+  const found = { summary, provenance: 'found', confidence, notes: [] } as const;
+  await noteAnalysis(context, footageId, 'screen', found, part);
 }

@@ -2,7 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { setPriority } from 'node:os';
 import type { MediaFacts } from '@/contract/footage';
 import { framesPerSecond, rateFromNumber, ticksToSeconds } from '@/core/time/ticks';
-import { findingsOf, type ScreenSight } from '@/core/vision/screen-sight';
+import { summaryOf, type ScreenSight, type SightSummary } from '@/core/vision/screen-sight';
 import { inTiles } from '@/sight/pictures';
 import { ScreenSighting } from '@/sight/sight';
 import { LumaStream } from '../media/luma-stream';
@@ -25,7 +25,7 @@ export async function sight(
   to: string,
   factsFile: string,
   onProgress: (share: number) => void,
-) {
+): Promise<SightSummary> {
   setPriority(LOW);
   const facts = JSON.parse(await readFile(factsFile, 'utf8')) as MediaFacts;
   const { width, height } = facts;
@@ -40,14 +40,8 @@ export async function sight(
     onProgress,
   });
   const { track, activities, pages } = sighting.run();
-  const found: ScreenSight = { width, height, pointer: track, activities, pages };
+  const length = Math.round(seconds * 1000);
+  const found: ScreenSight = { width, height, length, pointer: track, activities, pages };
   await writeFile(to, JSON.stringify(found));
-  const { found: share, confidence, presses } = findingsOf(track, seconds * 1000);
-  return {
-    pointer: share,
-    confidence,
-    presses,
-    activities: activities.length,
-    pages: pages.length,
-  };
+  return summaryOf(found);
 }

@@ -1,0 +1,220 @@
+import fc from 'fast-check';
+import { BlobFinder } from './blobs';
+import { boxesOf, type Change } from './changes';
+import { foundTrack } from './found-track';
+import { hotspotOf } from './hotspot';
+import { joinHotspots, strangersAmong } from './joins';
+import { tilesOf } from './luma';
+import { filled, type PointerLook } from './look';
+import { pathOf, type Candidate, type Picture } from './pointer-path';
+import { inferPresses } from './presses';
+import { screenActivities, withoutPointer } from './screen-activity';
+import { scrolledBy } from './scrolling';
+import { sightingsOf } from './sightings';
+import { ARROW, BEAM, blank, stamp } from './testing';
+
+const SIZE = { width: 320, height: 240 };
+const allTiles = () => {
+  const { across, down } = tilesOf(SIZE);
+  return Array.from({ length: across * down }, (_, tile) => tile);
+};
+const maskOf = (drawing: readonly string[]) => {
+  const [width, height] = [drawing[0]!.length + 4, drawing.length + 4];
+  const mask = new Uint8Array(width * height);
+  drawing.forEach((row, y) =>
+    [...row].forEach((mark, x) => {
+      if (mark !== '.') mask[(y + 2) * width + x + 2] = 1;
+    }),
+  );
+  return { mask: filled(mask, width, height), width, height };
+};
+
+test('a thing that moves is sighted where it was and where it is, on a plain ground too', () => {
+  for (const page of [false, true])
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 10, max: 120 }),
+        fc.integer({ min: 10, max: 200 }),
+        fc.integer({ min: 160, max: 290 }),
+        (x, y, to) => {
+          const before = blank(SIZE, page);
+          const now = blank(SIZE, page);
+          stamp(before, ARROW, x, y);
+          stamp(now, ARROW, to, 220 - y);
+          const blobs = new BlobFinder(SIZE).find(now, before, allTiles());
+          const found = sightingsOf(now, before, blobs);
+          expect(found.length).toBeGreaterThanOrEqual(2);
+          const corners = found.map((one) => [one.x + 6, one.y + 6]);
+          for (const [u, v] of [
+            [x, y],
+            [to, 220 - y],
+          ] as const)
+            expect(corners.some(([a, b]) => Math.hypot(a! - u, b! - v) <= 4)).toBe(true);
+        },
+      ),
+      { numRuns: 20 },
+    );
+});
+
+test('what a pointer points with: the tip of an arrow, the middle of a text cursor', () => {
+  const arrow = maskOf(ARROW);
+  const found = hotspotOf(arrow.mask, arrow.width, arrow.height);
+  expect(found.form).toBe('arrow');
+  expect(Math.hypot(found.hotspot.x - 2, found.hotspot.y - 2)).toBeLessThan(2);
+  const beam = maskOf(BEAM);
+  expect(hotspotOf(beam.mask, beam.width, beam.height)).toMatchObject({
+    form: 'text',
+    hotspot: { x: 2 + 3.5, y: 2 + 9.5 },
+  });
+  expect(hotspotOf(new Uint8Array(25), 5, 5).form).toBe('other');
+});
+
+const at = (x: number, y: number, misfit: number, look = 0): Candidate => ({ look, x, y, misfit });
+
+test('the path stays with what fits, rides out a bad picture, and hides where nothing fits', () => {
+  const rest = at(50, 50, 0.05);
+  const chance = at(300, 10, 0.04);
+  const pictures: Picture[] = [
+    ...Array.from({ length: 5 }, (_, i) => ({ ms: i * 33, candidates: [rest] })),
+    { ms: 165, candidates: [at(60, 50, 0.08), chance] },
+    { ms: 198, candidates: [at(70, 50, 0.25)] },
+    { ms: 231, candidates: [at(80, 50, 0.06)] },
+    ...Array.from({ length: 12 }, (_, i) => ({ ms: 264 + i * 33, candidates: [] })),
+  ];
+  const path = pathOf(pictures);
+  expect(path.slice(0, 8).map((found) => found.at?.x)).toEqual([50, 50, 50, 50, 50, 60, 70, 80]);
+  expect(path.slice(8).every((found) => found.at === null)).toBe(true);
+  expect(path.every(({ confidence }) => confidence >= 0 && confidence <= 1)).toBe(true);
+  expect(path[0]!.confidence).toBeGreaterThan(path[6]!.confidence);
+  expect(pathOf([])).toEqual([]);
+});
+
+const look = (x: number, y: number): PointerLook => ({
+  ...{ width: 20, height: 24, points: [], form: 'arrow', seen: 3 },
+  hotspot: { x, y },
+});
+const path = (...candidates: (Candidate | null)[]) =>
+  candidates.map((found) => ({ at: found, confidence: 1 }));
+
+test('a look that the pointer would have to leap to is a stranger; the others share a hotspot', () => {
+  const still = path(at(10, 10, 0), at(10, 10, 0), at(8, 4, 0, 1), at(8, 4, 0, 1), at(10, 10, 0));
+  expect(strangersAmong(still, [look(2, 2), look(9, 9)], 1)).toEqual([]);
+  const leaps = path(at(10, 10, 0), at(200, 90, 0, 1), at(12, 10, 0), at(200, 90, 0, 1));
+  expect(strangersAmong(leaps, [look(2, 2), look(9, 9)], 1)).toEqual([1]);
+  expect(strangersAmong(leaps, [look(2, 2), look(9, 9)], 2)).toEqual([]);
+  const [, joined] = joinHotspots(still, [look(2, 2), look(9, 9)], 1);
+  expect(joined!.hotspot).toEqual({ x: 4, y: 8 });
+});
+
+test('tiles that touch are one part of the picture; the pointer’s own are left out', () => {
+  const { across } = tilesOf(SIZE);
+  const boxes = boxesOf([0, 1, across, 5 * across + 9], across);
+  expect(boxes).toEqual([
+    { x: 0, y: 0, width: 32, height: 32, tiles: 3 },
+    { x: 144, y: 80, width: 16, height: 16, tiles: 1 },
+  ]);
+  const pointer = { x: 146, y: 84, width: 12, height: 20 };
+  expect(withoutPointer(boxes, pointer, null)).toEqual([boxes[0]]);
+  expect(withoutPointer(boxes, null, null)).toEqual(boxes);
+  // From one end of it to the other, it is one change with both.
+  const long = [{ x: 96, y: 80, width: 64, height: 32, tiles: 8 }];
+  expect(withoutPointer(long, { ...pointer, x: 100 }, pointer)).toEqual([]);
+});
+
+test('scrolling is told in whole pixels, and nothing else is scrolling', () => {
+  const rect = { x: 0, y: 0, ...SIZE };
+  fc.assert(
+    fc.property(fc.integer({ min: -60, max: 60 }), (by) => {
+      const before = blank(SIZE);
+      for (let y = 0; y < SIZE.height; y++)
+        before.data.fill(
+          40 + ((Math.imul(y + 1, 2654435761) >>> 24) % 180),
+          y * SIZE.width + 30,
+          y * SIZE.width + 200,
+        );
+      const now = blank(SIZE);
+      for (let y = 0; y < SIZE.height; y++) {
+        const from = Math.min(SIZE.height - 1, Math.max(0, y - by)) * SIZE.width;
+        now.data.set(before.data.subarray(from, from + SIZE.width), y * SIZE.width);
+      }
+      expect(scrolledBy(before, now, rect)).toBe(by);
+    }),
+    { numRuns: 30 },
+  );
+  expect(scrolledBy(blank(SIZE), blank(SIZE, true), rect)).toBe(0);
+});
+
+const change = (ms: number, ...boxes: (readonly [number, number, number, number])[]): Change => {
+  const told = boxes.map(([x, y, width, height]) => ({
+    ...{ x, y, width, height },
+    tiles: Math.ceil((width * height) / 256),
+  }));
+  return { ms, boxes: told, calm: told, share: 0, scrolled: 0 };
+};
+const HD = { width: 1920, height: 1080 };
+
+test('what happened on the screen: typing advances, a caret blinks, a menu opens, a film goes on', () => {
+  const typed = Array.from({ length: 12 }, (_, i) => change(i * 120, [400 + i * 9, 300, 32, 32]));
+  expect(screenActivities(typed, HD)).toMatchObject([{ kind: 'typing', start: 0, end: 1320 }]);
+  const caret = Array.from({ length: 12 }, (_, i) => change(i * 500, [400, 300, 16, 32]));
+  expect(screenActivities(caret, HD)).toEqual([]);
+  const menu = [change(0), change(33, [600, 200, 240, 320]), change(66)];
+  expect(screenActivities(menu, HD)).toMatchObject([{ kind: 'opening', start: 33 }]);
+  const film = Array.from({ length: 90 }, (_, i) => change(i * 33, [900, 300, 480, 272]));
+  expect(screenActivities(film, HD)).toMatchObject([{ kind: 'video' }]);
+  const page = [{ ...change(0, [0, 0, 1920, 1080]), share: 0.9 }];
+  expect(screenActivities(page, HD)).toMatchObject([{ kind: 'page' }]);
+  const scroll = [0, 33, 66].map((ms) => ({
+    ...change(ms, [300, 100, 900, 800]),
+    scrolled: -40,
+  }));
+  expect(screenActivities(scroll, HD)).toMatchObject([{ kind: 'scroll', scrolled: -120 }]);
+});
+
+test('a press is inferred where the pointer stands and something opens, not as it leaves or types', () => {
+  const frames = Array.from({ length: 60 }, (_, i) => i * 33);
+  const spots = frames.map((ms, i) => ({
+    ...{ ms, y: 300, form: 'arrow' },
+    x: i < 10 ? i * 40 : i < 50 ? 400 : 400 + (i - 50) * 30,
+  }));
+  const opens = (...when: number[]) =>
+    frames.map((ms, i) => (when.includes(i) ? change(ms, [380, 290, 96, 48]) : change(ms)));
+  const found = inferPresses(spots, opens(20));
+  expect(found).toMatchObject([{ x: 400, y: 300 }]);
+  expect(found[0]!.ms).toBeGreaterThan(frames[17]!);
+  expect(found[0]!.ms).toBeLessThan(frames[20]!);
+  // While it moves, and as it leaves, what changes is what it passes.
+  expect(inferPresses(spots, opens(5))).toEqual([]);
+  expect(inferPresses(spots, opens(49))).toEqual([]);
+  // What follows at the same place is what was typed there.
+  expect(inferPresses(spots, opens(20, 30, 40))).toHaveLength(1);
+  const far = frames.map((ms, i) => (i === 20 ? change(ms, [1200, 900, 48, 32]) : change(ms)));
+  expect(inferPresses(spots, far)).toEqual([]);
+});
+
+test('a found track says where, how sure, when hidden, and what was inferred', () => {
+  const times = Array.from({ length: 40 }, (_, i) => i * 50);
+  const spots = times.map((ms, i) =>
+    i >= 10 && i < 20
+      ? null
+      : { ms, x: i < 10 ? 100 : 100 + i, y: 50, form: 'arrow' as const, confidence: 0.8 },
+  );
+  const press = { ms: 300, x: 100, y: 50, confidence: 0.75 };
+  const track = foundTrack(spots, times, [press], SIZE)!;
+  expect(track).toMatchObject({ version: 2, source: 'found', hidden: [[500, 1000]] });
+  // Of a rest its first and its last are enough.
+  expect(track.samples.filter(([ms]) => ms < 500)).toHaveLength(2);
+  expect(track.samples[0]).toEqual([0, 100, 50, 0.8]);
+  expect(track.events).toEqual([
+    { t: 300, type: 'down', button: 0, confidence: 0.75 },
+    { t: 390, type: 'up', button: 0, confidence: 0.75 },
+  ]);
+  expect(
+    foundTrack(
+      times.map(() => null),
+      times,
+      [],
+      SIZE,
+    ),
+  ).toBeNull();
+});
