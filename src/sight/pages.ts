@@ -5,6 +5,8 @@ import type { Pictures } from './pictures';
 
 /** A page is read once it has stood still for so long, in ms. */
 const STANDS = 600;
+/** A page is read no sooner than this after the one before, in ms: reading takes its time. */
+const BETWEEN = 1200;
 /** With this share of its tiles changed at once, or this share in all, it is another page. */
 const AT_ONCE = 0.012;
 const IN_ALL = 0.05;
@@ -19,6 +21,7 @@ export class PageReader {
   private changed = new Set<number>();
   private open: Omit<Page, 'to'> | null = null;
   private last = 0;
+  private read = -Infinity;
 
   constructor(private readonly pictures: Pictures) {}
 
@@ -39,6 +42,8 @@ export class PageReader {
       return;
     }
     if (this.open || ms - this.since < STANDS || this.found.length >= MOST_PAGES) return;
+    if (ms - this.read < BETWEEN) return;
+    this.read = ms;
     this.open = { from: this.since, ...contentOf(this.pictures.luma(0)) };
     this.changed = new Set();
   }

@@ -4,6 +4,12 @@ import type { Candidate, Picture } from '@/core/vision/pointer-path';
 import type { Pictures } from './pictures';
 import { LookSearch } from './search';
 
+/** Much of a picture has changed from this share of its tiles on. */
+const MUCH = 0.15;
+/** A pointer that was sure, and is so again, is looked for within so many pixels only. */
+const SURE = 0.14;
+const NEAR = 220;
+
 /** Looks for known looks of the pointer in a recording, picture by picture. */
 export class PointerTracker {
   private readonly searches: LookSearch[] = [];
@@ -43,13 +49,34 @@ export class PointerTracker {
       touched.fill(0);
       for (const tile of changed) touched[tile] = 1;
       const stayed = this.candidates.filter((at) => !this.isTouched(at));
-      const found = searches.flatMap((search, i) => search.find(i < fresh ? changed : this.all));
+      const found = this.search(changed, fresh);
       // What lies half in tiles that did not change is found again where it was.
       const known = (one: Candidate) =>
         stayed.some((at) => at.look === one.look && Math.hypot(at.x - one.x, at.y - one.y) < 2);
       this.candidates = [...stayed, ...found.filter((one) => !known(one))];
     }
     this.found.push({ ms, candidates: this.candidates });
+  }
+
+  /**
+   * Looks for all looks in what changed, and for those from `fresh` on everywhere. Where much of the
+   * picture changed, as in a scroll, around where the pointer was first.
+   */
+  private search(changed: readonly number[], fresh: number): Candidate[] {
+    const { searches, all } = this;
+    const findIn = (tiles: readonly number[]) =>
+      searches.flatMap((search, i) => search.find(i < fresh ? tiles : all));
+    const [last] = [...this.candidates].sort((a, b) => a.misfit - b.misfit);
+    if (fresh < searches.length || changed.length < MUCH * all.length) return findIn(changed);
+    if (!last || last.misfit > SURE) return findIn(changed);
+    const { across } = tilesOf(this.pictures.size);
+    const near = changed.filter(
+      (tile) =>
+        Math.abs((tile % across) * TILE - last.x) < NEAR &&
+        Math.abs(Math.floor(tile / across) * TILE - last.y) < NEAR,
+    );
+    const found = findIn(near);
+    return found.some(({ misfit }) => misfit <= SURE) ? found : findIn(changed);
   }
 
   private isTouched({ x, y, look }: Candidate): boolean {

@@ -28,18 +28,27 @@ export function edgesOf({ data, stride, width, height }: Luma): Edges {
   const across = Math.ceil(width / BLOCK);
   const down = Math.ceil(height / BLOCK);
   const most = new Uint8Array(across * down);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const from = y * stride + x;
-      const at = y * width + x;
-      const right = x + 1 < width ? data[from + 1]! - data[from]! : 0;
-      const below = y + 1 < height ? data[from + stride]! - data[from]! : 0;
+  const steps = new Uint8Array(width * height);
+  for (let y = 0; y < height; y++) {
+    const beneath = y + 1 < height ? stride : 0;
+    const blocks = (y >> 3) * across;
+    let from = y * stride;
+    let at = y * width;
+    for (let x = 0; x < width; x++, from++, at++) {
+      const here = data[from]!;
+      // The last of a row has no step to the right.
+      const right = (x + 1 < width ? data[from + 1]! : here) - here;
+      const below = data[from + beneath]! - here;
+      if (!right && !below) continue;
       dx[at] = right;
       dy[at] = below;
-      const step = Math.max(Math.abs(right), Math.abs(below));
-      const block = (y >> 3) * across + (x >> 3);
-      if (step > most[block]!) most[block] = step;
+      const a = right < 0 ? -right : right;
+      const b = below < 0 ? -below : below;
+      const step = a > b ? a : b;
+      steps[at] = step;
+      if (step > most[blocks + (x >> 3)]!) most[blocks + (x >> 3)] = step;
     }
+  }
   const least = new Uint8Array(across * down);
   for (let row = 0; row < down; row++)
     for (let column = 0; column < across; column++) {
@@ -50,11 +59,11 @@ export function edgesOf({ data, stride, width, height }: Luma): Edges {
       least[row * across + column] = Math.max(LEAST, best * SHARE);
     }
   const strong = new Uint8Array(width * height);
-  for (let y = 0, at = 0; y < height; y++)
-    for (let x = 0; x < width; x++, at++) {
-      const step = Math.max(Math.abs(dx[at]!), Math.abs(dy[at]!));
-      if (step > least[(y >> 3) * across + (x >> 3)]!) strong[at] = 1;
-    }
+  for (let y = 0, at = 0; y < height; y++) {
+    const blocks = (y >> 3) * across;
+    for (let x = 0; x < width; x++, at++)
+      if (steps[at]! > least[blocks + (x >> 3)]!) strong[at] = 1;
+  }
   return { width, height, dx, dy, strong };
 }
 

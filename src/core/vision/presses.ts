@@ -94,7 +94,7 @@ export function inferPresses(
     if (!pressed && stood > LONG && !large) continue;
     if (!stays(spots, i)) continue;
     pressed++;
-    const sure = 0.5 + (near < 8 ? 0.25 : 0) + (large ? 0.15 : 0) + (stood < 1500 ? 0.1 : 0);
+    const sure = 0.45 + (near < 8 ? 0.25 : 0) + (large ? 0.15 : 0) + (stood < 1500 ? 0.1 : 0);
     found.push({ ms: Math.max(since, change.ms - BEFORE), x: spot.x, y: spot.y, confidence: sure });
   }
   return found;

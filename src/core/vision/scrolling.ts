@@ -24,11 +24,20 @@ function rowsOf({ data, stride }: Luma, { x, y, width, height }: Rect): Float32A
   return rows;
 }
 
-/** How far rows differ on the mean when the later ones lie so many rows further down. */
-function apart(before: Float32Array, now: Float32Array, by: number): number {
+/**
+ * How far rows differ on the mean when the later ones lie so many rows further down; infinite where
+ * that is more than a bound.
+ */
+function apart(before: Float32Array, now: Float32Array, by: number, bound = Infinity): number {
   const [from, to] = [Math.max(0, -by) * PARTS, before.length - Math.max(0, by) * PARTS];
+  const most = bound * (to - from);
   let sum = 0;
-  for (let at = from; at < to; at++) sum += Math.abs(before[at]! - now[at + by * PARTS]!);
+  for (let at = from; at < to; at++) {
+    const step = before[at]! - now[at + by * PARTS]!;
+    sum += step < 0 ? -step : step;
+    // Most shifts are hopeless after a few rows.
+    if (sum > most) return Infinity;
+  }
   return sum / (to - from);
 }
 
@@ -45,7 +54,7 @@ export function scrolledBy(before: Luma, now: Luma, rect: Rect): number {
   // Of shifts that do as well, as over even rows, it is the smallest.
   for (let far = 1; far <= most; far++)
     for (const by of [far, -far]) {
-      const found = apart(was, is, by);
+      const found = apart(was, is, by, best.apart);
       if (found < best.apart) best = { by, apart: found };
     }
   return best.apart <= still * BETTER ? best.by : 0;

@@ -46,7 +46,8 @@ export function frameArguments(
   const crop = part ? [`crop=${part.width}:${part.height}:${part.x}:${part.y}`] : [];
   const filters = [
     ...(still ? [] : timingFilters(start, rate, speed || 1)),
-    ...colorFilters(facts),
+    // Conversions of colour cost more than decoding, and hardly change what is looked for in luma.
+    ...(luma ? ['format=yuv420p'] : colorFilters(facts)),
     ...crop,
     ...(calm ? [SENSOR_NOISE] : []),
     // A conversion to grey would stretch its range.

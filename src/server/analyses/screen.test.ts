@@ -1,0 +1,120 @@
+import { existsSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { scratchFolder } from '../testing/media';
+
+const folder = scratchFolder();
+process.env.VISTUM_DATA = folder;
+
+import { findActivities } from '@/core/telemetry/activity';
+import { pointerAt } from '@/core/telemetry/sample';
+import type { ScreenSight } from '@/core/vision/screen-sight';
+import { localContext, type ServerContext } from '../context';
+import { closeDatabase } from '../db/connection';
+import { addFootage } from '../footage/add';
+import { attachTrack } from '../footage/attach-track';
+import { loadSources } from '../footage/facts';
+import { listFootage } from '../footage/view';
+import { completeJob } from '../jobs/complete';
+import { workFolder } from '../places';
+import { newProject } from '../projects';
+import { makePointed, OPENS, pointedAt } from '../testing/pointed';
+import { cancelAnalysis, listAnalyses, readResult, requestAnalysis } from './analyses';
+
+const never = new AbortController().signal;
+const file = join(folder, 'pointed.mp4');
+let context: ServerContext;
+let projectId = '';
+beforeAll(async () => {
+  context = await localContext();
+  projectId = await newProject(context, 'Looked at', 1280, 720, { num: 30, den: 1 });
+  makePointed(file, 12);
+});
+afterAll(async () => {
+  await closeDatabase();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+async function brought(path = file): Promise<string> {
+  const { footageId, jobId } = await addFootage(context, {
+    ...{ projectId, path, name: 'pointed.mp4', role: 'screen', take: false },
+  });
+  await completeJob(context, jobId, never);
+  return footageId;
+}
+const view = async (id: string) =>
+  (await listFootage(context, projectId)).find((f) => f.id === id)!;
+
+test('a screen recording is looked through as it comes: pointer, presses, what there is to read', async () => {
+  const id = await brought();
+  // It is queued already.
+  const asked = await requestAnalysis(context, id, 'screen');
+  expect(asked).toMatchObject({ status: 'waiting' });
+  const shares: number[] = [];
+  await completeJob(context, asked.jobId!, never, (share) => shares.push(share));
+  expect(Math.max(...shares)).toBeGreaterThan(0.5);
+  const sight = JSON.parse(String(await readResult(context, asked.id))) as ScreenSight;
+  const { pointer, pages } = sight;
+  expect(pointer).toMatchObject({ version: 2, source: 'found', inPicture: true });
+  for (let seconds = 0.05; seconds < 11.9; seconds += 0.1) {
+    const [found, want] = [pointerAt(pointer!, seconds * 1000), pointedAt(seconds)];
+    // A picture shows where it was when it began, up to 40 ms before.
+    const before = pointedAt(seconds - 0.04);
+    const slack = 4 + Math.hypot(want.x - before.x, want.y - before.y);
+    expect(Math.hypot(found.x - want.x, found.y - want.y)).toBeLessThan(slack);
+  }
+  const presses = findActivities(pointer!).filter(({ kind }) => kind === 'press');
+  expect(presses).toHaveLength(1);
+  expect(Math.abs(presses[0]!.start - OPENS * 1000)).toBeLessThan(150);
+  expect(presses[0]!.confidence).toBeLessThan(1);
+  expect(pages[0]!.lines.length).toBeGreaterThanOrEqual(11);
+  expect(await view(id)).toMatchObject({ hasPointer: true });
+  const { pointers, sights } = await loadSources(context, projectId, new Set([id]));
+  expect(pointers[id]).toEqual(pointer);
+  expect(sights![id]).toEqual(sight);
+  expect(readdirSync(workFolder('analyses'))).toEqual([]);
+});
+
+test('a track that was recorded stays, whatever is found in the picture', async () => {
+  const id = await brought();
+  await attachTrack(
+    context,
+    id,
+    JSON.stringify({
+      ...{ format: 'vistum-pointer', version: 1, width: 960, height: 540 },
+      ...{ samples: [[0, 7, 8]], events: [] },
+    }),
+  );
+  const { jobId } = await requestAnalysis(context, id, 'screen');
+  await completeJob(context, jobId!, never);
+  const { pointers, sights } = await loadSources(context, projectId, new Set([id]));
+  expect(pointers[id]!.samples).toEqual([[0, 7, 8]]);
+  expect(sights![id]!.pointer).not.toBeNull();
+});
+
+test('a recording that can no longer be read is told, and changes nothing', async () => {
+  const id = await brought();
+  const { id: analysis, jobId } = await requestAnalysis(context, id, 'screen', { again: true });
+  const row = (await context.db.footage.findByPk(id))!;
+  const original = await context.stores.files.path(`footage/${id}/${row.file}`);
+  expect(existsSync(original)).toBe(true);
+  rmSync(original);
+  writeFileSync(original, 'no picture at all');
+  await expect(completeJob(context, jobId!, never)).rejects.toMatchObject({ code: 'job-ended' });
+  const [told] = (await listAnalyses(context, projectId)).filter((a) => a.id === analysis);
+  expect(told).toMatchObject({
+    status: 'failed',
+    error: expect.stringMatching(/^[A-Z].*\.$/) as string,
+  });
+  expect(await view(id)).toMatchObject({ hasPointer: false });
+});
+
+test('one that was cancelled leaves nothing, and can be asked for again', async () => {
+  const id = await brought();
+  const asked = await requestAnalysis(context, id, 'screen');
+  await cancelAnalysis(context, asked.id);
+  await expect(completeJob(context, asked.jobId!, never)).rejects.toMatchObject({
+    code: 'job-ended',
+  });
+  expect(await view(id)).toMatchObject({ hasPointer: false });
+  expect(await requestAnalysis(context, id, 'screen')).toMatchObject({ status: 'waiting' });
+});
