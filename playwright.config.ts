@@ -20,7 +20,12 @@ export default defineConfig({
     command: `node scripts/start.mjs`,
     url: `http://127.0.0.1:${PORT}/api/projects`,
     timeout: 240_000,
-    env: { PORT: String(PORT), VISTUM_DATA: process.env.VISTUM_TEST_DATA ?? '/tmp/vistum-e2e' },
+    env: {
+      PORT: String(PORT),
+      VISTUM_DATA: process.env.VISTUM_TEST_DATA ?? '/tmp/vistum-e2e',
+      // Else each recording that a test brings would be looked through beside the next tests.
+      VISTUM_LOOK: 'asked',
+    },
     gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
   },
 });

@@ -6,6 +6,7 @@ import type { Project } from '@/core/project/model';
 import type { FootageFacts } from '@/core/project/sources';
 import type { TargetId } from '@/core/project/targets';
 import { ticksToSeconds, type FrameRate } from '@/core/time/ticks';
+import { shareAnalyses } from './analyses/analyses';
 import type { ServerContext } from './context';
 import { isoOf } from './db/stored';
 import { checkDocument, type FactsById } from './documents/check';
@@ -165,6 +166,7 @@ export async function duplicateProject(context: ServerContext, id: string): Prom
       const { createdAt: _, updatedAt: __, ...rest } = row.get({ plain: true });
       const copied = renamed.get(row.id)!;
       await footage.create({ ...rest, id: copied, projectId: copyId }, { transaction });
+      await shareAnalyses(context, row.id, { id: copied, projectId: copyId }, transaction);
       if (row.status === 'waiting')
         await context.queue.enqueue('ingest', copyId, copied, transaction);
     }

@@ -81,6 +81,13 @@ export class Pictures {
     return found;
   }
 
+  /** Those of the tiles told last that have at least so many changed samples. */
+  clearlyChanged(tiles: readonly number[], fewest: number): number[] {
+    const { across, down } = tilesOf(this.size);
+    const all = this.heap.bytes(this.counts, across * down);
+    return tiles.filter((tile) => all[tile]! >= fewest);
+  }
+
   [Symbol.dispose](): void {
     for (const at of [...this.places, this.counts]) this.heap.release(at);
   }

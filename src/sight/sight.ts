@@ -60,6 +60,8 @@ const IN_THE_END = 3;
 const OFTEN = 24;
 /** A tile that has this many changed samples has changed. */
 const FEWEST = 2;
+/** And this many, if something happened there. */
+const CLEARLY = 14;
 /** Stretches that are looked at again begin and end with so many pictures that were sure. */
 const LEAD = 20;
 /** Stretches nearer to each other than this are looked at as one. */
@@ -195,7 +197,9 @@ export class ScreenSighting {
     while (pictures.take((into) => stream.read(into))) {
       const index = pictures.count - 1;
       const changed = index ? pictures.changedSince(1, LEAST_CHANGE, FEWEST) : [];
-      const calm = learner.look(changed);
+      // A key frame draws all of a still page a little otherwise; that is nothing that happened.
+      const clear = pictures.clearlyChanged(changed, CLEARLY);
+      const calm = pictures.clearlyChanged(learner.look(changed), CLEARLY);
       if (index % OFTEN === 0) {
         const looks = learner.looks(SOON);
         while (since.length < looks.length) since.push(index);
@@ -204,7 +208,7 @@ export class ScreenSighting {
       tracker.look(msOf(index), changed);
       this.report(FIRST * Math.min(1, index / this.recording.pictures));
       reader.look(msOf(index), calm);
-      this.changes.push(this.changeOf(pictures, msOf(index), changed, calm));
+      this.changes.push(this.changeOf(pictures, msOf(index), clear, calm));
     }
     this.proven = learner.looks(IN_THE_END).length;
     this.pages = reader.pages();

@@ -132,6 +132,31 @@ export async function readResult(context: ServerContext, id: string): Promise<Bu
   return readFile(await context.stores.files.path(resultFile(row)));
 }
 
+/**
+ * Gives a copy of a recording what was found out about the first; its results get a second name.
+ *
+ * @param to the copy, which is there already, with the project that it belongs to
+ */
+export async function shareAnalyses(
+  context: ServerContext,
+  from: string,
+  to: Pick<FootageRow, 'id' | 'projectId'>,
+  transaction?: Transaction,
+): Promise<void> {
+  const { analyses } = context.db;
+  const rows = await analyses.findAll({
+    where: { footageId: from, status: 'ready' },
+    ...(transaction && { transaction }),
+  });
+  for (const row of rows) {
+    const { createdAt: _, updatedAt: __, ...rest } = row.get({ plain: true });
+    const copy = { ...rest, id: nanoid(), footageId: to.id, projectId: to.projectId };
+    // A pointer track lies where it is looked for in every recording, and was shared with it.
+    if (row.kind !== 'pointer') await context.stores.files.share(resultFile(row), resultFile(copy));
+    await analyses.create(copy, transaction ? { transaction } : {});
+  }
+}
+
 /** Stops an analysis that waits or runs. */
 export async function cancelAnalysis(context: ServerContext, id: string): Promise<void> {
   const row = await rowOf(context, id);

@@ -1,6 +1,7 @@
 import type { Brought } from '@/contract/footage';
 import type { ServerContext } from '../context';
 import { findProject } from '../documents/documents';
+import { shareAnalyses } from '../analyses/analyses';
 import { newId } from '../ids';
 import { problem } from '../problem';
 import { footageFiles } from './names';
@@ -54,6 +55,7 @@ export async function bringFootage(
       ...rest
     } = row.get({ plain: true });
     await footage.create({ ...rest, id: copied, projectId, origin, deletedAt: null });
+    await shareAnalyses(context, id, { id: copied, projectId });
     names[id] = copied;
     added.push(row.name);
   }
