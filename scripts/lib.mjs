@@ -93,6 +93,7 @@ export async function onceFor(name, paths, work, stillThere = () => true) {
 export const PARTS_FROM = [
   'src/core',
   'src/kernels',
+  'src/sight',
   'src/compositor',
   'src/server',
   'src/cli',
