@@ -57,9 +57,12 @@ export function planSlice(set: Change, get: Get): PlanSlice {
       );
       return null;
     }
-    const found = await planner.plan(project, sources, taste, range, (planning) =>
-      set({ planning }),
-    );
+    // What is told of it may come after the plan itself, on a way of its own.
+    let over = false;
+    const found = await planner.plan(project, sources, taste, range, (planning) => {
+      if (!over) set({ planning });
+    });
+    over = true;
     if (mine !== wanted) return null;
     // What was planned for is not there any more.
     if (get().project !== project) return plan(mine);
