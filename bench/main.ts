@@ -2,11 +2,13 @@ import { benchExport, benchNoise } from './export';
 import { benchFraming } from './framing';
 import { benchGrowth } from './growth';
 import { benchKey } from './key';
+import { benchPointer } from './pointer';
 import { benchSharpness } from './sharpness';
 
 /* Measures the picture engine and the planner: all of it, or the parts that are named. */
 const parts: Readonly<Record<string, () => Promise<void> | void>> = {
   framing: benchFraming,
+  pointer: benchPointer,
   sharpness: benchSharpness,
   key: benchKey,
   growth: benchGrowth,

@@ -1,4 +1,4 @@
-import { copyFile, readFile, rename, writeFile } from 'node:fs/promises';
+import { copyFile, readFile, rename } from 'node:fs/promises';
 import { basename, resolve } from 'node:path';
 import { projectDuration } from '@/core/project/query';
 import { framesPerSecond, ticksToSeconds } from '@/core/time/ticks';
