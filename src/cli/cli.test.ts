@@ -132,6 +132,15 @@ test('edits are listed, done by id as one step of undo each, and refused with a 
   expect((await vistum('edit', project, 'split-clip', '--args', '{')).status).toBe(2);
 });
 
+test('analyse wants a recording of the project, and a kind that there is', async () => {
+  expect(await vistum('analyse', project, 'gone')).toMatchObject({
+    status: 1,
+    stderr: expect.stringMatching(/recording|footage/i),
+  });
+  expect((await vistum('analyse', project, 'gone', '--kind', 'colours')).status).toBe(2);
+  expect((await vistum('analyse', project)).status).toBe(2);
+});
+
 test('plan gives framings within the sharp limit and saves them', async () => {
   const framings = await done<
     { start: number; end: number; magnification: number; rect: { width: number } }[]

@@ -16,7 +16,7 @@ import { loadSources } from '../footage/facts';
 import { listFootage } from '../footage/view';
 import { completeJob } from '../jobs/complete';
 import { workFolder } from '../places';
-import { newProject } from '../projects';
+import { duplicateProject, newProject } from '../projects';
 import { makePointed, OPENS, pointedAt } from '../testing/pointed';
 import { cancelAnalysis, listAnalyses, readResult, requestAnalysis } from './analyses';
 
@@ -27,16 +27,16 @@ let projectId = '';
 beforeAll(async () => {
   context = await localContext();
   projectId = await newProject(context, 'Looked at', 1280, 720, { num: 30, den: 1 });
-  makePointed(file, 12);
+  makePointed(file, 8);
 });
 afterAll(async () => {
   await closeDatabase();
   rmSync(folder, { recursive: true, force: true });
 });
 
-async function brought(path = file): Promise<string> {
+async function brought(): Promise<string> {
   const { footageId, jobId } = await addFootage(context, {
-    ...{ projectId, path, name: 'pointed.mp4', role: 'screen', take: false },
+    ...{ projectId, path: file, name: 'pointed.mp4', role: 'screen', take: false },
   });
   await completeJob(context, jobId, never);
   return footageId;
@@ -55,7 +55,7 @@ test('a screen recording is looked through as it comes: pointer, presses, what t
   const sight = JSON.parse(String(await readResult(context, asked.id))) as ScreenSight;
   const { pointer, pages } = sight;
   expect(pointer).toMatchObject({ version: 2, source: 'found', inPicture: true });
-  for (let seconds = 0.05; seconds < 11.9; seconds += 0.1) {
+  for (let seconds = 0.05; seconds < 7.9; seconds += 0.1) {
     const [found, want] = [pointerAt(pointer!, seconds * 1000), pointedAt(seconds)];
     // A picture shows where it was when it began, up to 40 ms before.
     const before = pointedAt(seconds - 0.04);
@@ -72,10 +72,16 @@ test('a screen recording is looked through as it comes: pointer, presses, what t
   expect(pointers[id]).toEqual(pointer);
   expect(sights![id]).toEqual(sight);
   expect(readdirSync(workFolder('analyses'))).toEqual([]);
+  // A copy of the project knows it too.
+  const copies = await listAnalyses(context, await duplicateProject(context, projectId));
+  const copied = copies.find(({ kind }) => kind === 'screen')!;
+  expect(copied.footageId).not.toBe(id);
+  expect(JSON.parse(String(await readResult(context, copied.id)))).toEqual(sight);
 });
 
+let second = '';
 test('a track that was recorded stays, whatever is found in the picture', async () => {
-  const id = await brought();
+  const id = (second = await brought());
   await attachTrack(
     context,
     id,
@@ -92,7 +98,7 @@ test('a track that was recorded stays, whatever is found in the picture', async 
 });
 
 test('a recording that can no longer be read is told, and changes nothing', async () => {
-  const id = await brought();
+  const id = second;
   const { id: analysis, jobId } = await requestAnalysis(context, id, 'screen', { again: true });
   const row = (await context.db.footage.findByPk(id))!;
   const original = await context.stores.files.path(`footage/${id}/${row.file}`);
@@ -105,16 +111,17 @@ test('a recording that can no longer be read is told, and changes nothing', asyn
     status: 'failed',
     error: expect.stringMatching(/^[A-Z].*\.$/) as string,
   });
-  expect(await view(id)).toMatchObject({ hasPointer: false });
+  // The track that was there is still the one.
+  const { pointers } = await loadSources(context, projectId, new Set([id]));
+  expect(pointers[id]!.samples).toEqual([[0, 7, 8]]);
 });
 
 test('one that was cancelled leaves nothing, and can be asked for again', async () => {
-  const id = await brought();
-  const asked = await requestAnalysis(context, id, 'screen');
+  const id = second;
+  const asked = await requestAnalysis(context, id, 'screen', { again: true });
   await cancelAnalysis(context, asked.id);
   await expect(completeJob(context, asked.jobId!, never)).rejects.toMatchObject({
     code: 'job-ended',
   });
-  expect(await view(id)).toMatchObject({ hasPointer: false });
   expect(await requestAnalysis(context, id, 'screen')).toMatchObject({ status: 'waiting' });
 });

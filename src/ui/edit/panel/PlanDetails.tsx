@@ -49,8 +49,8 @@ export function PlanDetails() {
       <div className="grid gap-2">
         <Heading title="Plan framings" />
         <p className="text-caution">
-          Nothing is known yet of what is done on the screen. Press “Find the pointer” in the details
-          of a screen recording in Footage, or attach a pointer track there.
+          Nothing is known yet of what is done on the screen. Press “Find the pointer” in the
+          details of a screen recording in Footage, or attach a pointer track there.
         </p>
       </div>
     );
