@@ -3,6 +3,7 @@ import { sourceTime } from '../project/clip-time';
 import { spanAt } from '../project/query';
 import type { Scene, ScreenView } from '../scene/scene';
 import type { PointInFootage } from '../scale/rect';
+import { pressAt, type PressNow } from '../telemetry/press';
 import { isHiddenAt, pointerAt, shapeAt, type PointerShape } from '../telemetry/sample';
 import { ticksToSeconds } from '../time/ticks';
 import type { Layer } from './plan';
@@ -15,6 +16,8 @@ export interface PointerNow {
   /** Where it is, in footage pixels. */
   readonly at: PointInFootage;
   readonly shape: PointerShape;
+  /** The newest press; null before the first. */
+  readonly press: PressNow | null;
   /** Whether the recording itself shows it. */
   readonly inPicture: boolean;
 }
@@ -31,6 +34,7 @@ export function pointerIn(
   return {
     at: pointerAt(track, ms),
     shape: shapeAt(track, ms),
+    press: pressAt(track, ms),
     inPicture: track.inPicture !== false,
   };
 }
@@ -46,7 +50,10 @@ export function pointerLayers(scene: Scene, screen: ScreenView): Layer[] {
   const zoom = screen.magnification * (screen.stage.width / output.width);
   const looks = spanAt(project.pointer, time)?.looks ?? [];
   const layers = ORDER.flatMap((kind) => looks.filter((look) => look.kind === kind)).flatMap(
-    (look) => lookKindOf(look).marks(look, { tip, scale: ratio * zoom, stage: screen.stage }),
+    (look) =>
+      lookKindOf(look).marks(look, {
+        ...{ tip, scale: ratio * zoom, stage: screen.stage, press: pointer.press },
+      }),
   );
   if (!pointer.inPicture)
     layers.push({

@@ -7,6 +7,7 @@ import {
 } from '@sinclair/typebox';
 import type { Layer } from '../frame/plan';
 import type { InOutput, PointInOutput } from '../scale/rect';
+import type { PressNow } from '../telemetry/press';
 import { strict } from '../schema/parts';
 
 /** What a look is told of the picture that it is drawn in. */
@@ -17,6 +18,8 @@ export interface PointerScene {
   readonly scale: number;
   /** The part of the output that the recording has. */
   readonly stage: InOutput;
+  /** The newest press; null before the first. */
+  readonly press: PressNow | null;
 }
 
 /** Everything about one look of the pointer; the document, the picture and the forms derive. */
