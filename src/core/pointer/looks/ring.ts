@@ -49,9 +49,7 @@ const around = ({ tip }: PointerScene, side: number): InOutput => ({
 });
 
 /** What tells the kinds of presses apart: their form, and not their colour. */
-function formsOf(
-  kind: NonNullable<PointerScene['press']>['kind'],
-): readonly {
+function formsOf(kind: NonNullable<PointerScene['press']>['kind']): readonly {
   readonly shape: OutlineMark['shape'];
   readonly size: number;
   readonly fill: boolean;
