@@ -1,4 +1,5 @@
-export type JobType = 'ingest' | 'export' | 'analysis';
+/** `sight` are analyses that look through a whole recording: nobody else waits behind them. */
+export type JobType = 'ingest' | 'export' | 'analysis' | 'sight';
 export type JobStatus = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
 
 /** A job that waits or runs, for progress in the interface. */

@@ -96,7 +96,7 @@ export async function queueAnalysis(
   kind: AnalysisName,
   transaction: Transaction,
 ): Promise<{ readonly row: AnalysisRow; readonly jobId: string }> {
-  const { version } = analysisKind(kind);
+  const { version, job = 'analysis' } = analysisKind(kind);
   const row = await context.db.analyses.create(
     {
       ...{ id: nanoid(), footageId, projectId, kind, version, status: 'waiting' as const },
@@ -105,7 +105,7 @@ export async function queueAnalysis(
     },
     { transaction },
   );
-  const jobId = await context.queue.enqueue('analysis', projectId, row.id, transaction);
+  const jobId = await context.queue.enqueue(job, projectId, row.id, transaction);
   return { row, jobId };
 }
 

@@ -1,4 +1,5 @@
 import type { Transaction } from 'sequelize';
+import type { JobType } from '@/contract/jobs';
 import type { MediaFacts } from '@/contract/footage';
 import type { FootageRow } from '../db/models';
 import type { ServerContext } from '../context';
@@ -43,6 +44,8 @@ export interface AnalysisKind {
    * Whether the same recording always gives the same, so that a result can serve for its copies.
    */
   readonly repeatable: boolean;
+  /** The queue that it waits in, where that is not the one of all analyses. */
+  readonly job?: JobType;
   /** The most that it may take, in seconds. */
   readonly seconds: () => number;
   readonly run: (

@@ -19,6 +19,7 @@ export const screen: AnalysisKind = {
   version: 1,
   needs: 'picture',
   repeatable: true,
+  job: 'sight',
   seconds: () => limit('sightSeconds'),
   async run(_context, { facts, path, target }, { signal, report }) {
     report(0, 'Looking at the screen');

@@ -15,6 +15,7 @@ const WORK: Readonly<Record<JobType, Work>> = {
   ingest: ingestWork,
   export: exportWork,
   analysis: analysisWork,
+  sight: analysisWork,
 };
 
 /** A job that was interrupted is tried so often in all. */

@@ -29,6 +29,7 @@ const LOOPS: Readonly<Record<JobType, number>> = {
   ingest: Math.max(1, limit('jobs')),
   export: 2,
   analysis: 2,
+  sight: 1,
 };
 
 const RETRY_MS = 5000;
