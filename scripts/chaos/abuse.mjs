@@ -193,12 +193,14 @@ export async function runAbuse(world, say) {
  * open.
  */
 export async function runTrack(world, megabytes = 42) {
+  // It takes seconds in which nothing is heard here of connections that the server closes meanwhile:
+  // what is sent right after would go nowhere.
+  const bytes = largeTrack(megabytes);
   const projectId = await world.newProject('A long track');
   const path = join(world.folder, 'tracked.mp4');
   ffmpeg('-f', 'lavfi', '-i', 'testsrc=s=640x360:r=30:d=2', '-pix_fmt', 'yuv420p', path);
   const { footageId } = await world.upload(projectId, 'tracked.mp4', readFileSync(path), 'screen');
   await world.prepared(projectId, footageId);
-  const bytes = largeTrack(megabytes);
   const began = performance.now();
   const sent = await world.ask(`/api/footage/${footageId}/pointer`, { method: 'POST', bytes });
   let slowest = 0;
