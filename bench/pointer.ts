@@ -53,7 +53,7 @@ const PLANS: readonly Omit<RecordingPlan, 'file'>[] = [
 /** A press that was inferred is right within so many ms of one that was made. */
 const PRESS = 200;
 
-function judge({ track: truth, hidden }: MadeRecording, seconds: number, sighting: Sighted) {
+function judge({ track: truth, hidden }: MadeRecording, speed: number, sighting: Sighted) {
   const { path, pictures, looks, track } = sighting;
   const step = truth.samples[1]![0];
   const errors: number[] = [];
@@ -84,7 +84,7 @@ function judge({ track: truth, hidden }: MadeRecording, seconds: number, sightin
     share(rightlyHidden, saidHidden),
     share(said.filter((t) => near(t, made)).length, said.length),
     share(made.filter((t) => near(t, said)).length, made.length),
-    `${seconds.toFixed(1)}×`,
+    `${speed.toFixed(1)}×`,
   ];
 }
 

@@ -9,6 +9,8 @@ export type AnalysisName = (typeof ANALYSIS_NAMES)[number];
 export const ANALYSIS_STATES = ['waiting', 'ready', 'failed'] as const;
 export type AnalysisStatus = (typeof ANALYSIS_STATES)[number];
 
+export type Provenance = 'recorded' | 'found' | 'corrected';
+
 /** An analysis as the interface sees it. */
 export interface AnalysisView {
   readonly id: string;
@@ -18,6 +20,8 @@ export interface AnalysisView {
   /** Made by an earlier version of Vistum, which found it otherwise. */
   readonly outdated: boolean;
   readonly error: string | null;
+  /** Where the result comes from: recorded with the footage, found in it, or mended by hand. */
+  readonly provenance: Provenance | null;
   /** A few numbers. */
   readonly summary: Readonly<Record<string, unknown>>;
 }

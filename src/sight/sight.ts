@@ -1,4 +1,4 @@
-import { boxesOf, type Change, type ChangedBox } from '@/core/vision/changes';
+import { boxesOf, withoutPointer, type Change, type ChangedBox } from '@/core/vision/changes';
 import { foundTrack, type FoundSpot } from '@/core/vision/found-track';
 import { joinHotspots, strangersAmong } from '@/core/vision/joins';
 import { LEAST_CHANGE, tilesOf } from '@/core/vision/luma';
@@ -6,11 +6,7 @@ import type { PointerLook } from '@/core/vision/look';
 import type { Page } from '@/core/vision/page';
 import { pathOf, type Found, type Picture } from '@/core/vision/pointer-path';
 import { inferPresses } from '@/core/vision/presses';
-import {
-  screenActivities,
-  withoutPointer,
-  type ScreenActivity,
-} from '@/core/vision/screen-activity';
+import { screenActivities, type ScreenActivity } from '@/core/vision/screen-activity';
 import { scrolledBy } from '@/core/vision/scrolling';
 import type { Rect, Size } from '@/core/scale/rect';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';

@@ -72,14 +72,13 @@ const exactKey = ({ x, y, width }: InFootage): string => `= ${x} ${y} ${Math.rou
 /** What a view is for, with the least room around it that it keeps however it is shifted. */
 function roomed(rect: Rect, view: Rect): Rect {
   const [across, down] = [view.width * LEAST_ROOM, view.height * LEAST_ROOM];
-  const kept = intersect(
+  return intersect(
     {
       ...{ x: rect.x - across, y: rect.y - down },
       ...{ width: rect.width + 2 * across, height: rect.height + 2 * down },
     },
     view,
   );
-  return kept;
 }
 
 const keyOf = ({ x, y, width, height }: InFootage): string => {

@@ -1,4 +1,4 @@
-import { intersect, isWithin, type InFootage, type Rect } from '../scale/rect';
+import { intersect, isWithin, padded, type InFootage, type Rect } from '../scale/rect';
 import { ticksToSeconds } from '../time/ticks';
 import type { Attention } from './attention';
 import { shareCovered } from './inset';
@@ -74,13 +74,6 @@ const IDLE_BETWEEN = 0.5;
 /** A point that matters is looked at with so many footage pixels around it. */
 const AROUND = 8;
 
-const padded = ({ x, y, width, height }: InFootage): InFootage => ({
-  x: x - AROUND,
-  y: y - AROUND,
-  width: width + 2 * AROUND,
-  height: height + 2 * AROUND,
-});
-
 /** The share of a rectangle that lies in another, 0 to 1. */
 function shareWithin(rect: InFootage, view: InFootage): number {
   const shared = intersect(rect, view);
@@ -115,7 +108,7 @@ export function costOfSeeing(
   inset: Rect | null,
 ): Costs {
   if (must && !isWithin(rect, view)) return { outside: Infinity };
-  const looked = padded(rect);
+  const looked = padded(rect, AROUND);
   const outside = weight * (1 - shareWithin(intersect(looked, whole), view));
   const atEdge = 1 - shareWithin(looked, inner(view, whole));
   const magnified = whole.width / view.width;

@@ -67,6 +67,17 @@ export function unite(a: Rect, b: Rect): Rect {
   };
 }
 
+/** A rectangle with so much more on each side. */
+export const padded = ({ x, y, width, height }: Rect, by: number): Rect => ({
+  x: x - by,
+  y: y - by,
+  width: width + 2 * by,
+  height: height + 2 * by,
+});
+
+/** The area of a rectangle. */
+export const areaOf = ({ width, height }: Size): number => width * height;
+
 /** Whether all of a rectangle lies within another; edges may touch. */
 export const isWithin = (inner: Rect, outer: Rect): boolean =>
   inner.x >= outer.x &&

@@ -1,4 +1,4 @@
-import type { Rect } from '../scale/rect';
+import { isWithin, padded, unite, type Rect } from '../scale/rect';
 import { TILE } from './luma';
 
 /** A part of the picture that changed, in its pixels, and how many tiles of it did. */
@@ -21,6 +21,8 @@ export interface Change {
 
 /** More parts than this are told as one. */
 const MOST_BOXES = 24;
+/** What changes so near to the pointer is its own doing: tiles reach beyond it. */
+const OWN = 20;
 
 /** Parts of a picture in which tiles changed: tiles that touch, at corners too, are one part. */
 export function boxesOf(tiles: readonly number[], across: number): ChangedBox[] {
@@ -52,4 +54,17 @@ export function boxesOf(tiles: readonly number[], across: number): ChangedBox[] 
   const x = Math.min(...boxes.map((box) => box.x));
   const y = Math.min(...boxes.map((box) => box.y));
   return [{ x, y, width: right - x, height: bottom - y, tiles: tiles.length }];
+}
+
+/** What changed beside the pointer, which went from one rectangle to another. */
+export function withoutPointer(
+  boxes: readonly ChangedBox[],
+  before: Rect | null,
+  now: Rect | null,
+): readonly ChangedBox[] {
+  const either = before ?? now;
+  if (!either) return boxes;
+  // Where it went is changed as one with where it came from.
+  const rects = [either, now ?? either, unite(either, now ?? either)];
+  return boxes.filter((box) => !rects.some((rect) => isWithin(box, padded(rect, OWN))));
 }

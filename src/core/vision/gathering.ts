@@ -24,6 +24,7 @@ const LEAST_SPAN = 60;
 /** Places as far from each other as this are wide apart. */
 const WIDE = 20;
 const MOST_KINS = 60;
+const RARE = 3;
 
 interface Match {
   readonly dx: number;
@@ -103,13 +104,12 @@ export class Gathering {
       if (best && best.match.quality > GOOD) break;
     }
     if (!best) {
-      const full = this.kins.length >= MOST_KINS;
-      // What was seen once only makes room for what may be seen again.
-      if (full)
-        this.kins.splice(
-          this.kins.findIndex(({ members }) => members.length < 3),
-          1,
-        );
+      if (this.kins.length >= MOST_KINS) {
+        // What was hardly seen makes room for what may be seen again; what was seen often stays.
+        const rare = this.kins.findIndex(({ members }) => members.length < RARE);
+        if (rare < 0) return false;
+        this.kins.splice(rare, 1);
+      }
       this.kins.push({ first: sighting, mass, members: [{ sighting, dx: 0, dy: 0 }] });
       return true;
     }

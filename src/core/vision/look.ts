@@ -1,5 +1,6 @@
 import type { Kin } from './gathering';
 import { hotspotOf, type PointerForm } from './hotspot';
+import { filled, grown } from './mask';
 
 /** A sample of a look that is compared: where it is from the look's corner, and how light it may be. */
 export interface LookPoint {
@@ -41,8 +42,6 @@ const SAME = 6;
 /** What is dark and what is light, as a share of the way between both. */
 const EXTREME = 0.3;
 
-const median = (sorted: readonly number[]): number => sorted[sorted.length >> 1] ?? 0;
-
 /** Each sample of a kin, on the median, and which of them belong to it. */
 interface Portrait {
   readonly width: number;
@@ -74,7 +73,7 @@ function portraitOf({ first, members }: Kin): Portrait {
       }
       const at = y * width + x;
       values.sort((a, b) => a - b);
-      const middle = median(values);
+      const middle = values[values.length >> 1] ?? 0;
       luma[at] = middle;
       low[at] = Math.min(values[Math.floor(values.length * OUTER)] ?? middle, middle - 2);
       high[at] = Math.max(values[Math.ceil(values.length * (1 - OUTER)) - 1] ?? middle, middle + 2);
@@ -82,42 +81,6 @@ function portraitOf({ first, members }: Kin): Portrait {
       steady[at] = high[at] - low[at] <= STEADY ? 1 : 0;
     }
   return { width, height, luma, low, high, often, steady };
-}
-
-/** What is within an outline, itself included: all that can't be reached from the edge around it. */
-export function filled(mask: Uint8Array, width: number, height: number): Uint8Array {
-  const outside = new Uint8Array(width * height);
-  const open: number[] = [];
-  const visit = (x: number, y: number) => {
-    const at = y * width + x;
-    if (x < 0 || y < 0 || x >= width || y >= height || outside[at] || mask[at]) return;
-    outside[at] = 1;
-    open.push(at);
-  };
-  for (let x = 0; x < width; x++) [0, height - 1].forEach((y) => visit(x, y));
-  for (let y = 0; y < height; y++) [0, width - 1].forEach((x) => visit(x, y));
-  while (open.length) {
-    const at = open.pop()!;
-    const x = at % width;
-    const y = (at - x) / width;
-    visit(x + 1, y);
-    visit(x - 1, y);
-    visit(x, y + 1);
-    visit(x, y - 1);
-  }
-  return outside.map((out) => 1 - out);
-}
-
-/** A mask with all within so many pixels of it. */
-function grown(mask: Uint8Array, width: number, height: number, by: number): Uint8Array {
-  return mask.map((_, at) => {
-    const x = at % width;
-    const y = (at - x) / width;
-    for (let v = Math.max(0, y - by); v <= Math.min(height - 1, y + by); v++)
-      for (let u = Math.max(0, x - by); u <= Math.min(width - 1, x + by); u++)
-        if (mask[v * width + u]) return 1;
-    return 0;
-  });
 }
 
 /** So many of a list, evenly spread; all of it several times where it is shorter than asked for. */

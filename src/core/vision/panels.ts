@@ -1,4 +1,4 @@
-import { intersect, type Rect } from '../scale/rect';
+import { areaOf, intersect, type Rect } from '../scale/rect';
 import type { Run } from './gradients';
 
 /** Panels are at least so wide and so high, in pixels. */
@@ -12,8 +12,6 @@ const EDGED = 0.6;
 const MOST_RUNS = 1500;
 /** Panels that share so much are one. */
 const SAME = 0.88;
-
-const areaOf = ({ width, height }: Rect): number => width * height;
 
 /** How much of two rectangles is common to them, 0 to 1. */
 function overlap(a: Rect, b: Rect): number {

@@ -68,7 +68,6 @@ export function inferPresses(
 ): InferredPress[] {
   const found: InferredPress[] = [];
   let since: number | null = null;
-  let arrived: Spot | null = null;
   let lastChange = -Infinity;
   let pressed = 0;
   for (const [i, change] of changes.entries()) {
@@ -77,13 +76,12 @@ export function inferPresses(
     const moved = !spot || !before || !isStill(spot, before);
     if (moved) {
       since = spot ? change.ms : null;
-      arrived = spot;
       pressed = 0;
     }
     const busy = change.calm.length > 0 && !change.scrolled;
     const fresh = change.ms - lastChange > TOGETHER;
     if (busy) lastChange = change.ms;
-    if (!busy || !fresh || !spot || since === null || !arrived) continue;
+    if (!busy || !fresh || !spot || since === null) continue;
     const stood = change.ms - since;
     if (stood < STOOD) continue;
     const near = Math.min(...change.calm.map((box) => distance(spot, box)));

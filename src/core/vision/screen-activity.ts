@@ -1,5 +1,5 @@
-import { intersect, isWithin, unite, type Rect, type Size } from '../scale/rect';
-import type { Change, ChangedBox } from './changes';
+import { areaOf, intersect, padded, unite, type Rect, type Size } from '../scale/rect';
+import type { Change } from './changes';
 
 /** Something that happened in the picture itself. */
 export interface ScreenActivity {
@@ -15,10 +15,10 @@ export interface ScreenActivity {
 
 /** Changes of one place no further from each other than this belong together, in ms. */
 const GAP = 700;
-/** Things of one kind that begin so soon after each other, in ms, are one. */
-const TOGETHER = 300;
 /** And in pixels. */
 const BESIDE = 24;
+/** Things of one kind are one if the next begins at most so many ms after the end of the one before. */
+const TOGETHER = 300;
 /** From this share of the picture on, a page is a new one. */
 const PAGE = 0.4;
 /** A line of text is no higher than this share of the picture, with what the codec adds. */
@@ -34,9 +34,6 @@ const OPENING = { width: 64, height: 48, time: 450 };
 /** The caret of a text field blinks within these shares of the picture's height. */
 const CARET = { width: 0.03, height: 0.06 };
 
-/** What changes so near to the pointer is its own doing: tiles reach beyond it. */
-const OWN = 20;
-
 /** A place that changes, over a time. */
 interface Busy {
   start: number;
@@ -50,12 +47,6 @@ interface Busy {
   scrolled: number;
   share: number;
 }
-
-const padded = ({ x, y, width, height }: Rect, by: number): Rect => ({
-  ...{ x: x - by, y: y - by, width: width + 2 * by, height: height + 2 * by },
-});
-
-const areaOf = ({ width, height }: Rect): number => width * height;
 
 function meets(a: Rect, b: Rect): boolean {
   const shared = intersect(padded(a, BESIDE), b);
@@ -81,19 +72,6 @@ function kindOf(busy: Busy, height: number): ScreenActivity['kind'] | null {
   const opened = box.width >= OPENING.width && box.height >= OPENING.height;
   if (opened && end - start <= OPENING.time) return 'opening';
   return 'change';
-}
-
-/** What changed beside the pointer, which went from one rectangle to another. */
-export function withoutPointer(
-  boxes: readonly ChangedBox[],
-  before: Rect | null,
-  now: Rect | null,
-): readonly ChangedBox[] {
-  const either = before ?? now;
-  if (!either) return boxes;
-  // Where it went is changed as one with where it came from.
-  const rects = [either, now ?? either, unite(either, now ?? either)];
-  return boxes.filter((box) => !rects.some((rect) => isWithin(box, padded(rect, OWN))));
 }
 
 /**

@@ -1,14 +1,15 @@
 import fc from 'fast-check';
 import { BlobFinder } from './blobs';
-import { boxesOf, type Change } from './changes';
+import { boxesOf, withoutPointer, type Change } from './changes';
 import { foundTrack } from './found-track';
 import { hotspotOf } from './hotspot';
 import { joinHotspots, strangersAmong } from './joins';
 import { tilesOf } from './luma';
-import { filled, type PointerLook } from './look';
+import type { PointerLook } from './look';
+import { filled } from './mask';
 import { pathOf, type Candidate, type Picture } from './pointer-path';
 import { inferPresses } from './presses';
-import { screenActivities, withoutPointer } from './screen-activity';
+import { screenActivities } from './screen-activity';
 import { scrolledBy } from './scrolling';
 import { sightingsOf } from './sightings';
 import { ARROW, BEAM, blank, stamp } from './testing';

@@ -13,7 +13,7 @@ import { analysisKind } from './index';
 import type { Analysed } from './kind';
 
 function viewOf(found: StoredAnalysis): AnalysisView {
-  const { projectId: _, version, provenance: __, confidence: ___, ...told } = found;
+  const { projectId: _, version, confidence: __, ...told } = found;
   return { ...told, outdated: version < analysisKind(found.kind).version };
 }
 
@@ -82,14 +82,23 @@ export async function requestAnalysis(
       const job = await jobs.findOne({ where: open, attributes: ['id'], transaction });
       return { ...viewOf(there), jobId: job?.id ?? null };
     }
-    if (there) await context.queue.cancelAll({ subject: there.id }, transaction);
-    await analyses.destroy({ where, transaction });
     const { row, jobId } = await queueAnalysis(context, footage, kind, transaction);
     return { ...viewOf(analysisOf(row)!), jobId };
   });
 }
 
-/** Queues an analysis of a recording, of a kind that it has none of. */
+/** Takes a recording's analyses of a kind away, and stops what is at them. */
+async function clearAnalyses(
+  { db: { analyses }, queue }: ServerContext,
+  where: Pick<AnalysisRow, 'footageId' | 'kind'>,
+  transaction: Transaction,
+): Promise<void> {
+  for (const { id } of await analyses.findAll({ where, attributes: ['id'], transaction }))
+    await queue.cancelAll({ subject: id }, transaction);
+  await analyses.destroy({ where, transaction });
+}
+
+/** Queues an analysis of a recording, in the place of older ones. */
 export async function queueAnalysis(
   context: ServerContext,
   { id: footageId, projectId }: Pick<FootageRow, 'id' | 'projectId'>,
@@ -97,6 +106,7 @@ export async function queueAnalysis(
   transaction: Transaction,
 ): Promise<{ readonly row: AnalysisRow; readonly jobId: string }> {
   const { version, job = 'analysis' } = analysisKind(kind);
+  await clearAnalyses(context, { footageId, kind }, transaction);
   const row = await context.db.analyses.create(
     {
       ...{ id: nanoid(), footageId, projectId, kind, version, status: 'waiting' as const },
@@ -185,10 +195,7 @@ export async function noteAnalysis(
   const id = nanoid();
   if (part) await context.stores.files.put(resultFile({ id, footageId, kind }), part);
   await context.db.transact(async (transaction) => {
-    const where = { footageId, kind };
-    for (const older of await analyses.findAll({ where, attributes: ['id'], transaction }))
-      await context.queue.cancelAll({ subject: older.id }, transaction);
-    await analyses.destroy({ where, transaction });
+    await clearAnalyses(context, { footageId, kind }, transaction);
     await analyses.create(
       {
         ...{ id, footageId, projectId: row.projectId, kind, provenance, confidence },

@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize';
 import type { JobType } from '@/contract/jobs';
+import type { Provenance } from '@/contract/analyses';
 import type { MediaFacts } from '@/contract/footage';
 import type { FootageRow } from '../db/models';
 import type { ServerContext } from '../context';
@@ -14,9 +15,6 @@ export interface AnalysisInput {
   /** Where the result is to be written, as one whole file. */
   readonly target: string;
 }
-
-/** Where a result comes from: recorded with the footage, found in it, or mended by hand. */
-export type Provenance = 'recorded' | 'found' | 'corrected';
 
 /** What came of an analysis, beside the file with its result. */
 export interface Analysed {

@@ -18,7 +18,13 @@ import { completeJob } from '../jobs/complete';
 import { workFolder } from '../places';
 import { duplicateProject, newProject } from '../projects';
 import { makePointed, OPENS, pointedAt } from '../testing/pointed';
-import { cancelAnalysis, listAnalyses, readResult, requestAnalysis } from './analyses';
+import {
+  cancelAnalysis,
+  listAnalyses,
+  queueAnalysis,
+  readResult,
+  requestAnalysis,
+} from './analyses';
 
 const never = new AbortController().signal;
 const file = join(folder, 'pointed.mp4');
@@ -124,4 +130,18 @@ test('one that was cancelled leaves nothing, and can be asked for again', async 
     code: 'job-ended',
   });
   expect(await requestAnalysis(context, id, 'screen')).toMatchObject({ status: 'waiting' });
+});
+
+test('one that is queued anew, as when its file was replaced, takes the place of the one before', async () => {
+  const { db } = context;
+  const row = (await db.footage.findByPk(second))!;
+  const { jobId } = await db.transact((transaction) =>
+    queueAnalysis(context, row, 'screen', transaction),
+  );
+  const again = await db.transact((transaction) =>
+    queueAnalysis(context, row, 'screen', transaction),
+  );
+  expect(await db.analyses.count({ where: { footageId: second, kind: 'screen' } })).toBe(1);
+  expect((await context.queue.find(jobId))!.status).toBe('cancelled');
+  expect((await context.queue.find(again.jobId))!.status).toBe('queued');
 });

@@ -7,7 +7,6 @@ import { jsonOr, wordOr } from '../stored';
 export interface StoredAnalysis extends Omit<AnalysisView, 'outdated'> {
   readonly projectId: string;
   readonly version: number;
-  readonly provenance: AnalysisRow['provenance'];
   readonly confidence: number | null;
 }
 

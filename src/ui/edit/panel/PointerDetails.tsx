@@ -23,8 +23,8 @@ export function PointerDetails({ id }: { id: string }) {
       <Heading title="Pointer" />
       {!tracks && (
         <p className="text-caution">
-          No recording has a pointer track yet, so there is nothing to follow. Attach one in
-          Footage.
+          No recording has a pointer track yet, so there is nothing to follow. Press “Find the
+          pointer” in the details of a screen recording in Footage, or attach one there.
         </p>
       )}
       {ORDER.map((kind) => {

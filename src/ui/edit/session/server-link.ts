@@ -11,7 +11,7 @@ import { listen, sourcesOf } from '../server-state';
 import type { EditorState } from './state';
 
 /**
- * Keeps what is known of a project's footage, jobs and takes in step with the server, and reads the
+ * Keeps what is known of a project's footage, jobs and takes in step with the server, and reads
  * what was found of the footage that clips use: tracks can be large, and facts are enough to edit.
  *
  * @param heardOf is told of each revision that the server has
@@ -65,16 +65,17 @@ export function followServer(
   };
 
   const loadMissing = () => {
-    const { footage, project } = store.getState();
+    const { footage, project, analyses } = store.getState();
     const used = usedFootage(project.lanes);
     for (const view of footage) {
       const { id, facts, status, hasPointer } = view;
       if (!used.has(id) || !hasPointer || !facts || status !== 'ready' || reading.has(id)) continue;
-      // A recording in the place of another may have another size than that.
-      const size = `${facts.width}x${facts.height}`;
+      // A recording in the place of another may have another size than that, or another track.
+      const track = analyses.find((a) => a.kind === 'pointer' && a.footageId === id);
+      const size = `${facts.width}x${facts.height} ${track?.id}`;
       if (loading.get(id) !== size) void load(view, size);
     }
-    for (const { id, kind, status, footageId } of store.getState().analyses)
+    for (const { id, kind, status, footageId } of analyses)
       if (kind === 'screen' && status === 'ready' && used.has(footageId))
         if (seen.get(footageId) !== id) void loadSight(footageId, id);
   };

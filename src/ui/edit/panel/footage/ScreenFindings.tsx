@@ -27,8 +27,10 @@ export function ScreenFindings({ view }: { view: FootageView }) {
   const row = useEditor((s) =>
     s.analyses.find((a) => a.footageId === view.id && a.kind === 'screen'),
   );
-  const recorded = useEditor(
-    (s) => (s.sources.pointers[view.id]?.source ?? 'recorded') === 'recorded',
+  const isFound = useEditor((s) =>
+    s.analyses.some(
+      (a) => a.footageId === view.id && a.kind === 'pointer' && a.provenance === 'found',
+    ),
   );
   const job = useEditor((s) => s.jobs.find((j) => j.subject === row?.id));
   const ask = () =>
@@ -55,7 +57,7 @@ export function ScreenFindings({ view }: { view: FootageView }) {
     <div className="grid gap-1">
       {ready && (
         <p className="text-xs text-ink-2">
-          {view.hasPointer && recorded
+          {view.hasPointer && !isFound
             ? 'The pointer track that was recorded is used.'
             : inWords(row.summary)}
         </p>
