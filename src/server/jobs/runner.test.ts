@@ -51,19 +51,22 @@ const children = () =>
     .split(' ')
     .filter(Boolean)
     .map((pid) => ({ pid: Number(pid), command: readFileSync(`/proc/${pid}/cmdline`, 'latin1') }));
-const until = async (what: () => boolean | Promise<boolean>) => {
-  for (const end = Date.now() + 30_000; !(await what());) {
+/** Waits for what is asked for, and gives it: asked once more it may be gone by then. */
+const until = async <T>(what: () => T | Promise<T>): Promise<NonNullable<T>> => {
+  for (const end = Date.now() + 30_000; ;) {
+    const found = await what();
+    if (found) return found;
     if (Date.now() > end) throw new Error('It did not come to that');
     await new Promise((resolve) => setTimeout(resolve, 20));
   }
 };
+// A program that turns into another (nice, then FFmpeg) has no command line for a moment.
 const encoding = () => children().find(({ command }) => command.includes('proxy.mp4'));
 
 test('an FFmpeg that the system ends blames no file: the job is tried again, and ends well', async () => {
   const { footageId, jobId } = await bring();
   const running = runJob(context, (await context.queue.claim('w', { id: jobId }))!, never);
-  await until(() => !!encoding());
-  process.kill(encoding()!.pid, 'SIGKILL');
+  process.kill((await until(encoding)).pid, 'SIGKILL');
   await running;
   expect(await jobOf(jobId)).toMatchObject({ status: 'queued', attempts: 1 });
   expect(await footageOf(footageId)).toMatchObject({ status: 'waiting', error: null });
@@ -80,7 +83,7 @@ test('a worker that lost its lease ends nothing of the job that another has by n
   const { footageId, jobId } = await bring();
   const first = (await context.queue.claim('first', { id: jobId }))!;
   const running = runJob(context, first, never);
-  await until(() => !!encoding());
+  await until(encoding);
   await context.db.jobs.update({ leaseUntil: 0 }, { where: { id: jobId } });
   expect((await context.queue.claim('second', { id: jobId }))?.attempts).toBe(2);
   await running;
@@ -97,7 +100,7 @@ test('heartbeats that are not heard end the work before the lease is another’s
   const now = Date.now();
   const clock = jest.spyOn(Date, 'now').mockReturnValue(now);
   const running = runJob(context, job, never);
-  await until(() => !!encoding());
+  await until(encoding);
   clock.mockReturnValue(now + LEASE_MS - 2000);
   await running;
   expect(await jobOf(jobId)).toMatchObject({ status: 'running', attempts: 1 });
