@@ -57,7 +57,7 @@ function zoomForEach(session: Session): ViewOver {
     const end = Math.max(start + 2 * ramp, secondsToTicks(t / 1000 + 1.5));
     framings.push({
       ...{ id: String(t), start, end, rampIn: ramp, rampOut: ramp, footageId: 'screen' },
-      ...{ rect: sized(whole, x, y, limit), pinned: false, reason: '' },
+      ...{ rect: sized(whole, x, y, limit), endRect: null, pinned: false, reason: '' },
     });
   }
   return (seconds) => viewAt(framings, 'screen', screen, FRAME, secondsToTicks(seconds)).rect;

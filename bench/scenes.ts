@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { assembleDemo, DEMO_FOOTAGE, type Scenario } from '@/server/demo/assemble';
 import { changeKey, DEFAULT_KEY } from '@/core/edit/settings';
 import { placeFootage } from '@/core/edit/place';
-import { newLook } from '@/core/pointer/model';
+import { newLook, pointerSpan } from '@/core/pointer/model';
 import { createProject, DEFAULT_PLACEMENT } from '@/core/project/create';
 import type { FootageKey, Project } from '@/core/project/model';
 import type { FootageFacts, Role, Sources } from '@/core/project/sources';
@@ -144,6 +144,7 @@ export async function zoomTask(folder: string, seconds: number): Promise<RenderT
     rampOut: end / 2,
     footageId: 'screen',
     rect: CLOSE,
+    endRect: null,
     pinned: true,
     reason: '',
   });
@@ -260,6 +261,7 @@ export async function movingTask(
     rampOut: end / 2,
     footageId: 'screen',
     rect: rect(0.15, 0.15, 0.6, 0.6),
+    endRect: null,
     pinned: true,
     reason: '',
   });
@@ -284,7 +286,7 @@ export async function movingTask(
       rect: rect(0.55, 0.5, 0.15, 0.2),
       strength: 16,
     });
-  if (has('halo')) project.pointer.push({ id: 'p', start: 0, end, looks: [newLook('halo')] });
+  if (has('halo')) project.pointer.push(pointerSpan('p', { start: 0, end }, [newLook('halo')]));
   if (has('words'))
     project.callouts.push({
       ...callout,

@@ -40,10 +40,41 @@ const HAND: Outline = [
   [-0.12, 0.58],
   [-0.12, 0.06],
 ];
-const OUTLINES: Record<PointerMark['shape'], Outline> = { arrow: ARROW, text: BAR, hand: HAND };
+/** A double arrow across; turned, it is the others. */
+const ACROSS: Outline = [
+  [-0.5, 0],
+  [-0.24, -0.24],
+  [-0.24, -0.08],
+  [0.24, -0.08],
+  [0.24, -0.24],
+  [0.5, 0],
+  [0.24, 0.24],
+  [0.24, 0.08],
+  [-0.24, 0.08],
+  [-0.24, 0.24],
+];
+const turned = (outline: Outline, degrees: number): Outline => {
+  const [cos, sin] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
+  return outline.map(([x, y]) => [x * cos - y * sin, x * sin + y * cos]);
+};
+/** An open ring: something is going on. */
+const BUSY: Outline = [
+  ...[0.42, 0.24].flatMap((radius, side) =>
+    Array.from({ length: 25 }, (_, i) => {
+      const step = side ? 24 - i : i;
+      const angle = ((20 + (step * 320) / 24) * Math.PI) / 180;
+      return [radius * Math.sin(angle), -radius * Math.cos(angle)] as const;
+    }),
+  ),
+];
+const OUTLINES: Record<PointerMark['shape'], Outline> = {
+  ...{ arrow: ARROW, text: BAR, hand: HAND, busy: BUSY },
+  ...{ across: ACROSS, down: turned(ACROSS, 90) },
+  ...{ falling: turned(ACROSS, 45), rising: turned(ACROSS, -45) },
+};
 
 /** Room that the outlines need around the tip, in arrow heights. */
-export const POINTER_BOX = { left: 0.35, top: 0.55, side: 1.65, margin: 0.12 } as const;
+export const POINTER_BOX = { left: 0.55, top: 0.55, side: 1.65, margin: 0.12 } as const;
 
 /**
  * Draws a pointer, dark with a light edge, so that it stands out on any ground. Pixels of the

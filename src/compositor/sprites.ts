@@ -1,6 +1,7 @@
 import { assertNever } from '@/core/assert-never';
 import type {
   DiscMark,
+  KeysMark,
   LinesMark,
   Mark,
   OutlineMark,
@@ -14,6 +15,7 @@ import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
 import { LruMap } from './lru';
 import type { Rasterizer } from './rasterizer';
+import { layOutKeys, paintKeys } from './keycaps';
 import { paintPointer, POINTER_BOX } from './pointer-shape';
 import { layOutText, paintText } from './text-box';
 
@@ -72,6 +74,8 @@ export class SpriteShop {
         return this.outline(mark);
       case 'words':
         return this.words(mark, output);
+      case 'keys':
+        return this.keys(mark, output);
       default:
         return assertNever(mark);
     }
@@ -206,6 +210,23 @@ export class SpriteShop {
       }),
     );
     return { sprite, x, y };
+  }
+
+  /** Keycaps, kept within the output. */
+  private keys(mark: KeysMark, output: Size): PlacedSprite {
+    const set = layOutKeys(mark, output.width * 0.96, this.rasterizer);
+    const width = evenCeil(set.width);
+    const height = evenCeil(set.height);
+    const key = `keys ${JSON.stringify([mark.caps, set.fontSize, mark.fill, mark.ink])}`;
+    const left = { left: 0, middle: width / 2, right: width }[mark.align];
+    const x = Math.max(0, Math.min(output.width - width, mark.at.x - left));
+    return {
+      sprite: this.sprites.get(key, () =>
+        this.draw(width, height, (pen) => paintKeys(pen, mark, set)),
+      ),
+      x: evenFloor(x),
+      y: evenFloor(mark.at.y - (mark.from === 'top' ? 0 : height)),
+    };
   }
 
   private draw(width: number, height: number, paint: Parameters<Rasterizer['draw']>[2]): Sprite {

@@ -1,5 +1,5 @@
 import type { Taste } from '@/core/framing/taste';
-import type { FootageRect } from '@/core/project/model';
+import type { FootageRect, SavedLooks } from '@/core/project/model';
 import { route } from './route';
 
 /** What is set up once and used again in every project, by its kind. */
@@ -8,6 +8,8 @@ export interface PresetValues {
   readonly area: FootageRect;
   /** How framings are planned. */
   readonly taste: Taste;
+  /** How the pointer looks. */
+  readonly pointer: SavedLooks;
 }
 export type PresetKind = keyof PresetValues;
 

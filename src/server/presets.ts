@@ -3,13 +3,18 @@ import { nanoid } from 'nanoid';
 import type { Preset, PresetKind } from '@/contract/presets';
 import { Taste } from '@/core/framing/taste';
 import { checkOf } from '@/core/schema/check';
+import { SavedLooks } from '@/core/pointer/model';
 import { FootageRect } from '@/core/schema/parts';
 import type { ServerContext } from './context';
 import { jsonOr } from './db/stored';
 import { notFound, problem } from './problem';
 
 /** What the values of each kind are. */
-const KINDS: Readonly<Record<PresetKind, TSchema>> = { area: FootageRect, taste: Taste };
+const KINDS: Readonly<Record<PresetKind, TSchema>> = {
+  area: FootageRect,
+  taste: Taste,
+  pointer: SavedLooks,
+};
 
 /** The schema of a kind that a request names. */
 function schemaOf(kind: string): TSchema {

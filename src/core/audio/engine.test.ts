@@ -1,7 +1,11 @@
 import fc from 'fast-check';
-import { counter, demoProject, SOURCES } from '../edit/fixture';
+import { counter, demoProject, frame, SOURCES } from '../edit/fixture';
+import { addSpan, changeSpan } from '../edit/spans';
+import { newLook, pointerSpan, type PointerLook } from '../pointer/model';
+import type { PointerTrack } from '../telemetry/pointer-track';
+import { ticksToSeconds } from '../time/ticks';
 import { SoundEngine, type OpenSound } from './engine';
-import { addToMix, silence, soundSegments, tameClipping, type Stereo } from './mix';
+import { addToMix, SAMPLE_RATE, silence, soundSegments, tameClipping, type Stereo } from './mix';
 import { isSilent, planSound } from './plan';
 import { Chain, type Processor } from './processor';
 
@@ -78,6 +82,44 @@ test('what is over is closed, what goes on stays open, and a recording that is n
   deaf.setPlan(plan);
   expect(await deaf.mix(0, 100)).toEqual(silence(100));
   expect(isSilent(planSound({ ...PROJECT, lanes: [] }, SOURCES))).toBe(true);
+});
+
+test('presses are heard where a look asks for it, as loud as it says, and only those that are seen', async () => {
+  const project = demoProject(counter());
+  for (const lane of project.lanes) lane.off = lane.kind !== 'screen';
+  const [clip] = project.lanes.find((l) => l.kind === 'screen')!.clips;
+  const down = (t: number, confidence = 1) => ({ t, type: 'down' as const, confidence });
+  const sources = {
+    ...SOURCES,
+    pointers: {
+      screen: {
+        ...{ format: 'vistum-pointer', version: 2, width: 2560, height: 1440 },
+        ...{ samples: [[0, 1, 1]], events: [down(1000), down(2000, 0.2), down(9000)] },
+      } as PointerTrack,
+    },
+  };
+  const tick = newLook('tick');
+  addSpan(project, 'pointer', pointerSpan('p', { start: 0, end: frame(200) }, [tick]));
+  const pressed = Math.round((ticksToSeconds(clip!.start) + 1) * SAMPLE_RATE);
+  const starts = () =>
+    planSound(project, sources)
+      .lanes.flatMap(({ segments }) => segments)
+      .map(({ start }) => start);
+  // Neither the unlikely one nor the one after the span.
+  expect(starts()).toEqual([pressed]);
+  const peak = async (level: number) => {
+    changeSpan(project, 'pointer', 'p', { looks: [{ ...tick, level } as PointerLook] });
+    const engine = new SoundEngine(open, 0);
+    engine.setPlan(planSound(project, sources));
+    const [left] = await engine.mix(pressed - 500, 3000);
+    expect(left.subarray(0, 500).every((s) => s === 0)).toBe(true);
+    return left.reduce((most, s) => Math.max(most, Math.abs(s)), 0);
+  };
+  expect((await peak(-6)) / (await peak(-26))).toBeCloseTo(10, 1);
+  expect(await peak(-6)).toBeGreaterThan(0.3);
+  for (const lane of project.lanes) lane.off = lane.kind === 'screen';
+  for (const lane of project.lanes) lane.clips = lane.kind === 'screen' ? lane.clips : [];
+  expect(starts()).toEqual([]);
 });
 
 /** A moving mean that comes late: what it gives depends on what it heard before. */

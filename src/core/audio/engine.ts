@@ -1,6 +1,7 @@
 import { addToMix, silence, type SoundSegment, type Stereo } from './mix';
 import type { SoundPlan } from './plan';
 import { Chain, makeProcessor } from './processor';
+import { readTick, TICK_SOUND } from './tick';
 import { segmentReader, type ReadSound } from './stretch';
 
 /** Sound of a recording that is open for reading. */
@@ -8,6 +9,9 @@ export interface OpenSound {
   readonly read: ReadSound;
   readonly close: () => void;
 }
+
+/** The sound of a press is made, not read. */
+const TICK: OpenSound = { read: readTick, close: () => {} };
 
 interface Reader {
   readonly key: string;
@@ -101,7 +105,7 @@ export class SoundEngine {
       return reader;
     }
     before?.close();
-    const sound = this.open(footageId);
+    const sound = footageId === TICK_SOUND ? TICK : this.open(footageId);
     if (!sound) return null;
     const reader = { key, end, read: segmentReader(segment, sound.read), close: sound.close };
     this.readers.set(clipId, reader);

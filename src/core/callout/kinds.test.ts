@@ -121,7 +121,12 @@ test('on the recording it follows a zoom, on the frame it stays, on the pointer 
     if (zoomed)
       addSpan(project, 'framings', {
         ...{ id: 'f', start: 0, end: END, rampIn: 0, rampOut: 0, footageId: 'screen' },
-        ...{ rect: { x: 0, y: 0, width: 1280, height: 720 }, pinned: true, reason: '' },
+        ...{
+          rect: { x: 0, y: 0, width: 1280, height: 720 },
+          endRect: null,
+          pinned: true,
+          reason: '',
+        },
       });
     const layer = layersOf(project, sources, seconds).find((l) => l.kind === 'drawing');
     return layer?.kind === 'drawing' && layer.mark.kind === 'lines' ? layer.mark.paths[0] : null;

@@ -90,6 +90,7 @@ export function demoProject(newId: () => string): Project {
       rampOut: FRAME * 30,
       footageId: 'screen',
       rect: { x: 0, y: 0, width: 1920, height: 1080 },
+      endRect: null,
       pinned: false,
       reason: '',
     });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { LAYOUT_KINDS, LAYOUTS } from '../layout/built-in';
-import { newLook } from '../pointer/model';
+import { newLook, pointerSpan } from '../pointer/model';
 import { clipEnd, sourceEnd, sourceTime } from '../project/clip-time';
 import { TRANSITION_KINDS, type Clip, type Project } from '../project/model';
 import { placedSteps } from '../project/query';
@@ -57,7 +57,11 @@ const speeds = [0.1, 0.5, 0.75, 1, 1.25, 1.337, 2, 3, 16];
 function withStill(newId: () => string): Project {
   const project = demoProject(newId);
   placeFootage(project, SOURCES.footage.still!, frame(1900), newId);
-  addSpan(project, 'pointer', { id: newId(), start: 0, end: frame(300), looks: [newLook('halo')] });
+  addSpan(
+    project,
+    'pointer',
+    pointerSpan(newId(), { start: 0, end: frame(300) }, [newLook('halo')]),
+  );
   setLayout(project, { start: frame(500), end: frame(700) }, LAYOUTS.side, newId);
   addMarker(project, { id: newId(), time: frame(40), name: 'First', color: '#8e3f66' });
   return project;
@@ -188,7 +192,7 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
   'add-framing': (_p, { at, length, newId }) => ({
     framing: {
       ...{ id: newId(), start: frame(at), end: frame(at + length + 4), rampIn: FRAME },
-      ...{ rampOut: FRAME, footageId: 'screen', pinned: true, reason: '' },
+      ...{ rampOut: FRAME, footageId: 'screen', endRect: null, pinned: true, reason: '' },
       rect: { x: 0, y: 0, width: 960, height: 540 },
     },
   }),
@@ -203,10 +207,10 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
     framings: p.framings.filter((f, i) => i !== which % 3).map((f) => ({ ...f, reason: 'press' })),
   }),
   'add-pointer-looks': (_p, { at, length, newId }) => ({
-    span: {
-      ...{ id: newId(), start: frame(at), end: frame(at + length) },
-      looks: [newLook('halo'), newLook('dim')],
-    },
+    span: pointerSpan(newId(), { start: frame(at), end: frame(at + length) }, [
+      newLook('halo'),
+      newLook('dim'),
+    ]),
   }),
   'change-pointer-looks': (p, { which }) => ({
     ...{ id: pick(p.pointer, which)?.id ?? 'none', change: { looks: [newLook('dim')] } },

@@ -1,5 +1,5 @@
 import { LAYOUTS } from '../layout/built-in';
-import { newLook } from '../pointer/model';
+import { newLook, pointerSpan } from '../pointer/model';
 import type { Project } from '../project/model';
 import { validateProject } from '../project/validate';
 import { applyEdit } from './apply';
@@ -31,7 +31,7 @@ const APART: readonly Project[] = [
   after('change-framing', { id: BASE.framings[1]!.id, change: { pinned: true } }),
   after('set-layout', { start: frame(3), end: frame(30), layout: LAYOUTS.side }),
   after('add-pointer-looks', {
-    span: { id: 'p1', start: 0, end: frame(90), looks: [newLook('halo')] },
+    span: pointerSpan('p1', { start: 0, end: frame(90) }, [newLook('halo')]),
   }),
   after('change-step', { id: BASE.steps[2]!.id, change: { narration: 'Wait for the cone.' } }),
   after('remove-step', { id: BASE.steps[4]!.id }),
@@ -105,7 +105,7 @@ test('what comes to lie over each other is told by the check of documents', () =
     after('add-framing', {
       framing: {
         ...{ id, start: frame(1800), end: frame(1830), rampIn: 0, rampOut: 0 },
-        ...{ footageId: 'screen', pinned: true, reason: '' },
+        ...{ footageId: 'screen', endRect: null, pinned: true, reason: '' },
         rect: { x: 0, y: 0, width: 960, height: 540 },
       },
     });

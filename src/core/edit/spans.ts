@@ -1,16 +1,11 @@
 import { builtInOf, USUAL_LAYOUT } from '../layout/built-in';
 import type { Layout, Project } from '../project/model';
+import { mayOverlap, SPAN_LISTS, type SpanList } from '../project/span-lists';
 import type { Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
 import { EditError } from './error';
 
-/** The lists of things that stand beside the clips, each with a start and an end. */
-export const SPAN_LISTS = ['framings', 'layouts', 'pointer', 'callouts'] as const;
-export type SpanList = (typeof SPAN_LISTS)[number];
 export type Span<L extends SpanList> = Project[L][number];
-
-/** Callouts may lie over each other; of the others only one counts at a time. */
-const mayOverlap = (list: SpanList) => list === 'callouts';
 
 /**
  * Puts a new span in its place; where only one may count, those it covers are cut back or go.

@@ -8,7 +8,7 @@ import { contains } from '../time/ranges';
 import { ticksToSeconds } from '../time/ticks';
 import { screenShowing, type Scene, type ScreenView } from '../scene/scene';
 import type { Layer } from './plan';
-import { pointerIn } from './pointer-layers';
+import { pointerIn } from './pointer-now';
 
 type Level = CalloutKind<never>['level'];
 

@@ -1,7 +1,8 @@
 import type { InOutput, PointInOutput } from '../scale/rect';
+import type { PointerShape } from '../telemetry/sample';
 
 /** What a drawing shows, in output pixels. */
-export type Mark = LinesMark | OutlineMark | DiscMark | PointerMark | WordsMark;
+export type Mark = LinesMark | OutlineMark | DiscMark | PointerMark | WordsMark | KeysMark;
 
 /** Lines of one colour and width, each drawn on its own; closed ones can be filled. */
 export interface LinesMark {
@@ -40,7 +41,20 @@ export interface PointerMark {
   readonly tip: PointInOutput;
   /** Height of the arrow. */
   readonly height: number;
-  readonly shape: 'arrow' | 'text' | 'hand';
+  readonly shape: PointerShape;
+}
+
+/** Keycaps side by side, with what stands on each. */
+export interface KeysMark {
+  readonly kind: 'keys';
+  readonly caps: readonly string[];
+  readonly fontSize: number;
+  readonly fill: string;
+  readonly ink: string;
+  /** Where its left, middle or right is, and its top or bottom. */
+  readonly at: PointInOutput;
+  readonly align: 'left' | 'middle' | 'right';
+  readonly from: 'top' | 'bottom';
 }
 
 /** Words in a box, which is kept inside the picture, with an arrow to a spot. */

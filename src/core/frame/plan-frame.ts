@@ -1,8 +1,7 @@
 import { hidesScreen, placeScreen, type Placement } from '../layout/rectangles';
-import type { Clip, FootageLook, Lane, Project } from '../project/model';
-import { sourceTime } from '../project/clip-time';
+import type { Clip, Lane, Project } from '../project/model';
 import { isLaneOn, isPictureLane, lookOf } from '../project/query';
-import type { FootageFacts, Sources } from '../project/sources';
+import type { Sources } from '../project/sources';
 import {
   frontmost,
   presenterOf,
@@ -18,7 +17,8 @@ import { crossingAt } from '../transition/crossing';
 import type { Ticks } from '../time/ticks';
 import { callouts, frameCallouts } from './callout-layers';
 import { pointerLayers } from './pointer-layers';
-import { isSolid, PLAIN_VIDEO, type FramePlan, type Layer, type VideoLayer } from './plan';
+import { isSolid, PLAIN_VIDEO, type FramePlan, type Layer } from './plan';
+import { videoLayer } from './video-layer';
 import { transitionLayers } from './transition-layers';
 
 /** Other looks at the same instant, for the interface. */
@@ -89,48 +89,13 @@ function layersOfLane(scene: Scene, lane: Lane): Layer[] {
   return transition ? transitionLayers(scene.output, of(from), of(to), transition, amount) : of(to);
 }
 
-/** The change of brightness that was set for a recording, if any. */
-function adjustOf(look: FootageLook | null): VideoLayer['adjust'] {
-  return look && (look.brightness !== 0 || look.contrast !== 1)
-    ? { brightness: look.brightness, contrast: look.contrast }
-    : null;
-}
-
-/** A transition may ask for a moment before or after a recording by a rounding. */
-const withinFootage = (time: Ticks, footage: FootageFacts): Ticks =>
-  Math.min(Math.max(0, time), Math.max(0, footage.duration - 1));
-
-function video(
-  scene: Scene,
-  clip: Clip,
-  footage: FootageFacts,
-  placement: Placement,
-  more: Partial<VideoLayer>,
-): VideoLayer {
-  const look = lookOf(scene.project, footage.id);
-  return {
-    kind: 'video',
-    clipId: clip.id,
-    footageId: footage.id,
-    // A still has one picture, whatever the time.
-    time: footage.kind === 'image' ? 0 : withinFootage(sourceTime(clip, scene.time), footage),
-    speed: footage.kind === 'image' ? 0 : clip.speed,
-    footage: { width: footage.width, height: footage.height },
-    ...placement,
-    ...PLAIN_VIDEO,
-    ...(look && { opacity: look.opacity, blend: look.blend, turn: look.tilt }),
-    adjust: adjustOf(look),
-    ...more,
-  };
-}
-
 function screenLayers(scene: Scene, found: Shown): Layer[] {
   const screen = screenOf(scene, found);
   const { clip, footage, area, stage, placement } = screen;
   if (!placement) return [];
   const layers: Layer[] = [
     ...blurredBars(scene, { clip, footage }, placement, area, stage),
-    video(scene, clip, footage, placement, {}),
+    videoLayer(scene, found, placement),
   ];
   const here = callouts(scene, screen);
   return [
@@ -162,7 +127,7 @@ function blurredBars(
     ...part,
   };
   return [
-    video(scene, clip, footage, { source, destination: stage }, {}),
+    videoLayer(scene, { clip, footage }, { source, destination: stage }),
     {
       kind: 'region',
       area: stage,
@@ -175,14 +140,13 @@ function presenterLayers(scene: Scene, found: Shown): Layer[] {
   const { project, ratio } = scene;
   const presenter = presenterOf(scene, found);
   if (!presenter) return [];
-  const { clip, footage, place } = presenter;
+  const { footage, place } = presenter;
   const { mask, ring, source, destination } = place;
   const key = project.keys.find((k) => k.footageId === footage.id && k.on) ?? null;
   const layers: Layer[] = [
-    video(
+    videoLayer(
       scene,
-      clip,
-      footage,
+      presenter,
       { source, destination },
       {
         key,
@@ -212,13 +176,13 @@ function presenterLayers(scene: Scene, found: Shown): Layer[] {
 function presenterAlone(scene: Scene, look: 'raw' | 'matte'): Layer[] {
   const found = frontmost(scene, 'presenter');
   if (!found) return [];
-  const { clip, footage } = found;
+  const { footage } = found;
   const placement = placeScreen(wholeView(footage, scene.output), footage, scene.output);
   const key = scene.project.keys.find((k) => k.footageId === footage.id) ?? null;
   const matte = look === 'matte' && !!key;
   // As it was recorded: neither turned nor see-through, so that a spot of the picture is that spot
   // of the recording.
   return placement
-    ? [video(scene, clip, footage, placement, { ...PLAIN_VIDEO, key: matte ? key : null, matte })]
+    ? [videoLayer(scene, found, placement, { ...PLAIN_VIDEO, key: matte ? key : null, matte })]
     : [];
 }

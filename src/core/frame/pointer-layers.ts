@@ -1,71 +1,72 @@
-import { LOOKS, lookKindOf, type PointerLookName } from '../pointer/looks';
-import { sourceTime } from '../project/clip-time';
-import { spanAt } from '../project/query';
+import type { PointerScene, PointerShown } from '../pointer/look';
+import { lookKindOf } from '../pointer/looks';
+import { looksAt } from '../pointer/looks-at';
+import { steadiedAt } from '../pointer/steady';
 import type { Scene, ScreenView } from '../scene/scene';
-import type { PointInFootage } from '../scale/rect';
-import { pressAt, type PressNow } from '../telemetry/press';
-import { isHiddenAt, pointerAt, shapeAt, type PointerShape } from '../telemetry/sample';
-import { ticksToSeconds } from '../time/ticks';
+import { pressAt } from '../telemetry/press';
+import { pointerAt, shapeAt } from '../telemetry/sample';
+import type { PointerMark } from './mark';
 import type { Layer } from './plan';
+import { pointerInset } from './pointer-inset';
+import { pointerIn } from './pointer-now';
 
 /** Height of a drawn pointer as a share of the frame's height, where nothing is magnified. */
 const POINTER_HEIGHT = 0.035;
 
-/** The pointer of a recording at an instant. */
-export interface PointerNow {
-  /** Where it is, in footage pixels. */
-  readonly at: PointInFootage;
-  readonly shape: PointerShape;
-  /** The newest press; null before the first. */
-  readonly press: PressNow | null;
-  /** Whether the recording itself shows it. */
-  readonly inPicture: boolean;
-}
-
-/** Where the pointer of a recording is; null without a pointer track, and while it is hidden. */
-export function pointerIn(
-  { sources, time }: Scene,
-  { clip, footage }: ScreenView,
-): PointerNow | null {
-  const track = Object.hasOwn(sources.pointers, footage.id) ? sources.pointers[footage.id] : null;
-  if (!track) return null;
-  const ms = ticksToSeconds(sourceTime(clip, time)) * 1000;
-  if (isHiddenAt(track, ms)) return null;
-  return {
-    at: pointerAt(track, ms),
-    shape: shapeAt(track, ms),
-    press: pressAt(track, ms),
-    inPicture: track.inPicture !== false,
-  };
-}
-
-const ORDER = Object.keys(LOOKS) as PointerLookName[];
-
-/** The looks of the pointer, and the pointer itself where its recording does not show it. */
+/** The looks of the pointer, and the pointer itself where it is drawn. */
 export function pointerLayers(scene: Scene, screen: ScreenView): Layer[] {
   const { project, output, ratio, time } = scene;
   const pointer = pointerIn(scene, screen);
   if (!pointer) return [];
-  const tip = screen.toOutput(pointer.at);
-  const zoom = screen.magnification * (screen.stage.width / output.width);
-  const looks = spanAt(project.pointer, time)?.looks ?? [];
-  const layers = ORDER.flatMap((kind) => looks.filter((look) => look.kind === kind)).flatMap(
-    (look) =>
-      lookKindOf(look).marks(look, {
-        ...{ tip, scale: ratio * zoom, stage: screen.stage, press: pointer.press },
-      }),
+  const { track, ms } = pointer;
+  const looks = looksAt(project.pointer, time);
+  const size = track.inPicture === false ? 1 : null;
+  const shown = looks.reduce<PointerShown>(
+    (so, { look, strength }) => lookKindOf(look).treat?.(look, so, { track, ms, strength }) ?? so,
+    { at: pointer.at, size, grows: true, opacity: 1, presence: 1 },
   );
-  if (!pointer.inPicture)
-    layers.push({
-      kind: 'drawing',
-      mark: {
-        kind: 'pointer',
-        tip,
-        height: POINTER_HEIGHT * output.height * zoom,
-        shape: pointer.shape,
-      },
-      opacity: 1,
-      blend: 'normal',
+  const zoom = screen.magnification * (screen.stage.width / output.width);
+  const scaleOf = (grows: boolean) => ratio * (grows ? zoom : 1);
+  // One that covers the recording's own has to stay over that.
+  const tip = screen.toOutput(size === null && shown.size !== null ? pointer.at : shown.at);
+  const steady = looks.find(({ look }) => look.kind === 'steady')?.look;
+  const strength = steady?.kind === 'steady' ? steady.strength : 0;
+  const mark: PointerMark | null =
+    shown.size === null
+      ? null
+      : {
+          kind: 'pointer',
+          tip,
+          height: POINTER_HEIGHT * project.canvas.height * shown.size * scaleOf(shown.grows),
+          shape: shapeAt(track, ms),
+        };
+  const opacity = shown.opacity * shown.presence;
+  const drawn = mark && opacity > 0 ? { mark, opacity } : null;
+  const within: Omit<PointerScene, 'scale' | 'strength'> = {
+    ...{ track, ms, output, stage: screen.stage, drawn },
+    tip: screen.toOutput(shown.at),
+    press: pressAt(track, ms),
+    before: (ago) =>
+      screen.toOutput(
+        strength ? steadiedAt(track, strength, ms - ago) : pointerAt(track, ms - ago),
+      ),
+    inset: (side, power, sharp) => pointerInset(scene, screen, shown.at, side, power, sharp),
+  };
+  const marks = (level: 'below' | 'above') =>
+    looks.flatMap(({ look, strength: here }) => {
+      const kind = lookKindOf(look);
+      if (kind.level !== level || !kind.marks) return [];
+      return kind.marks(look, {
+        ...within,
+        scale: scaleOf('grows' in look && look.grows),
+        strength: here * (kind.rests ? shown.presence : 1),
+      });
     });
-  return layers;
+  return [
+    ...marks('below'),
+    ...(drawn
+      ? [{ kind: 'drawing', mark: drawn.mark, opacity: drawn.opacity, blend: 'normal' } as const]
+      : []),
+    ...marks('above'),
+  ];
 }

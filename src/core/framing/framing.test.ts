@@ -1,4 +1,5 @@
 import { LAYOUTS } from '../layout/built-in';
+import type { Framing } from '../project/model';
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { counter, emptyProject, facts } from '../edit/fixture';
@@ -139,5 +140,43 @@ describe('views over time', () => {
       ).toBeLessThan(60);
       last = rect;
     }
+  });
+});
+
+describe('a slow push', () => {
+  const seconds = secondsToTicks;
+  const push: Framing = {
+    ...{ id: 'f', start: 0, end: seconds(10), rampIn: seconds(1), rampOut: seconds(1) },
+    ...{ footageId: 'screen', pinned: true, reason: '' },
+    rect: { x: 200, y: 200, width: 1600, height: 900 },
+    endRect: { x: 400, y: 300, width: 1200, height: 675 },
+  };
+  const at = (t: number, framings = [push]) =>
+    viewAt(framings, 'screen', SCREEN, FRAME, seconds(t)).rect;
+
+  test('goes from the one rectangle to the other while it rests, with no jump on the way', () => {
+    expect(at(1)).toEqual(push.rect);
+    expect(at(8.999).width).toBeCloseTo(1200, 0);
+    let last = at(0);
+    let speed = 0;
+    for (let t = 0; t <= 10; t += 1 / 60) {
+      const now = at(t);
+      const next = now.width - last.width;
+      // Whatever it does, from one frame to the next its speed changes by little.
+      if (t > 0.05) expect(Math.abs(next - speed)).toBeLessThan(4);
+      [last, speed] = [now, next];
+    }
+    // Between its ramps it only ever goes closer.
+    for (let t = 1; t < 8.9; t += 0.1) expect(at(t + 0.1).width).toBeLessThanOrEqual(at(t).width);
+  });
+
+  test('leads on to the framing after it from where it has gone', () => {
+    const next: Framing = {
+      ...{ ...push, id: 'g', start: seconds(10), end: seconds(20), endRect: null },
+      rect: { x: 0, y: 0, width: 800, height: 450 },
+    };
+    const framings = [push, next];
+    expect(at(9.999, framings).width).toBeCloseTo(1200, 0);
+    expect(at(10, framings)).toEqual(push.endRect);
   });
 });

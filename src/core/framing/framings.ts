@@ -60,7 +60,7 @@ export function framingsOf(
     return [
       {
         ...{ id: known?.id ?? newId(), start, end, rampIn, rampOut, footageId: view.footageId },
-        ...{ rect, pinned: false, reason: reasonFor(view.seen) },
+        ...{ rect, endRect: null, pinned: false, reason: reasonFor(view.seen) },
       },
     ];
   });

@@ -1,11 +1,26 @@
 import { interpolateZoom } from 'd3-interpolate';
-import type { InFootage } from '../scale/rect';
+import type { InFootage, Rect } from '../scale/rect';
 
 /** Starts and stops with no jerk at all (the sixth-order "smootherstep" polynomial). */
 export const ease = (u: number): number => {
   const v = Math.min(1, Math.max(0, u));
   return v * v * v * (v * (v * 6 - 15) + 10);
 };
+
+/** Getting under way, and coming to rest, takes this share of a slow push. */
+const START = 0.15;
+
+/**
+ * The share of the way at a share `u` (0 to 1) of the time of a slow push: it gathers speed, goes
+ * evenly, and comes to rest, with no jump of speed.
+ */
+export function glide(u: number): number {
+  const v = Math.min(1, Math.max(0, u));
+  const speed = 1 / (1 - START);
+  if (v < START) return (speed * v * v) / (2 * START);
+  if (v > 1 - START) return 1 - (speed * (1 - v) ** 2) / (2 * START);
+  return speed * (v - START / 2);
+}
 
 /**
  * The view a share `u` (0 to 1) of the way from one view to another, on the
@@ -31,8 +46,8 @@ export function viewAlongPath(
   return keepInside({ x: cx - width / 2, y: cy - height / 2, width, height }, whole);
 }
 
-/** A view pushed back inside the whole view. */
-export function keepInside(view: InFootage, whole: InFootage): InFootage {
+/** A rectangle, such as a view, pushed back inside another in whose space it is. */
+export function keepInside<R extends Rect>(view: R, whole: Rect): R {
   const clamp = (at: number, size: number, low: number, span: number) =>
     Math.min(Math.max(at, low), low + span - size);
   return {

@@ -6,7 +6,7 @@ const framing = (start: number, end: number, rampIn: number, rampOut: number): F
   ...{ id: `${start}`, start: secondsToTicks(start), end: secondsToTicks(end) },
   ...{ rampIn: secondsToTicks(rampIn), rampOut: secondsToTicks(rampOut) },
   ...{ footageId: 'screen', rect: { x: 0, y: 0, width: 640, height: 360 } },
-  ...{ pinned: false, reason: '' },
+  ...{ endRect: null, pinned: false, reason: '' },
 });
 
 test('each framing is moved into, and out of where it leads to no other and does not end at once', () => {

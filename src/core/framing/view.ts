@@ -2,11 +2,11 @@ import type { Framing } from '../project/model';
 import { snapRestingView, wholeView } from '../scale/sharpness';
 import type { InFootage, Size } from '../scale/rect';
 import type { Ticks } from '../time/ticks';
-import { ease, viewAlongPath } from './path';
+import { ease, glide, viewAlongPath } from './path';
 
 export interface View {
   readonly rect: InFootage;
-  /** In the middle of a ramp. */
+  /** In the middle of a ramp, or slowly going on. */
   readonly moving: boolean;
 }
 
@@ -24,7 +24,8 @@ function shaped(rect: InFootage, frame: Size): InFootage {
 
 /**
  * What of a recording is seen at an instant. Framings that touch go over from
- * one to the next without a look at the whole in between.
+ * one to the next without a look at the whole in between. One with a second rectangle slowly goes there
+ * while it rests.
  *
  * @param framings of the project, in order; those of other footage are passed over
  * @param footage size of the recording, or the area of it that counts as the whole
@@ -39,6 +40,7 @@ export function viewAt(
 ): View {
   const whole = wholeView(footage, frame);
   const rectOf = (f: Framing) => shaped(f.rect, frame);
+  const lastOf = (f: Framing) => shaped(f.endRect ?? f.rect, frame);
   const index = framings.findIndex(
     (f) => f.footageId === footageId && time >= f.start && time < f.end,
   );
@@ -48,14 +50,21 @@ export function viewAt(
   const after = framings[index + 1];
   const joins = (a: Framing | undefined, b: Framing | undefined) =>
     !!a && !!b && a.end === b.start && a.footageId === b.footageId;
-  if (time < framing.start + framing.rampIn) {
-    const from = joins(before, framing) ? rectOf(before!) : whole;
-    const u = ease((time - framing.start) / framing.rampIn);
+  const { start, end, rampIn, rampOut } = framing;
+  const goesBack = !joins(framing, after);
+  if (time < start + rampIn) {
+    const from = joins(before, framing) ? lastOf(before!) : whole;
+    const u = ease((time - start) / rampIn);
     return { rect: viewAlongPath(from, rectOf(framing), u, whole), moving: true };
   }
-  if (time >= framing.end - framing.rampOut && !joins(framing, after)) {
-    const u = ease((time - (framing.end - framing.rampOut)) / framing.rampOut);
-    return { rect: viewAlongPath(rectOf(framing), whole, u, whole), moving: u > 0 };
+  if (goesBack && time >= end - rampOut) {
+    const u = ease((time - (end - rampOut)) / rampOut);
+    return { rect: viewAlongPath(lastOf(framing), whole, u, whole), moving: u > 0 };
+  }
+  if (framing.endRect) {
+    const rest = end - (goesBack ? rampOut : 0) - (start + rampIn);
+    const u = glide((time - start - rampIn) / rest);
+    return { rect: viewAlongPath(rectOf(framing), lastOf(framing), u, whole), moving: true };
   }
   return { rect: snapRestingView(rectOf(framing), frame), moving: false };
 }

@@ -1,3 +1,4 @@
+import type { Static } from '@sinclair/typebox';
 import type { PointerTrack } from '../telemetry/pointer-track';
 import { pressAt } from '../telemetry/press';
 import { ring } from './looks/ring';
@@ -23,13 +24,18 @@ test('what was pressed last: once, twice, dragged, or with the second button', (
 });
 
 test('a ring grows around the press and fades; each kind of press has a form of its own', () => {
-  const look = newLook('ring') as Parameters<typeof ring.marks>[0];
+  const look = newLook('ring') as Static<typeof ring.schema>;
   const scene = (ms: number): PointerScene => ({
+    ...{ track, ms, strength: 1, drawn: null, output: { width: 100, height: 100 } },
     ...{ tip: { x: 50, y: 60 }, scale: 2, press: pressAt(track, ms) },
     stage: { x: 0, y: 0, width: 100, height: 100 },
+    before: () => ({ x: 50, y: 60 }),
+    inset: () => {
+      throw new Error('no lens');
+    },
   });
   const drawn = (ms: number) =>
-    ring.marks(look, scene(ms)).map((layer) => {
+    ring.marks!(look, scene(ms)).map((layer) => {
       if (layer.kind !== 'drawing' || layer.mark.kind !== 'outline') throw new Error('no ring');
       const { box, shape, fill, stroke } = layer.mark;
       expect(box.x + box.width / 2).toBeCloseTo(50);

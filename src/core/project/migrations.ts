@@ -67,6 +67,19 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
       looks: [...(dim === null ? [] : [lookOfVersion4('dim', dim)]), lookOfVersion4('halo', halo)],
     })),
   }),
+  /**
+   * Framings may slowly go on while they rest; spans of pointer looks fade, and the looks say
+   * whether they grow with the view, as they did.
+   */
+  5: ({ framings, pointer, ...rest }) => ({
+    ...rest,
+    version: 6,
+    framings: eachOf(framings, (framing) => ({ ...framing, endRect: null })),
+    pointer: eachOf(pointer, (span) => ({
+      ...{ ...span, fadeIn: 0, fadeOut: 0 },
+      looks: eachOf(span.looks, (look) => ({ ...look, grows: true })),
+    })),
+  }),
 };
 
 /** A callout of version 4 with what it stands on as data, and its shape as its kind. */

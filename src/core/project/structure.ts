@@ -3,6 +3,7 @@ import type { Fault } from '../schema/check';
 import { clipEnd, sourceEnd } from './clip-time';
 import type { Project } from './model';
 import { footageOf, type Sources } from './sources';
+import { mayOverlap, SPAN_LISTS } from './span-lists';
 
 /** A changed speed may round the end of what is used up by a tick. */
 const ROUNDING = 1;
@@ -40,14 +41,14 @@ export function* structuralFaults(project: Project, sources: Sources): Generator
         yield { path: `${path}/duration`, message: 'goes beyond the end of its footage' };
     }
   }
-  for (const name of ['framings', 'layouts', 'pointer', 'callouts'] as const) {
+  for (const name of SPAN_LISTS) {
     let end = 0;
     for (const [i, span] of project[name].entries()) {
       const path = `/${name}/${i}`;
       yield* claim(span.id, path);
       if (span.end <= span.start)
         yield { path: `${path}/end`, message: 'does not lie after its start' };
-      if (name !== 'callouts' && span.start < end)
+      if (!mayOverlap(name) && span.start < end)
         yield { path: `${path}/start`, message: 'overlaps the one before it, or is out of order' };
       end = span.end;
       const footageId =

@@ -28,7 +28,7 @@ test('a document of the first version is brought up to date', () => {
   const checked = validateProject(old, SOURCES);
   expect(checked).toMatchObject({
     project: {
-      version: 5,
+      version: 6,
       target: { id: 'web' },
       steps: [{ id: 'a', notes: '' }],
       markers: [],
@@ -69,7 +69,7 @@ test('keys, looks, covers and halos of the version before keep what they do', ()
   };
   expect(validateProject(old, SOURCES)).toMatchObject({
     project: {
-      version: 5,
+      version: 6,
       keys: [{ tolerance: 20, softness: 10, choke: 0, feather: 0, garbage: null, wall: null }],
       looks: [{ brightness: 0.1, opacity: 1, blend: 'normal', tilt: 0 }],
       pointer: [{ looks: [{ kind: 'halo', ...halo }] }],
@@ -83,7 +83,7 @@ test.each(LAYOUT_KINDS)('the layout "%s" of version 4 becomes the built-in one a
   const span = { id: 'l', start: 0, end: 9 };
   const old = { ...sound(), version: 4, layouts: [{ ...span, kind }] };
   expect(validateProject(old, SOURCES)).toMatchObject({
-    project: { version: 5, layouts: [{ ...span, layout: LAYOUTS[kind] }] },
+    project: { version: 6, layouts: [{ ...span, layout: LAYOUTS[kind] }] },
   });
 });
 
@@ -246,4 +246,25 @@ test('of a changed document what is new is checked, wherever it is, with its pla
     if (place === null) expect(places).toEqual([]);
     else expect(places).toContain(place);
   }
+});
+
+test('spans of pointer looks of version 5 do not fade and grow as they did; framings stay as they are', () => {
+  const halo = { kind: 'halo', size: 130, color: '#f2b134', softness: 0.6, opacity: 0.6 };
+  const framing = {
+    ...{ id: 'f', start: 0, end: 90, rampIn: 10, rampOut: 10, footageId: 'screen' },
+    ...{ rect: { x: 0, y: 0, width: 960, height: 540 }, pinned: true, reason: '' },
+  };
+  const old = {
+    ...sound(),
+    version: 5,
+    framings: [framing],
+    pointer: [{ id: 'p', start: 0, end: 9, looks: [halo] }],
+  };
+  expect(validateProject(old, SOURCES)).toMatchObject({
+    project: {
+      version: 6,
+      framings: [{ ...framing, endRect: null }],
+      pointer: [{ fadeIn: 0, fadeOut: 0, looks: [{ ...halo, grows: true }] }],
+    },
+  });
 });

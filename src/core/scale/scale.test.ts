@@ -1,3 +1,4 @@
+import { pointerSpan } from '../pointer/model';
 import { LAYOUTS } from '../layout/built-in';
 import fc from 'fast-check';
 import { counter, emptyProject, facts } from '../edit/fixture';
@@ -166,12 +167,11 @@ test('the plan of a frame lists screen, halo and presenter from back to front, a
   const project = emptyProject();
   placeFootage(project, sources.footage.screen, 0, counter());
   placeFootage(project, sources.footage.camera, 0, counter());
-  project.pointer.push({
-    id: 'p',
-    start: 0,
-    end: 1e9,
-    looks: [{ kind: 'halo', size: 100, color: '#ffcc00', softness: 0.5, opacity: 0.5 }],
-  });
+  project.pointer.push(
+    pointerSpan('p', { start: 0, end: 1e9 }, [
+      { kind: 'halo', size: 100, color: '#ffcc00', softness: 0.5, opacity: 0.5, grows: true },
+    ]),
+  );
   changeKey(project, 'camera', { color: '#2f9a4b' });
   const plan = planFrame(project, sources, 1000, FULL_HD);
   expect(plan.layers.map((l) => l.kind)).toEqual(['video', 'drawing', 'video', 'drawing']);

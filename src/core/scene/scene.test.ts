@@ -32,6 +32,7 @@ function both(layout: Layout, magnification?: number): Project {
       rampOut: at(1),
       footageId: 'screen',
       rect: { x: 100, y: 50, width: 2560 / magnification, height: 1440 / magnification },
+      endRect: null,
       pinned: true,
       reason: '',
     });

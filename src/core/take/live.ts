@@ -144,6 +144,7 @@ function closerViews(
         rect: {
           ...keepInside({ x: event.x - width / 2, y: event.y - height / 2, width, height }, whole),
         },
+        endRect: null,
         pinned: true,
         reason: 'asked for while recording',
       },

@@ -19,7 +19,14 @@ const Event = Type.Readonly(
     ),
     key: Type.ReadonlyOptional(
       Type.String({
-        description: 'What a `key` was, as the web platform names it (`a`, `Enter`).',
+        description:
+          'What a `key` was, as the web platform names it (`a`, `Enter`); with modifiers ' +
+          '`Control+s`.',
+      }),
+    ),
+    secret: Type.ReadonlyOptional(
+      Type.Boolean({
+        description: 'A `key` that was typed into a field for secrets: it is never shown.',
       }),
     ),
     shape: Type.ReadonlyOptional(

@@ -24,8 +24,26 @@ export function isHiddenAt({ hidden = [] }: PointerTrack, ms: number): boolean {
   return !!stretch && ms < stretch[1];
 }
 
-/** What a pointer can look like. */
-export type PointerShape = 'arrow' | 'text' | 'hand';
+/**
+ * What a pointer can look like. Those that resize are double arrows: across, down, and along the
+ * diagonals that fall and rise from left to right.
+ */
+export type PointerShape =
+  'arrow' | 'text' | 'hand' | 'across' | 'down' | 'falling' | 'rising' | 'busy';
+
+/** Names of shapes, ours and those of the web platform's `cursor`. */
+const SHAPES: Readonly<Record<string, PointerShape>> = {
+  ...{ text: 'text', 'vertical-text': 'text' },
+  ...{ hand: 'hand', pointer: 'hand', grab: 'hand', grabbing: 'hand' },
+  ...{ across: 'across', 'ew-resize': 'across', 'col-resize': 'across' },
+  ...{ 'e-resize': 'across', 'w-resize': 'across' },
+  ...{ down: 'down', 'ns-resize': 'down', 'row-resize': 'down' },
+  ...{ 'n-resize': 'down', 's-resize': 'down' },
+  ...{ falling: 'falling', 'nwse-resize': 'falling', 'nw-resize': 'falling' },
+  ...{ 'se-resize': 'falling' },
+  ...{ rising: 'rising', 'nesw-resize': 'rising', 'ne-resize': 'rising', 'sw-resize': 'rising' },
+  ...{ busy: 'busy', wait: 'busy', progress: 'busy' },
+};
 
 /**
  * What the pointer looks like at a time in ms, by the last `shape` event; a name that is not known
@@ -33,7 +51,7 @@ export type PointerShape = 'arrow' | 'text' | 'hand';
  */
 export function shapeAt(track: PointerTrack, ms: number): PointerShape {
   const name = track.events.findLast((e) => e.type === 'shape' && e.t <= ms)?.shape;
-  return name === 'text' ? 'text' : name === 'hand' || name === 'pointer' ? 'hand' : 'arrow';
+  return name && Object.hasOwn(SHAPES, name) ? SHAPES[name]! : 'arrow';
 }
 
 /**

@@ -4,7 +4,7 @@ import { changeKey } from '@/core/edit/settings';
 import { addSpan, setLayout } from '@/core/edit/spans';
 import { placeFootage } from '@/core/edit/place';
 import { planProject } from '@/core/framing/plan';
-import { newLook } from '@/core/pointer/model';
+import { newLook, pointerSpan } from '@/core/pointer/model';
 import { createProject } from '@/core/project/create';
 import type { Project } from '@/core/project/model';
 import { projectDuration } from '@/core/project/query';
@@ -90,12 +90,8 @@ export function assembleDemo(
     newId,
   );
   setLayout(project, { start: end - at(3.4), end }, LAYOUTS.presenter, newId);
-  addSpan(project, 'pointer', {
-    id: newId(),
-    start: time(scenario.starts[1]!),
-    end,
-    looks: [newLook('halo')],
-  });
+  const seen = { start: time(scenario.starts[1]!), end };
+  addSpan(project, 'pointer', pointerSpan(newId(), seen, [newLook('halo')]));
   const track = sources.pointers[screenId]!;
   const releaseAfter = (seconds: number) =>
     (track.events.find((e) => e.type === 'up' && e.t >= seconds * 1000)?.t ?? seconds * 1000) /

@@ -312,6 +312,7 @@ test('a framing at the sharp limit copies the recording’s pixels', async () =>
       rampOut: 0,
       footageId: 'large.mp4',
       rect: { x: 640, y: 360, width: 1280, height: 720 },
+      endRect: null,
       pinned: true,
       reason: '',
     }),

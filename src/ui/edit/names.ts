@@ -14,7 +14,7 @@ export const TRANSITION_NAMES: Readonly<Record<Transition['kind'], string>> = {
 export const calloutName = (callout: Callout): string => kindOf(callout).title(callout);
 
 /** What a stretch of pointer looks is called on the timeline. */
-export const pointerName = ({ looks }: PointerSpan): string =>
+export const pointerName = ({ looks }: Pick<PointerSpan, 'looks'>): string =>
   looks.map((look) => lookKindOf(look).label.toLowerCase()).join(', ') || 'pointer';
 
 /** A word as the first of a heading. */

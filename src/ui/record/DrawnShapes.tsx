@@ -25,6 +25,7 @@ export function DrawnShapes({
       case 'outline':
       case 'disc':
       case 'pointer':
+      case 'keys':
         // Nothing that is drawn live is made of these.
         return null;
       default:

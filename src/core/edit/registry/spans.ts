@@ -4,6 +4,7 @@ import { planProject } from '../../framing/plan';
 import { Taste, USUAL_TASTE } from '../../framing/taste';
 import { Callout, Framing, Layout, Marker, PointerSpan, type Project } from '../../project/model';
 import { findClip } from '../../project/query';
+import type { SpanList } from '../../project/span-lists';
 import { nullable } from '../../schema/parts';
 import { moveClips } from '../clips';
 import { addMarker, changeMarker, moveMarker, removeMarker } from '../markers';
@@ -18,7 +19,6 @@ import {
   timeSpan,
   type Span,
   type SpanChange,
-  type SpanList,
 } from '../spans';
 import { args, By, defineEdit, Ids, Instant } from './kind';
 

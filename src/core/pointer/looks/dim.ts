@@ -1,10 +1,10 @@
 import { numberSetting, shareSetting } from '../../schema/setting';
-import { lookSchema, type PointerLookKind } from '../look';
+import { GROWS, lookSchema, type PointerLookKind } from '../look';
 
 const schema = lookSchema('dim', {
   size: numberSetting({
     label: 'Clear',
-    description: 'Diameter of what stays as it is, in frame pixels at a magnification of 1.',
+    description: 'Diameter of what stays as it is, in frame pixels.',
     unit: 'px',
     min: 8,
     max: 4000,
@@ -19,20 +19,25 @@ const schema = lookSchema('dim', {
   drained: shareSetting('Desaturate', 0.3, {
     description: 'How much of its colour the rest loses.',
   }),
+  ...GROWS,
 });
 
 /** All but the pointer's surroundings darkened or drained of colour. */
 export const dim: PointerLookKind<typeof schema> = {
   schema,
   label: 'Dim around',
-  marks({ size, softness, dark, drained }, { tip, scale, stage }) {
+  level: 'below',
+  marks({ size, softness, dark, drained }, { tip, scale, stage, strength }) {
     const outer = (size * scale) / 2;
     const inner = outer * (1 - softness);
     return [
       {
         kind: 'region',
         area: stage,
-        effect: { kind: 'dim', center: tip, inner, outer, dark, drained },
+        effect: {
+          ...{ kind: 'dim', center: tip, inner, outer },
+          ...{ dark: dark * strength, drained: drained * strength },
+        },
       },
     ];
   },

@@ -1,10 +1,10 @@
 import { colorSetting, numberSetting, shareSetting } from '../../schema/setting';
-import { lookSchema, type PointerLookKind } from '../look';
+import { GROWS, lookSchema, type PointerLookKind } from '../look';
 
 const schema = lookSchema('halo', {
   size: numberSetting({
     label: 'Size',
-    description: 'Diameter in frame pixels at a magnification of 1.',
+    description: 'Diameter in frame pixels.',
     unit: 'px',
     min: 8,
     max: 1000,
@@ -17,17 +17,20 @@ const schema = lookSchema('halo', {
     description: '0 is a hard edge; 1 fades from the middle.',
   }),
   opacity: shareSetting('Opacity', 0.6),
+  ...GROWS,
 });
 
 /** A soft disc behind the pointer: warm, wide enough to be seen on a laptop. */
 export const halo: PointerLookKind<typeof schema> = {
   schema,
   label: 'Halo',
-  marks: ({ size, color, softness, opacity }, { tip, scale }) => [
+  level: 'below',
+  rests: true,
+  marks: ({ size, color, softness, opacity }, { tip, scale, strength }) => [
     {
       kind: 'drawing',
       mark: { kind: 'disc', center: tip, diameter: size * scale, color, softness },
-      opacity,
+      opacity: opacity * strength,
       blend: 'tint',
     },
   ],

@@ -2,12 +2,12 @@ import { assertNever } from '../../assert-never';
 import type { OutlineMark } from '../../frame/mark';
 import type { InOutput } from '../../scale/rect';
 import { colorSetting, numberSetting } from '../../schema/setting';
-import { lookSchema, type PointerLookKind, type PointerScene } from '../look';
+import { GROWS, lookSchema, type PointerLookKind, type PointerScene } from '../look';
 
 const schema = lookSchema('ring', {
   size: numberSetting({
     label: 'Size',
-    description: 'Diameter in frame pixels at a magnification of 1, when it is widest.',
+    description: 'Diameter in frame pixels when it is widest.',
     unit: 'px',
     min: 8,
     max: 600,
@@ -17,7 +17,7 @@ const schema = lookSchema('ring', {
   }),
   line: numberSetting({
     label: 'Line',
-    description: 'Width of its line in frame pixels at a magnification of 1.',
+    description: 'Width of its line in frame pixels.',
     unit: 'px',
     min: 1,
     max: 40,
@@ -36,6 +36,7 @@ const schema = lookSchema('ring', {
     usual: [0.2, 1.5],
   }),
   color: colorSetting('Colour', '#b3541e'),
+  ...GROWS,
 });
 
 /** It begins with this share of its size. */
@@ -75,8 +76,9 @@ function formsOf(kind: NonNullable<PointerScene['press']>['kind']): readonly {
 export const ring: PointerLookKind<typeof schema> = {
   schema,
   label: 'Ring at presses',
+  level: 'below',
   marks({ size, line, time, color }, scene) {
-    const { press, scale } = scene;
+    const { press, scale, strength } = scene;
     if (!press) return [];
     const { kind, since, released } = press;
     const age = (kind === 'drag' ? released : since) / (time * 1000);
@@ -90,7 +92,7 @@ export const ring: PointerLookKind<typeof schema> = {
         fill: fill ? color : null,
         stroke: { width: Math.max(1, line * scale), color },
       },
-      opacity: (1 - age ** 2) * (fill ? 0.5 : 1),
+      opacity: strength * (1 - age ** 2) * (fill ? 0.5 : 1),
       blend: 'normal',
     }));
   },

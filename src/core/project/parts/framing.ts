@@ -1,5 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { FootageRect, Id, strict, Time } from '../../schema/parts';
+import { FootageRect, Id, nullable, strict, Time } from '../../schema/parts';
 
 /** One camera move over a screen recording: a view that is held, with a ramp in and a ramp out. */
 export const Framing = strict({
@@ -14,6 +14,11 @@ export const Framing = strict({
   rampOut: Time,
   footageId: Id,
   rect: FootageRect,
+  endRect: {
+    ...nullable(FootageRect),
+    description:
+      'Where the view has slowly gone by the end of its rest; null for one that stays as it is.',
+  },
   pinned: { ...Type.Boolean(), description: 'Planning again leaves it alone.' },
   reason: Type.String({
     maxLength: 500,

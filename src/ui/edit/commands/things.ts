@@ -2,7 +2,7 @@ import { nanoid } from 'nanoid';
 import { kindOf, KINDS, type CalloutKindName } from '@/core/callout/kinds';
 import { canPlan } from '@/core/framing/doings';
 import { keepInside } from '@/core/framing/path';
-import { newLook } from '@/core/pointer/model';
+import { newLook, pointerSpan } from '@/core/pointer/model';
 import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
 import { LAYOUTS, type LayoutKind } from '@/core/layout/built-in';
 import type { Callout } from '@/core/project/model';
@@ -78,7 +78,7 @@ export function thingCommands(c: CommandContext): Command[] {
       ...keepInside({ x: spot.x - width / 2, y: spot.y - height / 2, width, height }, whole),
     };
     const shared = { id, start, end, rampIn: ramp, rampOut: ramp, footageId: footage.id };
-    const framing = { ...shared, rect, pinned: true, reason: '' };
+    const framing = { ...shared, rect, endRect: null, pinned: true, reason: '' };
     if (get().apply('add-framing', { framing })) get().select({ kind: 'framings', id });
   };
   const callout = (kind: CalloutKindName) => {
@@ -111,7 +111,7 @@ export function thingCommands(c: CommandContext): Command[] {
     const after =
       project.pointer.find((p) => p.start > playhead)?.start ?? projectDuration(project);
     const id = nanoid();
-    const span = { id, start: before, end: after, looks: [newLook('halo')] };
+    const span = pointerSpan(id, { start: before, end: after }, [newLook('halo')]);
     if (get().apply('add-pointer-looks', { span })) select({ kind: 'pointer', id });
   };
   const marker = () => {

@@ -10,7 +10,8 @@ import {
 } from '@/core/edit/history';
 import { PatchError } from '@/core/edit/patch';
 import { prepareEdit, type EditCall } from '@/core/edit/registry';
-import { findSpan, SPAN_LISTS } from '@/core/edit/spans';
+import { findSpan } from '@/core/edit/spans';
+import { SPAN_LISTS } from '@/core/project/span-lists';
 import type { Project } from '@/core/project/model';
 import { findClip, projectDuration } from '@/core/project/query';
 import { tell, tellFault } from '../../shell/notices-store';

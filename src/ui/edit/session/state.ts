@@ -3,7 +3,7 @@ import type { OpenedProject } from '@/contract/projects';
 import type { ProjectState } from '@/contract/state';
 import type { Versioned } from '@/core/edit/history';
 import type { EditArgs, EditCall, EditId, EditResult } from '@/core/edit/registry';
-import type { SpanList } from '@/core/edit/spans';
+import type { SpanList } from '@/core/project/span-lists';
 import type { PlanView } from '@/core/frame/plan-frame';
 import type { Plan } from '@/core/framing/plan';
 import type { Taste } from '@/core/framing/taste';

@@ -7,6 +7,7 @@ import { Crumbs } from './Crumbs';
 import type { Sight } from './geometry';
 import { SpanView } from './SpanView';
 import type { ColorName } from './use-colors';
+import type { Stack } from './stack';
 import { spansInSight } from './visible';
 
 type Span = Callout | LayoutSpan | PointerSpan;
@@ -21,6 +22,7 @@ export const SpanRow = memo(function SpanRow({
   name,
   color,
   height,
+  stack,
   sight,
 }: {
   spans: readonly Span[];
@@ -28,10 +30,13 @@ export const SpanRow = memo(function SpanRow({
   name: string;
   color: ColorName;
   height: number;
+  /** The rows that they lie in. */
+  stack: Stack;
   sight: Sight;
 }) {
   const scale = useEditor((s) => s.pixelsPerSecond);
   const { alone, crumbs } = useMemo(() => spansInSight(spans, sight, scale), [spans, sight, scale]);
+  const each = (height - 1) / stack.rows;
   return (
     <>
       {crumbs.length > 0 && (
@@ -51,7 +56,8 @@ export const SpanRow = memo(function SpanRow({
           span={span}
           label={nameOf(span)}
           color={`var(--${color})`}
-          height={height - 3}
+          top={1 + Math.round(each * (stack.rowOf.get(span.id) ?? 0))}
+          height={Math.floor(each) - 2}
         />
       ))}
     </>

@@ -1,6 +1,6 @@
 'use client';
 import type { KeyboardEvent, PointerEvent } from 'react';
-import { type SpanList } from '@/core/edit/spans';
+import type { SpanList } from '@/core/project/span-lists';
 import { frameDuration, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import { useEditor, useEditorStore } from '../store';
 import { Ends } from './Ends';

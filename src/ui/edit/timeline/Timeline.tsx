@@ -1,5 +1,13 @@
 'use client';
-import { useCallback, useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
+import {
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+} from 'react';
 import { projectDuration } from '@/core/project/query';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import type { Player } from '@/preview/player';
@@ -7,12 +15,22 @@ import { useSeek } from '../picture/use-player';
 import { playheadOf, useEditor, useEditorStore } from '../store';
 import { AddLane } from './AddLane';
 import { FramingGraph } from './FramingGraph';
-import { HEADER_WIDTH, laneHeight, ROW, SCALES, sightOf, toPixels, toTime } from './geometry';
+import {
+  HEADER_WIDTH,
+  laneHeight,
+  ROW,
+  SCALES,
+  sightOf,
+  stackHeight,
+  toPixels,
+  toTime,
+} from './geometry';
 import { LaneHeader } from './LaneHeader';
 import { LaneRow } from './LaneRow';
 import { Playhead, RangeBand, RubberBand } from './Overlays';
 import { Ruler } from './Ruler';
 import { SpanRow } from './SpanRow';
+import { stackSpans } from './stack';
 import { StepsRibbon } from './StepsRibbon';
 import { Toolbar } from './Toolbar';
 import { useFootageDrop } from './use-footage-drop';
@@ -28,6 +46,15 @@ export function Timeline({ player }: { player: Player | null }) {
   const seek = useSeek();
   const scroller = useRef<HTMLDivElement>(null);
   const [sight, setSight] = useState(() => sightOf(0, 1200));
+  const { layouts, pointer, callouts } = project;
+  const stacks = useMemo(
+    () => ({
+      layouts: stackSpans(layouts),
+      pointer: stackSpans(pointer),
+      callouts: stackSpans(callouts),
+    }),
+    [layouts, pointer, callouts],
+  );
   const end = projectDuration(project);
   const width = toPixels(end + secondsToTicks(1), scale) + TAIL_PX;
 
@@ -137,16 +164,19 @@ export function Timeline({ player }: { player: Player | null }) {
     kind: 'layout' | 'pointer' | 'callouts',
   ) => {
     const filled = project[list].length > 0;
+    const stack = stacks[list];
+    const height = stackHeight(ROW[kind], stack.rows);
     return row(
       kind,
-      filled ? ROW[kind] : ROW.folded,
+      filled ? height : ROW.folded,
       filled && name,
       <SpanRow
         spans={project[list]}
         list={list}
         name={name}
         color={`lane-${kind}`}
-        height={ROW[kind]}
+        height={height}
+        stack={stack}
         sight={sight}
       />,
       { 'data-list': list },

@@ -7,6 +7,9 @@ export const HEADER_WIDTH = 188;
 /** What is narrower than this has nothing within: no name, no ends to pull, in pixels. */
 export const PLAIN_PX = 28;
 
+/** Height of spans that lie over one another, in CSS pixels. */
+const STACKED_PX = 18;
+
 /** Height of each row of the timeline, in CSS pixels. */
 export const ROW = {
   ruler: 20,
@@ -23,6 +26,10 @@ export const ROW = {
   empty: 20,
   folded: 8,
 } as const;
+
+/** Height of a row of the timeline whose spans lie in so many rows. */
+export const stackHeight = (one: number, rows: number): number =>
+  rows === 1 ? one : rows * STACKED_PX + 1;
 
 /** Height of a lane: folded while it is the only one of its kind and has nothing on it. */
 export function laneHeight(lane: Lane, lanes: readonly Lane[]): number {

@@ -1,8 +1,7 @@
-import { clipEnd, sourceEnd, timelineTime } from '@/core/project/clip-time';
+import { clipEnd } from '@/core/project/clip-time';
 import type { Project } from '@/core/project/model';
 import { placedSteps } from '@/core/project/query';
-import type { Sources } from '@/core/project/sources';
-import { secondsToTicks, snapToFrame, ticksToSeconds, type Ticks } from '@/core/time/ticks';
+import { snapToFrame, type Ticks } from '@/core/time/ticks';
 
 /** An edge meets what is so near on screen. */
 export const REACH_PX = 8;
@@ -27,36 +26,6 @@ export function snapPoints(project: Project, playhead: Ticks, but: ReadonlySet<s
   for (const { start } of placedSteps(project)) points.add(start);
   for (const { time, id } of project.markers) if (!but.has(id)) points.add(time);
   return [...points];
-}
-
-/** Presses of the pointer within a stretch of the timeline, as the screen clips there show them. */
-export function pressTimes(
-  project: Project,
-  sources: Sources,
-  from: Ticks,
-  to: Ticks,
-  but: ReadonlySet<string>,
-): Ticks[] {
-  const times: Ticks[] = [];
-  for (const lane of project.lanes)
-    if (lane.kind === 'screen')
-      for (const clip of lane.clips) {
-        const track = sources.pointers[clip.footageId];
-        if (
-          !track ||
-          but.has(clip.id) ||
-          clip.speed === 0 ||
-          clip.start > to ||
-          clipEnd(clip) < from
-        )
-          continue;
-        const first = ticksToSeconds(clip.source) * 1000;
-        const last = ticksToSeconds(sourceEnd(clip)) * 1000;
-        for (const event of track.events)
-          if (event.type === 'down' && event.t >= first && event.t < last)
-            times.push(timelineTime(clip, secondsToTicks(event.t / 1000)));
-      }
-  return times;
 }
 
 /**

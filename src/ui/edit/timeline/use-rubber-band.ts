@@ -1,6 +1,6 @@
 'use client';
 import { useState, type PointerEvent as ReactPointerEvent } from 'react';
-import { SPAN_LISTS, type SpanList } from '@/core/edit/spans';
+import { SPAN_LISTS, type SpanList } from '@/core/project/span-lists';
 import { clipEnd } from '@/core/project/clip-time';
 import type { Ticks } from '@/core/time/ticks';
 import { followDrag } from '../picture/drag';

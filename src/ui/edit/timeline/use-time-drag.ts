@@ -1,11 +1,12 @@
 'use client';
+import { pressesIn } from '@/core/pointer/presses';
 import type { PointerEvent } from 'react';
 import type { EditCall } from '@/core/edit/registry';
 import { secondsToTicks, snapToFrame, type Ticks } from '@/core/time/ticks';
 import { followDrag } from '../picture/drag';
 import { playheadOf, useEditorStore } from '../store';
 import { toTime } from './geometry';
-import { pressTimes, REACH_PX, snapDelta, snapPoints } from './snap';
+import { REACH_PX, snapDelta, snapPoints } from './snap';
 
 /** Presses of the pointer are met within so much of where the drag began. */
 const PRESSES_AROUND = secondsToTicks(90);
@@ -26,13 +27,14 @@ export function useTimeDrag() {
     const points = [
       ...snapPoints(base.project, playheadOf(base), but),
       // Presses lie between frames; what is cut lies on them.
-      ...pressTimes(
+      ...pressesIn(
         base.project,
         base.sources,
         Math.min(...edges) - PRESSES_AROUND,
         Math.max(...edges) + PRESSES_AROUND,
-        but,
-      ).map((t) => snapToFrame(t, rate)),
+      )
+        .filter(({ clip }) => !but.has(clip.id))
+        .map(({ time }) => snapToFrame(time, rate)),
     ];
     const drag = base.drag();
     followDrag(

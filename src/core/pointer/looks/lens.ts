@@ -1,0 +1,94 @@
+import type { Layer } from '../../frame/plan';
+import { colorSetting, numberSetting, switchSetting } from '../../schema/setting';
+import { GROWS, lookSchema, type PointerLookKind } from '../look';
+
+const schema = lookSchema('lens', {
+  size: numberSetting({
+    label: 'Size',
+    description: 'Diameter in frame pixels.',
+    unit: 'px',
+    min: 40,
+    max: 1200,
+    step: 10,
+    fallback: 260,
+    usual: [80, 700],
+  }),
+  power: numberSetting({
+    label: 'Magnification',
+    description: 'Times as large as the picture around it.',
+    unit: '×',
+    min: 1,
+    max: 6,
+    step: 0.1,
+    fallback: 2,
+    usual: [1, 4],
+  }),
+  sharp: {
+    ...switchSetting('No closer than the sharp limit', true),
+    description: 'Magnifies only as far as the pixels of the recording go.',
+  },
+  color: colorSetting('Colour', '#1e2a32'),
+  line: numberSetting({
+    label: 'Line',
+    description: 'Width of its border in frame pixels.',
+    unit: 'px',
+    min: 0,
+    max: 40,
+    step: 1,
+    fallback: 4,
+    usual: [0, 16],
+  }),
+  ...GROWS,
+});
+
+/** The shadow reaches so far beyond the lens, as a share of its size. */
+const SHADOW = 0.16;
+
+/** A magnified inset at the pointer, with a border and a shadow. */
+export const lens: PointerLookKind<typeof schema> = {
+  schema,
+  label: 'Lens',
+  level: 'above',
+  marks({ size, power, sharp, color, line }, scene): Layer[] {
+    const { scale, strength, drawn } = scene;
+    if (strength <= 0) return [];
+    // It opens and closes with the span's fades.
+    const { layers, box, tip, power: reached } = scene.inset(size * scale * strength, power, sharp);
+    if (!layers.length) return [];
+    const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    const shadow: Layer = {
+      kind: 'drawing',
+      mark: {
+        ...{ kind: 'disc', color: '#000000', softness: 0.25 },
+        center: { x: middle.x, y: middle.y + box.height * SHADOW * 0.25 },
+        diameter: Math.round((box.width * (1 + SHADOW)) / 2) * 2,
+      },
+      opacity: 0.4,
+      blend: 'normal',
+    };
+    const border: Layer[] = line
+      ? [
+          {
+            kind: 'drawing',
+            mark: {
+              ...{ kind: 'outline', shape: 'ellipse', radius: 0, box, fill: null },
+              stroke: { width: Math.max(1, line * scale), color },
+            },
+            opacity: 1,
+            blend: 'normal',
+          },
+        ]
+      : [];
+    const within: Layer[] = drawn
+      ? [
+          {
+            kind: 'drawing',
+            mark: { ...drawn.mark, tip, height: drawn.mark.height * reached },
+            opacity: drawn.opacity,
+            blend: 'normal',
+          },
+        ]
+      : [];
+    return [shadow, ...layers, ...within, ...border];
+  },
+};
