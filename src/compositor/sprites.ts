@@ -38,6 +38,7 @@ export interface PlacedSprite {
 }
 
 const evenFloor = (n: number) => Math.floor(n / 2) * 2;
+const evenNear = (n: number) => Math.round(n / 2) * 2;
 const evenCeil = (n: number) => Math.ceil(n / 2) * 2;
 /**
  * Sprites in motion are drawn at steps of this many pixels, so that a few drawings serve for all
@@ -147,7 +148,7 @@ export class SpriteShop {
     return { sprite, x, y };
   }
 
-  /** A filled or stroked ellipse or rectangle on whole pixels. */
+  /** A filled or stroked ellipse or rectangle; its corner is brought to whole pixels. */
   private outline(mark: OutlineMark): PlacedSprite {
     const { box, stroke, fill } = mark;
     const edge = evenCeil(stroke ? stroke.width : 0);
@@ -174,7 +175,7 @@ export class SpriteShop {
         }
       }),
     );
-    return { sprite, x: box.x - edge, y: box.y - edge };
+    return { sprite, x: evenNear(box.x - edge), y: evenNear(box.y - edge) };
   }
 
   /** Words in a box with an arrow. */

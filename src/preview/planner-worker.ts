@@ -1,8 +1,9 @@
 import { expose } from 'comlink';
 import { nanoid } from 'nanoid';
 import { planProject, type Plan } from '@/core/framing/plan';
+import { lookAtFraming, type FramingLook } from '@/core/framing/other-views';
 import type { Taste } from '@/core/framing/taste';
-import type { Project } from '@/core/project/model';
+import type { Framing, Project } from '@/core/project/model';
 import type { FootageFacts, Sources } from '@/core/project/sources';
 import type { Range } from '@/core/time/ranges';
 
@@ -13,6 +14,15 @@ export class PlannerWorker {
   /** Keeps what recordings show, which can be large, for all plans from now on. */
   keep(known: Omit<Sources, 'footage'>): void {
     this.known = known;
+  }
+
+  look(
+    project: Project,
+    footage: Readonly<Record<string, FootageFacts>>,
+    framing: Framing,
+    taste: Taste,
+  ): FramingLook {
+    return lookAtFraming(project, { footage, ...this.known }, framing, taste);
   }
 
   plan(

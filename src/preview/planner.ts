@@ -1,7 +1,8 @@
 import { proxy, releaseProxy, wrap, type Remote } from 'comlink';
 import type { Plan } from '@/core/framing/plan';
+import type { FramingLook } from '@/core/framing/other-views';
 import type { Taste } from '@/core/framing/taste';
-import type { Project } from '@/core/project/model';
+import type { Framing, Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
 import type { Range } from '@/core/time/ranges';
 import type { PlannerWorker } from './planner-worker';
@@ -19,18 +20,37 @@ export class Planner {
    */
   async plan(
     project: Project,
-    { footage, ...known }: Sources,
+    sources: Sources,
     taste: Taste,
     range: Range | null,
     onProgress: (share: number) => void,
   ): Promise<Plan> {
+    const remote = await this.told(sources);
+    return remote.plan(project, sources.footage, taste, range, proxy(onProgress));
+  }
+
+  /** What a framing shows and leaves out, and what it could show instead. */
+  async look(
+    project: Project,
+    sources: Sources,
+    framing: Framing,
+    taste: Taste,
+  ): Promise<FramingLook> {
+    const remote = await this.told(sources);
+    return remote.look(project, sources.footage, framing, taste);
+  }
+
+  /** The worker, which knows what recordings show. */
+  private async told({ footage: _, ...known }: Sources): Promise<Remote<PlannerWorker>> {
     this.worker ??= new Worker(new URL('./planner-worker.ts', import.meta.url), { type: 'module' });
     this.remote ??= wrap<PlannerWorker>(this.worker);
     const { sent } = this;
-    if (sent?.pointers !== known.pointers || sent.sights !== known.sights)
-      await this.remote.keep(known);
-    this.sent = known;
-    return this.remote.plan(project, footage, taste, range, proxy(onProgress));
+    const { remote } = this;
+    if (sent?.pointers !== known.pointers || sent.sights !== known.sights) {
+      this.sent = known;
+      await remote.keep(known);
+    }
+    return remote;
   }
 
   close(): void {

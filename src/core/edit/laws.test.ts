@@ -2,8 +2,9 @@ import fc from 'fast-check';
 import { LAYOUT_KINDS, LAYOUTS } from '../layout/built-in';
 import { newLook, pointerSpan } from '../pointer/model';
 import { clipEnd, sourceEnd, sourceTime } from '../project/clip-time';
-import { TRANSITION_KINDS, type Clip, type Project } from '../project/model';
+import { TRANSITION_KINDS, type Clip, type PathCorrection, type Project } from '../project/model';
 import { placedSteps } from '../project/query';
+import { SPAN_LISTS } from '../project/span-lists';
 import { TARGET_IDS } from '../project/targets';
 import { validateChanged, validateProject } from '../project/validate';
 import { checkOf } from '../schema/check';
@@ -29,6 +30,7 @@ import { PACE_WAYS } from './pace';
 import { placeFootage } from './place';
 import { editKind, EDITS, prepareEdit, type EditArgs, type EditId } from './registry';
 import { openJoin, rippleDelete } from './ripple';
+import { copySpan } from './span-copy';
 import { addSpan, setLayout } from './spans';
 import type { KeptTake } from './take';
 import { DEFAULT_TRANSITION } from './transitions';
@@ -199,6 +201,16 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
   'change-framing': (p, { which, length }) => ({
     ...{ id: pick(p.framings, which)?.id ?? 'none', change: { rampIn: frame(length) } },
   }),
+  'paste-span': (p, { which, at }) => {
+    const spans = SPAN_LISTS.flatMap((list) => p[list].map(({ id }) => id));
+    return {
+      copied: copySpan(p, SOURCES, pick(spans, which) ?? 'none') ?? {
+        ...{ list: 'pointer', span: pointerSpan('x', { start: 0, end: 1 }, []) },
+      },
+      ...{ time: frame(at), footageId: 'screen' },
+    };
+  },
+  'show-whole': (_p, { at }) => ({ time: frame(at) }),
   'plan-framings': (_p, { which, at, length }) => ({
     taste: which % 2 ? {} : { limit: 2, lively: 1 },
     range: which % 3 ? null : { start: frame(at), end: frame(at + length) },
@@ -259,6 +271,26 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
   'change-presenter': (_p, { which }) => ({ change: { size: 0.1 + (which % 8) / 10 } }),
   'change-key': (_p, { which }) => ({ footageId: 'camera', change: { tolerance: which } }),
   'copy-key': () => ({ from: 'camera', to: ['screen'] }),
+  'correct-pointer': (_p, { which, at, length }) => ({
+    footageId: which % 2 ? 'screen' : 'camera',
+    correction: (
+      [
+        { kind: 'shift', at, dx: 3, dy: -2, reach: length },
+        { kind: 'hidden', from: at, to: at + (which % 7) },
+        { kind: 'press', at, on: which % 2 === 0 },
+        {
+          kind: 'path',
+          points: [
+            [at, 1, 2],
+            [at + length, 3, 4],
+          ],
+        },
+      ] as const
+    ).map((c) => structuredClone(c) as PathCorrection)[which % 4]!,
+  }),
+  'drop-corrections': (_p, { at, length }) => ({
+    ...{ footageId: 'screen', from: at, to: at + length },
+  }),
   'change-look': (_p, { which }) => ({
     ...{ footageId: 'screen', change: { brightness: which / 100 } },
   }),

@@ -13,7 +13,7 @@ type Properties = Readonly<Record<string, unknown>>;
 const BY_TIME = ['framings', 'layouts', 'pointer', 'callouts', 'markers'] as const;
 const BY_PLACE = ['lanes', 'steps', 'groups'] as const;
 /** Lists that have one entry for each recording. */
-const BY_FOOTAGE = ['keys', 'looks'] as const;
+const BY_FOOTAGE = ['keys', 'looks', 'corrections'] as const;
 /** Objects that are merged property by property. */
 const OBJECTS = ['canvas', 'target', 'script', 'presenter'] as const;
 

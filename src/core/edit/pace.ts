@@ -2,6 +2,7 @@ import { clipEnd, SPEED_LIMITS, timelineTime } from '../project/clip-time';
 import type { Project } from '../project/model';
 import { isPictureLane } from '../project/query';
 import type { Sources } from '../project/sources';
+import { trackOf } from '../project/track-of';
 import { findStillness } from '../telemetry/stillness';
 import type { Range } from '../time/ranges';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '../time/ticks';
@@ -132,7 +133,7 @@ function cutStillness(
     throw new EditError(
       'The clip is shorter than its narration, so there is nothing to cut. Stretch it, or hold its end.',
     );
-  const track = sources.pointers[clip.footageId];
+  const track = trackOf(project, sources, clip.footageId);
   if (!track)
     throw new EditError(
       'Without a pointer track it is not known where nothing happens. Attach one in Footage, or stretch the clip instead.',

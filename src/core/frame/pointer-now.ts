@@ -1,4 +1,5 @@
 import { sourceTime } from '../project/clip-time';
+import { trackOf } from '../project/track-of';
 import type { Scene, ScreenView } from '../scene/scene';
 import type { PointInFootage } from '../scale/rect';
 import type { PointerTrack } from '../telemetry/pointer-track';
@@ -16,10 +17,10 @@ export interface PointerNow {
 
 /** Where the pointer of a recording is; null without a pointer track, and while it is hidden. */
 export function pointerIn(
-  { sources, time }: Scene,
+  { project, sources, time }: Scene,
   { clip, footage }: ScreenView,
 ): PointerNow | null {
-  const track = Object.hasOwn(sources.pointers, footage.id) ? sources.pointers[footage.id] : null;
+  const track = trackOf(project, sources, footage.id);
   if (!track) return null;
   const ms = ticksToSeconds(sourceTime(clip, time)) * 1000;
   return isHiddenAt(track, ms) ? null : { track, ms, at: pointerAt(track, ms) };

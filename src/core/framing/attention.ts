@@ -54,14 +54,18 @@ const timeIn = (clip: Clip, ms: number): Ticks =>
  * What viewers should see on the screen recordings of a project, as far as a pointer track or the
  * picture itself tells, in order of time; places in footage pixels, times in ticks of the timeline.
  */
-export function attentionOf(project: Pick<Project, 'lanes'>, sources: Sources): Attention[] {
+export function attentionOf(
+  project: Pick<Project, 'lanes' | 'corrections'>,
+  sources: Sources,
+): Attention[] {
   const found: Attention[] = [];
   const known = new Map<string, readonly Activity[]>();
   for (const lane of project.lanes) {
     if (lane.kind !== 'screen' || !isLaneOn(project, lane)) continue;
     for (const clip of lane.clips) {
       if (clip.speed === 0) continue;
-      const activities = known.get(clip.footageId) ?? doingsOf(sources, clip.footageId) ?? [];
+      const activities =
+        known.get(clip.footageId) ?? doingsOf(project, sources, clip.footageId) ?? [];
       known.set(clip.footageId, activities);
       const from = ticksToSeconds(clip.source) * 1000;
       const to = ticksToSeconds(sourceEnd(clip)) * 1000;

@@ -55,16 +55,29 @@ export function viewAround(
   );
   return {
     ...view,
-    x: evenRound(toEdge(view.x, width, whole.x, whole.width)),
-    y: evenRound(toEdge(view.y, height, whole.y, whole.height)),
+    x: placed(view.x, width, whole.x, whole.width, rect.x, rect.width),
+    y: placed(view.y, height, whole.y, whole.height, rect.y, rect.height),
   };
 }
 
-/** A view that leaves out a sliver only, at an edge of the whole, begins at that edge. */
-function toEdge(at: number, size: number, low: number, span: number): number {
-  if (at - low < SLIVER * size) return low;
+/**
+ * Where a view of some size begins: on an even pixel, not beyond the whole, and at the whole's edge
+ * where it would leave out a sliver only and can do without what lies at its other side.
+ */
+function placed(
+  at: number,
+  size: number,
+  low: number,
+  span: number,
+  from: number,
+  length: number,
+): number {
   const high = low + span - size;
-  return high - at < SLIVER * size ? high : at;
+  const sliver = SLIVER * size;
+  const holds = (start: number) => start <= from && start + size >= from + length;
+  const edge = at - low < sliver ? low : high - at < sliver ? high : at;
+  const near = evenRound(holds(edge) ? edge : at);
+  return near > high && near - 2 >= low ? near - 2 : near;
 }
 
 const exactKey = ({ x, y, width }: InFootage): string => `= ${x} ${y} ${Math.round(width)}`;

@@ -1,4 +1,6 @@
+import type { Project } from '../project/model';
 import type { Sources } from '../project/sources';
+import { trackOf } from '../project/track-of';
 import { findActivities, type Activity } from '../telemetry/activity';
 import type { ScreenActivity } from '../vision/screen-activity';
 
@@ -37,12 +39,17 @@ function fromPicture(activity: ScreenActivity, hasPointer: boolean): Activity | 
  * Where the track was recorded it tells all; one that was found tells nothing of keys and wheel, and
  * where there is none the picture alone has to do. Null where neither is known.
  */
-export function doingsOf(sources: Sources, footageId: string): Activity[] | null {
-  const track = sources.pointers[footageId];
+export function doingsOf(
+  project: Pick<Project, 'corrections'>,
+  sources: Sources,
+  footageId: string,
+): Activity[] | null {
+  const track = trackOf(project, sources, footageId);
   const sight = sources.sights?.[footageId];
   if (!track && !sight) return null;
   const told = track ? findActivities(track) : [];
-  if (!sight || (track && (track.source ?? 'recorded') === 'recorded')) return told;
+  if (!sight || (track && (sources.pointers[footageId]?.source ?? 'recorded') === 'recorded'))
+    return told;
   const seen = sight.activities.flatMap((one) => fromPicture(one, !!track) ?? []);
   return [...told, ...seen].sort((a, b) => a.start - b.start || a.end - b.end);
 }

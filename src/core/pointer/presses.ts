@@ -1,6 +1,7 @@
 import { clipEnd, sourceEnd, timelineTime } from '../project/clip-time';
 import type { Clip, Project } from '../project/model';
 import type { Sources } from '../project/sources';
+import { trackOf } from '../project/track-of';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '../time/ticks';
 
 /** A press on the timeline, and the clip whose recording shows it. */
@@ -25,9 +26,7 @@ export function pressesIn(
   for (const lane of project.lanes)
     if (lane.kind === 'screen')
       for (const clip of lane.clips) {
-        const track = Object.hasOwn(sources.pointers, clip.footageId)
-          ? sources.pointers[clip.footageId]
-          : null;
+        const track = trackOf(project, sources, clip.footageId);
         if (!track || clip.speed === 0 || clip.start > to || clipEnd(clip) < from) continue;
         const first = ticksToSeconds(clip.source) * 1000;
         const last = ticksToSeconds(sourceEnd(clip)) * 1000;

@@ -101,6 +101,7 @@ export function createProject(
     groups: [],
     presenter: DEFAULT_PLACEMENT,
     keys: [],
+    corrections: [],
     looks: [],
   };
 }

@@ -69,11 +69,12 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
   }),
   /**
    * Framings may slowly go on while they rest; spans of pointer looks fade, and the looks say
-   * whether they grow with the view, as they did.
+   * whether they grow with the view, as they did. What is mended of pointer tracks has a list.
    */
   5: ({ framings, pointer, ...rest }) => ({
     ...rest,
     version: 6,
+    corrections: [],
     framings: eachOf(framings, (framing) => ({ ...framing, endRect: null })),
     pointer: eachOf(pointer, (span) => ({
       ...{ ...span, fadeIn: 0, fadeOut: 0 },

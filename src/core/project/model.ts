@@ -5,6 +5,7 @@ import { LayoutSpan } from '../layout/model';
 import { PresenterPlacement } from '../layout/placement';
 import { PointerSpan } from '../pointer/model';
 import { strict } from '../schema/parts';
+import { PointerCorrections } from './parts/correction';
 import { Framing } from './parts/framing';
 import { ClipGroup, Lane } from './parts/lane';
 import { FootageLook } from './parts/look';
@@ -23,6 +24,7 @@ export * from '../layout/model';
 export * from '../layout/placement';
 export * from '../pointer/model';
 export type { FootageRect } from '../schema/parts';
+export * from './parts/correction';
 export * from './parts/framing';
 export * from './parts/lane';
 export * from './parts/look';
@@ -53,6 +55,9 @@ export const Project = strict({
   presenter: PresenterPlacement,
   keys: Type.Array(FootageKey, {
     description: 'Chroma key settings, one for each recording that has them.',
+  }),
+  corrections: Type.Array(PointerCorrections, {
+    description: 'What was mended of pointer tracks, one for each recording that has any.',
   }),
   looks: Type.Array(FootageLook, {
     description: 'What is shown of a recording and how, one for each recording that has one.',

@@ -2,6 +2,7 @@ import type { StoreApi } from 'zustand';
 import { call } from '@/contract/call';
 import { bringFootage } from '@/contract/footage';
 import { footageOf, withFootage, type Snippet } from '@/core/edit/clipboard';
+import type { CopiedSpan } from '@/core/edit/span-copy';
 import { tell, tellFault } from '../shell/notices-store';
 import type { EditorState } from './session/state';
 
@@ -12,14 +13,13 @@ import type { EditorState } from './session/state';
 
 const KEY = 'vistum-clipboard';
 
-interface Kept {
-  readonly projectId: string;
-  readonly snippet: Snippet;
-}
+/** Clips, or one of the things that stand beside them. */
+export type Copied = { readonly snippet: Snippet } | { readonly span: CopiedSpan };
 
-export function writeClipboard(projectId: string, snippet: Snippet): void {
+/** Keeps what was copied; says so where it is too much. */
+export function writeClipboard(copied: Copied): void {
   try {
-    localStorage.setItem(KEY, JSON.stringify({ projectId, snippet } satisfies Kept));
+    localStorage.setItem(KEY, JSON.stringify(copied));
   } catch {
     tellFault('That is too much to copy at once. Choose a shorter range or fewer clips.');
   }
@@ -29,16 +29,20 @@ export function writeClipboard(projectId: string, snippet: Snippet): void {
  * What can be pasted into the open project, with the footage it needs brought over; says why there
  * is nothing.
  */
-export async function readClipboard(store: StoreApi<EditorState>): Promise<Snippet | null> {
+export async function readClipboard(store: StoreApi<EditorState>): Promise<Copied | null> {
   const text = localStorage.getItem(KEY);
   if (!text) {
-    tellFault('Nothing was copied yet. Select clips or set a range, and press Ctrl+C.');
+    tellFault(
+      'Nothing was copied yet. Select clips or another thing, or set a range, and press Ctrl+C.',
+    );
     return null;
   }
-  const { snippet } = JSON.parse(text) as Kept;
+  const copied = JSON.parse(text) as Copied;
+  if ('span' in copied) return copied;
+  const { snippet } = copied;
   const { id, sources } = store.getState();
   const missing = footageOf(snippet).filter((footageId) => !sources.footage[footageId]);
-  if (!missing.length) return snippet;
+  if (!missing.length) return { snippet };
   try {
     const { names, restored, added } = await call(bringFootage, {
       params: { id },
@@ -49,7 +53,7 @@ export async function readClipboard(store: StoreApi<EditorState>): Promise<Snipp
       tell(`${restored.join(', ')} had been deleted from Footage and was brought back.`);
     if (added.length)
       tell(`${added.join(', ')} ${added.length === 1 ? 'was' : 'were'} added to Footage.`);
-    return withFootage(snippet, names);
+    return { snippet: withFootage(snippet, names) };
   } catch (error) {
     tellFault(error);
     return null;

@@ -1,5 +1,12 @@
 import { Type } from '@sinclair/typebox';
-import { Canvas, FootageKey, FootageLook, PresenterPlacement } from '../../project/model';
+import {
+  Canvas,
+  FootageKey,
+  FootageLook,
+  PathCorrection,
+  PresenterPlacement,
+} from '../../project/model';
+import { correctPointer, dropCorrections } from '../corrections';
 import { changeCanvas, changeKey, changeLook, changePresenter } from '../settings';
 import { args, defineEdit, Ids } from './kind';
 
@@ -12,6 +19,11 @@ const CANVAS = {
   frameRate: 'Frame rate',
   background: 'Background',
 } as const;
+
+const CORRECTED: Readonly<Record<PathCorrection['kind'], string>> = {
+  ...{ path: 'Draw the pointer’s path', shift: 'Move the pointer’s path' },
+  ...{ hidden: 'Pointer hidden', press: 'Press' },
+};
 
 /** The picture, the presenter, and how recordings are keyed and shown. */
 export const SETTING_EDITS = {
@@ -42,6 +54,17 @@ export const SETTING_EDITS = {
       const { footageId: _own, ...settings } = key;
       for (const id of to) changeKey(p, id, { ...structuredClone(settings), on: true });
     },
+  }),
+  'correct-pointer': defineEdit({
+    label: ({ correction }) => CORRECTED[correction.kind],
+    args: args({ footageId, correction: PathCorrection }),
+    run: (p, { footageId, correction }) =>
+      correctPointer(p, footageId, structuredClone(correction)),
+  }),
+  'drop-corrections': defineEdit({
+    label: 'As it was found',
+    args: args({ footageId, from: Type.Number(), to: Type.Number() }),
+    run: (p, { footageId, from, to }) => dropCorrections(p, footageId, from, to),
   }),
   'change-look': defineEdit({
     label: 'Look of a recording',

@@ -8,7 +8,9 @@ import type { SpanList } from '../../project/span-lists';
 import { nullable } from '../../schema/parts';
 import { moveClips } from '../clips';
 import { addMarker, changeMarker, moveMarker, removeMarker } from '../markers';
+import { showWhole } from '../framings';
 import { replaceFramings } from '../settings';
+import { pasteSpan, type CopiedSpan } from '../span-copy';
 import {
   addSpan,
   changeSpan,
@@ -20,6 +22,7 @@ import {
   type Span,
   type SpanChange,
 } from '../spans';
+import { TICKS_PER_SECOND } from '../../time/ticks';
 import { args, By, defineEdit, Ids, Instant } from './kind';
 
 const id = Type.String();
@@ -40,6 +43,10 @@ function nameOf(project: Project, id: string): string {
       return 'thing';
   }
 }
+
+const PASTED: Readonly<Record<SpanList, string>> = {
+  ...{ framings: 'framing', callouts: 'callout', pointer: 'pointer looks', layouts: 'layout' },
+};
 
 /** A change of some properties of a span; the schema of the whole document has the last word. */
 const changeOf = <L extends SpanList>() => Type.Unsafe<SpanChange<Span<L>>>({ type: 'object' });
@@ -65,11 +72,18 @@ export const SPAN_EDITS = {
     label: ({ change }) =>
       'rect' in change
         ? 'Move or size framing'
-        : 'pinned' in change
-          ? 'Pin framing'
-          : 'Framing ramp',
+        : 'endRect' in change
+          ? 'Slow push'
+          : 'pinned' in change
+            ? 'Pin framing'
+            : 'Framing ramp',
     args: args({ id, change: changeOf<'framings'>() }),
     run: (p, { id, change }) => changeSpan(p, 'framings', id, change),
+  }),
+  'show-whole': defineEdit({
+    label: 'Whole screen here',
+    args: args({ time: Instant }),
+    run: (p, { time }) => showWhole(p, time, TICKS_PER_SECOND),
   }),
   'plan-framings': defineEdit({
     label: 'Plan framings',
@@ -132,6 +146,19 @@ export const SPAN_EDITS = {
         by,
       );
     },
+  }),
+  'paste-span': defineEdit({
+    label: ({ copied }) => `Paste ${PASTED[copied.list]}`,
+    args: args({
+      copied: Type.Unsafe<CopiedSpan>({
+        type: 'object',
+        description: 'The list, the span, and for a framing the view of its whole recording.',
+      }),
+      time: Instant,
+      footageId: nullable(Type.String(), { description: 'The recording at that instant.' }),
+    }),
+    run: (p, { copied, time, footageId }, { sources, newId }) =>
+      pasteSpan(p, sources, structuredClone(copied), time, footageId, newId),
   }),
   'remove-span': defineEdit({
     label: ({ id }, p) => `Remove ${nameOf(p, id)}`,

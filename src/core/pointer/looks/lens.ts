@@ -41,6 +41,8 @@ const schema = lookSchema('lens', {
   ...GROWS,
 });
 
+/** A pointer within the lens is no higher than this share of it, so that it stays within. */
+const LARGEST_POINTER = 0.3;
 /** The shadow reaches so far beyond the lens, as a share of its size. */
 const SHADOW = 0.16;
 
@@ -79,11 +81,12 @@ export const lens: PointerLookKind<typeof schema> = {
           },
         ]
       : [];
+    const height = Math.min((drawn?.mark.height ?? 0) * reached, box.height * LARGEST_POINTER);
     const within: Layer[] = drawn
       ? [
           {
             kind: 'drawing',
-            mark: { ...drawn.mark, tip, height: drawn.mark.height * reached },
+            mark: { ...drawn.mark, tip, height },
             opacity: drawn.opacity,
             blend: 'normal',
           },

@@ -1,6 +1,6 @@
 import { assertNever } from '../../assert-never';
 import type { OutlineMark } from '../../frame/mark';
-import type { InOutput } from '../../scale/rect';
+import type { InOutput, PointInOutput } from '../../scale/rect';
 import { colorSetting, numberSetting } from '../../schema/setting';
 import { GROWS, lookSchema, type PointerLookKind, type PointerScene } from '../look';
 
@@ -44,8 +44,8 @@ const FIRST = 0.45;
 /** The second ring of a double press, as a share of the first. */
 const INNER = 0.6;
 
-const around = ({ tip }: PointerScene, side: number): InOutput => ({
-  ...{ x: tip.x - side / 2, y: tip.y - side / 2 },
+const around = (spot: PointInOutput, side: number): InOutput => ({
+  ...{ x: spot.x - side / 2, y: spot.y - side / 2 },
   ...{ width: side, height: side },
 });
 
@@ -84,11 +84,14 @@ export const ring: PointerLookKind<typeof schema> = {
     const age = (kind === 'drag' ? released : since) / (time * 1000);
     if (age >= 1) return [];
     const grown = kind === 'drag' ? 1 : FIRST + (1 - FIRST) * (1 - (1 - age) ** 3);
+    // It stays where was pressed; what is dragged takes it along.
+    const spot =
+      kind === 'drag' && !released ? scene.tip : scene.before(kind === 'drag' ? released : since);
     return formsOf(kind).map(({ shape, size: share, fill }) => ({
       kind: 'drawing',
       mark: {
         ...{ kind: 'outline', shape, radius: 0 },
-        box: around(scene, size * scale * grown * share),
+        box: around(spot, size * scale * grown * share),
         fill: fill ? color : null,
         stroke: { width: Math.max(1, line * scale), color },
       },

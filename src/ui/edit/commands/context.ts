@@ -2,7 +2,9 @@ import type { StoreApi } from 'zustand';
 import { findClip, clipAt, projectDuration } from '@/core/project/query';
 import { frameDuration, snapToFrame, type Ticks } from '@/core/time/ticks';
 import type { Clip } from '@/core/project/model';
+import { frontmost, sceneAt, screenOf, type ScreenView } from '@/core/scene/scene';
 import type { Player } from '@/preview/player';
+import { tellFault } from '../../shell/notices-store';
 import type { Dialogs, EditorState } from '../session/state';
 
 export interface Command {
@@ -52,6 +54,16 @@ export class CommandContext {
     const playhead = Math.max(0, Math.min(time, projectDuration(this.state.project)));
     this.state.transport.setState({ playhead });
     this.player?.seek(playhead);
+  }
+
+  /** The frontmost screen recording at the playhead, as it is seen; says so where there is none. */
+  screenHere(): ScreenView | null {
+    const { project, sources } = this.state;
+    const scene = sceneAt(project, sources, this.playhead);
+    const found = frontmost(scene, 'screen');
+    if (found) return screenOf(scene, found);
+    tellFault('There is no screen recording under the playhead.');
+    return null;
   }
 
   /** The selected clip, or the one under the playhead on the frontmost unlocked lane. */

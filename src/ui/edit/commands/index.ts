@@ -35,8 +35,9 @@ export function commandGroups(
     });
   /** Escape takes back one thing after the other. */
   const escape = () => {
-    const { selection, openGroup, range, select } = c.state;
-    if (selection) select(null);
+    const { selection, openGroup, range, select, drawing } = c.state;
+    if (drawing) store.setState({ drawing: null });
+    else if (selection) select(null);
     else if (openGroup) store.setState({ openGroup: null });
     else if (range.in !== null || range.out !== null)
       store.setState({ range: { in: null, out: null }, rangeLanes: null });

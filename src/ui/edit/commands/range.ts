@@ -1,4 +1,6 @@
 import { copyClips, copyRange, type PasteMode, type Snippet } from '@/core/edit/clipboard';
+import { copySpan, type CopiedSpan } from '@/core/edit/span-copy';
+import { frontmost, sceneAt } from '@/core/scene/scene';
 import { EditError } from '@/core/edit/error';
 import { clipEnd } from '@/core/project/clip-time';
 import { findClip, projectDuration, stepAt, stepRange } from '@/core/project/query';
@@ -55,9 +57,15 @@ export function rangeCommands(c: CommandContext): Command[] {
     }
   };
   const copy = () => {
-    const snippet = copied();
-    if (!snippet) return;
-    writeClipboard(c.state.id, snippet);
+    const { selection, project, sources } = c.state;
+    const span =
+      selection && 'id' in selection && !selectedClips(c.state).length
+        ? copySpan(project, sources, selection.id)
+        : null;
+    const snippet = span ? null : copied();
+    if (span) writeClipboard({ span });
+    else if (snippet) writeClipboard({ snippet });
+    else return;
     tell('Copied. Paste puts it at the playhead, here or in another project.');
   };
   const cut = () => {
@@ -70,11 +78,20 @@ export function rangeCommands(c: CommandContext): Command[] {
       range && !selection
         ? c.state.apply('lift-range', { ...range, laneIds: laneIds(rangeLanes) })
         : c.state.apply('lift-clips', { clipIds: ids });
-    if (done) writeClipboard(c.state.id, snippet);
+    if (done) writeClipboard({ snippet });
+  };
+  const pasteSpanHere = (copied: CopiedSpan) => {
+    const { project, sources } = c.state;
+    const scene = sceneAt(project, sources, c.here);
+    const footageId = frontmost(scene, 'screen')?.footage.id ?? null;
+    const done = c.state.apply('paste-span', { copied, time: c.here, footageId });
+    if (done) c.state.select({ kind: done.result.list, id: done.result.id });
   };
   const paste = (mode: PasteMode, front: boolean) => async () => {
-    const snippet = await readClipboard(c.store);
-    if (!snippet) return;
+    const copied = await readClipboard(c.store);
+    if (!copied) return;
+    if ('span' in copied) return pasteSpanHere(copied.span);
+    const { snippet } = copied;
     const { selection } = c.state;
     const laneId = front ? 'front' : selection?.kind === 'lane' ? selection.id : null;
     const at = c.here;

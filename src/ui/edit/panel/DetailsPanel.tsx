@@ -7,6 +7,7 @@ import { PointerDetails } from './PointerDetails';
 import { LaneDetails } from './LaneDetails';
 import { LayoutDetails } from './LayoutDetails';
 import { MarkerDetails } from './MarkerDetails';
+import { PathDetails } from './PathDetails';
 import { PlanDetails } from './PlanDetails';
 import { PresenterDetails } from './PresenterDetails';
 import { ProjectDetails } from './ProjectDetails';
@@ -34,6 +35,8 @@ export function DetailsPanel() {
       return <LaneDetails id={selection.id} />;
     case 'presenter':
       return <PresenterDetails />;
+    case 'path':
+      return <PathDetails footageId={selection.footageId} />;
     case 'plan':
       return <PlanDetails />;
     default:

@@ -1,14 +1,20 @@
 'use client';
-import { keepInside } from '@/core/framing/path';
+import { magnified } from '@/core/framing/by-hand';
+import type { Framing } from '@/core/project/model';
 import { areaOf } from '@/core/project/query';
 import { magnification, wholeView } from '@/core/scale/sharpness';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
+import { Button } from '../../parts/Button';
+import { editorCommands } from '../commands';
 import { CheckField, SliderField } from '../../parts/fields';
 import { useFramingLimit } from '../use-framing-limit';
-import { useEditor } from '../store';
+import { useEditor, useEditorStore } from '../store';
 import { FramingReason } from './FramingReason';
 import { Heading } from './Heading';
 import { SpanTimes } from './SpanTimes';
+
+/** A slow push begins by going closer by this factor. */
+const PUSH = 1.15;
 
 export function FramingDetails({ id }: { id: string }) {
   const framing = useEditor((s) => s.project.framings.find((f) => f.id === id));
@@ -23,20 +29,18 @@ export function FramingDetails({ id }: { id: string }) {
   if (!framing || !area) return null;
   const whole = wholeView(area, canvas);
   const now = magnification(framing.rect, area, canvas);
-  const zoom = (value: number) => {
-    const width = whole.width / value;
-    const height = (width * whole.height) / whole.width;
+  const set = (change: Partial<Framing>, merge = true) =>
+    apply('change-framing', { id, change }, merge);
+  const zoom = (value: number) =>
+    set({ rect: { ...magnified(framing.rect, whole, value) }, pinned: true });
+  /** It ends closer; where that would be beyond the sharp limit it begins further away instead. */
+  const push = (on: boolean) => {
     const { rect } = framing;
-    const next = keepInside(
-      {
-        x: rect.x + (rect.width - width) / 2,
-        y: rect.y + (rect.height - height) / 2,
-        width,
-        height,
-      },
-      whole,
-    );
-    apply('change-framing', { id, change: { rect: { ...next }, pinned: true } }, true);
+    const closer = now * PUSH <= limit || now / PUSH < 1;
+    const views = closer
+      ? { rect, endRect: magnified(rect, whole, now * PUSH) }
+      : { rect: magnified(rect, whole, now / PUSH), endRect: rect };
+    set({ ...(on ? views : { endRect: null }), pinned: true }, false);
   };
   const seconds = (ticks: number) => Number(ticksToSeconds(ticks).toFixed(1));
   return (
@@ -56,39 +60,80 @@ export function FramingDetails({ id }: { id: string }) {
         The sharp limit of this recording is {limit.toFixed(2)}× as it is shown here.
         {now > limit * 1.01 && ' Beyond it text turns soft.'}
       </p>
-      <SliderField
-        label="Ramp in"
-        value={seconds(framing.rampIn)}
-        min={0}
-        max={4}
-        step={0.1}
-        unit="s"
-        onChange={(v) =>
-          apply('change-framing', { id, change: { rampIn: secondsToTicks(v) } }, true)
-        }
-      />
-      <SliderField
-        label="Ramp out"
-        value={seconds(framing.rampOut)}
-        min={0}
-        max={4}
-        step={0.1}
-        unit="s"
-        onChange={(v) =>
-          apply('change-framing', { id, change: { rampOut: secondsToTicks(v) } }, true)
-        }
-      />
-      <CheckField
-        label="Pinned"
-        value={framing.pinned}
-        onChange={(pinned) => apply('change-framing', { id, change: { pinned } })}
-      />
-      <p className="text-xs text-ink-2">
-        Pinned framings stay as they are when you plan again. Drag the rectangle on the Picture to
-        move it.
-      </p>
+      <div className="@container">
+        <div className="grid gap-2 @md:grid-cols-2">
+          <SliderField
+            label="Ramp in"
+            value={seconds(framing.rampIn)}
+            min={0}
+            max={4}
+            step={0.1}
+            unit="s"
+            onChange={(v) => set({ rampIn: secondsToTicks(v) })}
+          />
+          <SliderField
+            label="Ramp out"
+            value={seconds(framing.rampOut)}
+            min={0}
+            max={4}
+            step={0.1}
+            unit="s"
+            onChange={(v) => set({ rampOut: secondsToTicks(v) })}
+          />
+          <CheckField
+            label="Pinned"
+            value={framing.pinned}
+            onChange={(pinned) => set({ pinned }, false)}
+          />
+          <CheckField label="Slow push" value={framing.endRect !== null} onChange={push} />
+        </div>
+      </div>
+      {framing.endRect && (
+        <SliderField
+          label="Ends at"
+          value={magnification(framing.endRect, area, canvas)}
+          min={1}
+          max={Math.max(4, limit)}
+          step={0.01}
+          unit="×"
+          show={(v) => v.toFixed(2)}
+          onChange={(v) =>
+            set({ endRect: { ...magnified(framing.endRect!, whole, v) }, pinned: true })
+          }
+        />
+      )}
       <FramingReason framing={framing} />
+      <Ways />
+      <p className="text-xs text-ink-2">
+        Pinned framings stay as they are when you plan again. Drag the rectangle on the Picture, or
+        the line in the graph.
+      </p>
       <SpanTimes span={framing} name="framing" />
+    </div>
+  );
+}
+
+const WAYS = [
+  ['framing-draw', 'Draw on the Picture', 'Shift+F'],
+  ['framing-align', 'Fit to the panel or text', 'Alt+F'],
+  ['framing-before', 'As the one before', ''],
+  ['framing-whole', 'Whole screen from the playhead on', ''],
+] as const;
+
+/** Other ways to set the view. */
+function Ways() {
+  const store = useEditorStore();
+  const run = (id: string) =>
+    editorCommands(store, null)
+      .find((c) => c.id === id)
+      ?.run();
+  return (
+    <div className="flex flex-wrap gap-1">
+      {WAYS.map(([id, label, keys]) => (
+        <Button key={id} title={keys} className="text-xs" onClick={() => run(id)}>
+          {label}
+        </Button>
+      ))}
     </div>
   );
 }

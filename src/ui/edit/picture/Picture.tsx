@@ -4,6 +4,8 @@ import { visibleClip } from '@/core/project/query';
 import type { Player } from '@/preview/player';
 import { playheadOf, useEditor, useEditorStore } from '../store';
 import { CalloutHandles } from './CalloutHandles';
+import { FramingDraw } from './FramingDraw';
+import { PathHandles } from './PathHandles';
 import { FramingHandles } from './FramingHandles';
 
 /** The composed picture on its grey surround, with handles for what is selected. */
@@ -20,14 +22,21 @@ export function Picture({
   const empty = useEditor((s) => s.project.lanes.every((lane) => !lane.clips.length));
   const picking = useEditor((s) => s.picking);
   const selection = useEditor((s) => s.selection);
+  const drawing = useEditor((s) => s.drawing);
   const note = useEditor((s) =>
-    s.view.whole
-      ? 'The whole screen is shown while you set the framing'
-      : s.view.presenter === 'matte'
-        ? 'Matte: white stays, black goes'
-        : s.view.presenter
-          ? 'Press the background to pick its colour'
-          : null,
+    s.drawing === 'path'
+      ? 'Draw the way of the pointer; Escape leaves it'
+      : s.selection?.kind === 'path'
+        ? 'The whole screen is shown while you mend the pointer’s path'
+        : s.drawing
+          ? 'Draw a rectangle over what is to be seen; Escape leaves it'
+          : s.view.whole
+            ? 'The whole screen is shown while you set the framing'
+            : s.view.presenter === 'matte'
+              ? 'Matte: white stays, black goes'
+              : s.view.presenter
+                ? 'Press the background to pick its colour'
+                : null,
   );
   const surround = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 640, height: 360 });
@@ -66,7 +75,13 @@ export function Picture({
           aria-label="The Picture at the playhead"
         />
         <div className="absolute inset-0 overflow-hidden">
-          {selection?.kind === 'framings' && <FramingHandles id={selection.id} scale={scale} />}
+          {drawing === 'framing' && <FramingDraw scale={scale} />}
+          {selection?.kind === 'path' && (
+            <PathHandles footageId={selection.footageId} scale={scale} />
+          )}
+          {!drawing && selection?.kind === 'framings' && (
+            <FramingHandles id={selection.id} scale={scale} />
+          )}
           {selection?.kind === 'callouts' && <CalloutHandles id={selection.id} scale={scale} />}
         </div>
         {empty && (

@@ -21,6 +21,7 @@ const WORKSPACE: WorkspaceSlice = {
   snapping: true,
   view: {},
   picking: false,
+  drawing: null,
   typeInto: null,
 };
 
@@ -49,6 +50,7 @@ export const createEditor = (opened: OpenedProject): StoreApi<EditorState> =>
         also,
         view: {},
         picking: false,
+        drawing: null,
         panel: selection ? 'details' : get().panel === 'details' ? 'steps' : get().panel,
       }),
     set: (change) => set(change),

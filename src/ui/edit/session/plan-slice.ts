@@ -94,6 +94,16 @@ export function planSlice(set: Change, get: Get): PlanSlice {
       queue = done;
       return done;
     },
+    async lookAtFraming(framing) {
+      const { project, sources, taste } = get();
+      try {
+        return await planner.look(project, sources, framing, taste);
+      } catch (error) {
+        // It is only told, and nothing depends on it.
+        console.error(error);
+        return null;
+      }
+    },
     endPlanning() {
       wanted++;
       planner.close();

@@ -5,7 +5,9 @@ import type { Versioned } from '@/core/edit/history';
 import type { EditArgs, EditCall, EditId, EditResult } from '@/core/edit/registry';
 import type { SpanList } from '@/core/project/span-lists';
 import type { PlanView } from '@/core/frame/plan-frame';
+import type { FramingLook } from '@/core/framing/other-views';
 import type { Plan } from '@/core/framing/plan';
+import type { Framing } from '@/core/project/model';
 import type { Taste } from '@/core/framing/taste';
 import type { Sources } from '@/core/project/sources';
 import type { Ticks } from '@/core/time/ticks';
@@ -16,6 +18,8 @@ import type { Transport } from './transport';
 export type Selection =
   | { readonly kind: 'clip' | SpanList | 'step' | 'marker' | 'lane'; readonly id: string }
   | { readonly kind: 'presenter' | 'project' | 'plan' }
+  /** The path of a recording's pointer, to be mended. */
+  | { readonly kind: 'path'; readonly footageId: string }
   | null;
 
 export type Dialogs = 'export' | 'commands' | 'keys' | 'history' | 'freeze' | 'retake';
@@ -98,6 +102,8 @@ export interface WorkspaceSlice {
   readonly typeInto: string | null;
   /** The next press on the Picture picks the wall's colour. */
   readonly picking: boolean;
+  /** What the next drag over the Picture draws. */
+  readonly drawing: 'framing' | 'path' | null;
 }
 
 /** What framings are planned for. */
@@ -119,6 +125,8 @@ export interface PlanSlice {
     readonly taste?: Partial<Taste>;
     readonly scope?: PlanScope;
   }) => Promise<Plan | null>;
+  /** What a framing shows and what else it could show; null where that can't be told. */
+  readonly lookAtFraming: (framing: Framing) => Promise<FramingLook | null>;
   readonly endPlanning: () => void;
 }
 

@@ -7,6 +7,7 @@ import { magnification } from '@/core/scale/sharpness';
 import { limitsAlong, type LimitStretch } from '@/core/scene/limits';
 import { frontmost, sceneAt, screenOf } from '@/core/scene/scene';
 import { useEditor } from '../store';
+import { FramingGrips } from './FramingGrips';
 import { inSight, toPixels, type Sight } from './geometry';
 import { SpanView } from './SpanView';
 
@@ -145,6 +146,7 @@ export function FramingGraph({
           />
         );
       })}
+      <FramingGrips toY={y} toZoom={(at) => 1 + ((height - 4 - at) / (height - 10)) * (top - 1)} />
     </>
   );
 }

@@ -1,5 +1,5 @@
 'use client';
-import { Crosshair } from 'lucide-react';
+import { Crosshair, Spline } from 'lucide-react';
 import { cancelAnalysis, requestAnalysis } from '@/contract/analyses';
 import { call } from '@/contract/call';
 import type { FootageView } from '@/contract/footage';
@@ -33,6 +33,7 @@ export function ScreenFindings({ view }: { view: FootageView }) {
     ),
   );
   const job = useEditor((s) => s.jobs.find((j) => j.subject === row?.id));
+  const select = useEditor((s) => s.select);
   const ask = () =>
     void call(requestAnalysis, { params: { id: view.id }, body: { kind: 'screen' } }).catch(
       tellFault,
@@ -61,6 +62,11 @@ export function ScreenFindings({ view }: { view: FootageView }) {
             ? 'The pointer track that was recorded is used.'
             : inWords(row.summary)}
         </p>
+      )}
+      {(view.hasPointer || ready) && (
+        <Button onClick={() => select({ kind: 'path', footageId: view.id })}>
+          <Spline size={14} aria-hidden /> Mend the pointer’s path
+        </Button>
       )}
       {failed && <p className="text-xs text-fault">{failed}</p>}
       {!ready && (
