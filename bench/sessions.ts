@@ -1,11 +1,14 @@
 import type { PointerEvent, PointerSample, PointerTrack } from '@/core/telemetry/pointer-track';
 import type { Size } from '@/core/scale/rect';
+import type { PageKind } from './pages';
 
 /** A made session at a computer, with the pointer track that it left. */
 export interface Session {
   readonly name: string;
   readonly track: PointerTrack;
   readonly seconds: number;
+  /** What stands on the screen meanwhile. */
+  readonly shows: PageKind;
 }
 
 type Spot = readonly [x: number, y: number];
@@ -111,13 +114,19 @@ class Hand {
     return this;
   }
 
-  done(name: string): Session {
+  /** How long it takes, with a while after the last that is done. */
+  get seconds(): number {
+    return this.t / 1000 + 3;
+  }
+
+  done(name: string, shows: PageKind): Session {
     const { width, height } = this.size;
     const { samples, events } = this;
     return {
       name,
       track: { format: 'vistum-pointer', version: 1, width, height, samples, events },
-      seconds: this.t / 1000 + 3,
+      seconds: this.seconds,
+      shows,
     };
   }
 }
@@ -134,7 +143,7 @@ function form(): Session {
       .wait(300)
       .type(hand.between(5, 22))
       .wait(500);
-  return hand.go([0.62, 0.86]).press().wait(4000).done('form');
+  return hand.go([0.62, 0.86]).press().wait(4000).done('form', 'form');
 }
 
 function menus(): Session {
@@ -150,7 +159,7 @@ function menus(): Session {
         .wait(2000);
     hand.wait(hand.between(700, 3000));
   }
-  return hand.done('menus');
+  return hand.done('menus', 'editor');
 }
 
 function drawing(): Session {
@@ -160,14 +169,14 @@ function drawing(): Session {
       .go([hand.between(0.35, 0.7), hand.between(0.3, 0.7)])
       .drag([hand.between(0.35, 0.7), hand.between(0.3, 0.7)], hand.between(500, 1800))
       .wait(hand.between(200, 900));
-  return hand.wait(3000).done('drawing');
+  return hand.wait(3000).done('drawing', 'canvas');
 }
 
 function reading(): Session {
   const hand = new Hand(USUAL, 14).wait(1000).go([0.3, 0.2]);
   for (let i = 0; i < 8; i++)
     hand.fidget(6500, 0.03).go([hand.between(0.2, 0.6), hand.between(0.2, 0.8)]);
-  return hand.done('reading, fidgeting');
+  return hand.done('reading, fidgeting', 'editor');
 }
 
 function dragging(): Session {
@@ -177,7 +186,7 @@ function dragging(): Session {
       .go([0.08, hand.between(0.2, 0.8)])
       .drag([hand.between(0.5, 0.95), hand.between(0.2, 0.8)], 1400)
       .wait(hand.between(800, 3500));
-  return hand.done('dragging across');
+  return hand.done('dragging across', 'canvas');
 }
 
 function scrolling(): Session {
@@ -191,7 +200,7 @@ function scrolling(): Session {
         .press()
         .wait(1500);
   }
-  return hand.done('scrolling');
+  return hand.done('scrolling', 'editor');
 }
 
 function typingFar(): Session {
@@ -203,7 +212,7 @@ function typingFar(): Session {
       .go([0.85, 0.8])
       .type(30)
       .wait(hand.between(800, 3000));
-  return hand.done('typing far from the pointer');
+  return hand.done('typing far from the pointer', 'editor');
 }
 
 function corners(): Session {
@@ -213,7 +222,7 @@ function corners(): Session {
       .go(i % 2 ? [hand.between(0.03, 0.12), 0.08] : [hand.between(0.88, 0.97), 0.92])
       .press()
       .wait(hand.between(600, 1500));
-  return hand.wait(2000).done('two windows at far corners');
+  return hand.wait(2000).done('two windows at far corners', 'windows');
 }
 
 function monitors(): Session {
@@ -225,13 +234,13 @@ function monitors(): Session {
       .press()
       .wait(hand.between(900, 3200));
   }
-  return hand.done('three monitors');
+  return hand.done('three monitors', 'monitors');
 }
 
 function hour(): Session {
   const hand = new Hand(LARGE, 20).wait(4000);
   const end = 3600;
-  for (let i = 0; hand.done('').seconds < end; i++) {
+  for (let i = 0; hand.seconds < end; i++) {
     const spot: Spot = [hand.between(0.1, 0.9), hand.between(0.1, 0.9)];
     const near = (): Spot => [
       spot[0] + hand.between(-0.06, 0.06),
@@ -242,7 +251,7 @@ function hour(): Session {
     if (i % 5 === 4) hand.fidget(9000, 0.02);
     hand.wait(hand.between(1500, 9000));
   }
-  return hand.done('an hour');
+  return hand.done('an hour', 'editor');
 }
 
 /** Ten sessions of different characters; the same each time. */

@@ -13,7 +13,7 @@ import type { PointerTrack } from '../telemetry/pointer-track';
 import { secondsToTicks } from '../time/ticks';
 import type { Page } from '../vision/page';
 import { framingBefore, magnified, viewInOther, viewOfDrawn } from './by-hand';
-import { cutsOf } from './cuts';
+import { edgesOf } from './edge-index';
 import { lookAtFraming } from './other-views';
 import { snapMoved, snapSized, textBlocks, viewsOnPage } from './page-edges';
 import { USUAL_TASTE } from './taste';
@@ -84,7 +84,7 @@ test('views of what lies at a spot hold it whole, the closest first, and cut not
   expect(views).toHaveLength(2);
   expect(isWithin(textBlocks(page)[0]!, views[0]!)).toBe(true);
   expect(isWithin(page.panels[0]!, views[1]!)).toBe(true);
-  expect(cutsOf(page, views[1]!)).toBe(0);
+  expect(edgesOf(page).cutsOf(views[1]!)).toBe(0);
   expect(viewsOnPage(page, { x: 20, y: 20 }, WHOLE, FRAME, 4)).toEqual([]);
 });
 

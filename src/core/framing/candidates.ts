@@ -1,7 +1,15 @@
 import type { Page } from '../vision/page';
-import { evenRound, intersect, unite, type InFootage, type Rect, type Size } from '../scale/rect';
+import {
+  evenRound,
+  intersect,
+  isWithin,
+  unite,
+  type InFootage,
+  type Rect,
+  type Size,
+} from '../scale/rect';
 import type { Attention } from './attention';
-import { shiftedView } from './cuts';
+import { shiftedView, widerView } from './cuts';
 import { shareCovered, viewsBeside } from './inset';
 import { keepInside } from './path';
 import { LEAST_MAGNIFICATION, type Taste } from './taste';
@@ -21,7 +29,7 @@ const ALIKE = 1 / 8;
 /** A share of a view: less than this beside it is not worth leaving out. */
 const SLIVER = 0.06;
 /** A share of a view: it is not shifted nearer than this to what it is for. */
-const LEAST_ROOM = 0.06;
+const LEAST_ROOM = 0.1;
 /** So many things before and after those that a view is for may be seen in it too. */
 const AROUND = 4;
 
@@ -118,6 +126,13 @@ export function candidateViews(
   taste: Taste,
 ): CandidateView[] {
   const found = new Map<string, CandidateView>();
+  const laid = new Map<string, readonly InFootage[]>();
+  const numbers = new Map<Page, number>();
+  const pageNumber = (page: Page): number => {
+    const number = numbers.get(page) ?? numbers.size;
+    numbers.set(page, number);
+    return number;
+  };
   const add = (view: InFootage, first: number, last: number, key = keyOf(view)) => {
     const known = found.get(key);
     if (known && first <= known.last + AROUND) known.last = Math.max(known.last, last);
@@ -135,12 +150,21 @@ export function candidateViews(
       most = Math.min(most, closest[last]!);
       const view = viewAround(rect, whole, frame, most, taste);
       if (!view) break;
-      add(view, first, last);
       const page = pages[last];
-      if (page) {
-        // Laid between the lines it is another one, however near it is.
-        const shifted = shiftedView(view, roomed(rect, view), whole, page);
-        if (shifted !== view) add(shifted, first, last, exactKey(shifted));
+      if (!page) add(view, first, last);
+      else {
+        // It is laid between the lines, or is somewhat wider. What was laid for a view like it
+        // serves again where it holds all.
+        const keep = roomed(rect, view);
+        const near = `${keyOf(view)} ${pageNumber(page)}`;
+        let clear = laid.get(near);
+        if (!clear || !isWithin(keep, clear[0]!)) {
+          const shifted = shiftedView(view, keep, whole, page);
+          const wider = widerView(shifted, keep, whole, page);
+          clear = wider ? [shifted, wider] : [shifted];
+          laid.set(near, clear);
+        }
+        for (const one of clear) add(one, first, last, exactKey(one));
       }
       const inset = insets[last];
       if (inset && shareCovered(rect, view, inset) > 0)

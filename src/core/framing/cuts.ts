@@ -2,59 +2,69 @@ import { sourceTime } from '../project/clip-time';
 import { clipAt } from '../project/query';
 import type { Sources } from '../project/sources';
 import type { Project } from '../project/model';
-import type { InFootage, Rect } from '../scale/rect';
+import { evenRound, intersect, padded, type InFootage, type Rect } from '../scale/rect';
 import { ticksToSeconds, type Ticks } from '../time/ticks';
-import type { Page, TextLine } from '../vision/page';
+import type { Page } from '../vision/page';
 import { countFront } from '../bisect';
-
-/** A line that shows less than this share of its height beyond an edge is not cut by it. */
-const SLIT = 0.12;
-/** Half a line that goes on beyond a side is worse than one that is cut along its length. */
-const ALONG = 0.6;
-const PANEL = 0.5;
-
-/** Whether an edge at `at` goes through a span, leaving at least some of it on either side. */
-const goesThrough = (at: number, from: number, length: number, least: number): boolean =>
-  at > from + least && at < from + length - least;
-
-function isLineCut({ x, y, width, height, letters }: TextLine, view: Rect): number {
-  const [right, bottom] = [view.x + view.width, view.y + view.height];
-  if (x >= right || x + width <= view.x || y >= bottom || y + height <= view.y) return 0;
-  if (goesThrough(view.x, x, width, letters / 2) || goesThrough(right, x, width, letters / 2))
-    return 1;
-  const slit = height * SLIT;
-  const along = goesThrough(view.y, y, height, slit) || goesThrough(bottom, y, height, slit);
-  return along ? ALONG : 0;
-}
-
-/** A panel that would fit into the view and is cut all the same. */
-function isPanelCut({ x, y, width, height }: Rect, view: Rect): boolean {
-  if (width > view.width || height > view.height) return false;
-  const [right, bottom] = [view.x + view.width, view.y + view.height];
-  if (x >= right || x + width <= view.x || y >= bottom || y + height <= view.y) return false;
-  const [aside, below] = [width * 0.04, height * 0.04];
-  return (
-    goesThrough(view.x, x, width, aside) ||
-    goesThrough(right, x, width, aside) ||
-    goesThrough(view.y, y, height, below) ||
-    goesThrough(bottom, y, height, below)
-  );
-}
-
-/**
- * How much of a page a view cuts at its edges: text lines as 1 each, or less where it is along them,
- * and panels that would have fitted as a half.
- */
-export function cutsOf(page: Pick<Page, 'lines' | 'panels'>, view: Rect): number {
-  let cuts = 0;
-  for (const line of page.lines) cuts += isLineCut(line, view);
-  for (const panel of page.panels) if (isPanelCut(panel, view)) cuts += PANEL;
-  return cuts;
-}
+import { edgesOf, type EdgeIndex } from './edge-index';
+import { keepInside } from './path';
 
 /** How far a view may be shifted, as a share of its size, and in how many steps to each side. */
 const SHIFT = 0.14;
-const STEPS = 7;
+const STEPS = 5;
+/** Each step away costs, so that of equal places the nearest is taken. */
+const AWAY = 2;
+/** A wider view is tried where it cuts so much less, for each doubling. */
+const GROWTH = 10;
+const WIDER = [1.07, 1.16, 1.3] as const;
+
+/** Places for one side of a view, even, from which it still holds a stretch and stays within. */
+function placesOf(
+  at: number,
+  size: number,
+  from: number,
+  length: number,
+  low: number,
+  high: number,
+) {
+  const found: number[] = [];
+  for (let i = -STEPS; i <= STEPS; i++) {
+    const to = Math.round((at + (i / STEPS) * SHIFT * size) / 2) * 2;
+    const inside = to >= low && to + size <= high;
+    if (inside && to <= from && to + size >= from + length) found.push(to);
+  }
+  return found;
+}
+
+/** The cheapest of some views; the first of equal ones. */
+function cheapest(views: readonly InFootage[], costOf: (view: InFootage) => number): InFootage {
+  let best = views[0]!;
+  let least = costOf(best);
+  for (const view of views.slice(1)) {
+    const cost = costOf(view);
+    if (cost < least) [best, least] = [view, cost];
+  }
+  return best;
+}
+
+/** Shifts a view across, then down, then across once more, to where it cuts least. */
+function shiftedWithin(
+  view: InFootage,
+  near: InFootage,
+  keep: Rect,
+  whole: Rect,
+  edges: EdgeIndex,
+): InFootage {
+  const { width, height } = view;
+  const costOf = (one: InFootage) =>
+    edges.cutsOf(one) +
+    (Math.abs(one.x - near.x) / width + Math.abs(one.y - near.y) / height) * AWAY;
+  const xs = placesOf(view.x, width, keep.x, keep.width, whole.x, whole.x + whole.width);
+  const ys = placesOf(view.y, height, keep.y, keep.height, whole.y, whole.y + whole.height);
+  const across = (one: InFootage) => cheapest([one, ...xs.map((x) => ({ ...one, x }))], costOf);
+  const down = (one: InFootage) => cheapest([one, ...ys.map((y) => ({ ...one, y }))], costOf);
+  return across(down(across(view)));
+}
 
 /**
  * The view of the same size, shifted by a little at most, that cuts least of a page; what it is for
@@ -62,42 +72,56 @@ const STEPS = 7;
  *
  * @param keep what has to stay in view, with its room
  */
-export function shiftedView(
+export const shiftedView = (
   view: InFootage,
   keep: Rect,
   whole: Rect,
   page: Pick<Page, 'lines' | 'panels'>,
-): InFootage {
-  const places = (
-    at: number,
-    size: number,
-    from: number,
-    length: number,
-    all: [number, number],
-  ) => {
-    const found = [at];
-    for (let i = -STEPS; i <= STEPS; i++) {
-      const to = Math.round((at + (i / STEPS) * SHIFT * size) / 2) * 2;
-      const inside = to >= all[0] && to + size <= all[1];
-      if (inside && to <= from && to + size >= from + length) found.push(to);
-    }
-    return found;
-  };
-  const { width, height } = view;
-  const across = places(view.x, width, keep.x, keep.width, [whole.x, whole.x + whole.width]);
-  const down = places(view.y, height, keep.y, keep.height, [whole.y, whole.y + whole.height]);
-  let best = view;
-  // Nearer ones are better, all else being equal.
-  const costOf = (one: InFootage) =>
-    cutsOf(page, one) + (Math.abs(one.x - view.x) / width + Math.abs(one.y - view.y) / height) * 2;
-  let least = costOf(view);
-  for (const x of across)
-    for (const y of down) {
-      const one = { ...view, x, y };
-      const cost = costOf(one);
-      if (cost < least) [best, least] = [one, cost];
-    }
+): InFootage => shiftedWithin(view, view, keep, whole, edgesOf(page));
+
+/**
+ * A somewhat wider view that cuts much less of a page than one of the same size can, shifted as that
+ * may be; null where none is worth its width.
+ */
+export function widerView(
+  shifted: InFootage,
+  keep: Rect,
+  whole: Rect,
+  page: Pick<Page, 'lines' | 'panels'>,
+): InFootage | null {
+  const edges = edgesOf(page);
+  let best: InFootage | null = null;
+  let least = edges.cutsOf(shifted);
+  for (const factor of WIDER) {
+    const width = shifted.width * factor;
+    if (width > whole.width || least < 1) break;
+    const height = shifted.height * factor;
+    const grown = keepInside(
+      {
+        ...{ width, height },
+        x: evenRound(shifted.x - (width - shifted.width) / 2),
+        y: evenRound(shifted.y - (height - shifted.height) / 2),
+      },
+      whole,
+    );
+    const view = shiftedWithin(grown, grown, keep, whole, edges);
+    const cost = edges.cutsOf(view) + GROWTH * Math.log2(factor);
+    if (cost < least) [best, least] = [view, cost];
+  }
   return best;
+}
+
+/** Lines so near to what is looked at are read with it, in heights of their letters. */
+const READ_WITH = 4;
+
+/** The height of the smallest letters that stand at something, in its pixels; null where none do. */
+export function lettersIn({ lines }: Pick<Page, 'lines'>, rect: Rect): number | null {
+  let least: number | null = null;
+  for (const line of lines) {
+    const shared = intersect(padded(rect, line.letters * READ_WITH), line);
+    if (shared.width > 0 && shared.height > 0) least = Math.min(least ?? Infinity, line.letters);
+  }
+  return least;
 }
 
 /** The page of a recording that stands on the screen at an instant of the timeline; null if none. */

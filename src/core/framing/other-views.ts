@@ -9,7 +9,8 @@ import { contains } from '../time/ranges';
 import { attentionOf, type Attention } from './attention';
 import { candidateViews } from './candidates';
 import { costOfCuts, costOfSeeing, totalOf } from './cost';
-import { cutsOf, pageAt } from './cuts';
+import { pageAt } from './cuts';
+import { edgesOf } from './edge-index';
 import { insetAt } from './inset';
 import type { Taste } from './taste';
 
@@ -72,10 +73,11 @@ export function lookAtFraming(
   const insets = during.map(({ start }) => insetAt(project, sources, start));
   const pages = during.map(({ start }) => pageAt(project, sources, footage.id, start));
   const costOf = (view: InFootage): number => {
-    let cost = 0;
+    const cuts = pages.map((page) => (page ? edgesOf(page).cutsOf(view) : 0));
+    let cost = totalOf(costOfCuts(cuts[0]!));
     for (const [i, one] of during.entries())
-      cost += totalOf(costOfSeeing(one, view, whole, limit, insets[i]!));
-    return cost + totalOf(costOfCuts(pages[0] ? cutsOf(pages[0], view) : 0));
+      cost += totalOf(costOfSeeing(one, view, whole, limit, insets[i]!, { cuts: cuts[i]! }));
+    return cost;
   };
   const ranked = candidateViews(during, whole, project.canvas, closest, insets, pages, taste)
     .slice(1)

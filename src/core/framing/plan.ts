@@ -1,5 +1,6 @@
 import type { Framing, Project } from '../project/model';
 import type { Sources } from '../project/sources';
+import { targetOf } from '../project/targets';
 import { isWithin, type Rect } from '../scale/rect';
 import { wholeView } from '../scale/sharpness';
 import type { Range } from '../time/ranges';
@@ -8,7 +9,7 @@ import type { Page } from '../vision/page';
 import { attentionOf, type Attention } from './attention';
 import { candidateViews } from './candidates';
 import { addCosts, type Costs } from './cost';
-import { pageAt } from './cuts';
+import { lettersIn, pageAt } from './cuts';
 import { insetAt } from './inset';
 import { framingsOf, type PlannedView } from './framings';
 import { LONGEST_RAMP } from './ramp';
@@ -38,6 +39,9 @@ export interface PlanOptions {
 /** Nothing happens for so long, in seconds, that it is a moment of its own. */
 const PAUSE = LEAD + TAIL + LONGEST_RAMP + SHORTEST_HOLD;
 
+/** Small letters of so many CSS pixels can just be read: those of a text of some 12. */
+const LEGIBLE = 6;
+
 /** What a shot's views are chosen for: what is to be seen, and long pauses in between. */
 function momentsOf(
   shot: Shot,
@@ -55,14 +59,16 @@ function momentsOf(
     const end = to === shot.end ? to : to - secondsToTicks(LEAD) - around;
     moments.push({
       ...{ start, end, attention: null, closest: closestIn({ start, end }) },
-      ...{ inset: null, page: pageFor(start) },
+      ...{ inset: null, page: pageFor(start), letters: null },
     });
   };
   let seenUntil: Ticks | null = null;
   for (const one of attention) {
+    const page = pageFor(one.start);
     moments.push({
       ...{ start: one.start, end: one.end, attention: one },
-      ...{ closest: closestIn(one), inset: insetFor(one.start), page: pageFor(one.start) },
+      ...{ closest: closestIn(one), inset: insetFor(one.start), page },
+      letters: page && lettersIn(page, one.rect),
     });
     // A pointer that only rests or fidgets is a pause.
     if (!one.gain) continue;
@@ -113,7 +119,8 @@ function planShot(
   );
   // What begins and ends on frames may be a frame shorter.
   const hold = secondsToTicks(Math.max(SHORTEST_HOLD, taste.hold)) + frameDuration(frame.frameRate);
-  const stretch = { start: shot.start, end: shot.end, hold, endsWhole: shot.goesOn };
+  const legible = LEGIBLE / targetOf(project.target.id).seenAt;
+  const stretch = { start: shot.start, end: shot.end, hold, legible, endsWhole: shot.goesOn };
   return searchViews(stretch, moments, candidates, taste, onProgress).map((rest) => ({
     ...rest,
     footageId: shot.footage.id,

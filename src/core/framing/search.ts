@@ -14,7 +14,7 @@ import {
   totalOf,
   type Costs,
 } from './cost';
-import { cutsOf } from './cuts';
+import { edgesOf } from './edge-index';
 import { perceivedDistance, rampSeconds, SHORTEST_RAMP } from './ramp';
 import { LEAD, TAIL, type Taste } from './taste';
 
@@ -28,12 +28,16 @@ export interface Moment extends Range {
   readonly inset: Rect | null;
   /** What there is to read then; null where it is not known. */
   readonly page: Page | null;
+  /** Height of the small letters that are looked at then, in footage pixels; null for no text. */
+  readonly letters: number | null;
 }
 
 /** What views are planned for. */
 export interface Stretch extends Range {
   /** No view rests for less. */
   readonly hold: Ticks;
+  /** Letters can be read from this share of the picture's width on. */
+  readonly legible: number;
   /** Whether it has to end with the whole view, too. */
   readonly endsWhole: boolean;
 }
@@ -142,7 +146,7 @@ export function searchViews(
   onProgress: (share: number) => void,
 ): Rest[] {
   const whole = candidates[0]!.rect;
-  const { hold, endsWhole } = stretch;
+  const { hold, endsWhole, legible } = stretch;
   const distances = new Map<number, number>();
   const distance = (a: number, b: number): number => {
     const key = Math.min(a, b) * candidates.length + Math.max(a, b);
@@ -153,20 +157,33 @@ export function searchViews(
     }
     return known;
   };
-  const costAt = ({ attention, closest, inset, ...range }: Moment, view: InFootage): Costs =>
-    attention
-      ? costOfSeeing(attention, view, whole, closest, inset)
-      : costOfIdling(range.end - range.start, view, whole, taste);
-  const known = new Map<Page, Map<number, Costs>>();
-  /** What the edges of a view cut when it is come to before a moment. */
-  const cutting = (index: number, view: number): Costs => {
+  const known = new Map<Page, Map<number, number>>();
+  /** How much the edges of a view cut of what stands on the screen at a moment. */
+  const cutsAt = (index: number, view: number): number => {
     const { page } = moments[index]!;
-    if (!page || view === 0) return {};
-    const ofPage = known.get(page) ?? new Map<number, Costs>();
+    if (!page || view === 0) return 0;
+    const ofPage = known.get(page) ?? new Map<number, number>();
     known.set(page, ofPage);
-    const there = ofPage.get(view) ?? costOfCuts(cutsOf(page, candidates[view]!.rect));
+    const there = ofPage.get(view) ?? edgesOf(page).cutsOf(candidates[view]!.rect);
     ofPage.set(view, there);
     return there;
+  };
+  /** What that costs when the view is come to. */
+  const cutting = (index: number, view: number): Costs => costOfCuts(cutsAt(index, view));
+  /** By how many halvings the letters that are looked at are too small in a view. */
+  const tinyAt = (index: number, { width }: InFootage): number => {
+    const { letters } = moments[index]!;
+    return letters === null ? 0 : Math.max(0, Math.log2((legible * width) / letters));
+  };
+  const costAt = (index: number, view: number): Costs => {
+    const { attention, closest, inset, ...range } = moments[index]!;
+    const { rect } = candidates[view]!;
+    return attention
+      ? costOfSeeing(attention, rect, whole, closest, inset, {
+          cuts: cutsAt(index, view),
+          tiny: tinyAt(index, rect),
+        })
+      : costOfIdling(range.end - range.start, rect, whole, taste);
   };
   const leastOfMove = totalOf(costOfMove(0, 0, taste));
   const isAllowed = (moment: Moment, view: number) =>
@@ -191,7 +208,7 @@ export function searchViews(
     const cheapestFirst = [...states].sort(([, a], [, b]) => a[0]!.cost - b[0]!.cost);
     for (const view of active) {
       if (!isAllowed(moment, view)) continue;
-      const cost = totalOf(costAt(moment, candidates[view]!.rect));
+      const cost = totalOf(costAt(index, view));
       if (cost === Infinity) continue;
       const cut = totalOf(cutting(index, view));
       const kept: State[] = [];
@@ -228,17 +245,16 @@ export function searchViews(
     .filter(({ arrive, view }) => stretch.end - arrive >= hold && (!endsWhole || view === 0));
   const inAll = ({ cost, arrive }: State) => cost + costOfShortness(stretch.end - arrive);
   const last = ends.reduce<State | null>((a, b) => (a && inAll(a) <= inAll(b) ? a : b), null);
-  return last ? restsOf(last, stretch, moments, candidates, taste, costAt, cutting) : [];
+  return last ? restsOf(last, stretch, candidates, taste, costAt, cutting) : [];
 }
 
 /** The resting views along the way that ends in a state. */
 function restsOf(
   last: State,
   stretch: Range,
-  moments: readonly Moment[],
   candidates: readonly CandidateView[],
   taste: Taste,
-  costAt: (moment: Moment, view: InFootage) => Costs,
+  costAt: (index: number, view: number) => Costs,
   cutting: (index: number, view: number) => Costs,
 ): Rest[] {
   const rests: Rest[] = [];
@@ -253,7 +269,7 @@ function restsOf(
     let first = lastMoment + 1;
     while (state && state.view === view && state.arrive === arrive && state.moment >= 0) {
       first = state.moment;
-      costs = addCosts(costs, costAt(moments[first]!, rect));
+      costs = addCosts(costs, costAt(first, view));
       state = state.before;
     }
     // The state in which nothing was seen yet belongs to the first view.

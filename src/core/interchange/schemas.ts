@@ -12,7 +12,7 @@ const FORMATS: Readonly<Record<string, { id: string; title: string; schema: TSch
   },
   pointer: {
     id: 'vistum-pointer',
-    title: 'Vistum pointer track, version 1',
+    title: 'Vistum pointer track, version 2',
     schema: PointerTrack,
   },
   take: {

@@ -17,6 +17,8 @@ export interface Target {
   /** Integrated loudness, LUFS. */
   readonly loudness: number;
   readonly captions: CaptionNeed;
+  /** Width in CSS pixels at which it is seen on the smallest screen that it is for. */
+  readonly seenAt: number;
   /** Why these. */
   readonly reason: string;
 }
@@ -36,6 +38,7 @@ export const TARGETS: readonly Target[] = [
     frameRate: THIRTY,
     loudness: -16,
     captions: 'optional',
+    seenAt: 1280,
     reason: 'Fills a laptop’s screen; loud enough for its small speakers.',
   },
   {
@@ -46,6 +49,7 @@ export const TARGETS: readonly Target[] = [
     frameRate: THIRTY,
     loudness: -16,
     captions: 'needed',
+    seenAt: 1280,
     reason: 'As on a web page; most course platforms ask for captions.',
   },
   {
@@ -56,6 +60,7 @@ export const TARGETS: readonly Target[] = [
     frameRate: THIRTY,
     loudness: -18,
     captions: 'none',
+    seenAt: 1024,
     reason: 'Shown inside a slide and heard in a room; a small file.',
   },
   {
@@ -66,6 +71,7 @@ export const TARGETS: readonly Target[] = [
     frameRate: THIRTY,
     loudness: -16,
     captions: 'needed',
+    seenAt: 390,
     reason: 'Often watched without sound, so captions carry it.',
   },
   {
@@ -76,6 +82,7 @@ export const TARGETS: readonly Target[] = [
     frameRate: THIRTY,
     loudness: -16,
     captions: 'needed',
+    seenAt: 390,
     reason: 'Stands in a feed, often without sound.',
   },
   {
@@ -86,6 +93,7 @@ export const TARGETS: readonly Target[] = [
     frameRate: THIRTY,
     loudness: -23,
     captions: 'optional',
+    seenAt: 1920,
     reason: 'As large as it was recorded, at the level for exchange (EBU R 128).',
   },
 ];

@@ -3,7 +3,7 @@ import { Type, type Static } from '@sinclair/typebox';
 export const POINTER_EVENT_TYPES = ['down', 'up', 'wheel', 'key', 'shape', 'join'] as const;
 export type PointerEventType = (typeof POINTER_EVENT_TYPES)[number];
 
-const Side = Type.Number({ exclusiveMinimum: 0 });
+const Side = Type.Number({ minimum: 1 });
 
 const Event = Type.Readonly(
   Type.Object({

@@ -1,6 +1,8 @@
 import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas';
 import fc from 'fast-check';
-import { cutsOf, shiftedView } from '../framing/cuts';
+import { costOfSeeing } from '../framing/cost';
+import { lettersIn, shiftedView, widerView } from '../framing/cuts';
+import { edgesOf } from '../framing/edge-index';
 import { isWithin, type Rect } from '../scale/rect';
 import { contentOf } from './content';
 import type { Luma } from './luma';
@@ -119,24 +121,53 @@ test('a view is shifted a little, to where it cuts less, and never away from wha
         const view = { x: x * 2, y: y * 2, width: 960, height: 540 };
         const keep = { x: view.x + 400, y: view.y + 200, width: 160, height: 100 };
         const shifted = shiftedView(view, keep, whole, page);
-        expect(cutsOf(page, shifted)).toBeLessThanOrEqual(cutsOf(page, view));
+        expect(edgesOf(page).cutsOf(shifted)).toBeLessThanOrEqual(edgesOf(page).cutsOf(view));
         expect(isWithin(shifted, whole)).toBe(true);
         expect(isWithin(keep, shifted)).toBe(true);
         expect(shifted.width).toBe(view.width);
         expect(Math.abs(shifted.x - view.x)).toBeLessThanOrEqual(0.15 * view.width);
+        // A wider one cuts much less, or there is none.
+        const wider = widerView(shifted, keep, whole, page);
+        if (!wider) return;
+        const cuts = (one: typeof view) => edgesOf(page).cutsOf(one);
+        expect(cuts(wider)).toBeLessThanOrEqual(cuts(shifted) - 0.7);
+        expect(isWithin(wider, whole)).toBe(true);
+        expect(isWithin(keep, wider)).toBe(true);
+        expect(wider.width / wider.height).toBeCloseTo(16 / 9, 6);
       },
     ),
   );
   const page = { lines: [{ x: 60, y: 300, width: 200, height: 20, letters: 10 }], panels: [] };
   const view = { x: 100, y: 100, width: 960, height: 540 };
-  expect(cutsOf(page, view)).toBe(1);
-  expect(cutsOf(page, { ...view, x: 262 })).toBe(0);
-  expect(cutsOf(page, { ...view, x: 64, y: 305 })).toBeGreaterThan(0);
+  expect(edgesOf(page).cutsOf(view)).toBe(1);
+  expect(edgesOf(page).cutsOf({ ...view, x: 262 })).toBe(0);
+  expect(edgesOf(page).cutsOf({ ...view, x: 64, y: 305 })).toBeGreaterThan(0);
   expect(shiftedView(view, { x: 500, y: 300, width: 10, height: 10 }, whole, page).x).toBeLessThan(
     65,
   );
   // A panel that would fit is cut by half as much as a line; a larger one can't be helped.
   const panels = [{ x: 0, y: 200, width: 400, height: 300 }];
-  expect(cutsOf({ lines: [], panels }, view)).toBe(0.5);
-  expect(cutsOf({ lines: [], panels: [{ ...panels[0]!, width: 1200 }] }, view)).toBe(0);
+  expect(edgesOf({ lines: [], panels }).cutsOf(view)).toBe(0.5);
+  const large = { lines: [], panels: [{ ...panels[0]!, width: 1200 }] };
+  expect(edgesOf(large).cutsOf(view)).toBe(0);
+});
+
+test('letters that are looked at and can’t be read cost, the more the smaller they are', () => {
+  const page = {
+    lines: [
+      { x: 100, y: 100, width: 300, height: 20, letters: 11 },
+      { x: 100, y: 130, width: 300, height: 14, letters: 8 },
+      { x: 900, y: 900, width: 300, height: 8, letters: 4 },
+    ],
+  };
+  expect(lettersIn(page, { x: 150, y: 110, width: 4, height: 4 })).toBe(8);
+  expect(lettersIn(page, { x: 600, y: 500, width: 4, height: 4 })).toBeNull();
+  const whole = { x: 0, y: 0, width: 1920, height: 1080 };
+  const press = {
+    ...{ footageId: 'f', kind: 'press' as const, start: 0, end: 1, gain: 1, weight: 8 },
+    ...{ must: true, rect: { x: 900, y: 500, width: 4, height: 4 } },
+  };
+  const unread = (tiny: number) => costOfSeeing(press, whole, whole, 2, null, { tiny }).unread!;
+  expect(unread(0)).toBe(0);
+  expect(unread(2)).toBeCloseTo(2 * unread(1), 9);
 });
