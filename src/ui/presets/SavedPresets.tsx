@@ -61,12 +61,17 @@ export function SavedPresets<K extends PresetKind>({
         {presets.data?.map((preset) => (
           <li key={preset.id} className="flex items-center gap-1">
             <button
-              className="min-w-0 flex-1 truncate text-left text-action underline"
+              className="min-w-16 flex-1 truncate text-left text-action underline"
               onClick={() => onUse(preset)}
             >
               {preset.name}
             </button>
-            <span className="numbers text-xs text-ink-2">{describe(preset.value)}</span>
+            <span
+              className="numbers max-w-1/2 truncate text-xs text-ink-2"
+              title={describe(preset.value)}
+            >
+              {describe(preset.value)}
+            </span>
             <IconButton
               icon={Pencil}
               label={`Rename ${preset.name}`}

@@ -133,7 +133,7 @@ export function FramingReason({ framing }: { framing: Framing }) {
     <section aria-label="Why" className="grid gap-1.5 border-t border-line pt-2">
       <h3 className="text-xs font-semibold text-ink-2">Why</h3>
       <div className="flex flex-wrap items-start gap-3">
-        <SideView />
+        <SideView otherwise={framing.start + framing.rampIn} />
         <div className="grid min-w-40 flex-1 gap-1.5">
           {look && look.seen.length > 0 && <Times things={look.seen} />}
           {look && !look.seen.length && (

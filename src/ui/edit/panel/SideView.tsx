@@ -3,19 +3,24 @@ import { footageUrl } from '@/contract/footage';
 import { sourceTime } from '@/core/project/clip-time';
 import { thumbCount } from '@/core/project/stand-ins';
 import { frontmost, sceneAt, screenOf } from '@/core/scene/scene';
-import { ticksToSeconds } from '@/core/time/ticks';
+import { ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import { useAtPlayhead, useEditor } from '../store';
 
 const WIDTH = 216;
 
-/** The whole screen in small, with the view at the playhead moving on it. */
-export function SideView() {
+/**
+ * The whole screen in small, with the view at the playhead moving on it; where no screen is seen
+ * there, as it is at another instant.
+ */
+export function SideView({ otherwise }: { otherwise: Ticks }) {
   const now = useAtPlayhead((s, playhead) => {
-    const scene = sceneAt(s.project, s.sources, playhead);
+    const sceneOf = (time: Ticks) => sceneAt(s.project, s.sources, time);
+    const time = frontmost(sceneOf(playhead), 'screen') ? playhead : otherwise;
+    const scene = sceneOf(time);
     const found = frontmost(scene, 'screen');
     if (!found) return null;
     const { view, clip } = screenOf(scene, found);
-    const seconds = ticksToSeconds(sourceTime(clip, playhead));
+    const seconds = ticksToSeconds(sourceTime(clip, time));
     return { id: found.footage.id, seconds, x: view.x, y: view.y, w: view.width, h: view.height };
   });
   const footage = useEditor((s) => (now ? s.sources.footage[now.id] : undefined));
