@@ -109,6 +109,38 @@ async function cutting() {
   await page.request.patch(`${base}/api/projects/${id}`, { data: { deleted: true } });
 }
 
+/** The pointer's looks, and its path being mended, in a copy. */
+async function pointing() {
+  const { id } = await (
+    await page.request.post(`${base}/api/projects/demo-glaze-firing/duplicate`)
+  ).json();
+  await page.goto(`${base}/projects/${id}/edit`);
+  await page.locator('[data-clip]').first().waitFor();
+  await wait(2500);
+  await goTo('26.2');
+  await page
+    .locator('[data-span=pointer]')
+    .first()
+    .click({ position: { x: 200, y: 8 } });
+  const look = (name) => page.getByRole('checkbox', { name, exact: true });
+  for (const name of ['Size', 'Ring at presses', 'Dim around', 'Keycaps']) await look(name).check();
+  await page.getByLabel('Typing as well').check();
+  await page.getByRole('heading', { name: 'Pointer' }).scrollIntoViewIfNeeded();
+  await wait(2000);
+  await shot('pointer-looks');
+  await page.keyboard.press('Escape');
+  await goTo('20.1');
+  await page.getByRole('tab', { name: 'Footage' }).click();
+  await page
+    .getByRole('button', { name: /^kilnbook-screen/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Mend the pointer’s path' }).click();
+  await wait(1500);
+  await shot('pointer-path');
+  await page.request.patch(`${base}/api/projects/${id}`, { data: { deleted: true } });
+}
+
 try {
   await page.goto(base);
   await page
@@ -164,6 +196,7 @@ try {
   await shot('review');
   await page.request.patch(`${base}/api/projects/${id}`, { data: { deleted: true } });
   await cutting();
+  await pointing();
   await page.goto(`${base}/projects/demo-glaze-firing/edit`);
   await page.locator('[data-clip]').first().waitFor();
   await wait(3000);

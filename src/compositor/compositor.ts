@@ -4,7 +4,6 @@ import {
   type FramePlan,
   type Layer,
   type MixLayer,
-  type RegionEffect,
   type RegionLayer,
   type VideoLayer,
 } from '@/core/frame/plan';
@@ -15,6 +14,7 @@ import { intersect, type Rect, type Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import { frameAtAddress, subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
 import { Covers } from './covers';
+import { Dimmer } from './dimmer';
 import {
   allocateInset,
   backInset,
@@ -52,6 +52,7 @@ export class Compositor {
   private readonly keyer: Keyer;
   private readonly turner: Turner;
   private readonly covers: Covers;
+  private readonly dimmer: Dimmer;
 
   constructor(
     private readonly heap: KernelHeap,
@@ -64,6 +65,7 @@ export class Compositor {
     this.keyer = new Keyer(heap);
     this.turner = new Turner(heap);
     this.covers = new Covers(heap);
+    this.dimmer = new Dimmer(heap, this.masks, this.covers);
   }
 
   /**
@@ -243,41 +245,9 @@ export class Compositor {
   }
 
   private region({ area, effect }: RegionLayer, target: PlanarFrame): void {
-    if (effect.kind === 'dim') this.dim(area, effect, target);
-    else this.covers.draw(area, effect, partOf(target, area));
-  }
-
-  /** Fades everything outside of a disc. */
-  private dim(
-    area: Rect,
-    { center, inner, outer, dark, drained }: RegionEffect & { kind: 'dim' },
-    target: PlanarFrame,
-  ): void {
     const part = partOf(target, area);
-    const fade = (plane: Plane, by: number, value: number, share: number) => {
-      const strength = Math.round(share * 255);
-      // Chroma stands on the left column of its pair.
-      const x = (center.x - area.x + (by === 2 ? 0.5 : 0)) / by;
-      const y = (center.y - area.y) / by;
-      if (strength)
-        this.heap.exports.fadeOutside(
-          plane.at,
-          plane.stride,
-          plane.width,
-          plane.height,
-          x,
-          y,
-          inner / by,
-          outer / by,
-          value,
-          strength,
-        );
-    };
-    fade(part.y, 1, 16, dark);
-    // What gets darker loses colour as well.
-    const gone = 1 - (1 - dark) * (1 - drained);
-    fade(part.u, 2, 128, gone);
-    fade(part.v, 2, 128, gone);
+    if (effect.kind === 'dim') this.dimmer.draw(area, effect, part);
+    else this.covers.draw(area, effect, part);
   }
 
   /** Blends a sprite, clipped to the target; `tint` leaves dark pixels dark. */

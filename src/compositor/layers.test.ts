@@ -403,6 +403,7 @@ test('dimming leaves the disc, darkens the rest and drains its colour', () => {
           outer: 16,
           dark: 0.5,
           drained: 1,
+          ...{ shape: 'disc', blur: 0 },
         },
       },
     ],
@@ -415,4 +416,38 @@ test('dimming leaves the disc, darkens the rest and drains its colour', () => {
   expect(Math.max(r, g, b) - Math.min(r, g, b)).toBeLessThan(4);
   const luma = (0.2126 * 0xc0 + 0.7152 * 0x80 + 0.0722 * 0x40) / 2;
   expect(Math.abs(g - luma)).toBeLessThan(4);
+});
+
+test('what stays clear is the same whether the rest is blurred too, and has a view’s shape where asked', () => {
+  const striped = solid('#808080');
+  const bytes = frameBytes(heap, striped);
+  for (let i = 0; i < W * H; i++) bytes[i] = i % 2 ? 200 : 60;
+  const dim = (more: object) =>
+    draw(
+      [
+        video(),
+        {
+          ...{ kind: 'region', area: whole },
+          effect: {
+            ...{ kind: 'dim', center: { x: 48, y: 32 }, inner: 18, outer: 20 },
+            ...{ dark: 0.5, drained: 0, shape: 'disc', blur: 0, ...more },
+          },
+        } as Layer,
+      ],
+      { c: striped },
+    );
+  const contrast = (at: ReturnType<typeof draw>, x: number, y: number) =>
+    Math.abs(at(x, y)[1]! - at(x + 1, y)[1]!);
+  const [plain, blurred, view] = [dim({}), dim({ blur: 4 }), dim({ shape: 'view' })];
+  for (const [x, y] of [
+    [48, 32],
+    [40, 26],
+  ] as const)
+    near(blurred(x, y), plain(x, y), 2);
+  expect(contrast(plain, 8, 8)).toBeGreaterThan(40);
+  expect(contrast(blurred, 8, 8)).toBeLessThan(10);
+  // A view is as wide, and not as high.
+  near(view(48, 32), plain(48, 32), 2);
+  near(view(33, 32), plain(33, 32), 2);
+  expect(view(48, 17)[1]!).toBeLessThan(plain(48, 17)[1]! - 20);
 });

@@ -83,7 +83,10 @@ export type RegionEffect =
   | { readonly kind: 'blur' | 'mosaic'; readonly radius: number }
   /** Painted over with `#rrggbb`. */
   | { readonly kind: 'solid'; readonly color: string }
-  /** Darkened, or drained of colour, outside of a disc; shares of 0 to 1. */
+  /**
+   * Darkened, drained of colour or blurred outside of a disc, or of a part with a view's shape as wide
+   * as the disc; shares of 0 to 1, the blur's radius in output pixels.
+   */
   | {
       readonly kind: 'dim';
       readonly center: PointInOutput;
@@ -91,6 +94,8 @@ export type RegionEffect =
       readonly outer: number;
       readonly dark: number;
       readonly drained: number;
+      readonly shape: 'disc' | 'view';
+      readonly blur: number;
     };
 
 /** Something drawn over what is already there. */

@@ -78,7 +78,11 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
     framings: eachOf(framings, (framing) => ({ ...framing, endRect: null })),
     pointer: eachOf(pointer, (span) => ({
       ...{ ...span, fadeIn: 0, fadeOut: 0 },
-      looks: eachOf(span.looks, (look) => ({ ...look, grows: true })),
+      looks: eachOf(span.looks, (look) => ({
+        ...look,
+        ...(look.kind === 'dim' ? { blur: 0, shape: 'disc' } : {}),
+        grows: true,
+      })),
     })),
   }),
 };

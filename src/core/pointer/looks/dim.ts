@@ -1,5 +1,9 @@
+import { oneOf } from '../../schema/parts';
 import { numberSetting, shareSetting } from '../../schema/setting';
 import { GROWS, lookSchema, type PointerLookKind } from '../look';
+
+/** What stays clear: a disc, or a part with the shape of a view. */
+const SHAPES = ['disc', 'view'] as const;
 
 const schema = lookSchema('dim', {
   size: numberSetting({
@@ -19,6 +23,17 @@ const schema = lookSchema('dim', {
   drained: shareSetting('Desaturate', 0.3, {
     description: 'How much of its colour the rest loses.',
   }),
+  blur: numberSetting({
+    label: 'Blur',
+    description: 'Radius of a blur of the rest, in frame pixels.',
+    unit: 'px',
+    min: 0,
+    max: 60,
+    step: 1,
+    fallback: 0,
+    usual: [0, 24],
+  }),
+  shape: oneOf(SHAPES, { title: 'Shape', labels: ['Disc', 'View'], default: 'disc' }),
   ...GROWS,
 });
 
@@ -27,7 +42,7 @@ export const dim: PointerLookKind<typeof schema> = {
   schema,
   label: 'Dim around',
   level: 'below',
-  marks({ size, softness, dark, drained }, { tip, scale, stage, strength }) {
+  marks({ size, softness, dark, drained, blur, shape }, { tip, scale, stage, strength }) {
     const outer = (size * scale) / 2;
     const inner = outer * (1 - softness);
     return [
@@ -37,6 +52,7 @@ export const dim: PointerLookKind<typeof schema> = {
         effect: {
           ...{ kind: 'dim', center: tip, inner, outer },
           ...{ dark: dark * strength, drained: drained * strength },
+          ...{ shape, blur: blur * scale * strength },
         },
       },
     ];

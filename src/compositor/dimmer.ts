@@ -1,0 +1,124 @@
+import type { RegionEffect } from '@/core/frame/plan';
+import { intersect, type InOutput, type Rect } from '@/core/scale/rect';
+import type { KernelHeap } from '@/kernels/heap';
+import { subPlane, type Plane } from '@/kernels/planar';
+import type { Covers } from './covers';
+import { allocateInset, fillOpaque, layInset, maskInset, releaseInset } from './inset';
+import type { MaskShop } from './masks';
+import type { ColorPlanes } from './scaled';
+
+type Dim = RegionEffect & { readonly kind: 'dim' };
+
+const evenNear = (n: number) => Math.round(n / 2) * 2;
+/** A clear part that is a view has this shape. */
+const VIEW_HEIGHT = 9 / 16;
+/** Far from everything: what is faded outside of a disc there is faded all over. */
+const NOWHERE = -1e7;
+
+/** Makes all of an area less but for a part of it: darker, greyer, or blurred. */
+export class Dimmer {
+  constructor(
+    private readonly heap: KernelHeap,
+    private readonly masks: MaskShop,
+    private readonly covers: Covers,
+  ) {}
+
+  /**
+   * Dims an area of a picture.
+   *
+   * @param place the area in the picture, on even pixels
+   * @param area its planes
+   */
+  draw(place: InOutput, effect: Dim, area: ColorPlanes): void {
+    const { center, inner, outer, shape, blur } = effect;
+    // A disc in an area that is only made darker needs no second picture.
+    if (shape === 'disc' && blur < 1)
+      this.fade(area, effect, { x: center.x - place.x, y: center.y - place.y, inner, outer });
+    else this.around(place, effect, area);
+  }
+
+  /** Fades light and colour outside of a disc, whose middle is in pixels of the area. */
+  private fade(
+    { y, u, v }: ColorPlanes,
+    { dark, drained }: Dim,
+    disc: { x: number; y: number; inner: number; outer: number },
+  ): void {
+    const fade = (plane: Plane, by: number, value: number, share: number) => {
+      const strength = Math.round(share * 255);
+      // Chroma stands on the left column of its pair.
+      const x = (disc.x + (by === 2 ? 0.5 : 0)) / by;
+      if (strength)
+        this.heap.exports.fadeOutside(
+          plane.at,
+          plane.stride,
+          plane.width,
+          plane.height,
+          x,
+          disc.y / by,
+          disc.inner / by,
+          disc.outer / by,
+          value,
+          strength,
+        );
+    };
+    fade(y, 1, 16, dark);
+    // What gets darker loses colour as well.
+    const gone = 1 - (1 - dark) * (1 - drained);
+    fade(u, 2, 128, gone);
+    fade(v, 2, 128, gone);
+  }
+
+  /** Keeps the clear part aside, changes all, and lays that part over it with a soft edge. */
+  private around(place: InOutput, effect: Dim, area: ColorPlanes): void {
+    const { heap } = this;
+    const { center, inner, outer, shape, blur } = effect;
+    const width = Math.max(4, evenNear(outer * 2));
+    const height = shape === 'disc' ? width : Math.max(4, evenNear(outer * 2 * VIEW_HEIGHT));
+    const box = {
+      x: evenNear(center.x - width / 2),
+      y: evenNear(center.y - height / 2),
+      ...{ width, height },
+    };
+    const seen = intersect(box, place);
+    const clear = allocateInset(heap, width, height);
+    const from = partOf(area, seen, place);
+    const to = partOf(clear, seen, box);
+    for (const name of ['y', 'u', 'v'] as const)
+      if (seen.width && seen.height)
+        heap.exports.copyRows(
+          from[name].at,
+          from[name].stride,
+          to[name].at,
+          to[name].stride,
+          to[name].width,
+          to[name].height,
+        );
+    if (blur >= 1) this.covers.draw(place, { kind: 'blur', radius: blur }, area);
+    this.fade(area, effect, { x: NOWHERE, y: NOWHERE, inner: 0, outer: 1 });
+    if (seen.width && seen.height) {
+      fillOpaque(heap, clear);
+      const feather = outer - inner;
+      const mask = { shape: shape === 'disc' ? 'ellipse' : 'rectangle', feather } as const;
+      maskInset(heap, clear, this.masks.of(mask, width, height));
+      const alphas = partOf(
+        { y: clear.alpha, u: clear.chromaAlpha, v: clear.chromaAlpha },
+        seen,
+        box,
+      );
+      layInset(heap, { ...to, alpha: alphas.y, chromaAlpha: alphas.u }, from);
+    }
+    releaseInset(heap, clear);
+  }
+}
+
+/** The part of planes that stand somewhere, all on even pixels. */
+function partOf({ y, u, v }: ColorPlanes, part: Rect, at: Rect): ColorPlanes {
+  const left = part.x - at.x;
+  const top = part.y - at.y;
+  const { width, height } = part;
+  return {
+    y: subPlane(y, left, top, width, height),
+    u: subPlane(u, left / 2, top / 2, width / 2, height / 2),
+    v: subPlane(v, left / 2, top / 2, width / 2, height / 2),
+  };
+}
