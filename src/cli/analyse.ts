@@ -1,7 +1,9 @@
 import { resolve } from 'node:path';
+import { correctTrack } from '@/core/telemetry/correct';
 import type { ScreenSight } from '@/core/vision/screen-sight';
 import { readResult, requestAnalysis } from '@/server/analyses/analyses';
 import type { ServerContext } from '@/server/context';
+import { openProject } from '@/server/documents/documents';
 import { listFootage } from '@/server/footage/view';
 import { completeJob } from '@/server/jobs/complete';
 import { notFound, problem } from '@/server/problem';
@@ -57,7 +59,11 @@ export async function analyse(call: Call): Promise<Answer> {
   const context = await open();
   const known = (await listFootage(context, project)).some(({ id }) => id === footage);
   if (!known) throw notFound('footage');
-  const sight = await lookThrough(context, footage, call);
+  const found = await lookThrough(context, footage, call);
+  // What a person mended in the project goes along, told by the track's source.
+  const { corrections } = (await openProject(context, project)).project;
+  const made = corrections.find(({ footageId }) => footageId === footage)?.made ?? [];
+  const sight = { ...found, pointer: found.pointer && correctTrack(found.pointer, made) };
   const { pointer, activities, pages } = sight;
   if (kind === 'pointer' && !pointer && values.out) throw problem('no-pointer-found');
   const out = values.out && resolve(values.out);

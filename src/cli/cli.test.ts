@@ -3,8 +3,10 @@ import { copyFileSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'no
 import { join } from 'node:path';
 import Ajv from 'ajv';
 import type { Project } from '@/core/project/model';
+import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { endChecks } from '@/server/documents/check-pool';
 import { ffmpeg, numberedFrames, readNumbers, scratchFolder } from '@/server/testing/media';
+import { makePointed } from '@/server/testing/pointed';
 import { runCall } from './run';
 
 const folder = scratchFolder();
@@ -139,6 +141,28 @@ test('analyse wants a recording of the project, and a kind that there is', async
   });
   expect((await vistum('analyse', project, 'gone', '--kind', 'colours')).status).toBe(2);
   expect((await vistum('analyse', project)).status).toBe(2);
+});
+
+test('analyse writes the pointer with what was mended of it by hand', async () => {
+  makePointed(file('pointed.mp4'), 4);
+  const { project: own } = await done<{ project: string }>('new', '--name', 'Pointed');
+  const { footage } = await done<{ footage: string }>(
+    ...['import', own, file('pointed.mp4'), '--role', 'screen'],
+  );
+  const out = file('pointer.json');
+  const written = async () => {
+    await done('analyse', own, footage, '--kind', 'pointer', '--out', out);
+    return JSON.parse(readFileSync(out, 'utf8')) as PointerTrack;
+  };
+  const found = await written();
+  expect(found).toMatchObject({ version: 2, source: 'found' });
+  const correction = { kind: 'hidden', from: 1000, to: 2000 };
+  const args = JSON.stringify({ footageId: footage, correction });
+  await done('edit', own, 'correct-pointer', '--args', args);
+  const mended = await written();
+  expect(mended.source).toBe('corrected');
+  expect(mended.hidden).toContainEqual([1000, 2000]);
+  expect(mended.samples).toEqual(found.samples);
 });
 
 test('plan gives framings within the sharp limit and saves them', async () => {
