@@ -59,7 +59,9 @@ function centred(session: Session): ViewOver {
   };
 }
 
-/** A framing for each press, half a second before it to a second after it, ramps of half a second. */
+/**
+ * A framing for each press, half a second before it to a second after it, ramps of half a second.
+ */
 function zoomForEach(session: Session): ViewOver {
   const { screen, whole, limit } = setUp(session);
   const framings: Framing[] = [];
@@ -203,8 +205,8 @@ const row = (name: string, j: Judged): string[] => [
 ];
 
 /**
- * Judges planned framings over ten made sessions, beside a view that is centred on the pointer and a
- * zoom for each press.
+ * Judges planned framings over ten made sessions, beside a view that is centred on the pointer and
+ * a zoom for each press.
  */
 export function benchFraming(): void {
   const head = [

@@ -13,7 +13,9 @@ export interface Session {
 
 type Spot = readonly [x: number, y: number];
 
-/** Draws a track as a person would make it: a hand that curves and shakes, at 60 samples a second. */
+/**
+ * Draws a track as a person would make it: a hand that curves and shakes, at 60 samples a second.
+ */
 class Hand {
   private readonly samples: PointerSample[] = [];
   private readonly events: PointerEvent[] = [];

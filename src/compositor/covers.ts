@@ -5,7 +5,7 @@ import { parseColor, rgbToYuv } from '@/core/key/color';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, blurRoom, releaseFrame, type PlanarFrame } from '@/kernels/planar';
 import { LruMap } from './lru';
-import type { ColorPlanes } from './scaled';
+import { copyColors, type ColorPlanes } from './scaled';
 
 const BLUR_PASSES = 3;
 const PLANES = ['y', 'u', 'v'] as const;
@@ -42,7 +42,7 @@ export class Covers {
       this.kept.set(name, null);
       return this.hide(effect, area);
     }
-    if (before && this.same(area, before.bare)) return this.copy(before.covered, area);
+    if (before && this.same(area, before.bare)) return copyColors(this.heap, before.covered, area);
     const { width, height } = area.y;
     const kept = before ?? {
       bare: allocateFrame(this.heap, width, height),
@@ -50,9 +50,9 @@ export class Covers {
     };
     // Putting in its place what is there would give it back.
     if (!before) this.kept.set(name, kept);
-    this.copy(area, kept.bare);
+    copyColors(this.heap, area, kept.bare);
     this.hide(effect, area);
-    this.copy(area, kept.covered);
+    copyColors(this.heap, area, kept.covered);
   }
 
   private hide(effect: CoverEffect, area: ColorPlanes): void {
@@ -106,17 +106,5 @@ export class Covers {
           a[name].height,
         ) === 1,
     );
-  }
-
-  private copy(from: ColorPlanes, to: ColorPlanes): void {
-    for (const name of PLANES)
-      this.heap.exports.copyRows(
-        from[name].at,
-        from[name].stride,
-        to[name].at,
-        to[name].stride,
-        to[name].width,
-        to[name].height,
-      );
   }
 }

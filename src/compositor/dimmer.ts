@@ -5,7 +5,7 @@ import { subPlane, type Plane } from '@/kernels/planar';
 import type { Covers } from './covers';
 import { allocateInset, fillOpaque, layInset, maskInset, releaseInset } from './inset';
 import type { MaskShop } from './masks';
-import type { ColorPlanes } from './scaled';
+import { copyColors, type ColorPlanes } from './scaled';
 
 type Dim = RegionEffect & { readonly kind: 'dim' };
 
@@ -83,16 +83,7 @@ export class Dimmer {
     const clear = allocateInset(heap, width, height);
     const from = partOf(area, seen, place);
     const to = partOf(clear, seen, box);
-    for (const name of ['y', 'u', 'v'] as const)
-      if (seen.width && seen.height)
-        heap.exports.copyRows(
-          from[name].at,
-          from[name].stride,
-          to[name].at,
-          to[name].stride,
-          to[name].width,
-          to[name].height,
-        );
+    if (seen.width && seen.height) copyColors(heap, from, to);
     if (blur >= 1) this.covers.draw(place, { kind: 'blur', radius: blur }, area);
     this.fade(area, effect, { x: NOWHERE, y: NOWHERE, inner: 0, outer: 1 });
     if (seen.width && seen.height) {

@@ -19,8 +19,8 @@ const EDGE = 0.12;
 const ROOM = 2;
 
 /**
- * Lays keycaps out side by side, each at least as wide as it is high; where they would be wider than
- * a picture of some width, all are smaller.
+ * Lays keycaps out side by side, each at least as wide as it is high; where they would be wider
+ * than a picture of some width, all are smaller.
  */
 export function layOutKeys(mark: KeysMark, most: number, rasterizer: Rasterizer): KeyCaps {
   const at = (fontSize: number): KeyCaps => {

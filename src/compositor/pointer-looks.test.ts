@@ -72,7 +72,9 @@ function drawn(layers: readonly Layer[], paint?: (bytes: Uint8Array) => void): U
 }
 
 const NAMES = Object.keys(LOOKS) as PointerLookName[];
-/** When each look that is seen changes the picture; the others are heard, or change nothing here. */
+/**
+ * When each look that is seen changes the picture; the others are heard, or change nothing here.
+ */
 const SEEN_AT: Readonly<Partial<Record<PointerLookName, number>>> = {
   ...{ halo: 1, dim: 1, ring: 3.2, trail: 1, size: 1, hidden: 1, keycaps: 3.2, lens: 1, rest: 7 },
 };

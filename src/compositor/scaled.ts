@@ -22,6 +22,19 @@ export interface ColorPlanes {
   readonly v: Plane;
 }
 
+/** Copies planes to others of the same size. */
+export function copyColors({ exports }: KernelHeap, from: ColorPlanes, to: ColorPlanes): void {
+  for (const name of ['y', 'u', 'v'] as const)
+    exports.copyRows(
+      from[name].at,
+      from[name].stride,
+      to[name].at,
+      to[name].stride,
+      to[name].width,
+      to[name].height,
+    );
+}
+
 /** How the samples of the luma and of the chroma planes are mapped. */
 export interface PictureMapping {
   readonly luma: Mapping;

@@ -32,7 +32,9 @@ function stretchOf(correction: PathCorrection): readonly [number, number] {
   }
 }
 
-/** Takes back what was mended in a stretch of a recording, in milliseconds: what was found counts. */
+/**
+ * Takes back what was mended in a stretch of a recording, in milliseconds: what was found counts.
+ */
 export function dropCorrections(
   project: Project,
   footageId: string,

@@ -5,8 +5,8 @@ import { EditError } from './error';
 import { fitRamps } from './spans';
 
 /**
- * Lets the view go back to the whole screen from an instant on: the framing there ends as soon as it
- * is back, and one that had hardly begun goes.
+ * Lets the view go back to the whole screen from an instant on: the framing there ends as soon as
+ * it is back, and one that had hardly begun goes.
  *
  * @param ramp how long the way back takes, in ticks, where the framing has none of its own
  * @throws EditError where the whole screen is seen already

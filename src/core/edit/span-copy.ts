@@ -11,8 +11,8 @@ import { EditError } from './error';
 import { addSpan, findSpan, setLayout } from './spans';
 
 /**
- * A span that was copied; plain data, so that another project can take it. One over a recording says
- * what the whole of that was, so that it fits another.
+ * A span that was copied; plain data, so that another project can take it. One over a recording
+ * says what the whole of that was, so that it fits another.
  */
 export type CopiedSpan =
   | { readonly list: 'framings'; readonly span: Framing; readonly whole: Rect | null }

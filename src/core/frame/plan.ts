@@ -84,8 +84,8 @@ export type RegionEffect =
   /** Painted over with `#rrggbb`. */
   | { readonly kind: 'solid'; readonly color: string }
   /**
-   * Darkened, drained of colour or blurred outside of a disc, or of a part with a view's shape as wide
-   * as the disc; shares of 0 to 1, the blur's radius in output pixels.
+   * Darkened, drained of colour or blurred outside of a disc, or of a part with a view's shape as
+   * wide as the disc; shares of 0 to 1, the blur's radius in output pixels.
    */
   | {
       readonly kind: 'dim';

@@ -11,8 +11,9 @@ const WORTH = 1.02;
 const LEAST_SIDE = 16;
 
 /**
- * The surroundings of a spot of a recording in a circle over it, magnified, drawn from the recording
- * itself. Covers lie over it as they do over the rest, so that nothing that is hidden shows through.
+ * The surroundings of a spot of a recording in a circle over it, magnified, drawn from the
+ * recording itself. Covers lie over it as they do over the rest, so that nothing that is hidden
+ * shows through.
  *
  * @param side its diameter in output pixels; at most what the screen has
  * @param power times as large as the picture around it, as wanted

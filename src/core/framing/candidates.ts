@@ -34,9 +34,9 @@ const LEAST_ROOM = 0.1;
 const AROUND = 4;
 
 /**
- * The closest view, of the frame's shape, that holds a rectangle with room around it, no closer than
- * allowed, within the whole view; its corner on even pixels of the recording, so that a view at the
- * sharp limit is copied pixel for pixel. Null where it would hardly magnify.
+ * The closest view, of the frame's shape, that holds a rectangle with room around it, no closer
+ * than allowed, within the whole view; its corner on even pixels of the recording, so that a view
+ * at the sharp limit is copied pixel for pixel. Null where it would hardly magnify.
  *
  * @param closest the largest magnification that is allowed
  */

@@ -80,8 +80,8 @@ export const shiftedView = (
 ): InFootage => shiftedWithin(view, view, keep, whole, edgesOf(page));
 
 /**
- * A somewhat wider view that cuts much less of a page than one of the same size can, shifted as that
- * may be; null where none is worth its width.
+ * A somewhat wider view that cuts much less of a page than one of the same size can, shifted as
+ * that may be; null where none is worth its width.
  */
 export function widerView(
   shifted: InFootage,
@@ -114,7 +114,9 @@ export function widerView(
 /** Lines so near to what is looked at are read with it, in heights of their letters. */
 const READ_WITH = 4;
 
-/** The height of the smallest letters that stand at something, in its pixels; null where none do. */
+/**
+ * The height of the smallest letters that stand at something, in its pixels; null where none do.
+ */
 export function lettersIn({ lines }: Pick<Page, 'lines'>, rect: Rect): number | null {
   let least: number | null = null;
   for (const line of lines) {
@@ -124,7 +126,9 @@ export function lettersIn({ lines }: Pick<Page, 'lines'>, rect: Rect): number | 
   return least;
 }
 
-/** The page of a recording that stands on the screen at an instant of the timeline; null if none. */
+/**
+ * The page of a recording that stands on the screen at an instant of the timeline; null if none.
+ */
 export function pageAt(
   project: Pick<Project, 'lanes'>,
   sources: Sources,

@@ -36,8 +36,8 @@ function fromPicture(activity: ScreenActivity, hasPointer: boolean): Activity | 
 
 /**
  * What was done in a screen recording, by its pointer track and by its picture, in order of time.
- * Where the track was recorded it tells all; one that was found tells nothing of keys and wheel, and
- * where there is none the picture alone has to do. Null where neither is known.
+ * Where the track was recorded it tells all; one that was found tells nothing of keys and wheel,
+ * and where there is none the picture alone has to do. Null where neither is known.
  */
 export function doingsOf(
   project: Pick<Project, 'corrections'>,

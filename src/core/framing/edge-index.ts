@@ -25,7 +25,10 @@ const spansOf = (list: readonly (readonly [from: number, to: number])[]): Spans 
   to: list.map(([, to]) => to).sort((a, b) => a - b),
 });
 
-/** How many spans share something with a stretch: those that begin before its end, but for those over. */
+/**
+ * How many spans share something with a stretch: those that begin before its end, but for those
+ * over.
+ */
 const countIn = ({ from, to }: Spans, low: number, high: number): number =>
   countFront(from, (at) => at < high) - countFront(to, (at) => at <= low);
 

@@ -113,8 +113,8 @@ export function snapMoved(view: InFootage, page: Read, whole: Rect, reach: numbe
 }
 
 /**
- * A view that is being sized by a corner, with one of the corner's edges brought beside a panel or a
- * text line that is within reach; the opposite corner and the shape stay.
+ * A view that is being sized by a corner, with one of the corner's edges brought beside a panel or
+ * a text line that is within reach; the opposite corner and the shape stay.
  *
  * @param sx -1 where the left edge is drawn, 1 for the right one
  * @param sy -1 where the upper edge is drawn, 1 for the lower one

@@ -139,9 +139,10 @@ const restingPlace = (moments: readonly Moment[], index: number): Attention => (
 
 /**
  * Plans the framings of a project as a whole, from what its pointer tracks tell. Every press is in
- * view, no view rests for less than the taste says, none is closer than the sharp limit of the layout
- * it is seen in unless the taste says so, and nothing moves for a pointer that only fidgets. Pinned
- * framings stay as they are and nothing is planned over them. The same project gives the same plan.
+ * view, no view rests for less than the taste says, none is closer than the sharp limit of the
+ * layout it is seen in unless the taste says so, and nothing moves for a pointer that only fidgets.
+ * Pinned framings stay as they are and nothing is planned over them. The same project gives the
+ * same plan.
  */
 export function planProject(
   project: Project,

@@ -23,9 +23,9 @@ function shaped(rect: InFootage, frame: Size): InFootage {
 }
 
 /**
- * What of a recording is seen at an instant. Framings that touch go over from
- * one to the next without a look at the whole in between. One with a second rectangle slowly goes there
- * while it rests.
+ * What of a recording is seen at an instant. Framings that touch go over from one to the next
+ * without a look at the whole in between. One with a second rectangle slowly goes there while it
+ * rests.
  *
  * @param framings of the project, in order; those of other footage are passed over
  * @param footage size of the recording, or the area of it that counts as the whole

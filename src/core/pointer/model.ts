@@ -14,7 +14,9 @@ export const PointerLook = Type.Unsafe<PointerLook>({
   oneOf: Object.values(LOOKS).map(({ schema }) => schema),
 });
 
-/** How the pointer looks for a while. Where spans overlap, of each kind the one begun last counts. */
+/**
+ * How the pointer looks for a while. Where spans overlap, of each kind the one begun last counts.
+ */
 export const PointerSpan = strict({
   id: Id,
   start: Time,

@@ -127,12 +127,14 @@ function slopes(times: readonly number[], values: readonly number[]): number[] {
   });
 }
 
-/** The most by which a cubic leaves its chord is this share of its length times its slope's excess. */
+/**
+ * The most by which a cubic leaves its chord is this share of its length times its slope's excess.
+ */
 const BULGE = 4 / 27;
 
 /**
- * Adds knots on the straight ways between knots, so near to these that rounding the way there leaves
- * it by no more than a tolerance.
+ * Adds knots on the straight ways between knots, so near to these that rounding the way there
+ * leaves it by no more than a tolerance.
  */
 function withShoulders(knots: readonly Knot[], tolerance: number): Knot[] {
   const times = knots.map(({ t }) => t);

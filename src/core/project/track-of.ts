@@ -7,7 +7,9 @@ import { footageOf, type Sources } from './sources';
 
 type Made = readonly PathCorrection[];
 
-/** Corrected tracks by what was mended and of which track: they are asked for with every picture. */
+/**
+ * Corrected tracks by what was mended and of which track: they are asked for with every picture.
+ */
 const known = new WeakMap<Made, { base: PointerTrack | null; track: PointerTrack }>();
 
 /** Where nothing was found, a path that was drawn by hand is all there is. */

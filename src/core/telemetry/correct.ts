@@ -43,7 +43,9 @@ function drawPath(track: PointerTrack, { points }: Of<'path'>): PointerTrack {
   };
 }
 
-/** How much of a shift a sample takes: all at its time, none from its reach on, smoothly between. */
+/**
+ * How much of a shift a sample takes: all at its time, none from its reach on, smoothly between.
+ */
 const shareOf = ({ at, reach }: Of<'shift'>, t: number): number => {
   const u = Math.min(1, Math.abs(t - at) / reach);
   return (1 - u * u) ** 2;
@@ -112,8 +114,8 @@ function press(track: PointerTrack, { at, on }: Of<'press'>): PointerTrack {
 }
 
 /**
- * A pointer track with what was mended of it by hand, in the order in which that was done. The track
- * itself stays as it is.
+ * A pointer track with what was mended of it by hand, in the order in which that was done. The
+ * track itself stays as it is.
  */
 export function correctTrack(track: PointerTrack, made: readonly PathCorrection[]): PointerTrack {
   if (!made.length || !track.samples.length) return track;
@@ -145,7 +147,9 @@ const SURE = 0.5;
 /** Shorter gaps and doubts are none, in ms. */
 const LEAST = 300;
 
-/** Stretches in which the pointer was not found, or not surely, in order; in ms of the recording. */
+/**
+ * Stretches in which the pointer was not found, or not surely, in order; in ms of the recording.
+ */
 export function unsureStretches({ samples, hidden = [] }: PointerTrack): Unsure[] {
   const found: Unsure[] = hidden.map(([from, to]) => ({ from, to }));
   for (let i = 0; i < samples.length; i++) {

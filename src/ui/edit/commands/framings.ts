@@ -91,7 +91,9 @@ export function framingCommands(c: CommandContext): Command[] {
     if (chosen) setView(chosen.id, view);
     else add(footageId, view, before.end - before.start);
   };
-  /** The panel or block of text at the view's middle or the pointer; pressed again, the next larger. */
+  /**
+   * The panel or block of text at the view's middle or the pointer; pressed again, the next larger.
+   */
   const align = () => {
     const { project, sources } = get();
     const screen = c.screenHere();

@@ -48,7 +48,9 @@ function Times({ things }: { things: readonly Attention[] }) {
   );
 }
 
-/** What is found of a framing, away from the page's own thread; the last that was found meanwhile. */
+/**
+ * What is found of a framing, away from the page's own thread; the last that was found meanwhile.
+ */
 function useLook(framing: Framing): FramingLook | null {
   const store = useEditorStore();
   const lanes = useEditor((s) => s.project.lanes);

@@ -26,7 +26,9 @@ export interface ViewGesture {
   readonly byKey: (rect: InFootage) => void;
 }
 
-/** The rectangle of a view over the whole screen: dragged, sized at its corners, moved by arrows. */
+/**
+ * The rectangle of a view over the whole screen: dragged, sized at its corners, moved by arrows.
+ */
 export function ViewRect({
   rect,
   whole,
