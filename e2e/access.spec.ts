@@ -86,6 +86,21 @@ test('edit is free of faults: its panels, what is selected, commands and keys', 
   await page.locator('[data-span=framings]').first().click();
   await expect(page.getByRole('region', { name: 'Why' })).toBeVisible();
   expect.soft(await faults(page)).toEqual([]);
+  await page
+    .locator('[data-span=pointer]')
+    .first()
+    .click({ position: { x: 60, y: 8 } });
+  await page.getByRole('checkbox', { name: 'Lens', exact: true }).check();
+  expect.soft(await faults(page)).toEqual([]);
+  await page.getByRole('tab', { name: 'Footage' }).click();
+  await page
+    .getByRole('button', { name: /^kilnbook-screen/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Mend the pointer’s path' }).click();
+  await expect(page.getByRole('heading', { name: 'Pointer’s path' })).toBeVisible();
+  expect.soft(await faults(page)).toEqual([]);
+  await page.keyboard.press('Escape');
   await command(page, 'Split');
   await page.keyboard.press('Control+k');
   await expect(page.getByRole('dialog', { name: 'Commands' })).toBeVisible();

@@ -6,8 +6,10 @@ import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
 import { followDrag } from '../picture/drag';
 import { useEditor, useEditorStore } from '../store';
 import { useWhole } from '../use-whole';
-import { PLAIN_PX, toPixels, toTime } from './geometry';
+import { toPixels, toTime } from './geometry';
 
+/** Narrower framings have no room for grips that can be hit. */
+const LEAST_PX = 48;
 /** An arrow changes the magnification by so much. */
 const STEP = 0.05;
 
@@ -34,7 +36,7 @@ export function FramingGrips({
   const whole = useWhole(framing?.footageId);
   if (!framing || !whole) return null;
   const { id, start, end, rampIn, rampOut, rect } = framing;
-  if (toPixels(end - start, scale) < PLAIN_PX) return null;
+  if (toPixels(end - start, scale) < LEAST_PX) return null;
   const zoom = whole.width / rect.width;
   const y = toY(zoom);
   const left = toPixels(start + rampIn, scale);
@@ -73,7 +75,7 @@ export function FramingGrips({
         aria-valuetext={`${ticksToSeconds(now).toFixed(2)} s`}
         title={`${label}: drag sideways`}
         data-testid={`grip-${side}`}
-        className="absolute z-20 size-3 -translate-1/2 cursor-ew-resize border-2 border-ink bg-sheet"
+        className="absolute z-20 flex size-6 -translate-1/2 cursor-ew-resize items-center justify-center"
         style={style}
         onPointerDown={(event) => drag(event, (dx) => ramp(side, now + sign * toTime(dx, scale)))}
         onKeyDown={(event) =>
@@ -81,7 +83,9 @@ export function FramingGrips({
             apply(ramp(side, now + sign * by * frameDuration(rate))),
           )
         }
-      />
+      >
+        <span className="size-3 border-2 border-ink bg-sheet" />
+      </span>
     );
   };
   return (
@@ -97,13 +101,15 @@ export function FramingGrips({
         aria-valuetext={`${zoom.toFixed(2)}×`}
         title="Magnification: drag up or down"
         data-testid="grip-magnification"
-        className="absolute z-10 h-2 -translate-y-1/2 cursor-ns-resize bg-action/25"
-        style={{ left, width: Math.max(8, right - left), top: y }}
+        className="absolute z-10 flex h-6 -translate-y-1/2 cursor-ns-resize items-center"
+        style={{ left, width: Math.max(24, right - left), top: y }}
         onPointerDown={(event) => drag(event, (_dx, dy) => magnify(toZoom(y + dy)))}
         onKeyDown={(event) =>
           byKey(event, 'ArrowUp', 'ArrowDown', (by) => apply(magnify(zoom + by * STEP)))
         }
-      />
+      >
+        <span className="h-2 w-full bg-action/25" />
+      </span>
       {rampGrip('rampIn', 'Ramp in', { left, top: y })}
       {rampGrip('rampOut', 'Ramp out', { left: Math.max(left, right), top: y })}
     </>
