@@ -25,6 +25,8 @@ import { transitionLayers } from './transition-layers';
 export interface PlanView {
   /** The screen without its framing. */
   readonly whole?: boolean;
+  /** Without the looks of the pointer. */
+  readonly plain?: boolean;
   /** The presenter's recording alone: as it is, or its matte. */
   readonly presenter?: 'raw' | 'matte';
 }
@@ -43,7 +45,8 @@ export function planFrame(
   output: Size,
   view: PlanView = {},
 ): FramePlan {
-  const scene = sceneAt(project, sources, time, output, { whole: view.whole ?? false });
+  const shown = view.plain ? { ...project, pointer: [] } : project;
+  const scene = sceneAt(shown, sources, time, output, { whole: view.whole ?? false });
   const layers = view.presenter
     ? presenterAlone(scene, view.presenter)
     : [...laneLayers(scene), ...frameCallouts(scene)];

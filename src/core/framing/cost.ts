@@ -72,7 +72,7 @@ const MOST_CUT = 1.6;
 /** Of what is seen at half the size that can be read. */
 const UNREAD = 1.2;
 /** Of what is seen in a view whose edges cut very much; half of that at so many lines. */
-const CUT_MEANWHILE = 0.9;
+const CUT_MEANWHILE = 0.35;
 const MANY = 5;
 const HURRY = 0.8;
 const DISTANCE = 0.35;

@@ -6,7 +6,8 @@ import type { Page, TextLine } from '../vision/page';
 const SLIT = 0.12;
 /** Half a line that goes on beyond a side is worse than one that is cut along its length. */
 const ALONG = 0.6;
-const PANEL = 0.5;
+/** A panel that would fit is missed more than a line: half a dialog, half a chart. */
+const PANEL = 2;
 /** Edges that fall into one step of so many pixels are looked up together. */
 const STEP = 4;
 
@@ -58,7 +59,7 @@ export class EdgeIndex {
 
   /**
    * How much of the page a view cuts at its edges: text lines as 1 for each side that goes through
-   * them, less where it is along them, and panels that would have fitted as a half.
+   * them, less where it is along them, and panels that would have fitted as 2.
    */
   cutsOf(view: Rect): number {
     const right = view.x + view.width;

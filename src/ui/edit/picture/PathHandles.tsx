@@ -49,7 +49,7 @@ export function PathHandles({ footageId, scale }: { footageId: string; scale: nu
   const whole = useWhole(footageId);
   const [drawn, setDrawn] = useState<readonly { x: number; y: number }[]>([]);
   useEffect(() => {
-    store.setState({ view: { whole: true } });
+    store.setState({ view: { whole: true, plain: true } });
     return () => store.setState({ view: {} });
   }, [store]);
   const here = useMemo(
