@@ -174,3 +174,12 @@ test('a lens is no closer than the sharp limit, and is not there where that leav
   expect(lens({ sharp: true })).toEqual([]);
   expect(lens({ sharp: false })).toHaveLength(1);
 });
+
+test('while the pointer is hidden nothing is drawn at it; keys are seen all the same', () => {
+  const gone = { ...track, hidden: [[2500, 4000]] as const };
+  const p = project([0, 8, ['halo', 'ring', 'size', 'keycaps'].map((k) => newLook(k as never))]);
+  const kinds = (seconds: number) =>
+    layersOf(p, seconds, gone).flatMap((l) => (l.kind === 'drawing' ? [l.mark.kind] : []));
+  expect(kinds(3.2)).toEqual(['keys']);
+  expect(kinds(4.2)).toEqual(expect.arrayContaining(['disc', 'pointer']));
+});

@@ -8,7 +8,7 @@ import { pointerAt, shapeAt } from '../telemetry/sample';
 import type { PointerMark } from './mark';
 import type { Layer } from './plan';
 import { pointerInset } from './pointer-inset';
-import { pointerIn } from './pointer-now';
+import { trackIn } from './pointer-now';
 
 /** Height of a drawn pointer as a share of the frame's height, where nothing is magnified. */
 const POINTER_HEIGHT = 0.035;
@@ -16,11 +16,13 @@ const POINTER_HEIGHT = 0.035;
 /** The looks of the pointer, and the pointer itself where it is drawn. */
 export function pointerLayers(scene: Scene, screen: ScreenView): Layer[] {
   const { project, output, ratio, time } = scene;
-  const pointer = pointerIn(scene, screen);
+  const pointer = trackIn(scene, screen);
   if (!pointer) return [];
-  const { track, ms } = pointer;
-  const looks = looksAt(project.pointer, time);
-  const size = track.inPicture === false ? 1 : null;
+  const { track, ms, hidden } = pointer;
+  const looks = looksAt(project.pointer, time).filter(
+    ({ look }) => !hidden || lookKindOf(look).always,
+  );
+  const size = track.inPicture === false && !hidden ? 1 : null;
   const shown = looks.reduce<PointerShown>(
     (so, { look, strength }) => lookKindOf(look).treat?.(look, so, { track, ms, strength }) ?? so,
     { at: pointer.at, size, grows: true, opacity: 1, presence: 1 },

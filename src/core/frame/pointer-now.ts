@@ -11,17 +11,24 @@ export interface PointerNow {
   readonly track: PointerTrack;
   /** Time in the recording, in milliseconds. */
   readonly ms: number;
-  /** Where it is, in footage pixels. */
+  /** Where it is, in footage pixels; where it was or will be while it is hidden. */
   readonly at: PointInFootage;
+  readonly hidden: boolean;
 }
 
-/** Where the pointer of a recording is; null without a pointer track, and while it is hidden. */
-export function pointerIn(
+/** What the pointer track of a recording tells at an instant; null without one. */
+export function trackIn(
   { project, sources, time }: Scene,
   { clip, footage }: ScreenView,
 ): PointerNow | null {
   const track = trackOf(project, sources, footage.id);
   if (!track) return null;
   const ms = ticksToSeconds(sourceTime(clip, time)) * 1000;
-  return isHiddenAt(track, ms) ? null : { track, ms, at: pointerAt(track, ms) };
+  return { track, ms, at: pointerAt(track, ms), hidden: isHiddenAt(track, ms) };
+}
+
+/** Where the pointer of a recording is; null without a pointer track, and while it is hidden. */
+export function pointerIn(scene: Scene, screen: ScreenView): PointerNow | null {
+  const now = trackIn(scene, screen);
+  return now?.hidden ? null : now;
 }

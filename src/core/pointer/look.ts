@@ -82,6 +82,8 @@ export interface PointerLookKind<S extends TObject> {
   readonly level: 'below' | 'above';
   /** Whether it fades with the pointer when that rests. */
   readonly rests?: boolean;
+  /** Whether it is seen while the pointer is not, too. */
+  readonly always?: boolean;
   /** A sentence for Details on what it asks of a recording, if anything. */
   readonly note?: string;
   /** How it changes the pointer itself. */

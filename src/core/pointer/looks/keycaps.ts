@@ -48,6 +48,7 @@ export const keycaps: PointerLookKind<typeof schema> = {
   schema,
   label: 'Keycaps',
   level: 'above',
+  always: true,
   note: 'Shown where the pointer track has keys; those typed into fields for secrets never are.',
   marks({ size, time, place, typing, color, ink }, { track, ms, scale, stage, strength }) {
     const keys = keysAt(track, ms, time * 1000, typing);
