@@ -4,6 +4,7 @@ import { clipAt } from '../project/query';
 import type { Sources } from '../project/sources';
 import type { Ticks } from '../time/ticks';
 import { EditError } from './error';
+import { followClips } from './follow';
 import {
   linkedClips,
   orderLanes,
@@ -152,9 +153,10 @@ export function trimClip(
 
 /**
  * Moves clips, and what is linked to them, by some ticks; not beyond the start. Those of one lane
- * may go over to another of its kind.
+ * may go over to another of its kind. Framings and callouts on a screen recording go along.
  *
  * @param lanes from which lane to which
+ * @param stay ids of spans that are moved by themselves
  * @throws EditError where something already stands there.
  */
 export function moveClips(
@@ -162,6 +164,7 @@ export function moveClips(
   ids: readonly string[],
   by: Ticks,
   lanes?: { from: string; to: string },
+  stay: readonly string[] = [],
 ): void {
   const group = withLinked(project, ids);
   if (!group.length) return;
@@ -181,7 +184,13 @@ export function moveClips(
   }
   const touched = [...new Set([...group.map((f) => f.lane), ...(to ? [to] : [])])];
   orderLanes(touched.map((lane) => ({ ...lane, clips: planned.get(lane)! })));
+  const screens = group.flatMap(({ lane, clip }) =>
+    lane.kind === 'screen'
+      ? [{ footageId: clip.footageId, start: clip.start, end: clipEnd(clip) }]
+      : [],
+  );
   for (const lane of touched) lane.clips = planned.get(lane)!.sort((a, b) => a.start - b.start);
+  followClips(project, screens, delta, new Set(stay));
 }
 
 /**

@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import { showWhole } from '../edit/framings';
+import { moveClips } from '../edit/clips';
 import { EditError } from '../edit/error';
 import { counter, demoProject, emptyProject, facts, frame, SOURCES } from '../edit/fixture';
 import { placeFootage } from '../edit/place';
 import { copySpan, pasteSpan } from '../edit/span-copy';
 import { addSpan } from '../edit/spans';
 import { structuralFaults } from '../project/structure';
-import type { Framing } from '../project/model';
+import type { Framing, Project } from '../project/model';
 import type { Sources } from '../project/sources';
 import { intersect, isWithin, padded, type Rect } from '../scale/rect';
 import type { PointerTrack } from '../telemetry/pointer-track';
@@ -21,6 +22,10 @@ import { viewAt } from './view';
 
 const FRAME = { width: 1920, height: 1080 };
 const WHOLE = { x: 0, y: 0, width: 2560, height: 1440 };
+const findScreen = (project: Project) => {
+  const lane = project.lanes.find(({ kind }) => kind === 'screen')!;
+  return { lane, clip: lane.clips[0]! };
+};
 const shape = ({ width, height }: Rect) => width / height;
 const rects = fc
   .tuple(
@@ -115,6 +120,27 @@ test('the whole screen comes back where it is asked for, and what was pinned lat
   showWhole(project, frame(70), secondsToTicks(1));
   expect(project.framings).toHaveLength(before - 1);
   expect(() => showWhole(project, frame(70), secondsToTicks(1))).toThrow(EditError);
+});
+
+test('framings and callouts go along with the clip that they stand on, and no others do', () => {
+  const project = demoProject(counter());
+  const { clip } = findScreen(project);
+  const [framing, callout] = [project.framings[2]!, project.callouts[2]!];
+  const frameCallout = { ...callout, id: 'stays', anchor: { to: 'frame' as const } };
+  addSpan(project, 'callouts', frameCallout);
+  const before = structuredClone(project);
+  moveClips(project, [clip.id], frame(45));
+  const by = frame(45);
+  const find = <T extends { id: string }>(list: readonly T[], id: string) =>
+    list.find((s) => s.id === id)!;
+  expect(find(project.framings, framing.id).start).toBe(
+    find(before.framings, framing.id).start + by,
+  );
+  expect(find(project.callouts, callout.id).end).toBe(find(before.callouts, callout.id).end + by);
+  expect(find(project.callouts, 'stays').start).toBe(frameCallout.start);
+  // The first begins before the recording does: it is not of this clip alone.
+  expect(find(project.callouts, before.callouts[0]!.id).start).toBe(before.callouts[0]!.start);
+  expect([...structuralFaults(project, SOURCES)]).toEqual([]);
 });
 
 test('what is copied and pasted is the same elsewhere, and a view fits a recording of another size', () => {

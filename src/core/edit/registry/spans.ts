@@ -139,7 +139,7 @@ export const SPAN_EDITS = {
     }),
     run(p, { ids, by, lanes }) {
       const clips = ids.filter((id) => findClip(p, id));
-      if (clips.length) moveClips(p, clips, by, lanes ?? undefined);
+      if (clips.length) moveClips(p, clips, by, lanes ?? undefined, ids);
       moveSpans(
         p,
         ids.filter((id) => findSpan(p, id)),
