@@ -1,4 +1,5 @@
 import type { RegionEffect } from '@/core/frame/plan';
+import type { Mask } from '@/core/layout/mask';
 import { intersect, type InOutput, type Rect } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import { subPlane, type Plane } from '@/kernels/planar';
@@ -89,7 +90,11 @@ export class Dimmer {
     if (seen.width && seen.height) {
       fillOpaque(heap, clear);
       const feather = outer - inner;
-      const mask = { shape: shape === 'disc' ? 'ellipse' : 'rectangle', feather } as const;
+      // A soft edge with square corners would shine out of them.
+      const mask: Mask =
+        shape === 'disc'
+          ? { shape: 'ellipse', feather }
+          : { shape: 'rounded', radius: Math.min(feather, height / 2), feather };
       maskInset(heap, clear, this.masks.of(mask, width, height));
       const alphas = partOf(
         { y: clear.alpha, u: clear.chromaAlpha, v: clear.chromaAlpha },

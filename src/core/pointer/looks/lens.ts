@@ -51,6 +51,7 @@ export const lens: PointerLookKind<typeof schema> = {
   schema,
   label: 'Lens',
   level: 'above',
+  note: 'Not seen where the view is at the sharp limit already, unless it may go closer.',
   marks({ size, power, sharp, color, line }, scene): Layer[] {
     const { scale, strength, drawn } = scene;
     if (strength <= 0) return [];
