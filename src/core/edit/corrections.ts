@@ -14,7 +14,17 @@ export function correctPointer(
   if (correction.kind === 'hidden' && correction.to <= correction.from)
     throw new EditError('A stretch needs a length above zero.');
   const known = project.corrections.find((c) => c.footageId === footageId);
-  if (known) known.made.push(correction);
+  const last = known?.made.at(-1);
+  const isSame =
+    last?.kind === 'shift' &&
+    correction.kind === 'shift' &&
+    last.at === correction.at &&
+    last.reach === correction.reach;
+  // Moved once more, as by arrow keys, it is one move.
+  if (isSame) {
+    last.dx += correction.dx;
+    last.dy += correction.dy;
+  } else if (known) known.made.push(correction);
   else project.corrections.push({ footageId, made: [correction] });
 }
 

@@ -1,5 +1,13 @@
-import type { InFootage, PointInFootage, Rect, Size } from '../scale/rect';
-import { areaOf, isWithin, padded, rectAround } from '../scale/rect';
+import {
+  areaOf,
+  intersect,
+  padded,
+  unite,
+  type InFootage,
+  type PointInFootage,
+  type Rect,
+  type Size,
+} from '../scale/rect';
 import type { Page } from '../vision/page';
 import { viewAround } from './candidates';
 
@@ -23,11 +31,7 @@ export function textBlocks({ lines }: Pick<Page, 'lines'>): Rect[] {
     });
     if (!over) blocks.push({ box: { x, y, width, height }, height });
     else {
-      const corners = [over.box, line].flatMap((r) => [
-        { x: r.x, y: r.y },
-        { x: r.x + r.width, y: r.y + r.height },
-      ]);
-      over.box = rectAround(corners);
+      over.box = unite(over.box, line);
       over.height = height;
     }
   }
@@ -63,7 +67,7 @@ export function viewsOnPage(
 }
 
 /** Where edges of views go well: beside panels and lines, with a little room. */
-function edgesOf(page: Read, view: Rect, room: number) {
+function placesBeside(page: Read, view: Rect, room: number) {
   const [left, right, top, bottom]: number[][] = [[], [], [], []];
   for (const { x, y, width, height } of [...page.panels, ...page.lines]) {
     if (!isNear({ x, y, width, height }, view)) continue;
@@ -78,13 +82,7 @@ function edgesOf(page: Read, view: Rect, room: number) {
 /** Whether a box reaches into a view or its surroundings. */
 function isNear(box: Rect, view: Rect): boolean {
   const around = padded(view, Math.max(view.width, view.height) * 0.1);
-  return (
-    isWithin(box, around) ||
-    (box.x < around.x + around.width &&
-      box.x + box.width > around.x &&
-      box.y < around.y + around.height &&
-      box.y + box.height > around.y)
-  );
+  return areaOf(intersect(box, around)) > 0;
 }
 
 /** The least step that brings an edge to one of some places; zero where none is within reach. */
@@ -104,7 +102,7 @@ const lesser = (a: number, b: number) => (a && (!b || Math.abs(a) <= Math.abs(b)
  * @param reach in footage pixels
  */
 export function snapMoved(view: InFootage, page: Read, whole: Rect, reach: number): InFootage {
-  const { left, right, top, bottom } = edgesOf(page, view, whole.width * ROOM);
+  const { left, right, top, bottom } = placesBeside(page, view, whole.width * ROOM);
   return {
     ...view,
     x: view.x + lesser(stepTo(view.x, left, reach), stepTo(view.x + view.width, right, reach)),
@@ -127,7 +125,7 @@ export function snapSized(
   whole: Rect,
   reach: number,
 ): InFootage {
-  const { left, right, top, bottom } = edgesOf(page, view, whole.width * ROOM);
+  const { left, right, top, bottom } = placesBeside(page, view, whole.width * ROOM);
   const across = sx > 0 ? stepTo(view.x + view.width, right, reach) : -stepTo(view.x, left, reach);
   const down = sy > 0 ? stepTo(view.y + view.height, bottom, reach) : -stepTo(view.y, top, reach);
   const aspect = view.width / view.height;

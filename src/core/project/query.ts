@@ -66,6 +66,16 @@ export function visibleClip(project: Project, kind: LaneKind, time: Ticks): Clip
   return null;
 }
 
+/** The clip in which a recording is seen at an instant, on whatever screen lane; null if in none. */
+export function screenClipAt(project: Project, footageId: string, time: Ticks): Clip | null {
+  for (const lane of project.lanes) {
+    if (lane.kind !== 'screen' || !isLaneOn(project, lane)) continue;
+    const clip = clipAt(lane, time);
+    if (clip?.footageId === footageId) return clip;
+  }
+  return null;
+}
+
 /** The span that covers an instant, out of spans that never overlap. */
 export const spanAt = <S extends Range>(spans: readonly S[], time: Ticks): S | null =>
   spans.find((span) => contains(span, time)) ?? null;

@@ -168,3 +168,14 @@ test('where nothing was found, a path that is drawn is all there is', () => {
     correctPointer(project, 'screen', { kind: 'path', points: [...points].reverse() }),
   ).toThrow(EditError);
 });
+
+test('what is moved again at the same time is one move', () => {
+  const project = emptyProject();
+  const shift = { kind: 'shift' as const, at: 500, dx: 1, dy: 2, reach: 400 };
+  for (let i = 0; i < 3; i++) correctPointer(project, 'screen', { ...shift });
+  correctPointer(project, 'screen', { ...shift, at: 900 });
+  expect(project.corrections[0]?.made).toEqual([
+    { ...shift, dx: 3, dy: 6 },
+    { ...shift, at: 900 },
+  ]);
+});

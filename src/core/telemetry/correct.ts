@@ -9,7 +9,7 @@ type Of<K extends PathCorrection['kind']> = Extract<PathCorrection, { kind: K }>
 /** A press that was set by hand lasts so long, in ms. */
 const PRESS_MS = 90;
 /** One that was not takes away presses so near, in ms. */
-const PRESS_NEAR = 250;
+export const PRESS_NEAR = 250;
 /** Just outside of a drawn path the old one goes on, in ms. */
 const BESIDE = 0.01;
 
@@ -143,7 +143,7 @@ export interface Unsure {
 }
 
 /** Positions below this confidence are worth a look. */
-const SURE = 0.5;
+export const SURE = 0.5;
 /** Shorter gaps and doubts are none, in ms. */
 const LEAST = 300;
 

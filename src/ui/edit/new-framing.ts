@@ -1,9 +1,8 @@
 import { nanoid } from 'nanoid';
 import type { Framing } from '@/core/project/model';
 import { clipEnd } from '@/core/project/clip-time';
-import { isLaneOn, clipAt } from '@/core/project/query';
 import { rampSeconds, perceivedDistance } from '@/core/framing/ramp';
-import { areaOf } from '@/core/project/query';
+import { areaOf, screenClipAt } from '@/core/project/query';
 import type { InFootage } from '@/core/scale/rect';
 import { wholeView } from '@/core/scale/sharpness';
 import { secondsToTicks, snapToFrame, type Ticks } from '@/core/time/ticks';
@@ -26,10 +25,7 @@ export function newFraming(
   const { project, sources } = state;
   const footage = sources.footage[footageId];
   const start = snapToFrame(playheadOf(state), project.canvas.frameRate);
-  const clip = project.lanes
-    .filter((lane) => lane.kind === 'screen' && isLaneOn(project, lane))
-    .map((lane) => clipAt(lane, start))
-    .find((found) => found?.footageId === footageId);
+  const clip = screenClipAt(project, footageId, start);
   if (!footage || !clip) return null;
   const end = Math.min(start + length, clipEnd(clip));
   const whole = wholeView(areaOf(project, footage), project.canvas);

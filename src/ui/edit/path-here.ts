@@ -1,5 +1,5 @@
 import { sourceTime, timelineTime } from '@/core/project/clip-time';
-import { clipAt, isLaneOn } from '@/core/project/query';
+import { screenClipAt } from '@/core/project/query';
 import type { Clip } from '@/core/project/model';
 import { trackOf } from '@/core/project/track-of';
 import { unsureStretches } from '@/core/telemetry/correct';
@@ -36,10 +36,7 @@ export function pathHere(
   time: Ticks,
 ): PathHere | null {
   const { project, sources } = state;
-  const clip = project.lanes
-    .filter((lane) => lane.kind === 'screen' && isLaneOn(project, lane))
-    .map((lane) => clipAt(lane, time))
-    .find((found) => found?.footageId === footageId);
+  const clip = screenClipAt(project, footageId, time);
   if (!clip || clip.speed === 0) return null;
   const track = trackOf(project, sources, footageId);
   const ms = msOf(clip, time);

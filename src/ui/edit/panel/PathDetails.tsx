@@ -1,7 +1,7 @@
 'use client';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { trackOf } from '@/core/project/track-of';
-import { confidenceAt, unsureStretches } from '@/core/telemetry/correct';
+import { confidenceAt, PRESS_NEAR, SURE, unsureStretches } from '@/core/telemetry/correct';
 import { formatClock } from '@/core/time/timecode';
 import { Button } from '../../parts/Button';
 import { tellFault } from '../../shell/notices-store';
@@ -10,14 +10,11 @@ import { useSeek } from '../picture/use-player';
 import { playheadOf, useAtPlayhead, useEditor, useEditorStore } from '../store';
 import { Heading } from './Heading';
 
-/** A press so near is the one at the playhead, in ms. */
-const PRESS_NEAR = 250;
-
 /** How the pointer's path stands at the playhead, in a sentence. */
 function inWords(confidence: number | null): string {
   if (confidence === null) return 'No pointer is known of this recording. Draw its path by hand.';
   if (confidence === 0) return 'The pointer is hidden here.';
-  if (confidence < 0.5) return `Not sure here: ${Math.round(confidence * 100)} %.`;
+  if (confidence < SURE) return `Not sure here: ${Math.round(confidence * 100)} %.`;
   return confidence < 1 ? `Found here, ${Math.round(confidence * 100)} % sure.` : 'Known here.';
 }
 

@@ -1,12 +1,13 @@
 'use client';
 import { useEffect, useMemo, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { drawnPath } from '@/core/telemetry/drawn-path';
-import { confidenceAt } from '@/core/telemetry/correct';
+import { confidenceAt, SURE } from '@/core/telemetry/correct';
 import { isHiddenAt, pointerAt } from '@/core/telemetry/sample';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { pathHere } from '../path-here';
 import { useEditor, useEditorStore, useTransport } from '../store';
 import { useWhole } from '../use-whole';
+import { takeArrow } from './arrows';
 import { followDrag } from './drag';
 
 /** So much of the path is seen before and after the playhead, in ms. */
@@ -16,7 +17,6 @@ const LINE_STEP = 40;
 const POINT_STEP = 400;
 /** Moving a point moves the path by less up to so far away. */
 const REACH = 500;
-const UNSURE = 0.5;
 /** An arrow moves the pointer by a pixel of the recording, with Shift by more. */
 const LARGE_NUDGE = 10;
 
@@ -33,7 +33,7 @@ function spotAt(track: PointerTrack, ms: number): Spot {
     ms,
     ...pointerAt(track, ms),
     seen: !isHiddenAt(track, ms),
-    sure: confidenceAt(track, ms) >= UNSURE,
+    sure: confidenceAt(track, ms) >= SURE,
   };
 }
 
@@ -92,17 +92,12 @@ export function PathHandles({ footageId, scale }: { footageId: string; scale: nu
     );
   };
   const nudge = (event: KeyboardEvent) => {
+    const way = takeArrow(event);
+    if (!way) return;
     const by = event.shiftKey ? LARGE_NUDGE : 1;
-    const ways: Readonly<Record<string, readonly [number, number]>> = {
-      ...{ ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] },
-    };
-    const way = ways[event.key];
-    if (!way || event.altKey || event.ctrlKey || event.metaKey) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const [dx, dy] = way;
+    const [dx, dy] = [way[0] * by, way[1] * by];
     const correction = { kind: 'shift' as const, at: ms, dx, dy, reach: REACH };
-    store.getState().apply('correct-pointer', { footageId, correction });
+    store.getState().apply('correct-pointer', { footageId, correction }, true);
   };
   const draw = (event: PointerEvent) => {
     const box = event.currentTarget.getBoundingClientRect();

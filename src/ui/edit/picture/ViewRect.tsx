@@ -6,6 +6,7 @@ import { snapMoved, snapSized } from '@/core/framing/page-edges';
 import type { InFootage } from '@/core/scale/rect';
 import type { Page } from '@/core/vision/page';
 import { useEditorStore } from '../store';
+import { takeArrow } from './arrows';
 import { followDrag } from './drag';
 
 /** Edges meet panels and text lines that are so near on screen. */
@@ -87,19 +88,10 @@ export function ViewRect({
       return snaps && page ? snapSized(sized, sx, sy, page, whole, reach) : sized;
     });
   const onKey = (event: KeyboardEvent) => {
+    const way = takeArrow(event);
+    if (!way) return;
     const by = rect.width * (event.shiftKey ? LARGE_NUDGE : NUDGE);
-    const moves: Readonly<Record<string, readonly [number, number]>> = {
-      ArrowLeft: [-by, 0],
-      ArrowRight: [by, 0],
-      ArrowUp: [0, -by],
-      ArrowDown: [0, by],
-    };
-    const way = moves[event.key];
-    if (!way || event.altKey || event.ctrlKey || event.metaKey) return;
-    event.preventDefault();
-    // It is the view's, not the playhead's.
-    event.stopPropagation();
-    gesture.byKey(keepInside({ ...rect, x: rect.x + way[0], y: rect.y + way[1] }, whole));
+    gesture.byKey(keepInside({ ...rect, x: rect.x + way[0] * by, y: rect.y + way[1] * by }, whole));
   };
   return (
     <div
