@@ -107,7 +107,7 @@ test('sound alone has no picture’s settings, a still is the playhead’s, and 
   await goTo(page, '30');
   let dialog = await openDialog(page);
   await dialog.getByLabel('Format').selectOption('mp3');
-  for (const name of ['Size', 'Frame rate', 'Quality', 'Calm camera noise'])
+  for (const name of ['Size', 'Frame rate', 'Quality', 'Camera noise reduction'])
     await expect(dialog.getByLabel(name, { exact: true })).toHaveCount(0);
   await dialog.getByLabel('Range end').fill('0:10');
   await dialog.getByRole('button', { name: 'Start export' }).click();

@@ -112,7 +112,7 @@ test('from a pasted script to takes of five steps, one done again, one rescued, 
   await page.getByRole('radio', { name: 'All at once' }).click();
   await page.getByRole('button', { name: /^5 The end/ }).click();
   await page.getByRole('button', { name: 'Take', exact: true }).click();
-  await page.keyboard.press('Alt+R');
+  await page.keyboard.press('Alt+Enter');
   await expect(page.getByTestId('elapsed')).toBeVisible();
   await page.waitForTimeout(1500);
   // More than once: a browser whose own sound stumbles may swallow a click, and a camera's picture
@@ -210,11 +210,11 @@ test('live drawings, marks, a closer view and a layout land in the project as da
     await page.keyboard.press('Alt+M');
     // Two things of one frame would be one marker.
     await page.waitForTimeout(150);
-    await page.keyboard.press('Alt+P');
+    await page.keyboard.press('Alt+.');
     await expect(page.getByTestId('ghost')).toBeVisible();
     await page.keyboard.press('Alt+O');
     await page.mouse.move(...spot(0.9, 0.9));
-    await page.keyboard.press('Alt+P');
+    await page.keyboard.press('Alt+.');
     await expect(page.getByTestId('ghost')).toHaveCount(0);
     await page.waitForTimeout(400);
     await page.mouse.dblclick(...spot(0.7, 0.7));
@@ -232,7 +232,7 @@ test('live drawings, marks, a closer view and a layout land in the project as da
   expect(project.framings).toHaveLength(1);
   expect(project.framings[0]!.reason).toBe('asked for while recording');
   expect(project.layouts.map((l) => l.layout.name)).toEqual(['Screen only']);
-  expect(project.markers.map((m) => m.name)).toEqual(['Mark 1', 'Pause']);
+  expect(project.markers.map((m) => m.name)).toEqual(['Marker 1', 'Pause']);
   expect(project.looks[0]!.area).toMatchObject({ width: 1602 });
   const footageId = project.lanes.find((l) => l.kind === 'screen')!.clips[0]!.footageId;
   const track = (await (await page.request.get(`/api/footage/${footageId}/pointer`)).json()) as {
@@ -280,18 +280,18 @@ test('no devices and no permission are said plainly, and a second tab does not r
     /blocked|not plugged in|not available/,
     { timeout: 20_000 },
   );
-  await page.keyboard.press('Alt+R');
+  await page.keyboard.press('Alt+Enter');
   await expect(message(page, 'Switch a source on first')).toBeVisible();
   await page.getByLabel('Microphone', { exact: true }).selectOption('practice');
   await expect(page.getByLabel('Microphone state')).toContainText('ready');
-  await page.keyboard.press('Alt+R');
+  await page.keyboard.press('Alt+Enter');
   await expect(page.getByTestId('elapsed')).toBeVisible();
   const other = await context.newPage();
   await other.goto(`/projects/${id}/record`);
   await expect(other.getByText('Another tab is recording for this project')).toBeVisible();
   await other.getByLabel('Microphone', { exact: true }).selectOption('practice');
   await expect(other.getByLabel('Microphone state')).toContainText('ready');
-  await other.keyboard.press('Alt+R');
+  await other.keyboard.press('Alt+Enter');
   await expect(
     message(other, /Another tab is recording for this project. Stop it there first/),
   ).toBeVisible();
@@ -299,7 +299,7 @@ test('no devices and no permission are said plainly, and a second tab does not r
   await other.waitForTimeout(3500);
   await expect(other.getByRole('button', { name: 'Rescue it' })).toHaveCount(0);
   await page.bringToFront();
-  await page.keyboard.press('Alt+R');
+  await page.keyboard.press('Alt+Enter');
   await expect(page.getByRole('region', { name: 'Review' })).toBeVisible({ timeout: 30_000 });
   // Discarded, and brought back.
   await page.getByRole('button', { name: 'Discard', exact: true }).click();
@@ -322,7 +322,7 @@ test('a take ends by itself after the set time, and says so', async ({ page }) =
   await expect(page.getByRole('button', { name: /^Record/ })).toBeVisible();
   await page.waitForTimeout(1500);
   expect(await takesOf(page, id)).toEqual([]);
-  await page.keyboard.press('Alt+R');
+  await page.keyboard.press('Alt+Enter');
   await expect(page.getByRole('region', { name: 'Review' })).toContainText(
     'ended after the set time',
     { timeout: 30_000 },

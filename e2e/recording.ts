@@ -40,10 +40,10 @@ export async function noCountdown(page: Page): Promise<void> {
 
 /** Records for a while and stops; the review is open then. */
 export async function record(page: Page, during: () => Promise<void>): Promise<void> {
-  await page.keyboard.press('Alt+R');
+  await page.keyboard.press('Alt+Enter');
   await expect(page.getByTestId('elapsed')).toBeVisible();
   await during();
-  await page.keyboard.press('Alt+R');
+  await page.keyboard.press('Alt+Enter');
   await expect(page.getByRole('region', { name: 'Review' })).toBeVisible({ timeout: 40_000 });
 }
 

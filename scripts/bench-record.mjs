@@ -36,7 +36,7 @@ export async function benchRecording() {
     const busy = async () =>
       (await session.send('Performance.getMetrics')).metrics.find((m) => m.name === 'TaskDuration')
         .value;
-    await page.keyboard.press('Alt+R');
+    await page.keyboard.press('Alt+Enter');
     await page.getByTestId('elapsed').waitFor();
     const before = await busy();
     const began = Date.now();
@@ -61,7 +61,7 @@ export async function benchRecording() {
     await wait(2000);
     const spent = await busy();
     const length = (Date.now() - began) / 1000;
-    await page.keyboard.press('Alt+R');
+    await page.keyboard.press('Alt+Enter');
     await page.getByRole('region', { name: 'Review' }).waitFor({ timeout: 60_000 });
     const [take] = await (await page.request.get(`${base}/api/projects/${id}/takes`)).json();
     const text = await (

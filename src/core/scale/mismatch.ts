@@ -87,7 +87,7 @@ export function findMismatches(facts: Facts, canvas: Canvas): Mismatch[] {
       remedies: [
         { label: 'Fit, plain bars', kind: 'look', look: { fit: 'fit', bars: 'plain' } },
         { label: 'Fit, blurred bars', kind: 'look', look: { fit: 'fit', bars: 'blur' } },
-        { label: 'Fill', kind: 'look', look: { fit: 'fill', bars: 'plain' } },
+        { label: 'Fill the frame', kind: 'look', look: { fit: 'fill', bars: 'plain' } },
       ],
     });
   const scale = Math.min(canvas.width / width, canvas.height / height);

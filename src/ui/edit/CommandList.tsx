@@ -2,6 +2,7 @@
 import { Command as List } from 'cmdk';
 import { useState } from 'react';
 import type { Player } from '@/preview/player';
+import { shownKeys } from '../keys/shown';
 import { Dialog } from '../parts/Dialog';
 import { inputLook } from '../parts/fields';
 import { commandGroups, type Command } from './commands';
@@ -63,7 +64,7 @@ export function CommandList({ open, onClose, player }: Props) {
                   className="flex w-full cursor-default justify-between gap-4 px-2 py-1 data-[selected=true]:bg-action data-[selected=true]:text-on-action"
                 >
                   <span>{command.label}</span>
-                  <span className="numbers">{command.keys.map(showKeys).join('  ')}</span>
+                  <span className="numbers">{command.keys.map(shownKeys).join('  ')}</span>
                 </List.Item>
               ))}
             </List.Group>
@@ -73,7 +74,3 @@ export function CommandList({ open, onClose, player }: Props) {
     </Dialog>
   );
 }
-
-/** Keys as they are printed. */
-export const showKeys = (keys: string): string =>
-  keys.replace('Mod', 'Ctrl').replace('ArrowLeft', '←').replace('ArrowRight', '→');

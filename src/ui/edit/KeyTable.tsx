@@ -1,7 +1,7 @@
 'use client';
 import type { Player } from '@/preview/player';
+import { shownKeys } from '../keys/shown';
 import { Dialog } from '../parts/Dialog';
-import { showKeys } from './CommandList';
 import { editorCommands } from './commands';
 import { useEditorStore } from './store';
 
@@ -13,7 +13,7 @@ const GESTURES = [
   ['Slip contents', 'Ctrl, drag a clip'],
   ['Slide clip', 'Shift, drag a clip'],
   ['Choose several', 'drag over empty room; Ctrl or Shift, press'],
-  ['Open a join', 'press or drag its notch'],
+  ['Open a join', 'press or drag its dashed gap'],
   ['Level point', 'double press on the line of a sound clip'],
   ['Open a group', 'double press'],
   ['Reorder lanes', 'drag a name up or down'],
@@ -45,7 +45,7 @@ export function KeyTable({
         {commands.map((command) => (
           <div key={command.id} className="flex justify-between gap-2 border-b border-line">
             <dt>{command.label}</dt>
-            <dd className="numbers">{command.keys.map(showKeys).join('  ')}</dd>
+            <dd className="numbers">{command.keys.map(shownKeys).join('  ')}</dd>
           </div>
         ))}
       </dl>

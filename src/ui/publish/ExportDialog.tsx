@@ -50,7 +50,7 @@ interface ExportForm {
   readonly range: TypedRange;
 }
 
-/** Own settings, in the list of presets. */
+/** Settings of one's own, in the list of presets. */
 const OWN = 'own';
 
 export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
@@ -115,7 +115,7 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
             value={preset ?? presets.find((p) => p.id === target)?.id ?? OWN}
             options={[
               ...presets.map((p) => [p.id, `${p.name} (${sizeName(p.size)}, MP4)`] as const),
-              [OWN, 'Own settings'] as const,
+              [OWN, 'Custom'] as const,
             ]}
             onChange={takePreset}
           />
@@ -177,7 +177,7 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
         )}
         {picture === 'video' && (
           <CheckField
-            label="Calm camera noise"
+            label="Camera noise reduction"
             value={chosen.calm}
             onChange={(calm) => setValue('own', { ...chosen, calm })}
           />

@@ -50,7 +50,7 @@ export function ExportSizeField({
                 `${sizeName(s)}${keyOf(s) === keyOf(own) ? ', as the project' : ''}`,
               ] as const,
           ),
-          [OTHER, 'Another width'] as const,
+          [OTHER, 'Custom width'] as const,
         ]}
         onChange={(key) => take(sizes.find((s) => keyOf(s) === key))}
       />

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { shownKeys } from '../keys/shown';
 import { Button } from '../parts/Button';
 import { Dialog } from '../parts/Dialog';
 import { useRecord } from './record-store';
@@ -19,7 +20,7 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
     const name = keyName(event);
     if (!name) return;
     const other = RECORD_ACTIONS.find(([a]) => a !== action && keys[a] === name);
-    setTaken(other ? `${name} is already used for “${other[1]}”.` : null);
+    setTaken(other ? `${shownKeys(name)} is already used for “${other[1]}”.` : null);
     if (!other) {
       change({ keys: { ...keys, [action]: name } });
       setListening(null);
@@ -43,7 +44,7 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
               onKeyDown={press(action)}
               onBlur={() => setListening(null)}
             >
-              {listening === action ? 'press keys…' : keys[action]}
+              {listening === action ? 'press keys…' : shownKeys(keys[action])}
             </Button>
           </li>
         ))}
@@ -54,7 +55,7 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
         </p>
       )}
       <div className="mt-4 flex justify-between">
-        <Button onClick={() => change({ keys: DEFAULT_SETTINGS.keys })}>As they came</Button>
+        <Button onClick={() => change({ keys: DEFAULT_SETTINGS.keys })}>Restore defaults</Button>
         <Button look="primary" onClick={onClose}>
           Done
         </Button>

@@ -25,7 +25,7 @@ const TOOLS: readonly (readonly [Tool, string, LucideIcon])[] = [
   ['arrow', 'Arrow', MoveUpRight],
   ['box', 'Box', Square],
   ['ellipse', 'Ellipse', Circle],
-  ['text', 'Words', Type],
+  ['text', 'Text', Type],
   ['eraser', 'Eraser', Eraser],
 ];
 

@@ -99,7 +99,7 @@ export function RescueBanner() {
       <Button look="primary" onClick={() => void rescue(true)}>
         Rescue it
       </Button>
-      <Button onClick={() => void rescue(false)}>Put it away</Button>
+      <Button onClick={() => void rescue(false)}>Dismiss</Button>
     </Bar>
   );
 }

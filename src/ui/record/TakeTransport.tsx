@@ -1,6 +1,7 @@
 'use client';
 import { Circle, Flag, Pause, Play, Square } from 'lucide-react';
 import { formatClock } from '@/core/time/timecode';
+import { shownKeys } from '../keys/shown';
 import { Button } from '../parts/Button';
 import { bytesInWords } from '../parts/bytes';
 import { useRecord, useRecordStore } from './record-store';
@@ -29,7 +30,7 @@ export function TakeTransport() {
           look="primary"
           disabled={phase === 'closing'}
           onClick={() => (phase === 'countdown' ? void stop() : void start())}
-          title={`Record (${keys.record})`}
+          title={`Record (${shownKeys(keys.record)})`}
         >
           <Circle size={14} className="fill-playhead text-playhead" aria-hidden />
           {phase === 'countdown'
@@ -46,13 +47,13 @@ export function TakeTransport() {
           </Button>
           <Button onClick={() => (phase === 'paused' ? void resume() : void pause())}>
             {phase === 'paused' ? <Play size={14} aria-hidden /> : <Pause size={14} aria-hidden />}
-            {phase === 'paused' ? 'Go on' : 'Pause'} <Kbd>{keys.pause}</Kbd>
+            {phase === 'paused' ? 'Resume' : 'Pause'} <Kbd>{keys.pause}</Kbd>
           </Button>
           <Button
             disabled={phase === 'paused'}
-            onClick={() => note({ type: 'mark', name: `Mark ${marks + 1}` })}
+            onClick={() => note({ type: 'mark', name: `Marker ${marks + 1}` })}
           >
-            <Flag size={14} aria-hidden /> Mark{marks ? ` (${marks})` : ''} <Kbd>{keys.mark}</Kbd>
+            <Flag size={14} aria-hidden /> Marker{marks ? ` (${marks})` : ''} <Kbd>{keys.mark}</Kbd>
           </Button>
         </>
       )}
@@ -100,5 +101,5 @@ export function TakeTransport() {
 }
 
 const Kbd = ({ children }: { children: string }) => (
-  <kbd className="numbers text-[10px]">{children}</kbd>
+  <kbd className="numbers text-[10px]">{shownKeys(children)}</kbd>
 );

@@ -8,6 +8,7 @@ test('keys are named by their place when a modifier changes their sign', () => {
   expect(press('¡', 'Digit1', { altKey: true })).toBe('Alt+1');
   expect(press('z', 'KeyZ', { ctrlKey: true, shiftKey: true })).toBe('Ctrl+Shift+Z');
   expect(press('z', 'KeyZ', { metaKey: true })).toBe('Ctrl+Z');
+  expect(press('≥', 'Period', { altKey: true })).toBe('Alt+.');
   expect(press('F9', 'F9')).toBe('F9');
   expect(press('Alt', 'AltLeft', { altKey: true })).toBeNull();
 });
@@ -32,12 +33,19 @@ describe('what is remembered', () => {
   test('is there again, and what is new since then has its usual value', () => {
     saveSettings({ ...DEFAULT_SETTINGS, countdown: 7 });
     expect(loadSettings().countdown).toBe(7);
-    store.set('record-settings', JSON.stringify({ frameRate: 60, keys: { record: 'F9' } }));
+    store.set('record-settings', JSON.stringify({ frameRate: 60 }));
+    store.set('record-keys', JSON.stringify({ record: 'F9' }));
     expect(loadSettings()).toMatchObject({
       frameRate: 60,
       countdown: 3,
-      keys: { record: 'F9', pause: 'Alt+P' },
+      keys: { record: 'F9', pause: 'Alt+.' },
     });
+  });
+
+  test('of the keys only those that were chosen are kept, so that usual ones may change', () => {
+    saveSettings({ ...DEFAULT_SETTINGS, keys: { ...DEFAULT_SETTINGS.keys, pen: 'F7' } });
+    expect(JSON.parse(store.get('record-keys')!)).toEqual({ pen: 'F7' });
+    expect(loadSettings().keys).toEqual({ ...DEFAULT_SETTINGS.keys, pen: 'F7' });
   });
 
   test('nonsense and a browser without storage are no obstacle', () => {

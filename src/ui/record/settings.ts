@@ -3,8 +3,8 @@ import type { MicrophoneMood } from '@/capture/practice/microphone';
 /** Everything that can be done by key while recording. */
 export const RECORD_ACTIONS = [
   ['record', 'Record or stop'],
-  ['pause', 'Pause or go on'],
-  ['mark', 'Mark'],
+  ['pause', 'Pause or resume'],
+  ['mark', 'Marker'],
   ['next', 'Next step'],
   ['back', 'Step before'],
   ['redo', 'Keep and do it again'],
@@ -45,12 +45,12 @@ export const DEFAULT_SETTINGS: RecordSettings = {
   mood: 'good',
   automaticGain: false,
   keys: {
-    record: 'Alt+R',
-    pause: 'Alt+P',
+    record: 'Alt+Enter',
+    pause: 'Alt+.',
     mark: 'Alt+M',
-    next: 'Alt+N',
-    back: 'Alt+B',
-    redo: 'Alt+A',
+    next: 'Alt+ArrowDown',
+    back: 'Alt+ArrowUp',
+    redo: 'Alt+Shift+R',
     corner: 'Alt+1',
     side: 'Alt+2',
     presenter: 'Alt+3',
@@ -62,11 +62,14 @@ export const DEFAULT_SETTINGS: RecordSettings = {
 };
 
 const PLACE = 'record-settings';
+/** Keys apart, and only those that were chosen: the usual ones may change. */
+const CHOSEN_KEYS = 'record-keys';
 
 export function loadSettings(): RecordSettings {
   try {
-    const stored = JSON.parse(localStorage.getItem(PLACE) ?? '{}') as Partial<RecordSettings>;
-    return { ...DEFAULT_SETTINGS, ...stored, keys: { ...DEFAULT_SETTINGS.keys, ...stored.keys } };
+    const read = (place: string) => JSON.parse(localStorage.getItem(place) ?? '{}') as object;
+    const keys = { ...DEFAULT_SETTINGS.keys, ...read(CHOSEN_KEYS) };
+    return { ...DEFAULT_SETTINGS, ...read(PLACE), keys };
   } catch {
     return DEFAULT_SETTINGS;
   }
@@ -74,7 +77,12 @@ export function loadSettings(): RecordSettings {
 
 export function saveSettings(settings: RecordSettings): void {
   try {
-    localStorage.setItem(PLACE, JSON.stringify(settings));
+    const { keys, ...others } = settings;
+    const chosen = Object.entries(keys).filter(
+      ([action, key]) => DEFAULT_SETTINGS.keys[action as RecordAction] !== key,
+    );
+    localStorage.setItem(PLACE, JSON.stringify(others));
+    localStorage.setItem(CHOSEN_KEYS, JSON.stringify(Object.fromEntries(chosen)));
   } catch {
     // Without storage the settings hold for as long as the page is open.
   }
@@ -95,7 +103,9 @@ export function keyName(event: {
     ? event.code.slice(3)
     : /^Digit\d$/.test(event.code)
       ? event.code.slice(5)
-      : event.key;
+      : event.code === 'Period'
+        ? '.'
+        : event.key;
   return [
     event.ctrlKey || event.metaKey ? 'Ctrl+' : '',
     event.altKey ? 'Alt+' : '',

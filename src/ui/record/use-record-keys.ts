@@ -37,7 +37,7 @@ export function useRecordKeys(): void {
       },
       mark: () => {
         const { live, note } = store.getState();
-        note({ type: 'mark', name: `Mark ${live.filter((e) => e.type === 'mark').length + 1}` });
+        note({ type: 'mark', name: `Marker ${live.filter((e) => e.type === 'mark').length + 1}` });
       },
       next: () => goToStep(editor, store, 1),
       back: () => goToStep(editor, store, -1),

@@ -265,7 +265,7 @@ export function cutCommands(c: CommandContext): Command[] {
     },
     {
       id: 'detach',
-      label: 'Detach audio',
+      label: 'Sound on its own lane',
       keys: [],
       run: () => onClip((clipId) => ['detach-audio', { clipId }]),
     },

@@ -130,7 +130,7 @@ export function rangeCommands(c: CommandContext): Command[] {
     {
       id: 'paste-insert',
       label: 'Paste and make room',
-      keys: ['Mod+Shift+V'],
+      keys: [],
       run: () => void paste('insert', false)(),
     },
     {

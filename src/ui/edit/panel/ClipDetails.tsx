@@ -73,7 +73,7 @@ export function ClipDetails({ id }: { id: string }) {
       {picture && <TransitionFields clip={clip} lane={lane} />}
       {picture && footage?.hasAudio && (
         <Button onClick={() => run('detach')} title="Its sound can then be cut without its picture">
-          Detach audio
+          Sound on its own lane
         </Button>
       )}
       {picture && footage && <LookDetails footage={footage} />}

@@ -1,6 +1,6 @@
 'use client';
 import { useCallback } from 'react';
-import { Pipette, WandSparkles } from 'lucide-react';
+import { Pipette, Search } from 'lucide-react';
 import { DEFAULT_KEY } from '@/core/edit/settings';
 import type { WallEstimate } from '@/core/key/wall';
 import { FootageKey } from '@/core/project/model';
@@ -62,7 +62,7 @@ export function KeyDetails({ footageId }: { footageId: string }) {
           <div className="flex flex-wrap gap-2">
             {wall.progress === null ? (
               <Button onClick={wall.ask}>
-                <WandSparkles size={14} aria-hidden /> Find the background
+                <Search size={14} aria-hidden /> Find the background
               </Button>
             ) : (
               <Button onClick={wall.cancel}>

@@ -14,7 +14,7 @@ import { useEditor } from '../store';
 const SHAPES = [
   ['plain', 'Fit, plain bars'],
   ['blur', 'Fit, blurred bars'],
-  ['fill', 'Fill'],
+  ['fill', 'Fill the frame'],
 ] as const;
 
 /** The part of a recording that is shown, and how bright. The recording itself stays whole. */

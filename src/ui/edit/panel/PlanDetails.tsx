@@ -1,5 +1,5 @@
 'use client';
-import { LoaderCircle, WandSparkles } from 'lucide-react';
+import { LoaderCircle, Waypoints } from 'lucide-react';
 import { canPlan } from '@/core/framing/doings';
 import { summarise } from '@/core/framing/summary';
 import { Taste } from '@/core/framing/taste';
@@ -86,7 +86,7 @@ export function PlanDetails() {
       </p>
       <Button onClick={() => void plan()} disabled={planning !== null}>
         {planning === null ? (
-          <WandSparkles size={14} aria-hidden />
+          <Waypoints size={14} aria-hidden />
         ) : (
           <LoaderCircle size={14} aria-hidden className="animate-spin" />
         )}

@@ -20,6 +20,9 @@ interface Props {
   readonly removed: Ticks;
 }
 
+/** From this width on a join has room to say what is missing. */
+const JOIN_PX = 64;
+
 /** Which lane of the timeline lies under the pointer. */
 function laneUnder(pointer: globalThis.PointerEvent): string | undefined {
   const row = document
@@ -170,11 +173,14 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed }: 
       {removed > 0 && !plain && !lane.locked && (
         <span
           data-notch
-          className="absolute top-0 left-0 size-2.5 cursor-e-resize bg-playhead"
-          style={{ clipPath: 'polygon(0 0, 100% 0, 0 100%)' }}
+          className="numbers absolute inset-y-0 left-0 flex min-w-2.5 cursor-e-resize items-end border-l-4 border-dashed border-ink pl-1 text-[10px] leading-3"
           title={`${ticksToSeconds(removed).toFixed(1)} s were taken out here. Press to bring them back, or pull to the right for a part.`}
           onPointerDown={pullJoin}
-        />
+        >
+          {width > JOIN_PX && (
+            <span className="bg-sheet/75">{ticksToSeconds(removed).toFixed(1)} s</span>
+          )}
+        </span>
       )}
     </div>
   );

@@ -1,6 +1,6 @@
 'use client';
 import {
-  AArrowDown,
+  Blend,
   ChevronsLeftRightEllipsis,
   Clipboard,
   Copy,
@@ -12,9 +12,9 @@ import {
   Redo2,
   Scissors,
   Snowflake,
-  SplitSquareHorizontal,
   Undo2,
-  WandSparkles,
+  VolumeOff,
+  Waypoints,
   ZoomIn,
   ZoomOut,
 } from 'lucide-react';
@@ -33,7 +33,7 @@ const CUTTING: readonly (readonly [id: string, icon: LucideIcon, label: string, 
   ['paste', Clipboard, 'Paste at the playhead', 'Ctrl+V'],
   ['close-gaps', ChevronsLeftRightEllipsis, 'Close all gaps', ''],
   ['freeze', Snowflake, 'Freeze frame at the playhead', ''],
-  ['dissolve', SplitSquareHorizontal, 'Dissolve at the nearest cut', ''],
+  ['dissolve', Blend, 'Dissolve at the nearest cut', ''],
   ['group', Group, 'Group', 'Ctrl+G'],
   ['link', Link2, 'Link clips', ''],
 ];
@@ -84,7 +84,7 @@ export function Toolbar({ player, onFit }: { player: Player | null; onFit: () =>
       />
       <span className="mx-1 h-4 border-l border-line" />
       <Button look="quiet" onClick={() => run('plan')}>
-        <WandSparkles size={14} aria-hidden /> Plan framings
+        <Waypoints size={14} aria-hidden /> Plan framings
       </Button>
       {(Object.keys(ADDING) as (keyof typeof ADDING)[]).map((id) => (
         <Button key={id} look="quiet" className="px-1.5" onClick={() => run(id)}>
@@ -143,7 +143,7 @@ function RangeTools({ run }: { run: (id: string) => void }) {
       >
         Ripple delete
       </Button>
-      <IconButton icon={AArrowDown} label="Silence the range" onClick={() => run('silence')} />
+      <IconButton icon={VolumeOff} label="Silence the range" onClick={() => run('silence')} />
       <Button
         look="quiet"
         className="px-1.5"
