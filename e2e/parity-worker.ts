@@ -28,7 +28,7 @@ self.onmessage = async ({ data: instants }: MessageEvent<FramePlan[][]>) => {
       const readers: ClipReader[] = [];
       const frames = new Map<string, SourceFrame>();
       for (const layer of videoLayers(plans.flatMap((p) => p.layers))) {
-        const reader = new ClipReader(heap, `/api/footage/${layer.footageId}/proxy`);
+        const reader = new ClipReader(heap, layer.footageId, null);
         readers.push(reader);
         const frame = await reader.frameAt(ticksToSeconds(layer.time));
         if (frame) frames.set(layer.clipId, frame);

@@ -38,6 +38,13 @@ export const UNDECIDED = 'auto';
 export const FOOTAGE_STATES = ['waiting', 'ready', 'failed'] as const;
 export type FootageStatus = (typeof FOOTAGE_STATES)[number];
 
+/** What can be had of a recording to show it and play it by. */
+export interface StandIns {
+  readonly parts: readonly FootagePart[];
+  /** Pieces that there are of a proxy that is being made. */
+  readonly pieces: number;
+}
+
 /** Footage as the interface and the command line tell it. */
 export interface FootageView {
   readonly id: string;
@@ -50,6 +57,8 @@ export interface FootageView {
   readonly bytes: number;
   /** Null until it was looked at. */
   readonly facts: MediaFacts | null;
+  /** What of its stand-ins can be had: of a recording that is being prepared not all. */
+  readonly standIns: StandIns;
   readonly hasPointer: boolean;
   readonly tags: readonly string[];
   /** The part that is placed, in ticks of the recording. */
@@ -111,6 +120,11 @@ export const changeFootage = route<
 >()('PATCH', '/api/footage/:id');
 /** One of `FOOTAGE_PARTS`. */
 export const footagePart = route<Bytes>()('GET', '/api/footage/:id/:part');
+/** A piece of a proxy that is being made, by its index. */
+export const footagePiece = route<Bytes>()('GET', '/api/footage/:id/pieces/:index');
+/** The address of a piece of a proxy. */
+export const pieceUrl = (id: string, index: number): string =>
+  address(footagePiece, { id, index: String(index) });
 /** The address of a file of footage. */
 export const footageUrl = (id: string, part: FootagePart): string =>
   address(footagePart, { id, part });

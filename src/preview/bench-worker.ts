@@ -1,6 +1,5 @@
 import { Compositor } from '@/compositor/compositor';
 import type { SourceFrame } from '@/compositor/source-frame';
-import { footageUrl } from '@/contract/footage';
 import { videoLayers } from '@/core/frame/plan';
 import { planFrame } from '@/core/frame/plan-frame';
 import type { Project } from '@/core/project/model';
@@ -38,8 +37,7 @@ async function time({ project, sources, size, start, count }: Asked): Promise<nu
     );
     const frames = new Map<string, SourceFrame>();
     for (const layer of videoLayers(plan.layers)) {
-      const reader =
-        readers.get(layer.clipId) ?? new ClipReader(heap, footageUrl(layer.footageId, 'proxy'));
+      const reader = readers.get(layer.clipId) ?? new ClipReader(heap, layer.footageId, null);
       readers.set(layer.clipId, reader);
       const frame = await reader.frameAt(ticksToSeconds(layer.time));
       if (frame) frames.set(layer.clipId, frame);

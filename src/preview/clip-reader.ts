@@ -1,4 +1,5 @@
 import { ALL_FORMATS, Input, UrlSource, VideoSampleSink, type VideoSample } from 'mediabunny';
+import { footageUrl, pieceUrl } from '@/contract/footage';
 import { SourceHistory, type SourceFrame } from '@/compositor/source-frame';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
@@ -8,7 +9,7 @@ const EARLY = 0.002;
 /** Going on decoding is quicker than seeking up to this distance, in seconds. */
 const STEP_ON = 0.6;
 
-/** The frames of one stand-in file for one clip, decoded in order where possible. */
+/** The frames of one stand-in, or of a piece of it, for one clip, decoded in order where possible. */
 export class ClipReader {
   private readonly sink: Promise<VideoSampleSink>;
   private iterator: AsyncGenerator<VideoSample, void, unknown> | null = null;
@@ -23,9 +24,13 @@ export class ClipReader {
 
   constructor(
     private readonly heap: KernelHeap,
-    readonly url: string,
+    readonly footageId: string,
+    /** The piece of a proxy that is being made; null for the whole. */
+    readonly index: number | null,
   ) {
-    this.sink = openSink(url);
+    this.sink = openSink(
+      index === null ? footageUrl(footageId, 'proxy') : pieceUrl(footageId, index),
+    );
     this.sink.catch(() => {});
   }
 

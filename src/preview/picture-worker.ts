@@ -1,11 +1,12 @@
 import { expose } from 'comlink';
 import { Compositor } from '@/compositor/compositor';
 import type { SourceFrame } from '@/compositor/source-frame';
-import { footageUrl } from '@/contract/footage';
 import { videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
 import { planFrame, type PlanView } from '@/core/frame/plan-frame';
 import { formatColor, yuvToRgb } from '@/core/key/color';
 import { isLaneOn, isPictureLane, lastStarted } from '@/core/project/query';
+import type { FootageFacts, Preparing } from '@/core/project/sources';
+import { pieceAt } from '@/core/project/stand-ins';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
@@ -39,6 +40,21 @@ const shownBy = (
   sources: videos.map((layer) => frames.get(layer.clipId) ?? null),
 });
 
+/**
+ * Where the picture of a recording at a time in seconds is read from: the whole proxy, or a piece
+ * of it while it is being made; null where there is none yet.
+ */
+function standInAt(
+  footage: FootageFacts | undefined,
+  preparing: Preparing | undefined,
+  seconds: number,
+): { readonly index: number | null; readonly seconds: number } | null {
+  if (!preparing) return { index: null, seconds };
+  if (!footage?.frameRate) return null;
+  const piece = pieceAt(seconds, footage.frameRate);
+  return piece.index < preparing.pieces ? piece : null;
+}
+
 const isSame = (a: Shown, b: Shown): boolean =>
   a.drawing === b.drawing &&
   a.sources.length === b.sources.length &&
@@ -67,13 +83,14 @@ export class PictureWorker {
   receive(news: ProjectNews): void {
     this.known.receive(news);
     if (!news.sources) return;
-    // Another file may come in the place of what is not there for a while.
-    const there = new Set(Object.keys(news.sources.footage).map((id) => footageUrl(id, 'proxy')));
-    for (const [clipId, reader] of this.readers)
-      if (!there.has(reader.url)) {
-        reader.close();
-        this.readers.delete(clipId);
-      }
+    // Another file may come in the place of what is not there for a while, or is prepared anew.
+    const { footage, preparing = {} } = news.sources;
+    for (const [clipId, reader] of this.readers) {
+      const { footageId: id, index } = reader;
+      if (footage[id] && (index === null) === !preparing[id]) continue;
+      reader.close();
+      this.readers.delete(clipId);
+    }
   }
 
   /** Draws the picture at a time. */
@@ -91,9 +108,7 @@ export class PictureWorker {
     const frames = new Map<string, SourceFrame>();
     await Promise.all(
       videos.map(async (layer) => {
-        const frame = await this.reader(layer.clipId, layer.footageId)
-          .frameAt(ticksToSeconds(layer.time))
-          .catch(() => null);
+        const frame = await this.read(layer.clipId, layer.footageId, layer.time);
         if (frame) frames.set(layer.clipId, frame);
       }),
     );
@@ -167,17 +182,21 @@ export class PictureWorker {
     return this.target;
   }
 
-  private reader(clipId: string, footageId: string): ClipReader {
-    const url = footageUrl(footageId, 'proxy');
+  /** The picture of a recording at a time; null where it can't be had, or not yet. */
+  private async read(clipId: string, footageId: string, time: Ticks): Promise<SourceFrame | null> {
+    const { footage, preparing } = this.known.sources;
+    const seconds = ticksToSeconds(time);
+    const part = standInAt(footage[footageId], preparing?.[footageId], seconds);
+    if (!part) return null;
     let reader = this.readers.get(clipId);
-    if (reader && reader.url === url) {
+    if (reader?.footageId === footageId && reader.index === part.index) {
       this.readers.delete(clipId);
     } else {
       reader?.close();
-      reader = new ClipReader(this.heap, url);
+      reader = new ClipReader(this.heap, footageId, part.index);
     }
     this.readers.set(clipId, reader);
-    return reader;
+    return reader.frameAt(part.seconds).catch(() => null);
   }
 
   private prepareNext(time: Ticks): void {
@@ -185,9 +204,7 @@ export class PictureWorker {
       if (!isLaneOn(this.known.project!, lane) || !isPictureLane(lane)) continue;
       const next = lane.clips[lastStarted(lane, time) + 1];
       if (next && next.start - time < LOOK_AHEAD && !this.readers.has(next.id))
-        void this.reader(next.id, next.footageId)
-          .frameAt(ticksToSeconds(next.source))
-          .catch(() => null);
+        void this.read(next.id, next.footageId, next.source);
     }
   }
 

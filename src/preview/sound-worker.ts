@@ -1,6 +1,7 @@
 import { expose, transfer } from 'comlink';
 import { ALL_FORMATS, AudioSampleSink, Input, UrlSource, type AudioSample } from 'mediabunny';
 import { footageUrl } from '@/contract/footage';
+import type { Sources } from '@/core/project/sources';
 import { SoundEngine, type OpenSound } from '@/core/audio/engine';
 import { SAMPLE_RATE, silence, type Stereo } from '@/core/audio/mix';
 import { planSound } from '@/core/audio/plan';
@@ -83,12 +84,13 @@ export class SoundWorker {
 
   /** Takes in what is new of the project. */
   receive(news: ProjectNews): void {
-    const before = Object.keys(this.known.sources.footage);
+    const before = this.known.sources;
     this.known.receive(news);
     const { project, sources } = this.known;
-    // Another file may come in the place of what is not there for a while.
-    if (before.some((id) => !Object.hasOwn(sources.footage, id))) this.engine.close();
-    if (project) this.engine.setPlan(planSound(project, sources));
+    // Another file may come in the place of what is not there for a while, or is prepared anew.
+    const gone = Object.keys(before.footage).some((id) => !Object.hasOwn(sources.footage, id));
+    if (gone || preparedNow(before) !== preparedNow(sources)) this.engine.close();
+    if (project) this.engine.setPlan(planSound(project, heard(sources)));
   }
 
   /** `length` samples of the mix from timeline sample `at` on, left and right. */
@@ -97,6 +99,17 @@ export class SoundWorker {
     return transfer(out, [out[0].buffer, out[1].buffer]);
   }
 }
+
+/** Which recordings are being prepared. */
+const preparedNow = ({ preparing = {} }: Sources): string => Object.keys(preparing).join(' ');
+
+/** Without recordings whose sound is still being prepared: they are silent until then. */
+const heard = ({ footage, preparing = {}, ...rest }: Sources): Sources => ({
+  ...rest,
+  footage: Object.fromEntries(
+    Object.entries(footage).filter(([id]) => preparing[id]?.sound ?? true),
+  ),
+});
 
 /** A recording as the server serves it; what can't be read of it is silent. */
 function openFootage(footageId: string): OpenSound {

@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize';
 import type { ProjectSummary } from '@/contract/projects';
+import { queueIngest } from './ingest/queue';
 import { EMPTY_HISTORY } from '@/core/edit/history';
 import { createProject } from '@/core/project/create';
 import type { Project } from '@/core/project/model';
@@ -139,7 +140,7 @@ export async function setProjectDeleted(
     const { footage } = context.db;
     const where = { projectId: id, status: 'waiting' as const, deletedAt: null };
     for (const row of await footage.findAll({ where, attributes: ['id'], transaction }))
-      await context.queue.enqueue('ingest', id, row.id, transaction);
+      await queueIngest(context, id, row.id, transaction);
   });
 }
 
@@ -168,7 +169,7 @@ export async function duplicateProject(context: ServerContext, id: string): Prom
       await footage.create({ ...rest, id: copied, projectId: copyId }, { transaction });
       await shareAnalyses(context, row.id, { id: copied, projectId: copyId }, transaction);
       if (row.status === 'waiting')
-        await context.queue.enqueue('ingest', copyId, copied, transaction);
+        await queueIngest(context, copyId, copied, transaction);
     }
   });
 }

@@ -29,6 +29,15 @@ export interface Sources {
   readonly pointers: Readonly<Record<string, PointerTrack>>;
   /** What was found in the pictures of screen recordings, as far as they were looked through. */
   readonly sights?: Readonly<Record<string, ScreenSight>>;
+  /** Recordings that the preview can show and play in parts only by now. */
+  readonly preparing?: Readonly<Record<string, Preparing>>;
+}
+
+/** What there is, of a recording that is still being prepared, to show it and play it by. */
+export interface Preparing {
+  /** Pieces of its proxy from the first on. */
+  readonly pieces: number;
+  readonly sound: boolean;
 }
 
 export const NO_SOURCES: Sources = { footage: {}, pointers: {} };

@@ -7,6 +7,7 @@ import { newId } from '../ids';
 import { notFound, problem, systemProblem } from '../problem';
 import { workFolder } from '../places';
 import { footageFile, footageFiles } from './names';
+import { queueIngest } from '../ingest/queue';
 
 const EXTENSIONS = new Set(
   (
@@ -86,7 +87,7 @@ export async function addFootage(
         },
         { transaction },
       );
-      const jobId = await context.queue.enqueue('ingest', projectId, id, transaction);
+      const jobId = await queueIngest(context, projectId, id, transaction);
       return { footageId: id, jobId };
     });
     if (take) await rm(path, { force: true });

@@ -5,6 +5,7 @@ import { footageCells, mediaFactsOf } from '../db/rows/footage';
 import { fitRole } from '../ingest/guess-role';
 import { problem } from '../problem';
 import { findFootage, viewOf } from './view';
+import { queueIngest } from '../ingest/queue';
 
 /** Changes name, role, tags, or the part that is placed. */
 export async function changeFootage(
@@ -43,6 +44,6 @@ export async function setFootageDeleted(
     await row.update({ deletedAt: deleted ? new Date() : null }, { transaction });
     if (deleted) await context.queue.cancelAll({ subject: id }, transaction);
     else if (row.status === 'waiting')
-      await context.queue.enqueue('ingest', row.projectId, id, transaction);
+      await queueIngest(context, row.projectId, id, transaction);
   });
 }

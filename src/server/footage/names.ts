@@ -1,3 +1,4 @@
+import type { FootagePart } from '@/contract/footage';
 import type { Footage } from '../db/rows/footage';
 
 /** The name in the store below which all of a recording lies: it, and what was made from it. */
@@ -5,6 +6,18 @@ export const footageFiles = (id: string): string => `footage/${id}`;
 
 /** The name of what was made from a recording. */
 export const footageFile = (id: string, file: string): string => `${footageFiles(id)}/${file}`;
+
+/** The files that are made to show and play a recording by. */
+export const PART_FILES: Readonly<Record<FootagePart, { file: string; type: string }>> = {
+  proxy: { file: 'proxy.mp4', type: 'video/mp4' },
+  sound: { file: 'sound.webm', type: 'audio/webm' },
+  thumbs: { file: 'thumbs.jpg', type: 'image/jpeg' },
+  peaks: { file: 'peaks.bin', type: 'application/octet-stream' },
+};
+
+/** The file that holds a piece of a proxy while that is being made. */
+export const pieceFile = (index: number): string =>
+  `proxy-${String(index).padStart(4, '0')}.mp4`;
 
 /** The name of a recording as it was brought. */
 export const originalFile = ({ id, file }: Pick<Footage, 'id' | 'file'>): string =>

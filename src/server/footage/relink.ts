@@ -11,6 +11,7 @@ import { problem } from '../problem';
 import { checkExtension } from './add';
 import { footageFile, originalFile } from './names';
 import { findServedFootage } from './view';
+import { queueIngest } from '../ingest/queue';
 
 /**
  * Puts another file in the place of one that is missing or changed. All that is cut from it stays
@@ -62,7 +63,7 @@ export async function relinkFootage(
         { file, bytes: 0, ...footageCells({ facts }), status: 'waiting', error: null },
         { transaction },
       );
-      await context.queue.enqueue('ingest', projectId, footageId, transaction);
+      await queueIngest(context, projectId, footageId, transaction);
     });
     await context.stores.files.remove(before);
   } catch (error) {

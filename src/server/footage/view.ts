@@ -1,9 +1,10 @@
-import type { FootageView } from '@/contract/footage';
+import { FOOTAGE_PARTS, type FootageView, type StandIns } from '@/contract/footage';
 import type { ServerContext } from '../context';
 import type { FootageRow } from '../db/models';
 import { footageOf, type Footage } from '../db/rows/footage';
 import { notFound } from '../problem';
-import { originalFile } from './names';
+import { countPieces } from '../ingest/pieces';
+import { footageFiles, originalFile, PART_FILES } from './names';
 
 /** What is wrong with the file of a recording, if anything. */
 async function troubleOf(
@@ -15,11 +16,30 @@ async function troubleOf(
   return !found ? 'gone' : found.bytes === footage.bytes ? null : 'changed';
 }
 
+/** What there is of a recording to show it and play it by. */
+async function standInsOf(
+  { stores }: ServerContext,
+  { id, status, facts }: Footage,
+): Promise<StandIns> {
+  if (!facts || status === 'failed') return { parts: [], pieces: 0 };
+  const parts = FOOTAGE_PARTS.filter((part) =>
+    part === 'sound' || part === 'peaks' ? facts.hasAudio : facts.hasVideo,
+  );
+  if (status === 'ready') return { parts, pieces: 0 };
+  const names = (await stores.files.list(footageFiles(id))).map(({ name }) => name);
+  const there = parts.filter((part) => names.includes(PART_FILES[part].file));
+  return { parts: there, pieces: countPieces(names) };
+}
+
 /** A row of footage as it is told. */
 export async function viewOf(context: ServerContext, row: FootageRow): Promise<FootageView> {
   const footage = footageOf(row);
   const { projectId: _, file: __, deleted: ___, ...told } = footage;
-  return { ...told, trouble: await troubleOf(context, footage) };
+  const [trouble, standIns] = await Promise.all([
+    troubleOf(context, footage),
+    standInsOf(context, footage),
+  ]);
+  return { ...told, trouble, standIns };
 }
 
 /** All footage of a project, oldest first. */

@@ -14,13 +14,22 @@ export const attemptFolder = (footageId: string, attempt: string): string =>
 export const clearAttempts = (footageId: string): Promise<void> =>
   rm(workFolder(KIND, footageId), { recursive: true, force: true });
 
-/** Gives what an attempt made its place beside the recording. */
-export async function keepMade(
+/** Gives one whole file that an attempt made its place beside the recording. */
+export const keepOne = (
   { stores }: ServerContext,
   footageId: string,
   folder: string,
+  name: string,
+): Promise<void> => stores.files.put(footageFile(footageId, name), join(folder, name));
+
+/** Gives what an attempt made its place beside the recording. */
+export async function keepMade(
+  context: ServerContext,
+  footageId: string,
+  folder: string,
+  wanted: (name: string) => boolean = () => true,
 ): Promise<void> {
   for (const name of await readdir(folder))
-    await stores.files.put(footageFile(footageId, name), join(folder, name));
+    if (wanted(name)) await keepOne(context, footageId, folder, name);
   await clearAttempts(footageId);
 }

@@ -1,25 +1,23 @@
-import { rm, stat } from 'node:fs/promises';
-import { basename } from 'node:path';
-import { UNDECIDED } from '@/contract/footage';
-import { footageCells, roleOf } from '../db/rows/footage';
-import { originalFile } from '../footage/names';
+import { rm } from 'node:fs/promises';
+import { mediaFactsOf, roleOf } from '../db/rows/footage';
+import { footageFiles, originalFile } from '../footage/names';
 import type { Work } from '../jobs/work';
 import { limit } from '../limits';
-import { probeMedia } from '../media/probe';
-import { attemptFolder, clearAttempts, keepMade } from './attempts';
+import { problem } from '../problem';
 import { queueAnalysis } from '../analyses/analyses';
-import { isDrawing, rasteriseDrawing } from './drawing';
-import { fitRole, guessRole } from './guess-role';
+import { attemptFolder, clearAttempts, keepMade, keepOne } from './attempts';
+import { failIngest } from './failed';
 import { makePeaks } from './peaks';
+import { isPiece, keepPieces, removePieces } from './pieces';
 import { makeProxy, makeSound, makeThumbs, type IngestTask } from './steps';
 
 /** Whether screen recordings are looked through as they come; else when it is asked for. */
 const looksByItself = (): boolean => process.env.VISTUM_LOOK !== 'asked';
 
 /**
- * Finds out what a new file is and makes what the preview needs, in a folder of the attempt's own:
- * what it made counts when the job ends with it. Killed and run again, it starts over; nothing is
- * half there.
+ * Makes what the preview needs of a recording that was looked at, in a folder of the attempt's own.
+ * The sound, its levels, and pieces of the picture can be had as soon as they are whole: who cuts
+ * does not wait for the rest. Killed and run again, it starts over; nothing is half there.
  */
 export const ingestWork: Work = {
   seconds: () => limit('ingestSeconds'),
@@ -27,64 +25,56 @@ export const ingestWork: Work = {
     const { footage } = context.db;
     const row = await footage.findByPk(footageId);
     if (!row) return () => Promise.resolve();
+    const facts = mediaFactsOf(row);
+    if (!facts) throw problem('footage-not-ready');
     await clearAttempts(footageId);
     const folder = attemptFolder(row.id, attempt);
+    const keep = (name: string) => keepOne(context, footageId, folder, name);
+    const pieces = keepPieces(folder, keep);
     try {
-      report(0.01, 'Looking at the file');
-      const brought = await context.stores.files.path(originalFile(row));
-      const original = isDrawing(row.file)
-        ? await rasteriseDrawing(row, brought, folder, signal)
-        : brought;
-      const { facts, notes } = await probeMedia(original, signal);
-      const wanted = roleOf(row);
-      const { role, note } =
-        wanted === UNDECIDED
-          ? { role: guessRole(row.name, facts), note: null }
-          : fitRole(wanted, facts);
       const task: IngestTask = {
         folder,
-        original,
+        original: await context.stores.files.path(originalFile(row)),
         facts,
         signal,
-        onProgress: (share) => report(0.05 + share * 0.9, 'Preparing the preview'),
+        onProgress: (share) => {
+          report(0.02 + share * 0.97, 'Preparing the preview');
+          pieces.look();
+        },
       };
-      if (facts.hasVideo) await makeProxy(task);
-      if (facts.hasAudio) await makeSound(task);
-      report(0.88, 'Thumbnails and waveform');
-      if (facts.hasVideo) await makeThumbs(task);
-      if (facts.hasAudio) await makePeaks(task);
-      const { size } = await stat(original);
+      report(0.02, facts.hasVideo ? 'Preparing the preview' : 'Preparing the sound');
+      if (facts.hasAudio) {
+        await makePeaks(task);
+        await keep('peaks.bin');
+        await makeSound(task);
+        await keep('sound.webm');
+      }
+      if (facts.hasVideo) {
+        await makeProxy(task);
+        await pieces.done();
+        await makeThumbs(task);
+      }
       return async (transaction) => {
         const now = await footage.findByPk(footageId, { transaction });
         if (!now) return;
-        await keepMade(context, footageId, folder);
-        // A role chosen while this was running stands.
-        const settled = roleOf(now) === UNDECIDED || note ? role : roleOf(now);
-        if (settled === 'screen' && facts.kind === 'video' && looksByItself())
+        await keepMade(context, footageId, folder, (name) => !isPiece(name));
+        if (roleOf(now) === 'screen' && facts.kind === 'video' && looksByItself())
           await queueAnalysis(context, now, 'screen', transaction);
-        await now.update(
-          {
-            status: 'ready',
-            file: basename(original),
-            bytes: size,
-            role: settled,
-            ...footageCells({ facts, notes: note ? [note, ...notes] : notes }),
-            error: null,
-          },
-          { transaction },
-        );
+        await now.update({ status: 'ready', error: null }, { transaction });
       };
     } catch (error) {
       await rm(folder, { recursive: true, force: true });
       throw error;
     }
   },
-  failed: (context, footageId, sentence) => async (transaction) => {
-    const { footage } = context.db;
-    await footage.update(
-      { status: 'failed', error: sentence },
-      { where: { id: footageId }, transaction },
-    );
+  failed: failIngest,
+  // The whole is there now.
+  done: ({ stores }, footageId) => removePieces(stores.files, footageId),
+  async clear({ db, stores }, footageId) {
+    await clearAttempts(footageId);
+    // What was kept early of a recording that is gone for good is nobody's.
+    if (await db.footage.count({ where: { id: footageId } }))
+      await removePieces(stores.files, footageId);
+    else await stores.files.remove(footageFiles(footageId));
   },
-  clear: (_context, footageId) => clearAttempts(footageId),
 };

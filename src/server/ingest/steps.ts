@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import type { MediaFacts } from '@/contract/footage';
-import { thumbCount } from '@/core/project/stand-ins';
+import { PIECE_SECONDS, thumbCount } from '@/core/project/stand-ins';
 import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
 import { COLOR_TAGS, colorFilters, timingFilters } from '../media/filters';
 import { GUARDED_INPUT, runMedia } from '../media/process';
@@ -38,7 +38,6 @@ export function proxySize({ width, height }: Pick<MediaFacts, 'width' | 'height'
 async function encode(
   task: IngestTask,
   args: readonly string[],
-  target: string,
   share: [number, number],
 ): Promise<void> {
   const length = ticksToSeconds(task.facts.duration) || 1;
@@ -52,10 +51,9 @@ async function encode(
       ...GUARDED_INPUT,
       '-i',
       task.original,
-      ...args,
       '-progress',
       'pipe:1',
-      join(task.folder, target),
+      ...args,
     ],
     {
       signal: task.signal,
@@ -102,8 +100,8 @@ export async function makeProxy(task: IngestTask): Promise<void> {
         '-crf',
         '14',
         ...COLOR_TAGS,
+        join(task.folder, 'proxy.mp4'),
       ],
-      'proxy.mp4',
       [0, 1],
     );
     return;
@@ -132,12 +130,26 @@ export async function makeProxy(task: IngestTask): Promise<void> {
       '-bf',
       '0',
       ...COLOR_TAGS,
-      '-movflags',
-      '+faststart',
+      ...(sparse
+        ? ['-movflags', '+faststart', join(task.folder, 'proxy.mp4')]
+        : wholeAndPieces(task.folder)),
     ],
-    'proxy.mp4',
-    [0, 0.75],
+    [0.1, 0.93],
   );
+}
+
+/** Output options that write the proxy both whole and in pieces, encoded once. */
+function wholeAndPieces(folder: string): string[] {
+  // The list of files has signs of its own, and so has the pattern of their names.
+  const escaped = (path: string) => path.replace(/[\\'|]/g, '\\$&');
+  const pieces = join(folder.replaceAll('%', '%%'), 'proxy-%04d.mp4');
+  const segments = `f=segment:segment_time=${PIECE_SECONDS}:reset_timestamps=1`;
+  return [
+    ...['-force_key_frames', `expr:gte(t,n_forced*${PIECE_SECONDS})`],
+    ...['-flags', '+global_header', '-f', 'tee'],
+    `[f=mp4:movflags=+faststart]${escaped(join(folder, 'proxy.mp4'))}|` +
+      `[${segments}:segment_format=mp4]${escaped(pieces)}`,
+  ];
 }
 
 /** The sound as the preview plays it. */
@@ -159,9 +171,9 @@ export const makeSound = (task: IngestTask): Promise<void> =>
       '128k',
       '-f',
       'webm',
+      join(task.folder, 'sound.webm'),
     ],
-    'sound.webm',
-    [0.75, 0.85],
+    [0, 0.1],
   );
 
 /** One picture with small views of the recording side by side, evenly spread. */
@@ -178,16 +190,16 @@ export async function makeThumbs(task: IngestTask): Promise<number> {
       ? [small]
       : [
           'tpad=stop_mode=clone:stop_duration=4',
-          `fps=${(count / seconds).toFixed(6)}:round=down`,
+          // Each shows the picture that stands where its share of the recording begins.
+          `fps=${(count / seconds).toFixed(6)}:round=up`,
           small,
           `tile=${count}x1`,
         ];
   // From the proxy, which is quicker to read and already in the right colours.
   await encode(
     { ...task, original: join(task.folder, 'proxy.mp4') },
-    ['-vf', filters.join(','), '-frames:v', '1', '-q:v', '5'],
-    'thumbs.jpg',
-    [0.85, 0.92],
+    [...['-vf', filters.join(','), '-frames:v', '1', '-q:v', '5'], join(task.folder, 'thumbs.jpg')],
+    [0.93, 1],
   );
   return count;
 }

@@ -5,7 +5,8 @@ import { runJob } from './runner';
 import type { Attempt } from './work';
 
 /**
- * Sees a job through: does it here, or waits for the worker that has it already.
+ * Sees a job through, and then those that it queued for the same subject: does them here, or waits
+ * for the worker that has them already.
  * @throws Problem with the job's sentence when it fails or was cancelled
  */
 export async function completeJob(
@@ -15,13 +16,19 @@ export async function completeJob(
   onReport?: Attempt['report'],
 ): Promise<void> {
   const owner = `command-${process.pid}-${nanoid(6)}`;
-  for (;;) {
-    const mine = await context.queue.claim(owner, { id: jobId });
+  for (let id = jobId; ;) {
+    const mine = await context.queue.claim(owner, { id });
     if (mine) await runJob(context, mine, signal, onReport);
     signal.throwIfAborted();
-    const job = await context.queue.find(jobId);
+    const job = await context.queue.find(id);
     if (!job) throw problem('job-gone');
-    if (job.status === 'done') return;
+    if (job.status === 'done') {
+      const all = await context.queue.about([job.subject]);
+      const next = all.slice(all.findIndex((one) => one.id === id) + 1)[0];
+      if (!next) return;
+      id = next.id;
+      continue;
+    }
     if (job.status === 'failed' || job.status === 'cancelled')
       throw problem('job-ended', job.message);
     onReport?.(job.progress, job.message);

@@ -36,13 +36,17 @@ afterEach(() => jest.restoreAllMocks());
 
 const bring = async () => {
   const projectId = await newProject(context, 'Jobs', 1280, 720, { num: 30, den: 1 });
-  return addFootage(context, {
+  const { footageId, jobId: probing } = await addFootage(context, {
     projectId,
     path,
     name: 'recording.mp4',
     role: 'screen',
     take: false,
   });
+  // Looked at, it waits to be prepared.
+  await runJob(context, (await context.queue.claim('w', { id: probing }))!, never);
+  const jobs = await context.queue.about([footageId]);
+  return { footageId, jobId: jobs.find(({ type }) => type === 'ingest')!.id };
 };
 const jobOf = async (id: string) => (await context.db.jobs.findByPk(id))!;
 const footageOf = async (id: string) => (await context.db.footage.findByPk(id))!;

@@ -4,6 +4,7 @@ import type { ServerContext } from '../context';
 import { analysisWork } from '../analyses/job';
 import { exportWork } from '../export/job';
 import { ingestWork } from '../ingest/job';
+import { probeWork } from '../ingest/probe-job';
 import { problem, problemFor } from '../problem';
 import { Interrupted } from '../processes/interrupted';
 import { endLeftovers, JOB_MARK } from '../processes/leftovers';
@@ -12,6 +13,7 @@ import type { Claimed } from './job-queue';
 import type { Attempt, Work } from './work';
 
 const WORK: Readonly<Record<JobType, Work>> = {
+  probe: probeWork,
   ingest: ingestWork,
   export: exportWork,
   analysis: analysisWork,

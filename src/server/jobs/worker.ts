@@ -26,6 +26,7 @@ const onError = (error: unknown) => log.error(error);
  * at most.
  */
 const LOOPS: Readonly<Record<JobType, number>> = {
+  probe: 2,
   ingest: Math.max(1, limit('jobs')),
   export: 2,
   analysis: 2,

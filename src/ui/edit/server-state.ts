@@ -1,7 +1,7 @@
 import { factsFor, UNDECIDED, type FootageView } from '@/contract/footage';
 import { address } from '@/contract/route';
 import { projectEvents, type ProjectState } from '@/contract/state';
-import type { FootageFacts, Sources } from '@/core/project/sources';
+import type { FootageFacts, Preparing, Sources } from '@/core/project/sources';
 
 /** Listens to a project's state; the answer ends it. The browser connects again by itself. */
 export function listen(
@@ -17,14 +17,22 @@ export function listen(
   return () => events.close();
 }
 
-/** Ready footage as `core` knows it, with what was loaded so far of what it shows. */
+/**
+ * Footage that was looked at as `core` knows it, with what was loaded so far of what it shows. It
+ * can be edited from then on; what is still being prepared is told besides.
+ */
 export function sourcesOf(
   footage: readonly FootageView[],
-  known: Omit<Sources, 'footage'>,
+  known: Omit<Sources, 'footage' | 'preparing'>,
 ): Sources {
   const facts: Record<string, FootageFacts> = {};
-  for (const view of footage)
-    if (view.facts && view.status === 'ready' && view.role !== UNDECIDED)
-      facts[view.id] = factsFor(view, view.role, view.facts);
-  return { footage: facts, ...known };
+  const preparing: Record<string, Preparing> = {};
+  for (const view of footage) {
+    const { id, role, status, standIns } = view;
+    if (!view.facts || status === 'failed' || role === UNDECIDED) continue;
+    facts[id] = factsFor(view, role, view.facts);
+    if (status === 'waiting')
+      preparing[id] = { pieces: standIns.pieces, sound: standIns.parts.includes('sound') };
+  }
+  return { footage: facts, ...known, preparing };
 }

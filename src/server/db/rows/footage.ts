@@ -5,7 +5,7 @@ import type { FootageRow } from '../models';
 import { isoOf, jsonOr, wholeOr, wordOr } from '../stored';
 
 /** A recording as the database has it. */
-export interface Footage extends Omit<FootageView, 'trouble'> {
+export interface Footage extends Omit<FootageView, 'trouble' | 'standIns'> {
   readonly projectId: string;
   /** Name of the original among the footage's files. */
   readonly file: string;

@@ -33,7 +33,7 @@ async function loadPeaks(footageId: string): Promise<Uint8Array> {
 function useStandIns<T extends object>(
   kind: 'thumbs' | 'peaks',
   ids: readonly string[],
-  versions: ReadonlyMap<string, number>,
+  versions: ReadonlyMap<string, string>,
   load: (id: string) => Promise<T>,
 ): ReadonlyMap<string, T> {
   return useQueries({
@@ -73,8 +73,13 @@ export const LanePainting = memo(function LanePainting({
   const picture = isPictureLane(lane);
   // A take is placed before there is anything to show it by.
   const versions = useMemo(
-    () => new Map(views.filter((v) => v.status === 'ready').map((v) => [v.id, v.bytes])),
-    [views],
+    () =>
+      new Map(
+        views
+          .filter(({ standIns }) => standIns.parts.includes(picture ? 'thumbs' : 'peaks'))
+          .map(({ id, bytes, status }) => [id, `${bytes} ${status}`]),
+      ),
+    [views, picture],
   );
   const ids = useMemo(
     () =>

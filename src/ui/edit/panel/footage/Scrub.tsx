@@ -9,7 +9,7 @@ import { formatClock } from '@/core/time/timecode';
 export function Scrub({ view, height }: { view: FootageView; height: number }) {
   const [share, setShare] = useState<number | null>(null);
   const { facts } = view;
-  const ready = view.status === 'ready' && facts?.hasVideo;
+  const ready = view.standIns.parts.includes('thumbs');
   const width = Math.round((height * 16) / 9);
   const seconds = facts ? ticksToSeconds(facts.duration) : 0;
   const count = facts?.kind === 'image' ? 1 : thumbCount(seconds || 1);
