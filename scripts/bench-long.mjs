@@ -118,7 +118,7 @@ async function measure(browser, base, id) {
     );
   const scroll = await frames('element.scrollLeft += 60;', 3);
   const scale = await frames(
-    "element.dispatchEvent(new WheelEvent('wheel', { ctrlKey: true, deltaY: n % 40 < 20 ? 1 : -1, clientX: 700, clientY: 600, bubbles: true, cancelable: true }));",
+    "element.dispatchEvent(new WheelEvent('wheel', { ctrlKey: true, deltaY: n % 40 < 20 ? 100 : -100, clientX: 700, clientY: 600, bubbles: true, cancelable: true }));",
     3,
   );
   // From the key to the picture after the next one: the change is on screen then.

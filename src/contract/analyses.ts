@@ -4,7 +4,7 @@ import type { ScreenSight } from '@/core/vision/screen-sight';
 import { route } from './route';
 
 /** What can be found out about a recording. */
-export const ANALYSIS_NAMES = ['pointer', 'screen', 'wall'] as const;
+export const ANALYSIS_NAMES = ['onsets', 'pointer', 'screen', 'wall'] as const;
 export type AnalysisName = (typeof ANALYSIS_NAMES)[number];
 export const ANALYSIS_STATES = ['waiting', 'ready', 'failed'] as const;
 export type AnalysisStatus = (typeof ANALYSIS_STATES)[number];
@@ -30,8 +30,14 @@ export const requestAnalysis = route<
   AnalysisView & { readonly jobId: string | null },
   { readonly kind: AnalysisName }
 >()('POST', '/api/footage/:id/analyses');
+/** Where sounds begin in a recording: the bytes of `OnsetMeter`, as base64 (RFC 4648). */
+export interface SoundOnsets {
+  readonly onsets: string;
+}
+
 /** What each kind finds. */
 export interface AnalysisResults {
+  readonly onsets: SoundOnsets;
   readonly pointer: PointerTrack;
   readonly screen: ScreenSight;
   /** Null where the recording shows no wall. */

@@ -168,8 +168,7 @@ export async function duplicateProject(context: ServerContext, id: string): Prom
       const copied = renamed.get(row.id)!;
       await footage.create({ ...rest, id: copied, projectId: copyId }, { transaction });
       await shareAnalyses(context, row.id, { id: copied, projectId: copyId }, transaction);
-      if (row.status === 'waiting')
-        await queueIngest(context, copyId, copied, transaction);
+      if (row.status === 'waiting') await queueIngest(context, copyId, copied, transaction);
     }
   });
 }

@@ -302,6 +302,13 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
     at: which % 5 ? frame(at) : null,
     ...{ mode: pick(['free', 'insert', 'overwrite'], which)!, laneId: at % 3 ? null : laneId },
   }),
+  'place-recordings': (_p, { at, which }) => ({
+    parts: [
+      { footageId: 'screen', at },
+      { footageId: 'still', at: at + which * 1000 },
+      { footageId: 'screen', at: at + which },
+    ],
+  }),
   paste: (p, place) => ({
     snippet: place.which % 2 ? copyClips(p, [place.id]) : copyRange(p, range(place), null),
     at: frame(place.at + place.which),

@@ -3,8 +3,9 @@ import type { Lane, LaneKind, Project } from '../project/model';
 import { clipEnd } from '../project/clip-time';
 import { isPictureLane, laneEnd } from '../project/query';
 import type { FootageFacts } from '../project/sources';
-import { frameDuration, frameStart, type FrameRate, type Ticks } from '../time/ticks';
+import { frameDuration, frameStart, snapToFrame, type FrameRate, type Ticks } from '../time/ticks';
 import { EditError } from './error';
+import { insertLane } from './lanes';
 import { sortLane } from './lookup';
 import { clearRange } from './range';
 import { rippleInsert } from './ripple';
@@ -100,6 +101,71 @@ function targetLane(
   return chosen;
 }
 
+/** The kinds of lanes that a recording needs: for its picture and for its sound. */
+function kindsOf(footage: FootageFacts): { picture: LaneKind | null; sound: LaneKind | null } {
+  const picture = footage.hasVideo ? (PICTURE_LANE[footage.role] ?? 'screen') : null;
+  const sound = footage.hasAudio ? SOUND_LANE[footage.role] : null;
+  if (!picture && !sound)
+    throw new EditError(`${footage.name} has neither picture nor sound that could be placed.`);
+  return { picture, sound };
+}
+
+/** The clips of a recording on lanes that have room for them. */
+function placeOn(
+  project: Project,
+  footage: FootageFacts,
+  lanes: readonly Lane[],
+  { start, from, length }: { start: Ticks; from: Ticks; length: Ticks },
+  newId: () => string,
+): string[] {
+  const sound = lanes.find((lane) => !isPictureLane(lane))?.kind;
+  const hadVoice = project.lanes.some((l) => l.kind === 'voice' && l.clips.length);
+  const computer = project.lanes.find((l) => l.kind === 'computer');
+  if (sound === 'computer' && hadVoice && computer && !computer.clips.length) computer.off = true;
+  if (sound === 'voice' && !hadVoice && computer?.clips.length) computer.off = true;
+  const link = lanes.length > 1 ? newId() : null;
+  return lanes.map((lane) => {
+    const clip = createClip({
+      ...{ id: newId(), footageId: footage.id },
+      ...{ start, duration: length, source: from, link },
+    });
+    lane.clips.push(clip);
+    sortLane(lane);
+    return clip.id;
+  });
+}
+
+const isFree = (lane: Lane, start: Ticks, end: Ticks): boolean =>
+  lane.clips.every((c) => c.start >= end || clipEnd(c) <= start);
+
+/**
+ * Puts a recording on free lanes of its role, made where there are none: what lies there stays.
+ *
+ * @param at where it begins, which is moved to a frame
+ * @returns ids of the new clips
+ * @throws EditError when the footage is too short for a frame
+ */
+export function placeBeside(
+  project: Project,
+  footage: FootageFacts,
+  at: Ticks,
+  newId: () => string,
+): string[] {
+  const { frameRate } = project.canvas;
+  const start = snapToFrame(at, frameRate);
+  const { from, length } = partLength(footage, null, frameRate);
+  if (length <= 0) throw new EditError(`${footage.name} has no length that could be placed.`);
+  const { picture, sound } = kindsOf(footage);
+  const lanes = [picture, sound].flatMap((kind) => {
+    if (!kind) return [];
+    const all = project.lanes.filter((l) => l.kind === kind);
+    const free = all.find((l) => !l.locked && isFree(l, start, start + length));
+    const below = all.length ? project.lanes.indexOf(all.at(-1)!) + 1 : project.lanes.length;
+    return [free ?? insertLane(project, kind, below, newId)];
+  });
+  return placeOn(project, footage, lanes, { start, from, length }, newId);
+}
+
 /**
  * Puts a recording on the lanes of its role: picture and sound as linked clips.
  * The sound of a screen recording goes to its own lane, which is muted when
@@ -118,41 +184,18 @@ export function placeFootage(
 ): string[] {
   const { from, length: duration } = partLength(footage, part, project.canvas.frameRate);
   if (duration <= 0) throw new EditError(`${footage.name} has no length that could be placed.`);
-  const pictureKind = footage.hasVideo ? (PICTURE_LANE[footage.role] ?? 'screen') : null;
-  const soundKind = footage.hasAudio ? SOUND_LANE[footage.role] : null;
+  const { picture, sound } = kindsOf(footage);
   const lanes = [
-    ...(pictureKind ? [targetLane(project, pictureKind, footage, true, laneId)] : []),
-    ...(soundKind
-      ? [targetLane(project, soundKind, footage, false, pictureKind ? null : laneId)]
-      : []),
+    ...(picture ? [targetLane(project, picture, footage, true, laneId)] : []),
+    ...(sound ? [targetLane(project, sound, footage, false, picture ? null : laneId)] : []),
   ];
-  if (!lanes.length)
-    throw new EditError(`${footage.name} has neither picture nor sound that could be placed.`);
   const start = at ?? Math.max(...lanes.map(laneEnd));
   if (mode === 'insert') rippleInsert(project, start, duration, newId);
   if (mode !== 'free') clearRange(lanes, { start, end: start + duration }, newId);
   for (const lane of lanes)
-    if (lane.clips.some((c) => c.start < start + duration && clipEnd(c) > start))
+    if (!isFree(lane, start, start + duration))
       throw new EditError(
         `There is no room here on the lane ${lane.name}. Put the playhead in a gap or at the end, or insert or overwrite.`,
       );
-  const hadVoice = project.lanes.some((l) => l.kind === 'voice' && l.clips.length);
-  const computer = project.lanes.find((l) => l.kind === 'computer');
-  if (soundKind === 'computer' && hadVoice && computer && !computer.clips.length)
-    computer.off = true;
-  if (soundKind === 'voice' && !hadVoice && computer?.clips.length) computer.off = true;
-  const link = lanes.length > 1 ? newId() : null;
-  return lanes.map((lane) => {
-    const clip = createClip({
-      id: newId(),
-      footageId: footage.id,
-      start,
-      duration,
-      source: from,
-      link,
-    });
-    lane.clips.push(clip);
-    sortLane(lane);
-    return clip.id;
-  });
+  return placeOn(project, footage, lanes, { start, from, length: duration }, newId);
 }

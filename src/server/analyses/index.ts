@@ -1,11 +1,17 @@
 import type { AnalysisName } from '@/contract/analyses';
 import type { AnalysisKind } from './kind';
+import { onsets } from './onsets';
 import { pointer } from './pointer';
 import { screen } from './screen';
 import { wall } from './wall';
 
 /** Every kind of analysis by its name. */
-export const ANALYSES: Readonly<Record<AnalysisName, AnalysisKind>> = { pointer, screen, wall };
+export const ANALYSES: Readonly<Record<AnalysisName, AnalysisKind>> = {
+  onsets,
+  pointer,
+  screen,
+  wall,
+};
 
 /** An analysis by its name. */
 export const analysisKind = (name: AnalysisName): AnalysisKind => ANALYSES[name];

@@ -43,7 +43,6 @@ export async function setFootageDeleted(
   await context.db.transact(async (transaction) => {
     await row.update({ deletedAt: deleted ? new Date() : null }, { transaction });
     if (deleted) await context.queue.cancelAll({ subject: id }, transaction);
-    else if (row.status === 'waiting')
-      await queueIngest(context, row.projectId, id, transaction);
+    else if (row.status === 'waiting') await queueIngest(context, row.projectId, id, transaction);
   });
 }

@@ -16,8 +16,7 @@ export const PART_FILES: Readonly<Record<FootagePart, { file: string; type: stri
 };
 
 /** The file that holds a piece of a proxy while that is being made. */
-export const pieceFile = (index: number): string =>
-  `proxy-${String(index).padStart(4, '0')}.mp4`;
+export const pieceFile = (index: number): string => `proxy-${String(index).padStart(4, '0')}.mp4`;
 
 /** The name of a recording as it was brought. */
 export const originalFile = ({ id, file }: Pick<Footage, 'id' | 'file'>): string =>

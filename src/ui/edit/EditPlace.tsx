@@ -15,7 +15,6 @@ import { OpenProject } from './OpenProject';
 import { useEditor } from './store';
 import { Timeline } from './timeline/Timeline';
 import { useKeys } from './use-keys';
-import { useFileDrop } from './use-file-drop';
 import { Button } from '../parts/Button';
 
 export function EditPlace({ id }: { id: string }) {
@@ -33,7 +32,6 @@ function Workbench() {
   const set = useEditor((s) => s.set);
   const { canvasRef, player } = usePlayer();
   useKeys(player);
-  const over = useFileDrop();
   const close = () => set({ dialog: null });
   return (
     <div className="grid h-screen grid-rows-[40px_auto_minmax(0,1fr)] overflow-hidden">
@@ -58,11 +56,6 @@ function Workbench() {
       </div>
       <Timeline player={player} />
       <SaveBanner />
-      {over && (
-        <div className="pointer-events-none fixed inset-0 z-30 flex items-center justify-center border-4 border-action bg-paper/80 text-xl font-semibold">
-          Drop recordings to add them to Footage
-        </div>
-      )}
       <ExportDialog open={dialog === 'export'} onClose={close} />
       <CommandList open={dialog === 'commands'} onClose={close} player={player} />
       <KeyTable open={dialog === 'keys'} onClose={close} player={player} />

@@ -3,10 +3,13 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { call } from '@/contract/call';
 import { openProject } from '@/contract/projects';
 import { tell } from '../shell/notices-store';
+import { DropHint } from '../shell/DropHint';
+import { useFileDrop } from '../shell/use-file-drop';
 import { savesDone } from './autosave';
+import { bringFiles } from './bring-files';
 import { NotOpened } from './NotOpened';
 import { EditorSession } from './session/editor-session';
-import { EditorProvider } from './store';
+import { EditorProvider, useEditorStore } from './store';
 import { useGestures } from './use-gestures';
 
 /**
@@ -39,12 +42,20 @@ export function OpenProject({ id, children }: { id: string; children: ReactNode 
   if (!session) return <p className="p-10 text-ink-2">Opening the project…</p>;
   return (
     <EditorProvider value={session}>
-      <Gestures>{children}</Gestures>
+      <Hands>{children}</Hands>
     </EditorProvider>
   );
 }
 
-function Gestures({ children }: { children: ReactNode }) {
+/** What a person's hands do in any place: gestures, and files that are dropped. */
+function Hands({ children }: { children: ReactNode }) {
+  const store = useEditorStore();
   useGestures();
-  return children;
+  const over = useFileDrop((files) => bringFiles(store, files));
+  return (
+    <>
+      {children}
+      {over && <DropHint />}
+    </>
+  );
 }

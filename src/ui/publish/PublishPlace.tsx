@@ -9,10 +9,13 @@ import type { ProjectState } from '@/contract/state';
 import { FORMAT_FACTS } from '@/core/project/export-formats';
 import { framesPerSecond } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
+import { useArrivals } from '../edit/arrivals';
 import { listen } from '../edit/server-state';
 import { IconButton } from '../parts/IconButton';
 import { bytesInWords } from '../parts/bytes';
-import { tellFault } from '../shell/notices-store';
+import { DropHint } from '../shell/DropHint';
+import { tell, tellFault } from '../shell/notices-store';
+import { useFileDrop } from '../shell/use-file-drop';
 import { PlaceHeader } from '../shell/PlaceHeader';
 
 /** The exports of a project, with progress, preview and download. */
@@ -21,12 +24,17 @@ export function PublishPlace({ id }: { id: string }) {
   const [connected, setConnected] = useState(true);
   const [shown, setShown] = useState<string | null>(null);
   useEffect(() => listen(id, setState, setConnected), [id]);
+  const over = useFileDrop((files) => {
+    useArrivals.getState().bring(id, files);
+    tell('They are being added to Footage. Edit shows how far they are.');
+  });
   const exports = state?.exports ?? [];
   const playing =
     exports.find((e) => e.id === shown && e.status === 'done') ??
     exports.find((e) => e.status === 'done');
   return (
     <div className="grid h-screen grid-rows-[40px_minmax(0,1fr)]">
+      {over && <DropHint />}
       <PlaceHeader id={id} name={state?.name ?? ''} place="Publish">
         {!connected && <span className="text-xs font-semibold text-fault">server not reached</span>}
       </PlaceHeader>

@@ -5,10 +5,12 @@ import { footageOf } from '../../project/sources';
 import { nullable, oneOf, Time } from '../../schema/parts';
 import { pasteSnippet, type Snippet } from '../clipboard';
 import { EditError } from '../error';
-import { placeFootage } from '../place';
+import { placeBeside, placeFootage } from '../place';
 import { placeRetake } from '../retake';
 import { placeKeptTake, type KeptTake } from '../take';
 import { args, defineEdit, Instant } from './kind';
+
+const NOT_LOOKED_AT = 'The recording was not looked at yet. Wait a moment, then place it.';
 
 /** What comes onto the timeline from elsewhere: footage, copies, takes. */
 export const PLACING_EDITS = {
@@ -31,16 +33,27 @@ export const PLACING_EDITS = {
       let time = at;
       for (const { footageId, part } of parts) {
         const facts = footageOf(sources, footageId);
-        if (!facts)
-          throw new EditError(
-            'The recording is not ready yet. Wait until it is prepared, then place it.',
-          );
+        if (!facts) throw new EditError(NOT_LOOKED_AT);
         const placed = placeFootage(p, facts, time, newId, { mode, part, laneId });
         ids.push(...placed);
         if (time !== null) time = Math.max(...placed.map((id) => clipEnd(findClip(p, id)!.clip)));
       }
       return ids;
     },
+  }),
+  'place-recordings': defineEdit({
+    label: ({ parts }) => (parts.length > 1 ? `Place ${parts.length} recordings` : 'Place footage'),
+    args: args({
+      parts: Type.Array(Type.Object({ footageId: Type.String(), at: Instant }), {
+        description: 'Each whole, where it is told; where there is no room, on a lane of its own.',
+      }),
+    }),
+    run: (p, { parts }, { sources, newId }) =>
+      parts.flatMap(({ footageId, at }) => {
+        const facts = footageOf(sources, footageId);
+        if (!facts) throw new EditError(NOT_LOOKED_AT);
+        return placeBeside(p, facts, at, newId);
+      }),
   }),
   paste: defineEdit({
     label: 'Paste',

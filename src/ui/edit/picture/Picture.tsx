@@ -4,6 +4,8 @@ import { visibleClip } from '@/core/project/query';
 import type { Player } from '@/preview/player';
 import { playheadOf, useEditor, useEditorStore } from '../store';
 import { CalloutHandles } from './CalloutHandles';
+import { BeingPrepared } from './BeingPrepared';
+import { EmptyPicture } from './EmptyPicture';
 import { FramingDraw } from './FramingDraw';
 import { PathHandles } from './PathHandles';
 import { FramingHandles } from './FramingHandles';
@@ -84,11 +86,8 @@ export function Picture({
           )}
           {selection?.kind === 'callouts' && <CalloutHandles id={selection.id} scale={scale} />}
         </div>
-        {empty && (
-          <p className="absolute inset-0 flex items-center justify-center bg-paper/95 p-6 text-center text-ink-2">
-            Nothing on the timeline yet. Drop your recordings here, then place them from Footage.
-          </p>
-        )}
+        {empty && <EmptyPicture />}
+        {!empty && <BeingPrepared />}
       </div>
       {note && (
         <p className="absolute bottom-1 left-1/2 -translate-x-1/2 bg-sheet px-2 py-0.5 text-xs">

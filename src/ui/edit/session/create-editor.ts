@@ -19,6 +19,7 @@ const WORKSPACE: WorkspaceSlice = {
   dialog: null,
   pixelsPerSecond: 12,
   snapping: true,
+  arriving: null,
   view: {},
   picking: false,
   drawing: null,

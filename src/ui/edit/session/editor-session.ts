@@ -5,6 +5,7 @@ import { Player } from '@/preview/player';
 import { tellFault } from '../../shell/notices-store';
 import { startAutosave, type Autosave } from '../autosave';
 import { createEditor } from './create-editor';
+import { followArrivals } from './arrivals-link';
 import { followEditor } from './player-link';
 import { followServer } from './server-link';
 import type { EditorState } from './state';
@@ -19,12 +20,14 @@ export class EditorSession {
   readonly store: StoreApi<EditorState>;
   private readonly autosave: Autosave;
   private readonly endServer: () => void;
+  private readonly endArrivals: () => void;
   private shown: { canvas: HTMLCanvasElement; player: Player; end: () => void } | null = null;
 
   constructor(opened: OpenedProject) {
     this.store = createEditor(opened);
     this.autosave = startAutosave(this.store);
     this.endServer = followServer(this.store, (revision) => this.autosave.heardOf(revision));
+    this.endArrivals = followArrivals(this.store);
   }
 
   /**
@@ -54,6 +57,7 @@ export class EditorSession {
 
   /** Ends all that goes on for it; what is not saved is saved first. */
   dispose(): void {
+    this.endArrivals();
     this.endServer();
     this.autosave.stop();
     this.store.getState().endPlanning();

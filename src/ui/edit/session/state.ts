@@ -97,6 +97,8 @@ export interface WorkspaceSlice {
   /** Timeline scale. */
   readonly pixelsPerSecond: number;
   readonly snapping: boolean;
+  /** What is being done with recordings that were brought, before they are placed. */
+  readonly arriving: string | null;
   readonly view: PlanView;
   /** The thing whose text is to be typed next: its field takes the keys as soon as it is there. */
   readonly typeInto: string | null;

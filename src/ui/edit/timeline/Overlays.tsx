@@ -1,6 +1,6 @@
 'use client';
 import { rangeOf, useEditor, useTransport } from '../store';
-import { HEADER_WIDTH, toPixels } from './geometry';
+import { toPixels } from './geometry';
 import type { Band } from './use-rubber-band';
 
 export function Playhead() {
@@ -9,7 +9,7 @@ export function Playhead() {
   return (
     <div
       className="pointer-events-none absolute inset-y-0 left-0 z-10 w-px bg-playhead will-change-transform"
-      style={{ transform: `translateX(${HEADER_WIDTH + toPixels(playhead, scale)}px)` }}
+      style={{ transform: `translateX(${toPixels(playhead, scale)}px)` }}
       data-testid="playhead"
     >
       <span className="sticky top-0 block size-2 -translate-x-1/2 bg-playhead" />
@@ -30,7 +30,7 @@ export function RangeBand() {
           data-testid="range"
           className="pointer-events-none absolute inset-y-0 z-[8] border-x-2 border-action bg-action/15"
           style={{
-            left: HEADER_WIDTH + toPixels(range.start, scale),
+            left: toPixels(range.start, scale),
             width: Math.max(2, toPixels(range.end - range.start, scale)),
           }}
         />
@@ -38,7 +38,7 @@ export function RangeBand() {
       {single !== null && (
         <div
           className="pointer-events-none absolute inset-y-0 z-[8] border-l-2 border-dashed border-action"
-          style={{ left: HEADER_WIDTH + toPixels(single, scale) }}
+          style={{ left: toPixels(single, scale) }}
         />
       )}
     </>

@@ -12,7 +12,7 @@ import { projectDuration } from '@/core/project/query';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import type { Player } from '@/preview/player';
 import { useSeek } from '../picture/use-player';
-import { playheadOf, useEditor, useEditorStore } from '../store';
+import { useEditor, useEditorStore } from '../store';
 import { AddLane } from './AddLane';
 import { FramingGraph } from './FramingGraph';
 import {
@@ -35,6 +35,7 @@ import { StepsRibbon } from './StepsRibbon';
 import { Toolbar } from './Toolbar';
 import { useFootageDrop } from './use-footage-drop';
 import { useRubberBand } from './use-rubber-band';
+import { useWheelScale } from './use-wheel-scale';
 
 /** Room after the end, so that the last clip's edge can be grabbed, in pixels. */
 const TAIL_PX = 60;
@@ -97,43 +98,14 @@ export function Timeline({ player }: { player: Player | null }) {
     [store],
   );
 
-  const zoomTo = useRef<{ time: number; x: number } | null>(null);
-  const onWheel = (event: React.WheelEvent) => {
-    if (!event.ctrlKey && !event.metaKey) return;
-    const element = scroller.current!;
-    const x = event.clientX - element.getBoundingClientRect().left - HEADER_WIDTH;
-    zoomTo.current = { time: toTime(element.scrollLeft + x, scale), x };
-    store.setState({
-      pixelsPerSecond: Math.min(
-        SCALES.most,
-        Math.max(SCALES.least, scale * (event.deltaY < 0 ? 1.2 : 1 / 1.2)),
-      ),
-    });
-  };
-  // After the new width is there; the spot under the pointer, or else the playhead, stays where it
-  // is.
-  const shown = useRef(scale);
-  useLayoutEffect(() => {
-    const element = scroller.current!;
-    if (shown.current === scale) return;
-    const spot = zoomTo.current;
-    const playhead = playheadOf(store.getState());
-    const before = toPixels(playhead, shown.current) - element.scrollLeft;
-    shown.current = scale;
-    zoomTo.current = null;
-    const room = element.clientWidth - HEADER_WIDTH;
-    element.scrollLeft = spot
-      ? toPixels(spot.time, scale) - spot.x
-      : toPixels(playhead, scale) - (before >= 0 && before <= room ? before : room / 2);
-  }, [scale, store]);
-
+  useWheelScale(scroller);
   const { band, begin } = useRubberBand(scroller, (event) => {
     seek(
       Math.max(0, toTime(event.clientX - event.currentTarget.getBoundingClientRect().left, scale)),
     );
     store.getState().select(null);
   });
-  const { ghost, over, drop, leave } = useFootageDrop();
+  const { ghost, handlers } = useFootageDrop();
   const row = (
     key: string,
     height: number,
@@ -149,7 +121,7 @@ export function Timeline({ player }: { player: Player | null }) {
         {header}
       </div>
       <div
-        className="relative shrink-0 [contain:layout_paint_style]"
+        className="stretches relative shrink-0 grow [contain:layout_paint_style]"
         style={{ width }}
         onPointerDown={begin}
         {...more}
@@ -185,13 +157,8 @@ export function Timeline({ player }: { player: Player | null }) {
   return (
     <section aria-label="Timeline" className="grid min-h-0 grid-rows-[32px_minmax(0,1fr)]">
       <Toolbar player={player} onFit={fit} />
-      <div
-        ref={scroller}
-        className="relative overflow-auto"
-        onWheel={onWheel}
-        data-testid="timeline"
-      >
-        <div className="relative" style={{ width: width + HEADER_WIDTH }}>
+      <div ref={scroller} className="relative overflow-auto" data-testid="timeline" {...handlers}>
+        <div className="relative min-w-full" style={{ width: width + HEADER_WIDTH }}>
           <div
             className="sticky top-0 z-40 flex border-b border-line bg-paper"
             style={{ height: ROW.ruler }}
@@ -202,7 +169,7 @@ export function Timeline({ player }: { player: Player | null }) {
             >
               <AddLane />
             </div>
-            <div className="relative shrink-0" style={{ width }}>
+            <div className="stretches relative shrink-0 grow" style={{ width }}>
               <Ruler from={sight.from} to={sight.to} onSeek={seek} />
             </div>
           </div>
@@ -227,23 +194,24 @@ export function Timeline({ player }: { player: Player | null }) {
               height > ROW.folded && <LaneHeader lane={lane} />,
               <>
                 <LaneRow lane={lane} height={height} sight={sight} />
-                {ghost?.laneId === lane.id && (
-                  <span
-                    className="pointer-events-none absolute inset-y-0 z-20 w-0.5 bg-action"
-                    style={{ left: toPixels(ghost.time, scale) }}
-                  />
-                )}
+                {ghost?.laneId === lane.id && <span className="absolute inset-0 bg-action/15" />}
               </>,
-              {
-                'data-lane': lane.id,
-                onDragOver: over(lane.id),
-                onDrop: drop(lane.id),
-                onDragLeave: leave,
-              },
+              { 'data-lane': lane.id },
             );
           })}
-          <RangeBand />
-          <Playhead />
+          <div
+            className="stretches pointer-events-none absolute inset-y-0 right-0 z-20"
+            style={{ left: HEADER_WIDTH }}
+          >
+            <RangeBand />
+            {ghost && (
+              <span
+                className="pointer-events-none absolute inset-y-0 z-20 w-0.5 bg-action"
+                style={{ left: toPixels(ghost.time, scale) }}
+              />
+            )}
+            <Playhead />
+          </div>
           <RubberBand band={band} />
         </div>
       </div>

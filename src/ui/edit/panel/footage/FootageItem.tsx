@@ -3,6 +3,7 @@ import { ChevronDown, ChevronRight, MousePointer2, Play, Plus, Trash2, Unplug } 
 import { useEffect, useRef, useState } from 'react';
 import { call } from '@/contract/call';
 import { attachPointer, type FootageView } from '@/contract/footage';
+import type { ActiveJob } from '@/contract/jobs';
 import { lookOf } from '@/core/project/query';
 import { ROLES, type Role } from '@/core/project/sources';
 import { findMismatches } from '@/core/scale/mismatch';
@@ -37,6 +38,10 @@ function describe({ facts, inPoint, outPoint }: FootageView): string {
   return parts.join(' · ');
 }
 
+/** What is being done with a recording, and how far it is. */
+const jobInWords = (job: ActiveJob | undefined): string =>
+  job?.progress ? `${job.message}, ${Math.round(job.progress * 100)} %` : 'Waiting';
+
 interface Props {
   readonly view: FootageView;
   readonly grid: boolean;
@@ -68,9 +73,11 @@ export function FootageItem({
   const [open, setOpen] = useState(false);
   const { place } = useFootageActions();
   const ready = view.status === 'ready';
+  // What it is is enough to place and cut it.
+  const known = view.facts !== null && view.status !== 'failed';
   return (
     <li
-      draggable={ready}
+      draggable={known}
       onDragStart={(e) => {
         e.dataTransfer.setData(FOOTAGE_DRAG, JSON.stringify(dragged));
         // Keys held while letting go say how it is placed; a browser lets nothing go where they ask
@@ -85,7 +92,7 @@ export function FootageItem({
             type="checkbox"
             aria-label={`Choose ${view.name}`}
             checked={chosen}
-            disabled={!ready}
+            disabled={!known}
             onChange={onChoose}
             className="size-3.5 accent-(--action)"
           />
@@ -107,33 +114,34 @@ export function FootageItem({
           </button>
           {view.status === 'failed' ? (
             <span className="block text-xs text-fault">{view.error}</span>
-          ) : view.status === 'waiting' ? (
-            <Progress share={job?.progress ?? 0} label={job?.message ?? 'Waiting'} />
           ) : (
             <>
-              <span className="numbers block truncate text-xs text-ink-2" title={describe(view)}>
-                {describe(view)}
-              </span>
+              {known && (
+                <span className="numbers block truncate text-xs text-ink-2" title={describe(view)}>
+                  {describe(view)}
+                </span>
+              )}
+              {view.status === 'waiting' && (
+                <Progress share={job?.progress ?? 0} label={jobInWords(job)} />
+              )}
               {looking && <Progress share={looking.progress} label={looking.message} />}
             </>
           )}
         </span>
         <span className="flex items-center">
-          {ready && (
-            <>
-              <IconButton icon={Play} label={`Look at ${view.name}`} onClick={onPreview} />
-              <IconButton
-                icon={Plus}
-                label={`Place ${view.name} at the end of its lane`}
-                onClick={() => place([view.id], 'end')}
-              />
-            </>
+          {ready && <IconButton icon={Play} label={`Look at ${view.name}`} onClick={onPreview} />}
+          {known && (
+            <IconButton
+              icon={Plus}
+              label={`Place ${view.name} at the end of its lane`}
+              onClick={() => place([view.id], 'end')}
+            />
           )}
           <IconButton icon={Trash2} label={`Delete ${view.name} from Footage`} onClick={onDelete} />
         </span>
       </div>
       {view.trouble && <Trouble view={view} />}
-      {ready && <Mismatches view={view} brief={!open} />}
+      {known && <Mismatches view={view} brief={!open} />}
       {open && <Details view={view} used={used} />}
     </li>
   );
@@ -159,7 +167,7 @@ function Trouble({ view }: { view: FootageView }) {
         aria-label={`File for ${view.name}`}
         onChange={(e) => {
           const file = e.target.files?.[0];
-          if (file) useUploads.getState().add(id, [file], view.id);
+          if (file) void useUploads.getState().add(id, [file], view.id);
           e.target.value = '';
         }}
       />
@@ -283,7 +291,7 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
           aria-label={`Role of ${view.name}`}
           className="rounded-(--radius) border border-line bg-sheet px-1 py-1"
           value={view.role}
-          disabled={view.status !== 'ready'}
+          disabled={view.facts === null}
           onChange={(e) => void change(view.id, { role: e.target.value as Role })}
         >
           {ROLES.map((role) => (

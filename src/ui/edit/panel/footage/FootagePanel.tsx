@@ -7,8 +7,10 @@ import { usedFootage } from '@/core/project/query';
 import { ROLES } from '@/core/project/sources';
 import { Button } from '../../../parts/Button';
 import { IconButton } from '../../../parts/IconButton';
-import { useEditor } from '../../store';
+import { bringFiles } from '../../bring-files';
+import { useEditor, useEditorStore } from '../../store';
 import { useUploads } from '../../upload-store';
+import { ACCEPTED } from './accepted';
 import { arrange, SORTS, tagsOf, type Arrangement, type Sort } from './arrange';
 import { DeleteFootage } from './DeleteFootage';
 import { FootageItem } from './FootageItem';
@@ -17,12 +19,11 @@ import { FootagePreview } from './FootagePreview';
 import { MusicShelf } from './MusicShelf';
 import { useFootageActions } from './use-footage-actions';
 
-const ACCEPT =
-  '.mp4,.mov,.m4v,.mkv,.webm,.ogg,.avi,.wav,.mp3,.m4a,.aac,.flac,.png,.jpg,.jpeg,.webp,.svg';
 const fieldLook = 'min-w-0 rounded-(--radius) border border-line bg-sheet px-1 py-0.5';
 
 /** All recordings of the project: found, looked at, and placed from here. */
 export function FootagePanel() {
+  const store = useEditorStore();
   const footage = useEditor((s) => s.footage);
   const id = useEditor((s) => s.id);
   const lanes = useEditor((s) => s.project.lanes);
@@ -41,7 +42,9 @@ export function FootagePanel() {
   const { place, usesOf, remove } = useFootageActions();
   const used = usedFootage(lanes);
   const shown = arrange(footage, arrangement, used);
-  const picked = chosen.filter((c) => shown.some((v) => v.id === c && v.status === 'ready'));
+  const picked = chosen.filter((c) =>
+    shown.some((v) => v.id === c && v.facts && v.status !== 'failed'),
+  );
   const change = (what: Partial<Arrangement>) => setArrangement({ ...arrangement, ...what });
   const tags = tagsOf(footage);
   return (
@@ -89,7 +92,7 @@ export function FootagePanel() {
         </select>
         <select
           aria-label="Sort footage"
-          className={`${fieldLook} w-24`}
+          className={`${fieldLook} w-28`}
           value={arrangement.sort}
           onChange={(e) => change({ sort: e.target.value as Sort })}
         >
@@ -108,11 +111,11 @@ export function FootagePanel() {
           ref={input}
           type="file"
           multiple
-          accept={ACCEPT}
+          accept={ACCEPTED}
           className="hidden"
           aria-label="Recordings to add"
           onChange={(e) => {
-            useUploads.getState().add(id, [...(e.target.files ?? [])]);
+            bringFiles(store, [...(e.target.files ?? [])]);
             e.target.value = '';
           }}
         />
@@ -134,12 +137,28 @@ export function FootagePanel() {
         <div key={item.id} className="flex items-center gap-2 border-b border-line py-1.5">
           <span className="min-w-0 flex-1">
             <span className="block truncate">{item.name}</span>
-            <Progress
-              share={item.share}
-              label={item.message || `Uploading, ${Math.round(item.share * 100)} %`}
-            />
+            {item.state === 'failed' ? (
+              <span className="block text-xs text-fault">{item.message}</span>
+            ) : (
+              <Progress
+                share={item.share}
+                label={
+                  item.state === 'queued'
+                    ? 'Waiting for its turn'
+                    : item.message || `Uploading, ${Math.round(item.share * 100)} %`
+                }
+              />
+            )}
           </span>
-          <IconButton icon={X} label={`Cancel the upload of ${item.name}`} onClick={item.cancel} />
+          <IconButton
+            icon={X}
+            label={
+              item.state === 'failed'
+                ? `Dismiss the message on ${item.name}`
+                : `Cancel the upload of ${item.name}`
+            }
+            onClick={item.cancel}
+          />
         </div>
       ))}
       {!footage.length && !items.length && (

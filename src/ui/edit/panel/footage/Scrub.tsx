@@ -40,7 +40,7 @@ export function Scrub({ view, height }: { view: FootageView; height: number }) {
         />
       ) : (
         <span className="absolute inset-0 flex items-center justify-center text-[10px] text-ink">
-          {facts?.hasAudio ? 'sound' : ''}
+          {facts?.kind === 'audio' ? 'sound' : ''}
         </span>
       )}
       {share !== null && (

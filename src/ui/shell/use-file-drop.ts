@@ -1,12 +1,18 @@
 'use client';
-import { useEffect, useState } from 'react';
-import { useEditorStore } from './store';
-import { useUploads } from './upload-store';
+import { fromEvent } from 'file-selector';
+import { useEffect, useRef, useState } from 'react';
+import { tellFault } from './notices-store';
 
-/** Takes files that are dropped anywhere on the page; answers whether some hover over it. */
-export function useFileDrop(): boolean {
-  const store = useEditorStore();
+/**
+ * Takes files and folders that are dropped anywhere on the page, which a browser would else open in
+ * its place; answers whether some hover over it.
+ */
+export function useFileDrop(onFiles: (files: readonly File[]) => void): boolean {
   const [over, setOver] = useState(false);
+  const take = useRef(onFiles);
+  useEffect(() => {
+    take.current = onFiles;
+  });
   useEffect(() => {
     const holdsFiles = (e: DragEvent) => e.dataTransfer?.types.includes('Files') ?? false;
     const onOver = (e: DragEvent) => {
@@ -21,9 +27,14 @@ export function useFileDrop(): boolean {
       if (!holdsFiles(e)) return;
       e.preventDefault();
       setOver(false);
-      const { id } = store.getState();
-      useUploads.getState().add(id, [...(e.dataTransfer?.files ?? [])]);
-      store.setState({ panel: 'footage' });
+      void fromEvent(e).then(
+        (all) => {
+          const files = all.filter((one) => one instanceof File);
+          if (files.length) take.current(files);
+          else tellFault('There is no file in what was dropped.');
+        },
+        () => tellFault('What was dropped can’t be read. Try it with the files themselves.'),
+      );
     };
     window.addEventListener('dragover', onOver);
     window.addEventListener('dragleave', onLeave);
@@ -33,6 +44,6 @@ export function useFileDrop(): boolean {
       window.removeEventListener('dragleave', onLeave);
       window.removeEventListener('drop', onDrop);
     };
-  }, [store]);
+  }, []);
   return over;
 }
