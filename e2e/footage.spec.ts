@@ -61,10 +61,12 @@ test('a new project takes uploads, refuses what it can’t read, and gets a poin
   await page.getByLabel('Pointer track of my screen recording.mp4').setInputFiles(track);
   for (const note of ['5 positions', 'ran backwards', 'outside the picture'])
     await expect(page.getByText(new RegExp(`Pointer track: .*${note}`))).toBeVisible();
+  // On an empty timeline what was brought stands already: picture and sound.
+  await expect(page.locator('[data-clip]')).toHaveCount(2);
   await page
     .getByRole('button', { name: 'Place my screen recording.mp4 at the end of its lane' })
     .click();
-  await expect(page.locator('[data-clip]')).toHaveCount(2);
+  await expect(page.locator('[data-clip]')).toHaveCount(4);
   await page.getByRole('button', { name: 'Halo', exact: true }).click();
   await expect(page.locator('[data-span=pointer]')).toHaveCount(1);
   await page.keyboard.press('Escape');
@@ -115,6 +117,10 @@ test('footage is found, tried, placed in part, told what does not match, deleted
   await page.getByRole('tab', { name: 'Footage' }).click();
   await page.getByLabel('Recordings to add').setInputFiles([wide, voice, drawing]);
   const rows = page.getByRole('list', { name: 'Footage' }).getByRole('listitem');
+  // They were placed on the empty timeline; that is one step, which is taken back.
+  await expect(message(page, '3 recordings placed')).toBeVisible();
+  await page.locator('[data-messages]').getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('[data-clip]')).toHaveCount(0);
   await expect(page.getByText('3840×2160 px')).toBeVisible({ timeout: 60_000 });
   await expect(page.getByText('800×600 px · 25 fps')).toBeVisible({ timeout: 60_000 });
 

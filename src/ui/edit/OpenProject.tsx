@@ -10,6 +10,7 @@ import { bringFiles } from './bring-files';
 import { NotOpened } from './NotOpened';
 import { EditorSession } from './session/editor-session';
 import { EditorProvider, useEditorStore } from './store';
+import { useExportNews } from './use-export-news';
 import { useGestures } from './use-gestures';
 
 /**
@@ -51,6 +52,7 @@ export function OpenProject({ id, children }: { id: string; children: ReactNode 
 function Hands({ children }: { children: ReactNode }) {
   const store = useEditorStore();
   useGestures();
+  useExportNews();
   const over = useFileDrop((files) => bringFiles(store, files));
   return (
     <>

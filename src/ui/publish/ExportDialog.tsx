@@ -19,7 +19,7 @@ import { useEditor, useTransport } from '../edit/store';
 import { Button } from '../parts/Button';
 import { Dialog } from '../parts/Dialog';
 import { CheckField, NumberField, SelectField } from '../parts/fields';
-import { tellFault } from '../shell/notices-store';
+import { tell, tellFault } from '../shell/notices-store';
 import { ExportRangeField } from './ExportRangeField';
 import { ExportRateField } from './ExportRateField';
 import { ExportSizeField, sizeName } from './ExportSizeField';
@@ -62,17 +62,14 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
   // Asked for only while it is open: it changes with each frame that is played.
   const playhead = useTransport((t) => (open ? t.playhead : 0));
   const length = useEditor((s) => projectDuration(s.project));
-  const { control, setValue, setError, clearErrors, handleSubmit, formState } = useForm<ExportForm>(
-    {
+  const { control, reset, setValue, setError, clearErrors, handleSubmit, formState } =
+    useForm<ExportForm>({
       defaultValues: { own: null, preset: null, range: { from: '', to: '' } },
-    },
-  );
+    });
   const own = useWatch({ control, name: 'own' });
   const preset = useWatch({ control, name: 'preset' });
   const range = useWatch({ control, name: 'range' });
-  const { errors, isSubmitting, isSubmitSuccessful } = formState;
-  // Until Publish is there.
-  const busy = isSubmitting || isSubmitSuccessful;
+  const { errors, isSubmitting: busy } = formState;
   const presets = presetsFor(canvas);
   const chosen = own ?? suitedChoice(canvas, target);
   const { picture, sound, bitRate: holdsRate } = FORMAT_FACTS[chosen.format];
@@ -94,7 +91,12 @@ export function ExportDialog({ open, onClose }: { open: boolean; onClose: () => 
     if (typeof stretch === 'string') return setError('range.from', { message: stretch });
     try {
       await call(requestExport, { params: { id }, body: exportRequest(chosen, stretch) });
-      router.push(`/projects/${id}/publish`);
+      tell('The export has begun. You can go on editing; it says when it is done.', {
+        label: 'Show in Publish',
+        run: () => router.push(`/projects/${id}/publish`),
+      });
+      onClose();
+      reset();
     } catch (error) {
       tellFault(error);
       setError('root', {});

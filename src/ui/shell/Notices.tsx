@@ -14,7 +14,7 @@ export function Notices() {
   const meant = useRef(true);
   return (
     <Toast.Provider label="Message" duration={SHOWN_MS}>
-      {notices.map(({ id, text, tone, action }) => (
+      {notices.map(({ id, text, tone, actions }) => (
         <Toast.Root
           key={id}
           type={tone === 'fault' ? 'foreground' : 'background'}
@@ -29,15 +29,16 @@ export function Notices() {
           className={`flex max-w-xl items-center gap-3 border bg-sheet px-3 py-2 shadow-md ${tone === 'fault' ? 'border-fault text-fault' : 'border-line'}`}
         >
           <Toast.Description>{text}</Toast.Description>
-          {action && (
+          {actions.map((action) => (
             <Toast.Action
+              key={action.label}
               altText={action.label}
               className="pointer-events-auto font-semibold whitespace-nowrap text-action underline"
               onClick={action.run}
             >
               {action.label}
             </Toast.Action>
-          )}
+          ))}
           <Toast.Close aria-label="Close message" className="pointer-events-auto">
             <X size={14} />
           </Toast.Close>

@@ -5,7 +5,13 @@ export interface Notice {
   readonly id: string;
   readonly text: string;
   readonly tone: 'plain' | 'fault';
-  readonly action?: { readonly label: string; readonly run: () => void };
+  /** What can be done about it at once. */
+  readonly actions: readonly NoticeAction[];
+}
+
+export interface NoticeAction {
+  readonly label: string;
+  readonly run: () => void;
 }
 
 interface NoticesState {
@@ -29,9 +35,11 @@ export const useNotices = create<NoticesState>((set) => ({
   remove: (id) => set((s) => ({ notices: s.notices.filter((n) => n.id !== id) })),
 }));
 
-export const tell = (text: string, action?: Notice['action']): void =>
-  useNotices.getState().add({ text, tone: 'plain', action });
+export const tell = (text: string, ...actions: readonly NoticeAction[]): void =>
+  useNotices.getState().add({ text, tone: 'plain', actions });
 export const tellFault = (error: unknown): void =>
-  useNotices
-    .getState()
-    .add({ text: error instanceof Error ? error.message : String(error), tone: 'fault' });
+  useNotices.getState().add({
+    text: error instanceof Error ? error.message : String(error),
+    tone: 'fault',
+    actions: [],
+  });

@@ -32,6 +32,7 @@ export function commandGroups(
   const scale = (by: number) =>
     store.setState({
       pixelsPerSecond: Math.min(SCALES.most, Math.max(SCALES.least, c.state.pixelsPerSecond * by)),
+      scaleChosen: true,
     });
   /** Escape takes back one thing after the other. */
   const escape = () => {

@@ -1,10 +1,12 @@
 import { createStore, type StoreApi } from 'zustand';
 import type { OpenedProject } from '@/contract/projects';
+import { projectDuration } from '@/core/project/query';
 import { NO_SOURCES } from '@/core/project/sources';
 import { documentSlice } from './document-slice';
 import { planSlice } from './plan-slice';
 import type { EditorState, SelectionSlice, ServerSlice, WorkspaceSlice } from './state';
 import { createTransport } from './transport';
+import { recall, selectionOf } from './workspace-memory';
 
 const NOTHING_SELECTED: Omit<SelectionSlice, 'select'> = {
   selection: null,
@@ -18,6 +20,7 @@ const WORKSPACE: WorkspaceSlice = {
   panel: 'steps',
   dialog: null,
   pixelsPerSecond: 12,
+  scaleChosen: false,
   snapping: true,
   arriving: null,
   view: {},
@@ -37,14 +40,25 @@ const NOTHING_TOLD: ServerSlice = {
 };
 
 /** The state of an open project. */
-export const createEditor = (opened: OpenedProject): StoreApi<EditorState> =>
-  createStore<EditorState>()((set, get) => ({
+export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
+  const kept = recall(opened.id);
+  const selection = selectionOf(opened.project, kept?.selected ?? null);
+  const found: Partial<EditorState> = kept
+    ? {
+        ...(kept.scale === null ? {} : { pixelsPerSecond: kept.scale, scaleChosen: true }),
+        panel: kept.panel === 'details' && !selection ? 'steps' : kept.panel,
+        selection,
+        also: selection ? kept.also.filter((id) => selectionOf(opened.project, id)) : [],
+      }
+    : {};
+  return createStore<EditorState>()((set, get) => ({
     ...documentSlice(set, get, opened),
     ...NOTHING_SELECTED,
     ...WORKSPACE,
     ...NOTHING_TOLD,
     ...planSlice(set, get),
-    transport: createTransport(),
+    ...found,
+    transport: createTransport(Math.min(kept?.playhead ?? 0, projectDuration(opened.project))),
     select: (selection, also = []) =>
       set({
         selection,
@@ -56,3 +70,4 @@ export const createEditor = (opened: OpenedProject): StoreApi<EditorState> =>
       }),
     set: (change) => set(change),
   }));
+}

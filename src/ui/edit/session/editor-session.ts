@@ -9,6 +9,7 @@ import { followArrivals } from './arrivals-link';
 import { followEditor } from './player-link';
 import { followServer } from './server-link';
 import type { EditorState } from './state';
+import { remember } from './workspace-memory';
 
 const FONTS_URL = '/fonts';
 
@@ -28,6 +29,7 @@ export class EditorSession {
     this.autosave = startAutosave(this.store);
     this.endServer = followServer(this.store, (revision) => this.autosave.heardOf(revision));
     this.endArrivals = followArrivals(this.store);
+    window.addEventListener('pagehide', this.remember);
   }
 
   /**
@@ -48,6 +50,8 @@ export class EditorSession {
     return player;
   }
 
+  private readonly remember = (): void => remember(this.store);
+
   /** Moves the playhead, and the player with it; never before the start. */
   seek(time: Ticks): void {
     const playhead = Math.max(0, time);
@@ -57,6 +61,8 @@ export class EditorSession {
 
   /** Ends all that goes on for it; what is not saved is saved first. */
   dispose(): void {
+    this.remember();
+    window.removeEventListener('pagehide', this.remember);
     this.endArrivals();
     this.endServer();
     this.autosave.stop();

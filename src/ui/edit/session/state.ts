@@ -96,6 +96,8 @@ export interface WorkspaceSlice {
   readonly dialog: Dialogs | null;
   /** Timeline scale. */
   readonly pixelsPerSecond: number;
+  /** Whether somebody set the scale; else the whole is shown. */
+  readonly scaleChosen: boolean;
   readonly snapping: boolean;
   /** What is being done with recordings that were brought, before they are placed. */
   readonly arriving: string | null;

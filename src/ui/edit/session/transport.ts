@@ -12,9 +12,9 @@ export interface Transport {
   readonly frames: { readonly dropped: number; readonly shown: number };
 }
 
-export const createTransport = (): StoreApi<Transport> =>
+export const createTransport = (playhead: Ticks): StoreApi<Transport> =>
   createStore<Transport>()(() => ({
-    playhead: 0,
+    playhead,
     rate: 0,
     frames: { dropped: 0, shown: 0 },
   }));

@@ -12,7 +12,7 @@ import { projectDuration } from '@/core/project/query';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import type { Player } from '@/preview/player';
 import { useSeek } from '../picture/use-player';
-import { useEditor, useEditorStore } from '../store';
+import { playheadOf, useEditor, useEditorStore } from '../store';
 import { AddLane } from './AddLane';
 import { FramingGraph } from './FramingGraph';
 import {
@@ -64,9 +64,18 @@ export function Timeline({ player }: { player: Player | null }) {
     const seconds = Math.max(10, ticksToSeconds(projectDuration(store.getState().project)) + 1);
     store.setState({
       pixelsPerSecond: Math.min(SCALES.most, Math.max(SCALES.least, room / seconds)),
+      scaleChosen: false,
     });
   }, [store]);
-  useLayoutEffect(() => fit(), [fit]);
+  useLayoutEffect(() => {
+    const { scaleChosen, pixelsPerSecond } = store.getState();
+    if (!scaleChosen) return fit();
+    // As it was left: what was worked on is in sight.
+    const element = scroller.current!;
+    const x = toPixels(playheadOf(store.getState()), pixelsPerSecond);
+    const room = element.clientWidth - HEADER_WIDTH;
+    if (x > room) element.scrollLeft = x - room / 2;
+  }, [fit, store]);
   // The command list asks for a fit by setting the scale to zero.
   useEffect(() => store.subscribe((now) => now.pixelsPerSecond === 0 && fit()), [store, fit]);
   useEffect(() => {

@@ -44,7 +44,7 @@ export function useWheelScale(scroller: RefObject<HTMLDivElement | null>): void 
       const pixelsPerSecond = wanted;
       wanted = null;
       stretch(null);
-      store.setState({ pixelsPerSecond });
+      store.setState({ pixelsPerSecond, scaleChosen: true });
     };
     const onWheel = (event: WheelEvent) => {
       if (!event.ctrlKey && !event.metaKey) return;
