@@ -18,7 +18,11 @@ const MAX_WIDTH = 0.36;
 const EDGE = 0.012;
 
 /** Lays the box out around its place and keeps it inside the output. */
-export function layOutText(mark: WordsMark, output: Size, rasterizer: Rasterizer): TextBox {
+export function layOutText(
+  mark: WordsMark,
+  output: Size,
+  rasterizer: Pick<Rasterizer, 'measure'>,
+): TextBox {
   const { fontSize } = mark;
   const font = `600 ${fontSize.toFixed(2)}px ${PICTURE_FAMILY}`;
   const measure = (line: string) => rasterizer.measure(font, line);

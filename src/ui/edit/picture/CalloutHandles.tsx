@@ -1,20 +1,24 @@
 'use client';
-import type { CSSProperties, PointerEvent } from 'react';
+import type { CSSProperties, KeyboardEvent, PointerEvent } from 'react';
 import type { Handle, Move } from '@/core/callout/kind';
 import { kindOf } from '@/core/callout/kinds';
 import { calloutScene } from '@/core/frame/callout-layers';
 import { sceneAt } from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
 import { useEditor, useEditorStore, useTransport } from '../store';
+import { takeArrow } from './arrows';
 import { followDrag } from './drag';
+import { textPlace } from './text-place';
 
 /** An area can be taken hold of even where it is narrower. */
 const LEAST_AREA = 12;
+/** With Shift an arrow moves by so many frame pixels. */
+const LARGE_NUDGE = 10;
 
 /** What handles look like; the words of a text are larger than the box that stands for them. */
 const LOOKS: Readonly<Record<Handle['look'], string>> = {
   point: 'size-4 -translate-1/2 rounded-full border-2 border-ink bg-sheet/80 cursor-move',
-  words: 'h-6 w-16 -translate-1/2 border-2 border-dashed border-ink bg-sheet/30 cursor-move',
+  words: 'border-2 border-dashed border-ink cursor-move',
   area: 'border-2 border-dashed border-playhead cursor-move',
   corner: 'size-3 -translate-1/2 border-2 border-ink bg-sheet cursor-nwse-resize',
 };
@@ -37,7 +41,13 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
   if (!on) return <Note>What this callout stands on is not shown here.</Note>;
   const kind = kindOf(callout);
   const ratio = on.scale * scale;
-  const styleOf = ({ at, shift, size }: Handle): CSSProperties => {
+  const words = textPlace(callout, on);
+  const styleOf = ({ look, at, shift, size }: Handle): CSSProperties => {
+    if (look === 'words' && words)
+      return {
+        ...{ left: words.x * scale, top: words.y * scale },
+        ...{ width: words.width * scale, height: words.height * scale },
+      };
     const { x, y } = on.toOutput(at);
     return {
       left: (x + shift.dx) * scale,
@@ -48,14 +58,23 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
       }),
     };
   };
-  const drag = (event: PointerEvent, handle: Handle) => {
+  const moveOf = (dx: number, dy: number): Move => ({
+    by: { dx: dx / on.scale, dy: dy / on.scale },
+    frame: { dx, dy },
+  });
+  const onKey = (event: KeyboardEvent, handle: Handle) => {
+    const way = takeArrow(event);
+    if (!way) return;
+    const by = event.shiftKey ? LARGE_NUDGE : 1;
+    const change = kind.withHandle(callout, handle.id, moveOf(way[0] * by, way[1] * by));
+    store.getState().apply('change-callout', { id, change }, true);
+  };
+  const drag = (event: PointerEvent<HTMLElement>, handle: Handle) => {
+    event.currentTarget.focus({ preventScroll: true });
     const under = store.getState().drag();
     followDrag(event, (dx, dy) => {
-      const move: Move = {
-        by: { dx: dx / ratio, dy: dy / ratio },
-        frame: { dx: dx / scale, dy: dy / scale },
-      };
-      under.to('change-callout', { id, change: kind.withHandle(callout, handle.id, move) });
+      const change = kind.withHandle(callout, handle.id, moveOf(dx / scale, dy / scale));
+      under.to('change-callout', { id, change });
     });
   };
   return kind
@@ -67,6 +86,11 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
         style={styleOf(handle)}
         data-testid={`callout-${handle.id}`}
         title={handle.label}
+        role="group"
+        data-handle={handle.id}
+        tabIndex={0}
+        aria-label={`${handle.label}: drag, or use the arrow keys, to move it`}
+        onKeyDown={(event) => onKey(event, handle)}
         onPointerDown={(event) => drag(event, handle)}
       />
     ));

@@ -2,13 +2,19 @@
 import { useLayoutEffect, useRef, useState } from 'react';
 import { visibleClip } from '@/core/project/query';
 import type { Player } from '@/preview/player';
+import { ItemMenu } from '../ItemMenu';
 import { playheadOf, useEditor, useEditorStore } from '../store';
 import { CalloutHandles } from './CalloutHandles';
 import { BeingPrepared } from './BeingPrepared';
 import { EmptyPicture } from './EmptyPicture';
 import { FramingDraw } from './FramingDraw';
 import { PathHandles } from './PathHandles';
+import { PictureHits } from './PictureHits';
+import { PresenterHandles } from './PresenterHandles';
 import { FramingHandles } from './FramingHandles';
+
+/** What is pressed was selected by then. */
+const keepSelection = () => {};
 
 /** The composed picture on its grey surround, with handles for what is selected. */
 export function Picture({
@@ -39,6 +45,15 @@ export function Picture({
               : s.view.presenter
                 ? 'Press the background to pick its colour'
                 : null,
+  );
+  // Nothing else is done with the next press on it.
+  const free = useEditor(
+    (s) =>
+      !s.picking &&
+      !s.drawing &&
+      !s.view.whole &&
+      !s.view.presenter &&
+      s.selection?.kind !== 'path',
   );
   const surround = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 640, height: 360 });
@@ -76,16 +91,20 @@ export function Picture({
           role="img"
           aria-label="The Picture at the playhead"
         />
-        <div className="absolute inset-0 overflow-hidden">
-          {drawing === 'framing' && <FramingDraw scale={scale} />}
-          {selection?.kind === 'path' && (
-            <PathHandles footageId={selection.footageId} scale={scale} />
-          )}
-          {!drawing && selection?.kind === 'framings' && (
-            <FramingHandles id={selection.id} scale={scale} />
-          )}
-          {selection?.kind === 'callouts' && <CalloutHandles id={selection.id} scale={scale} />}
-        </div>
+        <ItemMenu player={player} onOpen={keepSelection}>
+          <div className="absolute inset-0 overflow-hidden">
+            {free && <PictureHits scale={scale} />}
+            {drawing === 'framing' && <FramingDraw scale={scale} />}
+            {free && selection?.kind === 'presenter' && <PresenterHandles scale={scale} />}
+            {selection?.kind === 'path' && (
+              <PathHandles footageId={selection.footageId} scale={scale} />
+            )}
+            {!drawing && selection?.kind === 'framings' && (
+              <FramingHandles id={selection.id} scale={scale} />
+            )}
+            {selection?.kind === 'callouts' && <CalloutHandles id={selection.id} scale={scale} />}
+          </div>
+        </ItemMenu>
         {empty && <EmptyPicture />}
         {!empty && <BeingPrepared />}
       </div>

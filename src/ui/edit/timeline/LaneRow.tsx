@@ -143,6 +143,7 @@ function Block({
       aria-label={`${name}, ${count} clips on ${lane.name}, ${ticksToSeconds(piece.end - piece.start).toFixed(1)} s`}
       aria-pressed={selected}
       data-block="group"
+      data-item={first.id}
       onPointerDown={press}
       onDoubleClick={open}
       onKeyDown={(event) =>

@@ -46,6 +46,7 @@ export function Ruler({ from, to, onSeek }: Props) {
         .map((marker) => (
           <button
             key={marker.id}
+            data-marker={marker.id}
             aria-label={`Marker: ${marker.name}`}
             title={marker.name}
             className={`absolute top-0 z-10 size-3 -translate-x-1/2 ${chosen === marker.id ? 'scale-125' : ''}`}

@@ -84,6 +84,7 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
       aria-label={`${label}, ${ticksToSeconds(start).toFixed(1)} to ${ticksToSeconds(end).toFixed(1)} s`}
       aria-pressed={selected}
       data-span={list}
+      data-item={id}
       onKeyDown={onKey}
       onPointerDown={move}
       className={`absolute cursor-grab overflow-hidden rounded-(--radius) text-[11px] leading-4 select-none ${selected ? 'z-10 outline-2 -outline-offset-2 outline-action' : ''} ${bare ? 'hover:bg-ink/5' : 'border border-l-[3px]'}`}

@@ -12,6 +12,7 @@ import { projectDuration } from '@/core/project/query';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import type { Player } from '@/preview/player';
 import { useSeek } from '../picture/use-player';
+import { ItemMenu } from '../ItemMenu';
 import { playheadOf, useEditor, useEditorStore } from '../store';
 import { AddLane } from './AddLane';
 import { FramingGraph } from './FramingGraph';
@@ -166,64 +167,66 @@ export function Timeline({ player }: { player: Player | null }) {
   return (
     <section aria-label="Timeline" className="grid min-h-0 grid-rows-[32px_minmax(0,1fr)]">
       <Toolbar player={player} onFit={fit} />
-      <div ref={scroller} className="relative overflow-auto" data-testid="timeline" {...handlers}>
-        <div className="relative min-w-full" style={{ width: width + HEADER_WIDTH }}>
-          <div
-            className="sticky top-0 z-40 flex border-b border-line bg-paper"
-            style={{ height: ROW.ruler }}
-          >
+      <ItemMenu player={player}>
+        <div ref={scroller} className="relative overflow-auto" data-testid="timeline" {...handlers}>
+          <div className="relative min-w-full" style={{ width: width + HEADER_WIDTH }}>
             <div
-              className="sticky left-0 z-30 flex shrink-0 items-center border-r border-line bg-paper px-2 text-xs"
-              style={{ width: HEADER_WIDTH }}
+              className="sticky top-0 z-40 flex border-b border-line bg-paper"
+              style={{ height: ROW.ruler }}
             >
-              <AddLane />
+              <div
+                className="sticky left-0 z-30 flex shrink-0 items-center border-r border-line bg-paper px-2 text-xs"
+                style={{ width: HEADER_WIDTH }}
+              >
+                <AddLane />
+              </div>
+              <div className="stretches relative shrink-0 grow" style={{ width }}>
+                <Ruler from={sight.from} to={sight.to} onSeek={seek} />
+              </div>
             </div>
-            <div className="stretches relative shrink-0 grow" style={{ width }}>
-              <Ruler from={sight.from} to={sight.to} onSeek={seek} />
-            </div>
-          </div>
-          {row('steps', ROW.steps, 'Steps', <StepsRibbon end={end} sight={sight} />)}
-          {spans('layouts', 'Layout', 'layout')}
-          {row(
-            'framing',
-            ROW.framing,
-            'Framing',
-            <FramingGraph height={ROW.framing} end={end} sight={sight} />,
-            {
-              'data-list': 'framings',
-            },
-          )}
-          {spans('pointer', 'Pointer', 'pointer')}
-          {spans('callouts', 'Callouts', 'callouts')}
-          {project.lanes.map((lane) => {
-            const height = laneHeight(lane, project.lanes);
-            return row(
-              lane.id,
-              height,
-              height > ROW.folded && <LaneHeader lane={lane} />,
-              <>
-                <LaneRow lane={lane} height={height} sight={sight} />
-                {ghost?.laneId === lane.id && <span className="absolute inset-0 bg-action/15" />}
-              </>,
-              { 'data-lane': lane.id },
-            );
-          })}
-          <div
-            className="stretches pointer-events-none absolute inset-y-0 right-0 z-20"
-            style={{ left: HEADER_WIDTH }}
-          >
-            <RangeBand />
-            {ghost && (
-              <span
-                className="pointer-events-none absolute inset-y-0 z-20 w-0.5 bg-action"
-                style={{ left: toPixels(ghost.time, scale) }}
-              />
+            {row('steps', ROW.steps, 'Steps', <StepsRibbon end={end} sight={sight} />)}
+            {spans('layouts', 'Layout', 'layout')}
+            {row(
+              'framing',
+              ROW.framing,
+              'Framing',
+              <FramingGraph height={ROW.framing} end={end} sight={sight} />,
+              {
+                'data-list': 'framings',
+              },
             )}
-            <Playhead />
+            {spans('pointer', 'Pointer', 'pointer')}
+            {spans('callouts', 'Callouts', 'callouts')}
+            {project.lanes.map((lane) => {
+              const height = laneHeight(lane, project.lanes);
+              return row(
+                lane.id,
+                height,
+                height > ROW.folded && <LaneHeader lane={lane} />,
+                <>
+                  <LaneRow lane={lane} height={height} sight={sight} />
+                  {ghost?.laneId === lane.id && <span className="absolute inset-0 bg-action/15" />}
+                </>,
+                { 'data-lane': lane.id },
+              );
+            })}
+            <div
+              className="stretches pointer-events-none absolute inset-y-0 right-0 z-20"
+              style={{ left: HEADER_WIDTH }}
+            >
+              <RangeBand />
+              {ghost && (
+                <span
+                  className="pointer-events-none absolute inset-y-0 z-20 w-0.5 bg-action"
+                  style={{ left: toPixels(ghost.time, scale) }}
+                />
+              )}
+              <Playhead />
+            </div>
+            <RubberBand band={band} />
           </div>
-          <RubberBand band={band} />
         </div>
-      </div>
+      </ItemMenu>
     </section>
   );
 }

@@ -4,6 +4,7 @@ import {
   ChevronsLeftRightEllipsis,
   Clipboard,
   Copy,
+  FoldHorizontal,
   Group,
   History,
   Link2,
@@ -12,51 +13,111 @@ import {
   Redo2,
   Scissors,
   Snowflake,
+  Trash2,
   Undo2,
   VolumeOff,
+  VolumeX,
   Waypoints,
   ZoomIn,
   ZoomOut,
 } from 'lucide-react';
 import type { LucideIcon } from 'lucide-react';
+import { useMemo } from 'react';
+import { assertNever } from '@/core/assert-never';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { formatTimecode } from '@/core/time/timecode';
 import type { Player } from '@/preview/player';
+import { shownKeys } from '../../keys/shown';
 import { Button } from '../../parts/Button';
 import { IconButton } from '../../parts/IconButton';
-import { editorCommands } from '../commands';
+import { editorCommands, type Command } from '../commands';
+import type { Selection } from '../session/state';
 import { rangeOf, useEditor, useEditorStore } from '../store';
+import { LayoutMenu } from './LayoutMenu';
 
-const CUTTING: readonly (readonly [id: string, icon: LucideIcon, label: string, keys: string])[] = [
-  ['split', Scissors, 'Split at the playhead', 'B'],
-  ['copy', Copy, 'Copy', 'Ctrl+C'],
-  ['paste', Clipboard, 'Paste at the playhead', 'Ctrl+V'],
-  ['close-gaps', ChevronsLeftRightEllipsis, 'Close all gaps', ''],
-  ['freeze', Snowflake, 'Freeze frame at the playhead', ''],
-  ['dissolve', Blend, 'Dissolve at the nearest cut', ''],
-  ['group', Group, 'Group', 'Ctrl+G'],
-  ['link', Link2, 'Link clips', ''],
+type Tool = readonly [id: string, icon: LucideIcon, label: string];
+
+const SPLIT: Tool = ['split', Scissors, 'Split'];
+const DELETE: Tool = ['lift', Trash2, 'Delete'];
+const COPY: Tool = ['copy', Copy, 'Copy'];
+const PASTE: Tool = ['paste', Clipboard, 'Paste'];
+
+const ON_CLIPS: readonly Tool[] = [
+  SPLIT,
+  DELETE,
+  ['ripple', FoldHorizontal, 'Ripple delete'],
+  COPY,
+  ['freeze', Snowflake, 'Freeze'],
+  ['mute', VolumeX, 'Mute'],
+];
+const ON_SEVERAL: readonly Tool[] = [
+  DELETE,
+  ['ripple', FoldHorizontal, 'Ripple delete'],
+  COPY,
+  ['group', Group, 'Group'],
+  ['link', Link2, 'Link'],
+];
+const ON_NOTHING: readonly Tool[] = [
+  SPLIT,
+  PASTE,
+  ['close-gaps', ChevronsLeftRightEllipsis, 'Close gaps'],
+  ['dissolve', Blend, 'Dissolve'],
+  ['freeze', Snowflake, 'Freeze'],
 ];
 
-const ADDING = {
-  framing: 'Framing',
-  halo: 'Halo',
-  callout: 'Callout',
-  cover: 'Cover',
-  presenter: 'Presenter',
-} as const;
+/** What applies to what is selected. */
+function toolsFor(kind: NonNullable<Selection>['kind'] | null, several: boolean): readonly Tool[] {
+  switch (kind) {
+    case 'clip':
+      return several ? ON_SEVERAL : ON_CLIPS;
+    case 'framings':
+    case 'callouts':
+    case 'pointer':
+    case 'layouts':
+      return [DELETE, COPY, PASTE];
+    case 'step':
+    case 'marker':
+      return [DELETE];
+    case 'lane':
+    case 'presenter':
+    case 'project':
+    case 'plan':
+    case 'path':
+    case null:
+      return ON_NOTHING;
+    default:
+      return assertNever(kind);
+  }
+}
 
+const MAKING: readonly (readonly [id: string, label: string])[] = [
+  ['framing', 'Framing'],
+  ['halo', 'Halo'],
+  ['callout', 'Callout'],
+  ['cover', 'Cover'],
+];
+
+const Rule = () => <span className="mx-1 h-4 shrink-0 border-l border-line" />;
+
+/** At the left what makes things, then what applies to what is selected, at the right the scale. */
 export function Toolbar({ player, onFit }: { player: Player | null; onFit: () => void }) {
   const store = useEditorStore();
   const snapping = useEditor((s) => s.snapping);
   const undoLabel = useEditor((s) => s.history.done.at(-1)?.label);
   const redoLabel = useEditor((s) => s.history.undone.at(-1)?.label);
-  const run = (id: string) =>
-    editorCommands(store, player)
-      .find((c) => c.id === id)
-      ?.run();
+  const kind = useEditor((s) => s.selection?.kind ?? null);
+  const several = useEditor((s) => s.also.length > 0);
+  const commands = useMemo(
+    () => new Map(editorCommands(store, player).map((c) => [c.id, c])),
+    [store, player],
+  );
+  const run = (id: string) => commands.get(id)?.run();
   return (
-    <div className="flex items-center gap-0.5 overflow-hidden border-b border-line bg-sheet px-2">
+    <div
+      role="toolbar"
+      aria-label="Edit"
+      className="@container flex items-center gap-0.5 overflow-hidden border-b border-line bg-sheet px-2"
+    >
       <IconButton
         icon={Undo2}
         label={undoLabel ? `Undo: ${undoLabel}` : 'Undo'}
@@ -72,27 +133,42 @@ export function Toolbar({ player, onFit }: { player: Player | null; onFit: () =>
         onClick={() => run('redo')}
       />
       <IconButton icon={History} label="Undo history" onClick={() => run('history')} />
-      <span className="mx-1 h-4 border-l border-line" />
-      {CUTTING.map(([id, icon, label, keys]) => (
-        <IconButton key={id} icon={icon} label={label} keys={keys} onClick={() => run(id)} />
+      <Rule />
+      <Button look="quiet" className="px-1.5" onClick={() => run('plan')}>
+        <Waypoints size={14} aria-hidden /> Plan framings
+      </Button>
+      {MAKING.map(([id, label]) => (
+        <Button
+          key={id}
+          look="quiet"
+          className="px-1.5"
+          title={titleOf(commands.get(id))}
+          onClick={() => run(id)}
+        >
+          {label}
+        </Button>
       ))}
+      <LayoutMenu run={run} />
+      <Rule />
+      <span role="group" aria-label="What is selected" className="flex items-center gap-0.5">
+        {toolsFor(kind, several).map(([id, icon, label]) => (
+          <ToolButton
+            key={id}
+            icon={icon}
+            label={label}
+            command={commands.get(id)}
+            onClick={() => run(id)}
+          />
+        ))}
+      </span>
+      <span className="flex-1" />
+      <RangeTools run={run} />
       <IconButton
         icon={Magnet}
         label="Snapping"
         pressed={snapping}
         onClick={() => run('snapping')}
       />
-      <span className="mx-1 h-4 border-l border-line" />
-      <Button look="quiet" onClick={() => run('plan')}>
-        <Waypoints size={14} aria-hidden /> Plan framings
-      </Button>
-      {(Object.keys(ADDING) as (keyof typeof ADDING)[]).map((id) => (
-        <Button key={id} look="quiet" className="px-1.5" onClick={() => run(id)}>
-          {ADDING[id]}
-        </Button>
-      ))}
-      <span className="flex-1" />
-      <RangeTools run={run} />
       <IconButton
         icon={ZoomOut}
         label="Smaller timeline scale"
@@ -107,6 +183,35 @@ export function Toolbar({ player, onFit }: { player: Player | null; onFit: () =>
       />
       <IconButton icon={Maximize2} label="Fit the timeline" keys="0" onClick={onFit} />
     </div>
+  );
+}
+
+const titleOf = (command: Command | undefined): string | undefined =>
+  command && [command.label, ...command.keys.slice(0, 1).map((k) => `(${shownKeys(k)})`)].join(' ');
+
+/** A tool with its word where there is room for it. */
+function ToolButton({
+  icon: Icon,
+  label,
+  command,
+  onClick,
+}: {
+  icon: LucideIcon;
+  label: string;
+  command: Command | undefined;
+  onClick: () => void;
+}) {
+  return (
+    <Button
+      look="quiet"
+      className="px-1.5"
+      title={titleOf(command)}
+      aria-label={label}
+      onClick={onClick}
+    >
+      <Icon size={14} aria-hidden />
+      <span className="hidden @6xl:inline">{label}</span>
+    </Button>
   );
 }
 

@@ -1,0 +1,59 @@
+import type { CalloutScene, Handle } from '@/core/callout/kind';
+import { kindOf } from '@/core/callout/kinds';
+import { calloutScene } from '@/core/frame/callout-layers';
+import type { Callout } from '@/core/project/model';
+import type { InOutput, PointInOutput } from '@/core/scale/rect';
+import { frontmost, presenterOf, screenIn, type Scene } from '@/core/scene/scene';
+import { contains } from '@/core/time/ranges';
+import { textPlace } from './text-place';
+
+/** Something in the Picture that can be taken hold of. */
+export type Thing =
+  | {
+      readonly kind: 'callout';
+      readonly callout: Callout;
+      readonly on: CalloutScene;
+      /** What moves when it is dragged there. */
+      readonly handle: Handle;
+    }
+  | { readonly kind: 'presenter'; readonly box: InOutput; readonly clipId: string }
+  | { readonly kind: 'screen'; readonly clipId: string };
+
+/** Thin things are met this near, in frame pixels. */
+const NEAR = 8;
+
+const isIn = ({ x, y }: PointInOutput, box: InOutput, by = 0): boolean =>
+  x >= box.x - by && x <= box.x + box.width + by && y >= box.y - by && y <= box.y + box.height + by;
+
+/** The handle by which a callout is moved when it is pressed at a point; null beside it. */
+function handleAt(callout: Callout, on: CalloutScene, point: PointInOutput): Handle | null {
+  const words = textPlace(callout, on);
+  for (const handle of kindOf(callout).handles(callout)) {
+    if (handle.look === 'words' && words && isIn(point, words as InOutput)) return handle;
+    if (handle.look !== 'area' || !handle.size) continue;
+    const { x, y } = on.toOutput(handle.at);
+    const { width, height } = handle.size;
+    const box = { x, y, width: width * on.scale, height: height * on.scale };
+    if (isIn(point, box as InOutput, NEAR)) return handle;
+  }
+  return null;
+}
+
+/** What is uppermost in the Picture at a point in frame pixels, of a scene of the frame's size. */
+export function thingAt(scene: Scene, point: PointInOutput): Thing | null {
+  const { project, time } = scene;
+  for (const callout of project.callouts.toReversed()) {
+    if (!contains(callout, time)) continue;
+    const on = calloutScene(scene, callout);
+    const handle = on && handleAt(callout, on, point);
+    if (on && handle) return { kind: 'callout', callout, on, handle };
+  }
+  const shown = frontmost(scene, 'presenter');
+  const presenter = shown && presenterOf(scene, shown);
+  if (presenter && isIn(point, presenter.place.destination))
+    return { kind: 'presenter', box: presenter.place.destination, clipId: presenter.clip.id };
+  const screen = screenIn(scene);
+  return screen?.placement && isIn(point, screen.placement.destination)
+    ? { kind: 'screen', clipId: screen.clip.id }
+    : null;
+}
