@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import { setMaxListeners } from 'node:events';
 import { setPriority } from 'node:os';
 import { setTimeout as delay } from 'node:timers/promises';
 import { nanoid } from 'nanoid';
@@ -16,6 +17,8 @@ import { workLoop } from './runner';
 setPriority(process.pid, 10);
 const log = pino({ name: 'worker' });
 const stop = new AbortController();
+// Each loop listens to it.
+setMaxListeners(0, stop.signal);
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => stop.abort());
 // The starter closes this channel when it dies, however it dies.
 process.on('disconnect', () => stop.abort());

@@ -5,6 +5,7 @@ import { ExportDialog } from '../publish/ExportDialog';
 import { FreezeDialog } from './FreezeDialog';
 import { HistoryDialog } from './HistoryDialog';
 import { KeyTable } from './KeyTable';
+import { Panels } from './Panels';
 import { SidePanel } from './panel/SidePanel';
 import { Picture } from './picture/Picture';
 import { Transport } from './picture/Transport';
@@ -34,7 +35,7 @@ function Workbench() {
   useKeys(player);
   const close = () => set({ dialog: null });
   return (
-    <div className="grid h-screen grid-rows-[40px_auto_minmax(0,1fr)] overflow-hidden">
+    <div className="grid h-screen grid-rows-[40px_minmax(0,1fr)] overflow-hidden">
       <PlaceHeader id={id} name={name} place="Edit">
         <SaveBadge />
         <Button look="quiet" onClick={() => set({ dialog: 'commands' })}>
@@ -44,17 +45,19 @@ function Workbench() {
           Export
         </Button>
       </PlaceHeader>
-      <div className="grid h-[max(300px,calc(100vh-384px))] grid-cols-[minmax(0,58fr)_minmax(340px,42fr)] border-b border-line">
-        <section
-          aria-label="Picture"
-          className="grid min-h-0 grid-rows-[minmax(0,1fr)_36px] border-r border-line"
-        >
-          <Picture canvasRef={canvasRef} player={player} />
-          <Transport player={player} />
-        </section>
-        <SidePanel />
-      </div>
-      <Timeline player={player} />
+      <Panels
+        picture={
+          <section
+            aria-label="Picture"
+            className="grid h-full min-h-0 grid-rows-[minmax(0,1fr)_36px]"
+          >
+            <Picture canvasRef={canvasRef} player={player} />
+            <Transport player={player} />
+          </section>
+        }
+        side={<SidePanel />}
+        timeline={<Timeline player={player} />}
+      />
       <SaveBanner />
       <ExportDialog open={dialog === 'export'} onClose={close} />
       <CommandList open={dialog === 'commands'} onClose={close} player={player} />

@@ -1,4 +1,5 @@
 'use client';
+import { RotateCcw } from 'lucide-react';
 import { useId, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 
 /** A label beside its control. */
@@ -25,7 +26,10 @@ export function Field({
 
 export const inputLook = 'w-full rounded-(--radius) border border-line bg-sheet px-2 py-1';
 
-/** A slider with its value and unit; `onDone` ends a run of changes. */
+/**
+ * A number that is dragged, stepped with arrows or typed. What is typed is in the unit that is
+ * shown.
+ */
 export function SliderField({
   label,
   value,
@@ -34,7 +38,9 @@ export function SliderField({
   step,
   unit,
   onChange,
-  show,
+  show = String,
+  factor = 1,
+  usual,
 }: {
   label: string;
   value: number;
@@ -44,11 +50,23 @@ export function SliderField({
   unit: string;
   onChange: (value: number) => void;
   show?: (value: number) => string;
+  /** The number that is shown for one of the value. */
+  factor?: number;
+  /** The value that it has unless another is set; it can be set back to it. */
+  usual?: number;
 }) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const done = () => {
+    const typed = Number(draft?.replace(',', '.'));
+    if (draft?.trim() && Number.isFinite(typed))
+      onChange(Math.min(max, Math.max(min, typed / factor)));
+    setDraft(null);
+  };
+  const differs = usual !== undefined && Math.abs(value - usual) > step / 2;
   return (
     <Field label={label}>
       {(id) => (
-        <div className="flex items-center gap-2">
+        <div className="flex items-center gap-1.5">
           <input
             id={id}
             type="range"
@@ -57,11 +75,44 @@ export function SliderField({
             step={step}
             value={value}
             onChange={(e) => onChange(Number(e.target.value))}
-            className="min-w-0 flex-1 accent-(--action)"
+            className="w-0 max-w-48 min-w-0 flex-1 accent-(--action)"
           />
-          <span className="numbers w-16 text-right text-xs">
-            {show ? show(value) : value} {unit}
-          </span>
+          <input
+            type="text"
+            inputMode="decimal"
+            aria-label={`${label}, number`}
+            className="numbers w-11 rounded-(--radius) border border-transparent bg-transparent px-0.5 text-right text-xs hover:border-line focus:bg-sheet"
+            value={draft ?? show(value)}
+            data-draft={draft === null ? undefined : ''}
+            onFocus={(e) => e.target.select()}
+            onChange={(e) => setDraft(e.target.value)}
+            onBlur={done}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter') done();
+              if (e.key === 'Escape' && draft !== null) {
+                setDraft(null);
+                e.stopPropagation();
+              }
+              const by = { ArrowUp: 1, ArrowDown: -1 }[e.key];
+              if (!by) return;
+              e.preventDefault();
+              const times = e.shiftKey ? 10 : 1;
+              setDraft(null);
+              onChange(Math.min(max, Math.max(min, value + by * step * times)));
+            }}
+          />
+          <span className="numbers min-w-5 text-xs">{unit}</span>
+          {usual !== undefined && (
+            <button
+              type="button"
+              className={`grid size-6 shrink-0 place-items-center text-ink-2 hover:text-ink ${differs ? '' : 'invisible'}`}
+              aria-label={`Set ${label} back to ${show(usual)} ${unit}`}
+              title={`Set back to ${show(usual)} ${unit}`}
+              onClick={() => onChange(usual)}
+            >
+              <RotateCcw size={12} aria-hidden />
+            </button>
+          )}
         </div>
       )}
     </Field>

@@ -38,6 +38,8 @@ export function SettingField<S extends TSchema>({
           max={max}
           step={step}
           unit={unit}
+          factor={factor}
+          usual={typeof schema.default === 'number' ? schema.default : undefined}
           show={(v) => (v * factor).toFixed(decimals(step * factor))}
           onChange={(v) => set(v, true)}
         />
@@ -63,7 +65,10 @@ export function SettingField<S extends TSchema>({
   }
 }
 
-/** The fields of all settings of an object, in the order of its schema. */
+/**
+ * The fields of all settings of an object, in the order of its schema; in two columns where there
+ * is room for them.
+ */
 export function SettingFields<S extends TObject>({
   schema,
   value,
@@ -76,14 +81,20 @@ export function SettingFields<S extends TObject>({
   only?: readonly (keyof Static<S>)[];
   onChange: (change: Partial<Static<S>>, run: boolean) => void;
 }) {
-  return settingsOf(schema)
-    .filter(([name]) => !only || (only as readonly string[]).includes(name))
-    .map(([name, part]) => (
-      <SettingField
-        key={name}
-        schema={part}
-        value={(value as Record<string, unknown>)[name]}
-        onChange={(next, run) => onChange({ [name]: next } as unknown as Partial<Static<S>>, run)}
-      />
-    ));
+  return (
+    <div className="grid gap-x-5 gap-y-2 @md:grid-cols-2">
+      {settingsOf(schema)
+        .filter(([name]) => !only || (only as readonly string[]).includes(name))
+        .map(([name, part]) => (
+          <SettingField
+            key={name}
+            schema={part}
+            value={(value as Record<string, unknown>)[name]}
+            onChange={(next, run) =>
+              onChange({ [name]: next } as unknown as Partial<Static<S>>, run)
+            }
+          />
+        ))}
+    </div>
+  );
 }

@@ -1,6 +1,7 @@
 'use client';
 import { format } from 'date-fns';
 import { Download, Trash2, X } from 'lucide-react';
+import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { call } from '@/contract/call';
 import { cancelExport, deleteExport, readExported, type ExportView } from '@/contract/exports';
@@ -55,9 +56,9 @@ export function PublishPlace({ id }: { id: string }) {
           {state && !exports.length && (
             <p className="text-ink-2">
               No export yet. Go to{' '}
-              <a className="text-action underline" href={`/projects/${id}/edit`}>
+              <Link className="text-action underline" href={`/projects/${id}/edit`}>
                 Edit
-              </a>{' '}
+              </Link>{' '}
               and press Export.
             </p>
           )}

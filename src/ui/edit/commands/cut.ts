@@ -49,9 +49,20 @@ export function cutCommands(c: CommandContext): Command[] {
     const clipIds = selectedClips(c.state);
     apply('remove-things', { clipIds, spanIds: selectedSpans(c.state), ripple });
   };
-  const trimHere = (end: End) => onClip((clipId) => ['trim-clip', { clipId, end, time: c.here }]);
-  const rippleTrimHere = (end: End) =>
-    onClip((clipId) => ['ripple-trim', { clipId, end, time: c.here }]);
+  const trimWith = (edit: 'trim-clip' | 'ripple-trim', end: End) => {
+    const chosen = c.state.selection?.kind === 'clip';
+    const clip = c.clipHere;
+    if (!clip) return tellFault('Put the playhead on a clip, or select one, first.');
+    const done = c.state.apply(edit, { clipId: clip.id, end, time: c.here });
+    const lane = findClip(c.state.project, clip.id)?.lane.name;
+    // Nobody said which was meant.
+    if (done && !chosen)
+      tell(
+        `The clip on ${lane} was trimmed, and what is linked to it. Select another first to trim that one.`,
+      );
+  };
+  const trimHere = (end: End) => trimWith('trim-clip', end);
+  const rippleTrimHere = (end: End) => trimWith('ripple-trim', end);
   const trimBy = (end: End, frames: number) => () =>
     onClip((clipId) => ['trim-clip-by', { clipId, end, by: frames * c.frame }], true);
   const byFrame = (label: string, id: 'roll-cut' | 'slip-clip' | 'slide-clip' | 'shift-clip') =>

@@ -13,7 +13,7 @@ import type { ScreenView } from '@/core/scene/scene';
 import { pointerAt } from '@/core/telemetry/sample';
 import { ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import { tell, tellFault } from '../../shell/notices-store';
-import { newFraming } from '../new-framing';
+import { addFraming, newFraming } from '../new-framing';
 import type { Command, CommandContext } from './context';
 
 /** A view that is hardly closer than the whole is none of its own. */
@@ -44,7 +44,7 @@ export function framingCommands(c: CommandContext): Command[] {
   const add = (footageId: string, view: InFootage, length?: Ticks) => {
     const framing = newFraming(get(), footageId, view, length);
     if (!framing) return tellFault('There is no screen recording under the playhead.');
-    if (get().apply('add-framing', { framing })) get().select({ kind: 'framings', id: framing.id });
+    addFraming(c.store, framing);
   };
   const setView = (id: string, rect: InFootage) =>
     get().apply('change-framing', { id, change: { rect: { ...rect }, pinned: true } });

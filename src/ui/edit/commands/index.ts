@@ -2,6 +2,7 @@ import type { StoreApi } from 'zustand';
 import type { Player } from '@/preview/player';
 import { SCALES } from '../timeline/geometry';
 import type { EditorState } from '../session/state';
+import { atPlayheadCommands } from './at-playhead';
 import { CommandContext, type Command } from './context';
 import { cutCommands } from './cut';
 import { laneCommands } from './lanes';
@@ -36,8 +37,9 @@ export function commandGroups(
     });
   /** Escape takes back one thing after the other. */
   const escape = () => {
-    const { selection, openGroup, range, select, drawing } = c.state;
-    if (drawing) store.setState({ drawing: null });
+    const { selection, openGroup, range, select, drawing, large } = c.state;
+    if (large) store.setState({ large: false });
+    else if (drawing) store.setState({ drawing: null });
     else if (selection) select(null);
     else if (openGroup) store.setState({ openGroup: null });
     else if (range.in !== null || range.out !== null)
@@ -46,7 +48,7 @@ export function commandGroups(
   };
   return [
     { name: 'Play', commands: playCommands(c) },
-    { name: 'Clips', commands: cutCommands(c) },
+    { name: 'Clips', commands: [...atPlayheadCommands(c), ...cutCommands(c)] },
     { name: 'Range', commands: rangeCommands(c) },
     { name: 'Framings, callouts, layouts', commands: thingCommands(c) },
     { name: 'Lanes', commands: laneCommands(c) },
@@ -65,6 +67,12 @@ export function commandGroups(
           label: 'Fit the timeline',
           keys: ['0'],
           run: () => store.setState({ pixelsPerSecond: 0 }),
+        },
+        {
+          id: 'large',
+          label: 'Large Picture: fold the panel and the timeline away, or back',
+          keys: ['E'],
+          run: () => store.setState({ large: !c.state.large }),
         },
         { id: 'undo', label: 'Undo', keys: ['Mod+Z'], run: () => c.state.undo() },
         { id: 'redo', label: 'Redo', keys: ['Mod+Shift+Z'], run: () => c.state.redo() },

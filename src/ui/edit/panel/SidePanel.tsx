@@ -19,7 +19,7 @@ export function SidePanel() {
     <Tabs.Root
       value={panel}
       onValueChange={(value) => set({ panel: value as Panel })}
-      className="grid min-h-0 grid-rows-[32px_minmax(0,1fr)]"
+      className="grid h-full min-h-0 grid-rows-[32px_minmax(0,1fr)]"
     >
       <Tabs.List
         aria-label="Beside the Picture"
@@ -41,7 +41,7 @@ export function SidePanel() {
       <Tabs.Content value="footage" className="min-h-0 overflow-auto">
         <FootagePanel />
       </Tabs.Content>
-      <Tabs.Content value="details" className="min-h-0 overflow-auto p-3">
+      <Tabs.Content value="details" className="@container min-h-0 overflow-auto p-3">
         <DetailsPanel />
       </Tabs.Content>
     </Tabs.Root>

@@ -4,7 +4,7 @@ import { viewOfDrawn } from '@/core/framing/by-hand';
 import { rectAround, type Rect } from '@/core/scale/rect';
 import { frontmost, sceneAt } from '@/core/scene/scene';
 import { tellFault } from '../../shell/notices-store';
-import { newFraming } from '../new-framing';
+import { addFraming, newFraming } from '../new-framing';
 import { playheadOf, useEditor, useEditorStore } from '../store';
 import { useWhole } from '../use-whole';
 import { followDrag } from './drag';
@@ -46,11 +46,11 @@ export function FramingDraw({ scale }: { scale: number }) {
       height: rect.height / ratio,
     };
     const view = { ...viewOfDrawn(footage, whole, canvas) };
-    const { apply, select } = store.getState();
+    const { apply } = store.getState();
     if (selected)
       return apply('change-framing', { id: selected.id, change: { rect: view, pinned: true } });
     const framing = newFraming(store.getState(), footageId, view);
-    if (framing && apply('add-framing', { framing })) select({ kind: 'framings', id: framing.id });
+    if (framing) addFraming(store, framing);
   };
   const begin = (event: PointerEvent) => {
     const box = event.currentTarget.getBoundingClientRect();

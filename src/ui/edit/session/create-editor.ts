@@ -22,6 +22,7 @@ const WORKSPACE: WorkspaceSlice = {
   pixelsPerSecond: 12,
   scaleChosen: false,
   snapping: true,
+  large: false,
   arriving: null,
   view: {},
   picking: false,

@@ -111,6 +111,7 @@ export function documentSlice(
     drag() {
       const base = get();
       let shown = base.project;
+      let refusal: EditError | null = null;
       return {
         to(...[id, args]: EditCall) {
           if (get().project !== shown) return;
@@ -120,10 +121,15 @@ export function documentSlice(
             const next = doEdit(base, label, edit);
             take(next);
             shown = next.project;
+            refusal = null;
           } catch (error) {
             // In the middle of a drag a place without room is simply not taken.
             if (!(error instanceof EditError)) throw error;
+            refusal = error;
           }
+        },
+        end() {
+          if (refusal) tellFault(refusal);
         },
       };
     },

@@ -40,6 +40,8 @@ export interface Drag {
    * and this does nothing.
    */
   readonly to: (...call: EditCall) => void;
+  /** Says why the last move could not be done, if it could not. */
+  readonly end: () => void;
 }
 
 /** The document, its undo history, and how far it is saved. */
@@ -99,6 +101,8 @@ export interface WorkspaceSlice {
   /** Whether somebody set the scale; else the whole is shown. */
   readonly scaleChosen: boolean;
   readonly snapping: boolean;
+  /** Whether the Picture has all of the place. */
+  readonly large: boolean;
   /** What is being done with recordings that were brought, before they are placed. */
   readonly arriving: string | null;
   readonly view: PlanView;

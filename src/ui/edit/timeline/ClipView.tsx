@@ -132,7 +132,7 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed }: 
   return (
     <div
       role="button"
-      tabIndex={0}
+      tabIndex={selected ? 0 : -1}
       aria-label={`${name}, ${lane.name}, ${ticksToSeconds(clip.duration).toFixed(1)} s${clip.speed === 0 ? ', frozen' : clip.speed === 1 ? '' : `, ${clip.speed}×`}`}
       aria-pressed={selected}
       data-clip={clip.id}

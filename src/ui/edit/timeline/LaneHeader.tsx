@@ -3,6 +3,7 @@ import { Eye, EyeOff, Lock, LockOpen, Volume2, VolumeX } from 'lucide-react';
 import { useState } from 'react';
 import type { Lane } from '@/core/project/model';
 import { isPictureLane } from '@/core/project/query';
+import { useRoving } from '../../parts/use-roving';
 import { followDrag } from '../picture/drag';
 import { rangeOf, useEditor, useEditorStore } from '../store';
 import { ROW } from './geometry';
@@ -57,6 +58,7 @@ export function LaneHeader({ lane }: { lane: Lane }) {
       drag.to('change-lane', { laneId: lane.id, change: { height } });
     });
   };
+  const bar = useRoving<HTMLDivElement>();
   const toggleRange = () => {
     const { project, rangeLanes, set } = store.getState();
     const now = rangeLanes ?? project.lanes.filter((l) => !l.locked).map((l) => l.id);
@@ -65,7 +67,13 @@ export function LaneHeader({ lane }: { lane: Lane }) {
     });
   };
   return (
-    <div data-lane-header={lane.id} className="relative flex h-full min-w-0 flex-1 items-center">
+    <div
+      {...bar}
+      role="toolbar"
+      aria-label={lane.name}
+      data-lane-header={lane.id}
+      className="relative flex h-full min-w-0 flex-1 items-center"
+    >
       {inRange !== null && (
         <input
           type="checkbox"

@@ -139,7 +139,7 @@ function Block({
   return (
     <div
       role="button"
-      tabIndex={0}
+      tabIndex={selected ? 0 : -1}
       aria-label={`${name}, ${count} clips on ${lane.name}, ${ticksToSeconds(piece.end - piece.start).toFixed(1)} s`}
       aria-pressed={selected}
       data-block="group"

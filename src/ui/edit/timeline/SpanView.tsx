@@ -80,7 +80,7 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
   return (
     <div
       role="button"
-      tabIndex={0}
+      tabIndex={selected ? 0 : -1}
       aria-label={`${label}, ${ticksToSeconds(start).toFixed(1)} to ${ticksToSeconds(end).toFixed(1)} s`}
       aria-pressed={selected}
       data-span={list}

@@ -20,6 +20,7 @@ export function StepsRibbon({ end, sight }: { end: number; sight: Sight }) {
       <button
         key={step.id}
         data-step={step.id}
+        tabIndex={chosen ? 0 : -1}
         aria-label={`Step ${numbers.get(step.id)} ${step.title}`}
         className={`absolute top-0.5 truncate border-l-2 px-1 text-left text-[11px] ${chosen ? 'border-action bg-action text-on-action' : i % 2 ? 'border-ink-2 bg-line/25' : 'border-ink-2 bg-line/60'}`}
         style={{

@@ -86,14 +86,18 @@ export function Timeline({ player }: { player: Player | null }) {
         const next = sightOf(element.scrollLeft, element.clientWidth);
         return next.from === before.from && next.to === before.to ? before : next;
       });
-    const observer = new ResizeObserver(update);
+    const observer = new ResizeObserver(() => {
+      // All of it is shown until somebody sets a scale.
+      if (!store.getState().scaleChosen) fit();
+      update();
+    });
     observer.observe(element);
     element.addEventListener('scroll', update, { passive: true });
     return () => {
       observer.disconnect();
       element.removeEventListener('scroll', update);
     };
-  }, []);
+  }, [fit, store]);
   // While playing, and when a command goes somewhere, the playhead is kept in sight.
   useEffect(
     () =>
@@ -165,7 +169,7 @@ export function Timeline({ player }: { player: Player | null }) {
     );
   };
   return (
-    <section aria-label="Timeline" className="grid min-h-0 grid-rows-[32px_minmax(0,1fr)]">
+    <section aria-label="Timeline" className="grid h-full min-h-0 grid-rows-[32px_minmax(0,1fr)]">
       <Toolbar player={player} onFit={fit} />
       <ItemMenu player={player}>
         <div ref={scroller} className="relative overflow-auto" data-testid="timeline" {...handlers}>
@@ -180,7 +184,7 @@ export function Timeline({ player }: { player: Player | null }) {
               >
                 <AddLane />
               </div>
-              <div className="stretches relative shrink-0 grow" style={{ width }}>
+              <div className="stretches relative shrink-0 grow overflow-clip" style={{ width }}>
                 <Ruler from={sight.from} to={sight.to} onSeek={seek} />
               </div>
             </div>

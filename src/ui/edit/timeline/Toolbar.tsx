@@ -30,6 +30,7 @@ import type { Player } from '@/preview/player';
 import { shownKeys } from '../../keys/shown';
 import { Button } from '../../parts/Button';
 import { IconButton } from '../../parts/IconButton';
+import { useRoving } from '../../parts/use-roving';
 import { editorCommands, type Command } from '../commands';
 import type { Selection } from '../session/state';
 import { rangeOf, useEditor, useEditorStore } from '../store';
@@ -112,8 +113,13 @@ export function Toolbar({ player, onFit }: { player: Player | null; onFit: () =>
     [store, player],
   );
   const run = (id: string) => commands.get(id)?.run();
+  const bar = useRoving<HTMLDivElement>();
+  // What can be done with a range stands with it.
+  const ranged = useEditor((s) => s.selection === null && rangeOf(s) !== null);
+  const tools = ranged ? [] : toolsFor(kind, several);
   return (
     <div
+      {...bar}
       role="toolbar"
       aria-label="Edit"
       className="@container flex items-center gap-0.5 overflow-hidden border-b border-line bg-sheet px-2"
@@ -151,7 +157,7 @@ export function Toolbar({ player, onFit }: { player: Player | null; onFit: () =>
       <LayoutMenu run={run} />
       <Rule />
       <span role="group" aria-label="What is selected" className="flex items-center gap-0.5">
-        {toolsFor(kind, several).map(([id, icon, label]) => (
+        {tools.map(([id, icon, label]) => (
           <ToolButton
             key={id}
             icon={icon}

@@ -2,7 +2,7 @@ import type { Lane } from '@/core/project/model';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 
 /** Width of the column with the lanes' names. */
-export const HEADER_WIDTH = 188;
+export const HEADER_WIDTH = 204;
 
 /** What is narrower than this has nothing within: no name, no ends to pull, in pixels. */
 export const PLAIN_PX = 28;

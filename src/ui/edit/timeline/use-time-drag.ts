@@ -46,7 +46,8 @@ export function useTimeDrag() {
         drag.to(...edit(delta, pointer));
       },
       (moved) => {
-        if (!moved) onPress?.();
+        if (moved) drag.end();
+        else onPress?.();
       },
     );
   };
