@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { statSync } from 'node:fs';
 import { join } from 'node:path';
-import { clips, projectLink } from './edit';
+import { clips, projectLink, startExport } from './edit';
 import { ffmpeg, folder, ssim, vistum } from './media';
 
 const saved = (page: Page) =>
@@ -134,9 +134,9 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   const usual = await summary.innerText();
   await page.getByLabel('Name of this way to plan').fill('As it was');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await page.getByLabel('Shortest hold').fill('8');
+  await page.getByRole('slider', { name: 'Shortest hold' }).fill('8');
   await expect(summary).not.toHaveText(usual);
-  await page.getByLabel('Calm to lively').fill('0');
+  await page.getByRole('slider', { name: 'Calm to lively' }).fill('0');
   // A way to plan that was saved is taken up again.
   await page
     .getByRole('list', { name: 'Saved ways to plan' })
@@ -178,7 +178,7 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   await page.getByRole('combobox', { name: 'Size' }).selectOption('960x540');
   await page.getByLabel('Range start').fill('19');
   await page.getByLabel('Range end').fill('22');
-  await page.getByRole('button', { name: 'Start export' }).click();
+  await startExport(page);
   await expect(page.getByRole('heading', { name: 'Exports' })).toBeVisible();
   const link = page.getByRole('link', { name: 'Download' });
   await expect(link).toBeVisible({ timeout: 120_000 });
@@ -372,7 +372,7 @@ test('covers are made solid, the rest is dimmed, and a GIF of a stretch is made 
   await expect(dialog.getByLabel('Size', { exact: true })).toHaveValue('960x540');
   await dialog.getByLabel('Range start').fill('0:20');
   await dialog.getByLabel('Range end').fill('0:22');
-  await dialog.getByRole('button', { name: 'Start export' }).click();
+  await startExport(page);
   await expect(page.getByText('.gif').first()).toBeVisible();
   const picture = page.getByRole('img', { name: 'Glaze firing' });
   await expect(picture).toBeVisible({ timeout: 60_000 });

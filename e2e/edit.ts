@@ -52,3 +52,10 @@ export const projectLink = (page: Page, name: string) =>
     .getByRole('list', { name: 'Projects' })
     .getByRole('link')
     .filter({ has: page.getByText(name, { exact: true }) });
+
+/** Starts the export that the open dialog describes, and goes where it is seen. */
+export async function startExport(page: Page): Promise<void> {
+  await page.getByRole('dialog').getByRole('button', { name: 'Start export' }).click();
+  await page.getByRole('button', { name: 'Show in Publish' }).click();
+  await page.waitForURL(/\/publish$/);
+}

@@ -1,7 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
-import { goTo, openDemo } from './edit';
+import { goTo, openDemo, startExport } from './edit';
 import { folder } from './media';
 
 async function openDialog(page: Page): Promise<Locator> {
@@ -85,7 +85,7 @@ test('sizes that soften text are told from those that don’t, any width can be 
   await expect(dialog.getByText('The range ends before it starts')).toBeVisible();
   await from.fill('0:20');
   await to.fill('0:23');
-  await dialog.getByRole('button', { name: 'Start export' }).click();
+  await startExport(page);
   await expect(page.getByText('646×364 px · 25 fps · 0.6 Mbit/s')).toBeVisible();
   const { streams, seconds, bytes } = await download(page, 'small.webm');
   expect(streams.map((s) => s.codec_name).sort()).toEqual(['opus', 'vp9']);
@@ -110,7 +110,7 @@ test('sound alone has no picture’s settings, a still is the playhead’s, and 
   for (const name of ['Size', 'Frame rate', 'Quality', 'Camera noise reduction'])
     await expect(dialog.getByLabel(name, { exact: true })).toHaveCount(0);
   await dialog.getByLabel('Range end').fill('0:10');
-  await dialog.getByRole('button', { name: 'Start export' }).click();
+  await startExport(page);
   const sound = await download(page, 'voice.mp3');
   expect(sound.streams.map((s) => s.codec_name)).toEqual(['mp3']);
   expect(sound.seconds).toBeCloseTo(10, 0);
@@ -125,7 +125,7 @@ test('sound alone has no picture’s settings, a still is the playhead’s, and 
   await dialog.getByLabel('Format').selectOption('png');
   await expect(dialog.getByLabel('Time of the picture')).toHaveAttribute('placeholder', /30/);
   await expect(dialog.getByLabel('Range end')).toHaveCount(0);
-  await dialog.getByRole('button', { name: 'Start export' }).click();
+  await startExport(page);
   await expect(page.getByText('.png').first()).toBeVisible();
   const picture = page.getByRole('img', { name: 'Glaze firing' });
   await expect(picture).toBeVisible({ timeout: 60_000 });
@@ -136,7 +136,7 @@ test('sound alone has no picture’s settings, a still is the playhead’s, and 
   // All of it, stopped on the way: it says so, and goes when it is deleted.
   await page.goto(`/projects/${id}/edit`);
   dialog = await openDialog(page);
-  await dialog.getByRole('button', { name: 'Start export' }).click();
+  await startExport(page);
   await expect(page.getByText(/Frame \d+ of \d+/)).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Cancel this export' }).click();
   await expect(page.getByText(/cancelled/i)).toBeVisible({ timeout: 20_000 });

@@ -126,7 +126,9 @@ test('footage is found, tried, placed in part, told what does not match, deleted
 
   // What does not match is told at once, with remedies; nothing was changed by itself.
   const slides = rows.filter({ hasText: 'old slides.mp4' });
+  await slides.getByText('25 fps in a project of 30 fps').click();
   await expect(slides.getByText('It has 25 fps, the project 30 fps.')).toBeVisible();
+  await slides.getByText('4:3 in a picture of 16:9').click();
   await expect(slides.getByText(/It is 4:3, the picture 16:9/)).toBeVisible();
   await slides.getByRole('button', { name: 'Fit, blurred bars' }).click();
   await saved(page);

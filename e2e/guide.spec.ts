@@ -98,7 +98,7 @@ test('Why says what a framing is for, goes there, and offers the next best view'
   expect(after.rect).not.toEqual(before.rect);
   expect(after.pinned).toBe(true);
   // A view that leaves out what is done in it says so.
-  await details(page).getByLabel('Magnification').fill('4');
+  await details(page).getByRole('slider', { name: 'Magnification' }).fill('4');
   await expect(why.getByText(/Left out/)).toBeVisible();
 });
 
@@ -116,7 +116,7 @@ test('looks of the pointer are switched on, faded, saved and used again; spans l
   await expect(look('Ring at presses')).toBeChecked();
   for (const name of ['Steady', 'Size', 'Trail', 'Keycaps', 'Tick', 'Rest', 'Lens'])
     await look(name).check();
-  await details(page).getByLabel('Fade in').fill('0.5');
+  await details(page).getByRole('slider', { name: 'Fade in' }).fill('0.5');
   await page.getByLabel('Name of this look').fill('Workshop');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   const [first, second] = await spans();

@@ -32,7 +32,7 @@ test('what is typed right after a callout was made are its words, not commands',
   expect(added).toMatchObject([{ kind: 'text', text: 'Bis zum Brennen bjmx' }]);
 });
 
-test('Space plays after a button was pressed, and presses what was reached by Tab', async ({
+test('Space plays after a button was pressed, and presses what was reached by keys', async ({
   page,
 }) => {
   const id = await openDemo(page);
@@ -47,7 +47,7 @@ test('Space plays after a button was pressed, and presses what was reached by Ta
   expect((await openDocument(page, id)).project.callouts).toHaveLength(before + 1);
   const halo = page.getByRole('button', { name: 'Halo', exact: true });
   await page.getByRole('button', { name: 'Framing', exact: true }).focus();
-  await page.keyboard.press('Tab');
+  await page.keyboard.press('ArrowRight');
   await expect(halo).toBeFocused();
   const still = await timecode(page);
   await page.keyboard.press('Space');

@@ -21,7 +21,6 @@ test('a recording without a track: its pointer is found, framings are planned, a
   await expect(page.getByText('960×540 px').first()).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'bookings.mp4', exact: true }).click();
   await page.getByLabel('Role of bookings.mp4').selectOption('screen');
-  await page.getByRole('button', { name: 'Place bookings.mp4 at the end of its lane' }).click();
   await expect(clips(page, 'screen')).toHaveCount(1);
 
   // Nothing is known yet, and it is said what to do.

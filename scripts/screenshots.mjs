@@ -227,6 +227,7 @@ try {
   await page.getByLabel('Range start').fill('0:33');
   await page.getByLabel('Range end').fill('0:39');
   await page.getByRole('button', { name: 'Start export' }).click();
+  await page.getByRole('button', { name: 'Show in Publish' }).click();
   await page.getByRole('link', { name: 'Download' }).first().waitFor({ timeout: 120_000 });
   await page.locator('video').evaluate((video) => {
     video.currentTime = 3;

@@ -7,7 +7,7 @@ import type { ReactNode } from 'react';
 import { Providers } from '@/ui/shell/Providers';
 
 export const metadata: Metadata = {
-  title: 'Vistum',
+  title: { default: 'Vistum', template: '%s · Vistum' },
   description: 'Make clear software tutorials from raw recordings.',
 };
 

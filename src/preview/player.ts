@@ -103,6 +103,16 @@ export class Player {
     if (this.rate === rate) this.loop = requestAnimationFrame(this.tick);
   }
 
+  /** How loud it plays, 0 to 1. */
+  setVolume(volume: number): void {
+    this.sound.setVolume(volume);
+  }
+
+  /** The peak of the mix that is heard in dBFS, before the volume. */
+  get level(): number {
+    return this.sound.level;
+  }
+
   /** Colour of the recording under a spot of the picture, given as shares of its size. */
   async pickColor(x: number, y: number): Promise<string | null> {
     return this.remote.pickColor(x, y);

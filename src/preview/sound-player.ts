@@ -1,4 +1,5 @@
 import { releaseProxy, wrap, type Remote } from 'comlink';
+import { toDecibels } from '@/core/audio/levels';
 import { SAMPLE_RATE } from '@/core/audio/mix';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import type { ProjectNews } from './project-link';
@@ -7,6 +8,8 @@ import type { SoundWorker } from './sound-worker';
 const PIECE = SAMPLE_RATE / 2;
 /** So much is scheduled ahead, in seconds. */
 const AHEAD = 1.5;
+/** Samples that the meter looks at, about as many as a picture of 30 a second lasts. */
+const METER_SAMPLES = 2048;
 
 /** Plays the mix; its audio clock is the clock of the playback. */
 export class SoundPlayer {
@@ -15,6 +18,9 @@ export class SoundPlayer {
   });
   private readonly remote: Remote<SoundWorker> = wrap<SoundWorker>(this.worker);
   private context: AudioContext | null = null;
+  private out: { analyser: AnalyserNode; gain: GainNode } | null = null;
+  private volume = 1;
+  private readonly heard = new Float32Array(METER_SAMPLES);
   private run: {
     from: number;
     began: number;
@@ -36,6 +42,7 @@ export class SoundPlayer {
     this.stop();
     const id = ++this.runId;
     this.context ??= new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
+    this.out ??= this.connect(this.context);
     void this.context.resume();
     const from = Math.round(ticksToSeconds(time) * SAMPLE_RATE);
     const first = await this.remote.mix(from, PIECE);
@@ -59,11 +66,32 @@ export class SoundPlayer {
     return secondsToTicks(run.from / SAMPLE_RATE + heard);
   }
 
+  /** How loud it is, 0 to 1. */
+  setVolume(volume: number): void {
+    this.volume = volume;
+    this.out?.gain.gain.setTargetAtTime(volume, this.context!.currentTime, 0.01);
+  }
+
+  /** The peak of the mix of the last moment in dBFS, before its volume; -Infinity in silence. */
+  get level(): number {
+    if (!this.out || !this.run) return -Infinity;
+    this.out.analyser.getFloatTimeDomainData(this.heard);
+    return toDecibels(this.heard.reduce((peak, v) => Math.max(peak, Math.abs(v)), 0));
+  }
+
   close(): void {
     this.stop();
     this.remote[releaseProxy]();
     this.worker.terminate();
     void this.context?.close();
+  }
+
+  /** The way of the sound: measured, made as loud as is wanted, heard. */
+  private connect(context: AudioContext): NonNullable<SoundPlayer['out']> {
+    const analyser = new AnalyserNode(context, { fftSize: METER_SAMPLES });
+    const gain = new GainNode(context, { gain: this.volume });
+    analyser.connect(gain).connect(context.destination);
+    return { analyser, gain };
   }
 
   private async feed(id: number): Promise<void> {
@@ -85,7 +113,7 @@ export class SoundPlayer {
     piece.forEach((channel, i) => buffer.copyToChannel(channel as Float32Array<ArrayBuffer>, i));
     const node = context.createBufferSource();
     node.buffer = buffer;
-    node.connect(context.destination);
+    node.connect(this.out!.analyser);
     node.onended = () => run.nodes.delete(node);
     const at = run.began + run.scheduled / SAMPLE_RATE;
     // Late pieces are cut at their front, so that sound never lags behind the clock.

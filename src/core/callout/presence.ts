@@ -1,7 +1,15 @@
 import type { Range } from '../time/ranges';
-import { secondsToTicks, type Ticks } from '../time/ticks';
+import { frameDuration, secondsToTicks, type FrameRate, type Ticks } from '../time/ticks';
 
 const FADE = secondsToTicks(0.2);
+
+const fadeOf = ({ start, end }: Range): Ticks => Math.min(FADE, (end - start) / 3);
+
+/** The first frame at which a callout is fully seen, in ticks. */
+export function fullySeenFrom(range: Range, rate: FrameRate): Ticks {
+  const frame = frameDuration(rate);
+  return Math.ceil((range.start + fadeOf(range)) / frame) * frame;
+}
 
 /**
  * Opacity of a callout at an instant: it fades in and out over 0.2 s, or a third of its length if
@@ -9,6 +17,6 @@ const FADE = secondsToTicks(0.2);
  */
 export function presenceAt(range: Range, time: Ticks): number {
   if (time < range.start || time >= range.end) return 0;
-  const fade = Math.min(FADE, (range.end - range.start) / 3);
+  const fade = fadeOf(range);
   return Math.min(1, (time - range.start) / fade, (range.end - time) / fade);
 }

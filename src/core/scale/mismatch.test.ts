@@ -14,6 +14,9 @@ test('a recording of the project’s shape and rate, and larger, needs no word',
 test('another rate, a varying one, another shape and a small size are each told with what would help', () => {
   expect(kinds({ frameRate: rateFromNumber(25) })).toEqual(['rate']);
   expect(kinds({ frameRate: rateFromNumber(25) }, true)).toEqual(['variable']);
+  // Each picture twice, or each as often as any other, is even.
+  expect(kinds({ frameRate: rateFromNumber(15) })).toEqual([]);
+  expect(kinds({ frameRate: rateFromNumber(60) })).toEqual(['rate']);
   expect(kinds({ width: 1600, height: 1200 })).toEqual(['shape']);
   expect(kinds({ width: 1280, height: 720 })).toEqual(['small']);
   expect(kinds({ width: 800, height: 600, frameRate: rateFromNumber(60) })).toEqual([
@@ -29,6 +32,18 @@ test('another rate, a varying one, another shape and a small size are each told 
     { label: 'Make the project 1280×720 px', kind: 'size', width: 1280, height: 720 },
   ]);
   expect(small!.text).toContain('1.50×');
+});
+
+test('only rates that films and screens have are offered to a project', () => {
+  const remedies = (rate: number) =>
+    findMismatches(
+      { ...facts('a', 'screen', 9, { frameRate: rateFromNumber(rate) }), variableRate: false },
+      canvas,
+    ).flatMap((m) => m.remedies);
+  expect(remedies(26.95)).toEqual([]);
+  expect(remedies(25.02)).toEqual([
+    { label: 'Use 25 fps for the project', kind: 'rate', frameRate: { num: 25, den: 1 } },
+  ]);
 });
 
 test('shape and size of a presenter do not matter, sound has neither', () => {

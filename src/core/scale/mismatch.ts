@@ -1,5 +1,6 @@
 import type { Canvas, FootageLook } from '../project/model';
 import type { FootageFacts } from '../project/sources';
+import { timesShown, usualRateOf } from '../time/rates';
 import { framesPerSecond, type FrameRate } from '../time/ticks';
 
 /** What can be done about a mismatch, at one press; nothing of it happens by itself. */
@@ -19,6 +20,8 @@ export type Remedy =
 
 export interface Mismatch {
   readonly kind: 'rate' | 'variable' | 'shape' | 'small';
+  /** What it is, in a few words. */
+  readonly brief: string;
   /** What it means, in a sentence. */
   readonly text: string;
   readonly remedies: readonly Remedy[];
@@ -60,29 +63,37 @@ export function findMismatches(facts: Facts, canvas: Canvas): Mismatch[] {
   if (facts.variableRate)
     found.push({
       kind: 'variable',
+      brief: 'its frame rate varies',
       text: 'Its frame rate varies, as that of screen recorders does. Every frame is shown at its own time, so it stays in step with the sound.',
       remedies: [],
     });
   else if (
     frameRate &&
     facts.kind === 'video' &&
-    Math.abs(framesPerSecond(frameRate) - framesPerSecond(canvas.frameRate)) > 0.05
-  )
+    timesShown(frameRate, canvas.frameRate) === null
+  ) {
+    const usual = usualRateOf(frameRate);
     found.push({
       kind: 'rate',
+      brief: `${fps(frameRate)} in a project of ${fps(canvas.frameRate)}`,
       text: `It has ${fps(frameRate)}, the project ${fps(canvas.frameRate)}. It plays in its own time; ${
         framesPerSecond(frameRate) > framesPerSecond(canvas.frameRate)
           ? 'some frames are left out'
           : 'some frames are shown twice'
       }, which can make movement uneven.`,
-      remedies: [{ label: `Use ${fps(frameRate)} for the project`, kind: 'rate', frameRate }],
+      // A rate that no film and no screen has is of use to nobody.
+      remedies: usual
+        ? [{ label: `Use ${fps(usual)} for the project`, kind: 'rate', frameRate: usual }]
+        : [],
     });
+  }
   // A presenter's recording is cut to its place in every layout, so its shape and size do not
   // matter in the same way.
   if (facts.role !== 'screen' && facts.role !== 'still') return found;
   if (Math.abs(width / height / (canvas.width / canvas.height) - 1) > SHAPE_TOLERANCE)
     found.push({
       kind: 'shape',
+      brief: `${shapeName(width, height)} in a picture of ${shapeName(canvas.width, canvas.height)}`,
       text: `It is ${shapeName(width, height)}, the picture ${shapeName(canvas.width, canvas.height)}. Seen whole it leaves bars ${width / height < canvas.width / canvas.height ? 'at the sides' : 'above and below'}; filling the picture cuts off ${width / height < canvas.width / canvas.height ? 'top and bottom' : 'both sides'}.`,
       remedies: [
         { label: 'Fit, plain bars', kind: 'look', look: { fit: 'fit', bars: 'plain' } },
@@ -94,6 +105,7 @@ export function findMismatches(facts: Facts, canvas: Canvas): Mismatch[] {
   if (scale > 1.005)
     found.push({
       kind: 'small',
+      brief: `enlarged ${scale.toFixed(2)}×, soft`,
       text: `It is ${width}×${height} px, smaller than the picture of ${canvas.width}×${canvas.height} px: it is enlarged ${scale.toFixed(2)}× and looks soft.`,
       remedies:
         width >= 16 && height >= 16

@@ -7,7 +7,7 @@ import type { Project } from '@/core/project/model';
 import { usedFootage } from '@/core/project/query';
 import type { ServerContext } from '../context';
 import type { ExportRow, JobRow } from '../db/models';
-import { exportOf, resultCell, settingsCell } from '../db/rows/exports';
+import { exportOf, resultCell, settingsCell, settingsOf } from '../db/rows/exports';
 import { openProject } from '../documents/documents';
 import { loadSources } from '../footage/facts';
 import { originalFile } from '../footage/names';
@@ -65,11 +65,16 @@ export async function requestExport(
   try {
     const manifest = await makeManifest(context, id, projectId, project);
     return await context.db.transact(async (transaction) => {
+      const there = await exports.findAll({
+        where: { projectId },
+        attributes: ['name', 'settings'],
+        transaction,
+      });
       await exports.create(
         {
           id,
           projectId,
-          name,
+          name: distinctName(name, settings, there),
           settings: settingsCell(settings),
           document: JSON.stringify(manifest),
           result: null,
@@ -85,6 +90,20 @@ export async function requestExport(
     await context.stores.files.remove(exportFiles(id));
     throw error;
   }
+}
+
+/** The project's name for an export; with a number where one of the format has that already. */
+function distinctName(
+  name: string,
+  { format }: ExportSettings,
+  there: readonly Pick<ExportRow, 'name' | 'settings'>[],
+): string {
+  const taken = new Set(
+    there.filter((row) => settingsOf(row.settings).format === format).map((row) => row.name),
+  );
+  let found = name;
+  for (let n = 2; taken.has(found); n++) found = `${name} ${n}`;
+  return found;
 }
 
 /** The folder in which an export is made; what is there of an earlier attempt is gone on from. */

@@ -18,9 +18,9 @@ import { Timeline } from './timeline/Timeline';
 import { useKeys } from './use-keys';
 import { Button } from '../parts/Button';
 
-export function EditPlace({ id }: { id: string }) {
+export function EditPlace({ id, name }: { id: string; name: string }) {
   return (
-    <OpenProject id={id}>
+    <OpenProject id={id} name={name} place="Edit">
       <Workbench />
     </OpenProject>
   );

@@ -4,6 +4,7 @@ import { call } from '@/contract/call';
 import { openProject } from '@/contract/projects';
 import { tell } from '../shell/notices-store';
 import { DropHint } from '../shell/DropHint';
+import { PlaceHeader, type Place } from '../shell/PlaceHeader';
 import { useFileDrop } from '../shell/use-file-drop';
 import { savesDone } from './autosave';
 import { bringFiles } from './bring-files';
@@ -17,7 +18,18 @@ import { useGestures } from './use-gestures';
  * Opens a project for one of its places: what is inside can read and edit it, and it is saved by
  * itself.
  */
-export function OpenProject({ id, children }: { id: string; children: ReactNode }) {
+export function OpenProject({
+  id,
+  name,
+  place,
+  children,
+}: {
+  id: string;
+  /** As the server knows it, until the project is open. */
+  name: string;
+  place: Place;
+  children: ReactNode;
+}) {
   const [session, setSession] = useState<EditorSession | null>(null);
   const [error, setError] = useState<Error | null>(null);
   useEffect(() => {
@@ -40,7 +52,15 @@ export function OpenProject({ id, children }: { id: string; children: ReactNode 
     };
   }, [id]);
   if (error) return <NotOpened id={id} error={error} />;
-  if (!session) return <p className="p-10 text-ink-2">Opening the project…</p>;
+  if (!session)
+    return (
+      <>
+        <PlaceHeader id={id} name={name} place={place} />
+        <p role="status" className="p-10 text-ink-2">
+          Opening the project…
+        </p>
+      </>
+    );
   return (
     <EditorProvider value={session}>
       <Hands>{children}</Hands>

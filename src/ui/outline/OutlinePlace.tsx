@@ -12,9 +12,9 @@ import { StepTable } from './StepTable';
 import { TargetPanel } from './TargetPanel';
 import { useOutlineKeys } from './use-outline-keys';
 
-export function OutlinePlace({ id }: { id: string }) {
+export function OutlinePlace({ id, name }: { id: string; name: string }) {
   return (
-    <OpenProject id={id}>
+    <OpenProject id={id} name={name} place="Outline">
       <Outline />
     </OpenProject>
   );

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { CAPTION_NEEDS, targetOf, TARGETS, type CaptionNeed } from '@/core/project/targets';
 import { framesPerSecond } from '@/core/time/ticks';
 import { useEditor } from '../edit/store';
-import { RATES } from '../projects/rates';
+import { USUAL_RATES } from '@/core/time/rates';
 import { inputLook, SelectField, SliderField } from '../parts/fields';
 import { CaptureAdvice } from './CaptureAdvice';
 
@@ -20,7 +20,7 @@ export function TargetPanel() {
   const speed = useEditor((s) => s.project.script.wordsPerMinute);
   const apply = useEditor((s) => s.apply);
   const usual = targetOf(target.id);
-  const rate = RATES.find(
+  const rate = USUAL_RATES.find(
     ([, r]) => r.num * canvas.frameRate.den === canvas.frameRate.num * r.den,
   )?.[0];
   const overridden =
@@ -58,10 +58,10 @@ export function TargetPanel() {
             ...(rate
               ? []
               : [['own', `${framesPerSecond(canvas.frameRate).toFixed(2)} fps`] as const]),
-            ...RATES.map(([label]) => [label, `${label} fps`] as const),
+            ...USUAL_RATES.map(([label]) => [label, `${label} fps`] as const),
           ]}
           onChange={(label) => {
-            const found = RATES.find(([l]) => l === label);
+            const found = USUAL_RATES.find(([l]) => l === label);
             if (found) apply('change-canvas', { change: { frameRate: { ...found[1] } } });
           }}
         />

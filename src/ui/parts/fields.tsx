@@ -102,10 +102,11 @@ export function SliderField({
             }}
           />
           <span className="numbers min-w-5 text-xs">{unit}</span>
-          {usual !== undefined && (
+          {usual !== undefined && !differs && <span className="w-6 shrink-0" />}
+          {usual !== undefined && differs && (
             <button
               type="button"
-              className={`grid size-6 shrink-0 place-items-center text-ink-2 hover:text-ink ${differs ? '' : 'invisible'}`}
+              className="grid size-6 shrink-0 place-items-center text-ink-2 hover:text-ink"
               aria-label={`Set ${label} back to ${show(usual)} ${unit}`}
               title={`Set back to ${show(usual)} ${unit}`}
               onClick={() => onChange(usual)}

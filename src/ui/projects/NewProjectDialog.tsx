@@ -12,7 +12,7 @@ import { Button } from '../parts/Button';
 import { Dialog } from '../parts/Dialog';
 import { Field, inputLook } from '../parts/fields';
 import { tellFault } from '../shell/notices-store';
-import { RATES } from './rates';
+import { USUAL_RATES } from '@/core/time/rates';
 
 class NewProjectForm {
   @IsString()
@@ -35,7 +35,7 @@ class NewProjectForm {
   @IsString()
   target!: TargetId;
 
-  @IsIn(RATES.map(([name]) => name))
+  @IsIn(USUAL_RATES.map(([name]) => name))
   rate!: string;
 }
 
@@ -49,7 +49,7 @@ export function NewProjectDialog({ open, onClose }: { open: boolean; onClose: ()
   const { errors, isSubmitting } = formState;
   const submit = handleSubmit(async ({ name, target, width, height, rate }) => {
     try {
-      const frameRate = RATES.find(([label]) => label === rate)![1];
+      const frameRate = USUAL_RATES.find(([label]) => label === rate)![1];
       const even = (n: number) => Math.round(n / 2) * 2;
       const { id } = await call(createProject, {
         body: { name, width: even(width), height: even(height), frameRate, target },
@@ -114,7 +114,7 @@ export function NewProjectDialog({ open, onClose }: { open: boolean; onClose: ()
         <Field label="Frame rate" hint="Screen recordings are usually 30 fps.">
           {(id) => (
             <select id={id} {...register('rate')} className={inputLook}>
-              {RATES.map(([label]) => (
+              {USUAL_RATES.map(([label]) => (
                 <option key={label} value={label}>
                   {label} fps
                 </option>

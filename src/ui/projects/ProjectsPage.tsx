@@ -24,11 +24,19 @@ import { DeletedDialog } from './DeletedDialog';
 import { NewProjectDialog } from './NewProjectDialog';
 import { RenameDialog } from './RenameDialog';
 
-export function ProjectsPage() {
+export function ProjectsPage({
+  known,
+}: {
+  /** As the server had it when the page was asked for. */
+  known: readonly ProjectSummary[] | undefined;
+}) {
   const client = useQueryClient();
   const { data, error, isPending } = useQuery({
     queryKey: ['projects'],
     queryFn: () => call(listProjects),
+    initialData: known,
+    // It is shown at once, and asked for all the same.
+    initialDataUpdatedAt: 0,
   });
   const { data: usage } = useQuery({
     queryKey: ['projects', 'disk'],

@@ -3,9 +3,11 @@ import { GIF } from '@/core/project/export-choice';
 import type { Format } from '@/core/project/export-formats';
 import { framesPerSecond, rateFromNumber, type FrameRate } from '@/core/time/ticks';
 import { SelectField } from '../parts/fields';
-import { RATES } from '../projects/rates';
+import { USUAL_RATES } from '@/core/time/rates';
 
-const GIF_RATES = [10, GIF.rate, 25].map((rate) => [String(rate), rateFromNumber(rate)] as const);
+const GIF_USUAL_RATES = [10, GIF.rate, 25].map(
+  (rate) => [String(rate), rateFromNumber(rate)] as const,
+);
 const same = (a: FrameRate, b: FrameRate) => a.num * b.den === b.num * a.den;
 
 /** The frame rate: those that a GIF can have, or the usual ones. */
@@ -20,7 +22,7 @@ export function ExportRateField({
   rate: FrameRate;
   onChange: (rate: FrameRate) => void;
 }) {
-  const rates = format === 'gif' ? GIF_RATES : RATES;
+  const rates = format === 'gif' ? GIF_USUAL_RATES : USUAL_RATES;
   const ownName = `${Number(framesPerSecond(own).toFixed(2))} fps, as the project`;
   const options = [
     ...(format === 'gif' && framesPerSecond(own) > 25 ? [] : [['own', ownName, own] as const]),

@@ -20,7 +20,7 @@ import { useFileDrop } from '../shell/use-file-drop';
 import { PlaceHeader } from '../shell/PlaceHeader';
 
 /** The exports of a project, with progress, preview and download. */
-export function PublishPlace({ id }: { id: string }) {
+export function PublishPlace({ id, name }: { id: string; name: string }) {
   const [state, setState] = useState<ProjectState | null>(null);
   const [connected, setConnected] = useState(true);
   const [shown, setShown] = useState<string | null>(null);
@@ -36,7 +36,7 @@ export function PublishPlace({ id }: { id: string }) {
   return (
     <div className="grid h-screen grid-rows-[40px_minmax(0,1fr)]">
       {over && <DropHint />}
-      <PlaceHeader id={id} name={state?.name ?? ''} place="Publish">
+      <PlaceHeader id={id} name={state?.name ?? name} place="Publish">
         {!connected && <span className="text-xs font-semibold text-fault">server not reached</span>}
       </PlaceHeader>
       <div className="grid min-h-0 grid-cols-[minmax(0,58fr)_minmax(340px,42fr)]">

@@ -18,9 +18,9 @@ import { TakesDrawer } from './TakesDrawer';
 import { TakeTransport } from './TakeTransport';
 import { useRecordKeys } from './use-record-keys';
 
-export function RecordPlace({ id }: { id: string }) {
+export function RecordPlace({ id, name }: { id: string; name: string }) {
   return (
-    <OpenProject id={id}>
+    <OpenProject id={id} name={name} place="Record">
       <Session />
     </OpenProject>
   );

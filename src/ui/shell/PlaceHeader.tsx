@@ -9,6 +9,9 @@ const PLACES = [
   ['Publish', 'publish'],
 ] as const;
 
+/** A place of a project. */
+export type Place = (typeof PLACES)[number][0];
+
 /** The line at the head of each place of a project. */
 export function PlaceHeader({
   id,
@@ -18,7 +21,7 @@ export function PlaceHeader({
 }: {
   id: string;
   name: string;
-  place: (typeof PLACES)[number][0];
+  place: Place;
   children?: ReactNode;
 }) {
   return (

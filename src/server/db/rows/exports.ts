@@ -17,7 +17,7 @@ const UNREADABLE: ExportSettings = {
 };
 
 /** Settings as they were stored; those of older exports lack what came later. */
-function settingsOf(text: unknown): ExportSettings {
+export function settingsOf(text: unknown): ExportSettings {
   const value = parsed(text);
   const whole = typeof value === 'object' && { ...DEFAULT_SETTINGS, ...value };
   return jsonOr(ExportSettings, JSON.stringify(whole), UNREADABLE);

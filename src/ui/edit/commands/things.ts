@@ -1,5 +1,6 @@
 import { nanoid } from 'nanoid';
 import { kindOf, KINDS, type CalloutKindName } from '@/core/callout/kinds';
+import { fullySeenFrom } from '@/core/callout/presence';
 import { newLook, pointerSpan } from '@/core/pointer/model';
 import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
 import { LAYOUTS, type LayoutKind } from '@/core/layout/built-in';
@@ -36,6 +37,8 @@ export function thingCommands(c: CommandContext): Command[] {
     } as Callout;
     if (!get().apply('add-callout', { callout: made })) return;
     get().select({ kind: 'callouts', id });
+    // It is placed by eye.
+    c.seek(fullySeenFrom(made, get().project.canvas.frameRate));
     // What is typed next are its words.
     if (kind === 'text') get().set({ typeInto: id });
   };

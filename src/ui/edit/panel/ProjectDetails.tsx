@@ -3,7 +3,7 @@ import { framesPerSecond } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
 import { ColorField, SelectField } from '../../parts/fields';
 import { TARGETS } from '@/core/project/targets';
-import { RATES } from '../../projects/rates';
+import { USUAL_RATES } from '@/core/time/rates';
 import { useEditor } from '../store';
 import { Heading } from './Heading';
 
@@ -23,8 +23,9 @@ export function ProjectDetails() {
   if (!sizes.some(([key]) => key === now))
     sizes.unshift([now, `${canvas.width}×${canvas.height} px`]);
   const rate =
-    RATES.find(([, r]) => r.num * canvas.frameRate.den === canvas.frameRate.num * r.den)?.[0] ??
-    String(framesPerSecond(canvas.frameRate));
+    USUAL_RATES.find(
+      ([, r]) => r.num * canvas.frameRate.den === canvas.frameRate.num * r.den,
+    )?.[0] ?? String(framesPerSecond(canvas.frameRate));
   const setSize = (key: string) => {
     const [width, height] = key.split('x').map(Number) as [number, number];
     apply('change-canvas', { change: { width, height } });
@@ -42,9 +43,11 @@ export function ProjectDetails() {
       <SelectField
         label="Frame rate"
         value={rate}
-        options={RATES.map(([label]) => [label, `${label} fps`] as const)}
+        options={USUAL_RATES.map(([label]) => [label, `${label} fps`] as const)}
         onChange={(label) =>
-          apply('change-canvas', { change: { frameRate: RATES.find(([l]) => l === label)![1] } })
+          apply('change-canvas', {
+            change: { frameRate: USUAL_RATES.find(([l]) => l === label)![1] },
+          })
         }
       />
       <ColorField

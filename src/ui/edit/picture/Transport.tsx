@@ -10,6 +10,7 @@ import { IconButton } from '../../parts/IconButton';
 import { tellFault } from '../../shell/notices-store';
 import { playheadOf, useAtPlayhead, useEditor, useEditorStore, useTransport } from '../store';
 import { useSeek } from './use-player';
+import { Volume } from './Volume';
 
 const JUDGEMENT = { exact: 'pixel for pixel', sharp: 'sharp', soft: 'soft' } as const;
 
@@ -32,6 +33,7 @@ export function Transport({ player }: { player: Player | null }) {
         onClick={() => void player?.play(rate ? 0 : 1)}
       />
       <IconButton icon={ChevronRight} label="One frame on" keys="→" onClick={() => step(1)} />
+      <Volume player={player} />
       {rate !== 0 && rate !== 1 && <span className="numbers text-xs">{rate}×, no sound</span>}
       <Reading />
       {frames.dropped > 0 && (

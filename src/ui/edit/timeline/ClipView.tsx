@@ -106,6 +106,8 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed }: 
         { clipId: clip.id, end: side, time: edge + delta },
       ],
       select,
+      // The first or the last picture that stays.
+      picture ? (delta) => edge + delta - (side === 'end' ? frame() : 0) : undefined,
     );
   };
   const pullJoin = (event: React.PointerEvent) =>

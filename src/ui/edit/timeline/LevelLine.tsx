@@ -1,9 +1,11 @@
 'use client';
+import type { KeyboardEvent } from 'react';
 import { envelopeAt } from '@/core/audio/envelope';
 import { clipEnd, sourceTime, timelineTime } from '@/core/project/clip-time';
 import type { Clip } from '@/core/project/model';
-import type { Ticks } from '@/core/time/ticks';
+import { frameDuration, type Ticks } from '@/core/time/ticks';
 import { useEditor, useEditorStore } from '../store';
+import { takeArrow } from '../picture/arrows';
 import { followDrag } from '../picture/drag';
 import { toPixels, toTime } from './geometry';
 
@@ -11,6 +13,11 @@ import { toPixels, toTime } from './geometry';
 const TOP_DB = 12;
 const BOTTOM_DB = -36;
 const REACH_PX = 6;
+/** An arrow changes a level by so much, with Shift by more. */
+const STEP_DB = 0.5;
+const LARGE_STEP_DB = 3;
+
+const levelInWords = (dB: number): string => (dB <= -95 ? 'silent' : `${dB.toFixed(1)} dB`);
 
 const toY = (dB: number, height: number) =>
   ((TOP_DB - Math.min(TOP_DB, Math.max(BOTTOM_DB, dB))) / (TOP_DB - BOTTOM_DB)) * height;
@@ -83,6 +90,22 @@ export function LevelLine({
       });
     });
   };
+  const pointKey = (index: number) => (event: KeyboardEvent) => {
+    const { apply, project } = store.getState();
+    const clipId = clip.id;
+    const [at, level] = clip.envelope[index]!;
+    if (event.key === 'Delete' || event.key === 'Backspace') {
+      event.preventDefault();
+      event.stopPropagation();
+      return apply('remove-level-point', { clipId, index });
+    }
+    const way = takeArrow(event);
+    if (!way) return;
+    const time = timelineTime(clip, at) + way[0] * frameDuration(project.canvas.frameRate);
+    const step = event.shiftKey ? LARGE_STEP_DB : STEP_DB;
+    const to = Math.max(BOTTOM_DB, Math.min(TOP_DB, level - way[1] * step));
+    apply('move-level-point', { clipId, index, time: Math.round(time), level: to }, true);
+  };
   const dragFade = (side: 'in' | 'out') => (event: React.PointerEvent) => {
     const drag = store.getState().drag();
     followDrag(event, (dx) => {
@@ -123,15 +146,29 @@ export function LevelLine({
           <span
             key={index}
             data-level-point
-            title={`${dB <= -95 ? 'silent' : `${dB.toFixed(1)} dB`}; double press to remove`}
-            className="absolute size-2.5 -translate-x-1/2 -translate-y-1/2 cursor-move rounded-full border border-sheet bg-ink"
+            role="slider"
+            tabIndex={0}
+            aria-label="Level point: arrows move it, Delete removes it"
+            aria-orientation="vertical"
+            aria-valuemin={BOTTOM_DB}
+            aria-valuemax={TOP_DB}
+            aria-valuenow={dB}
+            aria-valuetext={levelInWords(dB)}
+            title={`${levelInWords(dB)}; double press to remove`}
+            className="group absolute grid size-6 -translate-x-1/2 -translate-y-1/2 cursor-move place-items-center"
             style={{ left: x(time), top: toY(dB, height) }}
+            onKeyDown={pointKey(index)}
             onPointerDown={dragPoint(index)}
             onDoubleClick={(event) => {
               event.stopPropagation();
               store.getState().apply('remove-level-point', { clipId: clip.id, index });
             }}
-          />
+          >
+            <span className="size-2.5 rounded-full border border-sheet bg-ink" />
+            <span className="numbers pointer-events-none absolute left-full hidden bg-sheet px-0.5 text-[10px] leading-3 whitespace-nowrap group-hover:block group-focus:block group-active:block">
+              {levelInWords(dB)}
+            </span>
+          </span>
         ))}
       {selected &&
         !locked &&

@@ -1,5 +1,15 @@
+import type { Metadata } from 'next';
+import { nameOfProject, placeMetadata } from '@/server/web/place';
 import { EditPlace } from '@/ui/edit/EditPlace';
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  return <EditPlace id={(await params).id} />;
+interface Props {
+  readonly params: Promise<{ readonly id: string }>;
+}
+
+export const generateMetadata = async ({ params }: Props): Promise<Metadata> =>
+  placeMetadata((await params).id, 'Edit');
+
+export default async function Page({ params }: Props) {
+  const { id } = await params;
+  return <EditPlace id={id} name={await nameOfProject(id)} />;
 }

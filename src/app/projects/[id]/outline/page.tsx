@@ -1,5 +1,15 @@
+import type { Metadata } from 'next';
+import { nameOfProject, placeMetadata } from '@/server/web/place';
 import { OutlinePlace } from '@/ui/outline/OutlinePlace';
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  return <OutlinePlace id={(await params).id} />;
+interface Props {
+  readonly params: Promise<{ readonly id: string }>;
+}
+
+export const generateMetadata = async ({ params }: Props): Promise<Metadata> =>
+  placeMetadata((await params).id, 'Outline');
+
+export default async function Page({ params }: Props) {
+  const { id } = await params;
+  return <OutlinePlace id={id} name={await nameOfProject(id)} />;
 }

@@ -186,13 +186,18 @@ function Mismatches({ view, brief }: { view: FootageView; brief: boolean }) {
   return found
     .filter((m) => !brief || (m.kind !== 'variable' && !(m.kind === 'shape' && decided)))
     .map((m) => (
-      <div
+      <details
         key={m.kind}
-        className={`mt-1 grid gap-1 border-l-2 pl-2 text-xs ${m.remedies.length ? 'border-caution' : 'border-line'}`}
+        className={`mt-1 border-l-2 pl-2 text-xs ${m.remedies.length ? 'border-caution' : 'border-line'}`}
       >
-        <span className={m.remedies.length ? 'text-caution' : 'text-ink-2'}>{m.text}</span>
+        <summary
+          className={`cursor-default truncate leading-6 ${m.remedies.length ? 'text-caution' : 'text-ink-2'}`}
+        >
+          {m.brief}
+        </summary>
+        <p>{m.text}</p>
         {m.remedies.length > 0 && (
-          <span className="flex flex-wrap gap-1">
+          <span className="mt-1 flex flex-wrap gap-1">
             {m.remedies.map((r) => (
               <Button
                 key={r.label}
@@ -209,7 +214,7 @@ function Mismatches({ view, brief }: { view: FootageView; brief: boolean }) {
             ))}
           </span>
         )}
-      </div>
+      </details>
     ));
 }
 

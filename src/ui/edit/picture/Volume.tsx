@@ -1,0 +1,99 @@
+'use client';
+import { Volume2, VolumeX } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import type { Player } from '@/preview/player';
+import { IconButton } from '../../parts/IconButton';
+import { useTransport } from '../store';
+
+/** Where the browser keeps how loud the preview is. */
+const KEPT_AS = 'vistum-volume';
+/** The quietest level that the meter shows, and from where it warns, in dBFS. */
+const FLOOR_DB = -48;
+const LOUD_DB = -1;
+
+function keptVolume(): number {
+  try {
+    const kept = Number(localStorage.getItem(KEPT_AS) ?? 1);
+    return kept >= 0 && kept <= 1 ? kept : 1;
+  } catch {
+    return 1;
+  }
+}
+
+/**
+ * How loud the preview is, which no export hears of, and the level of the mix while it plays: as it
+ * is exported, whatever the volume.
+ */
+export function Volume({ player }: { player: Player | null }) {
+  const [volume, setVolume] = useState(keptVolume);
+  const before = useRef(1);
+  useEffect(() => {
+    player?.setVolume(volume);
+    try {
+      localStorage.setItem(KEPT_AS, String(volume));
+    } catch {
+      // Without a store it lasts as long as the page.
+    }
+  }, [player, volume]);
+  const mute = () => {
+    if (volume > 0) before.current = volume;
+    setVolume(volume > 0 ? 0 : before.current);
+  };
+  return (
+    <span className="flex items-center gap-1">
+      <IconButton
+        icon={volume > 0 ? Volume2 : VolumeX}
+        label={volume > 0 ? 'Mute the preview' : 'Unmute the preview'}
+        onClick={mute}
+      />
+      <input
+        type="range"
+        aria-label="Volume of the preview"
+        title="Volume of the preview; exports do not hear of it"
+        className="w-16 accent-(--action)"
+        min={0}
+        max={1}
+        step={0.05}
+        value={volume}
+        onChange={(e) => setVolume(Number(e.target.value))}
+      />
+      <Meter player={player} />
+    </span>
+  );
+}
+
+/** The peak of the mix while it plays. */
+function Meter({ player }: { player: Player | null }) {
+  const playing = useTransport((t) => t.rate === 1);
+  const bar = useRef<HTMLSpanElement>(null);
+  useEffect(() => {
+    const element = bar.current;
+    if (!element || !player) return;
+    let held = FLOOR_DB;
+    let frame = 0;
+    const draw = () => {
+      // It falls slowly, so that a peak can be seen.
+      held = Math.max(player.level, held - 0.7);
+      element.style.transform = `scaleX(${Math.max(0, 1 - held / FLOOR_DB)})`;
+      element.style.backgroundColor = held > LOUD_DB ? 'var(--fault)' : 'var(--good)';
+      frame = requestAnimationFrame(draw);
+    };
+    if (playing) draw();
+    else element.style.transform = 'scaleX(0)';
+    return () => cancelAnimationFrame(frame);
+  }, [player, playing]);
+  return (
+    <span
+      className="h-2 w-14 overflow-hidden border border-line bg-paper"
+      title={`Level of the mix, ${FLOOR_DB} to 0 dBFS`}
+      aria-hidden
+    >
+      <span
+        ref={bar}
+        data-testid="meter"
+        className="block h-full origin-left"
+        style={{ transform: 'scaleX(0)' }}
+      />
+    </span>
+  );
+}
