@@ -14,6 +14,28 @@ interface Props {
   readonly player: Player | null;
 }
 
+/** Where the browser keeps what was done last, and how much of it. */
+const KEPT_AS = 'vistum-recent-commands';
+const MOST_RECENT = 5;
+
+function recentIds(): readonly string[] {
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(KEPT_AS) ?? '[]');
+    return Array.isArray(kept) ? kept.filter((id) => typeof id === 'string') : [];
+  } catch {
+    return [];
+  }
+}
+
+function keepRecent(id: string): void {
+  try {
+    const ids = [id, ...recentIds().filter((other) => other !== id)].slice(0, MOST_RECENT);
+    localStorage.setItem(KEPT_AS, JSON.stringify(ids));
+  } catch {
+    // Without a store there is no list of what was done last.
+  }
+}
+
 /** Every command by name; typing narrows the list, Enter does the marked one. */
 export function CommandList({ open, onClose, player }: Props) {
   const store = useEditorStore();
@@ -24,11 +46,15 @@ export function CommandList({ open, onClose, player }: Props) {
   const groups = commandGroups(store, player)
     .map(({ name, commands }) => ({ name, commands: commands.filter(matches) }))
     .filter(({ commands }) => commands.length > 0);
+  const known = new Map(groups.flatMap(({ commands }) => commands.map((c) => [c.id, c])));
+  const recent = filter ? [] : recentIds().flatMap((id) => known.get(id) ?? []);
+  const shown = recent.length ? [{ name: 'Recent', commands: recent }, ...groups] : groups;
   const close = () => {
     setFilter('');
     onClose();
   };
   const run = (command: Command) => {
+    keepRecent(command.id);
     close();
     // After the dialog has gone and given the focus back.
     setTimeout(command.run);
@@ -50,7 +76,7 @@ export function CommandList({ open, onClose, player }: Props) {
         />
         <List.List className="mt-2 max-h-80 overflow-auto">
           <List.Empty className="px-2 py-1 text-ink-2">No command has these words.</List.Empty>
-          {groups.map(({ name, commands }) => (
+          {shown.map(({ name, commands }) => (
             <List.Group
               key={name}
               heading={name}
@@ -59,7 +85,7 @@ export function CommandList({ open, onClose, player }: Props) {
               {commands.map((command) => (
                 <List.Item
                   key={command.id}
-                  value={command.id}
+                  value={`${name} ${command.id}`}
                   onSelect={() => run(command)}
                   className="flex w-full cursor-default justify-between gap-4 px-2 py-1 data-[selected=true]:bg-action data-[selected=true]:text-on-action"
                 >

@@ -49,7 +49,7 @@ function Workbench() {
         picture={
           <section
             aria-label="Picture"
-            className="grid h-full min-h-0 grid-rows-[minmax(0,1fr)_36px]"
+            className="@container grid h-full min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_36px]"
           >
             <Picture canvasRef={canvasRef} player={player} />
             <Transport player={player} />

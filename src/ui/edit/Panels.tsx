@@ -4,7 +4,7 @@ import { Group, Panel, Separator, useDefaultLayout, usePanelRef } from 'react-re
 import { useEditor } from './store';
 
 /** Least sizes in CSS pixels, so that nothing becomes useless. */
-const LEAST = { picture: 280, side: 320, timeline: 96, above: 160 } as const;
+const LEAST = { picture: 200, side: 220, timeline: 96, above: 160 } as const;
 
 const divider =
   'bg-line transition-colors duration-150 hover:bg-action data-[separator=active]:bg-action focus-visible:bg-action';

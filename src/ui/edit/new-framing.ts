@@ -10,6 +10,7 @@ import { secondsToTicks, snapToFrame, type Ticks } from '@/core/time/ticks';
 import { tell } from '../shell/notices-store';
 import type { EditorState } from './session/state';
 import { playheadOf } from './store';
+import { undoAction } from './undo-action';
 
 /** A framing that is set by hand lasts so long, in seconds, where there is room for it. */
 const SECONDS = 5;
@@ -57,9 +58,5 @@ export function addFraming(store: StoreApi<EditorState>, framing: Framing): void
       : []),
     ...(shorter ? [shorter === 1 ? 'one was made shorter' : `${shorter} were made shorter`] : []),
   ];
-  if (what.length)
-    tell(`One framing counts at a time: ${what.join(', ')}.`, {
-      label: 'Undo',
-      run: () => store.getState().undo(),
-    });
+  if (what.length) tell(`One framing counts at a time: ${what.join(', ')}.`, undoAction(store));
 }

@@ -11,6 +11,7 @@ import {
 import { memo, useRef, type KeyboardEvent } from 'react';
 import { EMPTY_WORDS } from '@/core/edit/outline';
 import type { Step } from '@/core/project/model';
+import { undoAction } from '../edit/undo-action';
 import { useEditorStore } from '../edit/store';
 import { IconButton } from '../parts/IconButton';
 import { tell } from '../shell/notices-store';
@@ -55,7 +56,7 @@ export const StepRow = memo(function StepRow({
   };
   const remove = () => {
     if (apply('remove-step', { id: step.id }))
-      tell(`Step ${number} was removed.`, { label: 'Undo', run: () => store.getState().undo() });
+      tell(`Step ${number} was removed.`, undoAction(store));
   };
   const onKey = (event: KeyboardEvent<HTMLElement>) => {
     const act = (work: () => void) => {

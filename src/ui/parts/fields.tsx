@@ -14,7 +14,7 @@ export function Field({
 }) {
   const id = useId();
   return (
-    <div className="grid grid-cols-[7.5rem_1fr] items-center gap-x-2 gap-y-0.5">
+    <div className="grid grid-cols-[var(--label-width,7.5rem)_minmax(0,1fr)] items-center gap-x-2 gap-y-0.5">
       <label htmlFor={id} className="text-ink-2">
         {label}
       </label>
@@ -75,13 +75,13 @@ export function SliderField({
             step={step}
             value={value}
             onChange={(e) => onChange(Number(e.target.value))}
-            className="w-0 max-w-48 min-w-0 flex-1 accent-(--action)"
+            className="w-0 max-w-40 min-w-8 flex-1 accent-(--action)"
           />
           <input
             type="text"
             inputMode="decimal"
             aria-label={`${label}, number`}
-            className="numbers w-11 rounded-(--radius) border border-transparent bg-transparent px-0.5 text-right text-xs hover:border-line focus:bg-sheet"
+            className="numbers w-10 shrink-0 rounded-(--radius) border border-transparent bg-transparent px-0.5 text-right text-xs hover:border-line focus:bg-sheet"
             value={draft ?? show(value)}
             data-draft={draft === null ? undefined : ''}
             onFocus={(e) => e.target.select()}
@@ -101,8 +101,7 @@ export function SliderField({
               onChange(Math.min(max, Math.max(min, value + by * step * times)));
             }}
           />
-          <span className="numbers min-w-5 text-xs">{unit}</span>
-          {usual !== undefined && !differs && <span className="w-6 shrink-0" />}
+          <span className="numbers shrink-0 text-xs">{unit}</span>
           {usual !== undefined && differs && (
             <button
               type="button"

@@ -82,7 +82,7 @@ export function SettingFields<S extends TObject>({
   onChange: (change: Partial<Static<S>>, run: boolean) => void;
 }) {
   return (
-    <div className="grid gap-x-5 gap-y-2 @md:grid-cols-2">
+    <div className="grid gap-x-5 gap-y-2 @md:grid-cols-2 @md:[--label-width:5.5rem]">
       {settingsOf(schema)
         .filter(([name]) => !only || (only as readonly string[]).includes(name))
         .map(([name, part]) => (

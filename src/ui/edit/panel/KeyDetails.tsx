@@ -3,6 +3,8 @@ import { useCallback } from 'react';
 import { Pipette, Search } from 'lucide-react';
 import { DEFAULT_KEY } from '@/core/edit/settings';
 import type { WallEstimate } from '@/core/key/wall';
+import { PresenterPlacement } from '@/core/layout/placement';
+import { defaultsOf } from '@/core/schema/setting';
 import { FootageKey } from '@/core/project/model';
 import { Button } from '../../parts/Button';
 import { CheckField, ColorField } from '../../parts/fields';
@@ -12,6 +14,8 @@ import { useEditor, useEditorStore } from '../store';
 import { Heading } from './Heading';
 import { KeyEdgeFields } from './KeyEdgeFields';
 import { useAnalysis } from './use-analysis';
+
+const USUAL_BACKDROP = defaultsOf(PresenterPlacement).backdrop;
 
 /** The chroma key of a recording. */
 export function KeyDetails({ footageId }: { footageId: string }) {
@@ -110,7 +114,7 @@ export function KeyDetails({ footageId }: { footageId: string }) {
             label="Background"
             value={placement.backdrop !== null}
             onChange={(on) =>
-              apply('change-presenter', { change: { backdrop: on ? '#e3eef2' : null } })
+              apply('change-presenter', { change: { backdrop: on ? USUAL_BACKDROP : null } })
             }
           />
           {placement.backdrop && (

@@ -22,7 +22,7 @@ export function Transport({ player }: { player: Player | null }) {
   const frameRate = useEditor((s) => s.project.canvas.frameRate);
   const step = (by: number) => seek(playheadOf(store.getState()) + by * frameDuration(frameRate));
   return (
-    <div className="flex items-center gap-1 border-t border-line bg-sheet px-2">
+    <div className="flex items-center gap-1 overflow-hidden border-t border-line bg-sheet px-2">
       <Timecode onTime={seek} />
       <IconButton icon={SkipBack} label="To the start" keys="Home" onClick={() => seek(0)} />
       <IconButton icon={ChevronLeft} label="One frame back" keys="←" onClick={() => step(-1)} />

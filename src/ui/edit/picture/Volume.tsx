@@ -50,7 +50,7 @@ export function Volume({ player }: { player: Player | null }) {
         type="range"
         aria-label="Volume of the preview"
         title="Volume of the preview; exports do not hear of it"
-        className="w-16 accent-(--action)"
+        className="hidden w-16 accent-(--action) @md:block"
         min={0}
         max={1}
         step={0.05}
@@ -84,7 +84,7 @@ function Meter({ player }: { player: Player | null }) {
   }, [player, playing]);
   return (
     <span
-      className="h-2 w-14 overflow-hidden border border-line bg-paper"
+      className="hidden h-2 w-14 overflow-hidden @md:block border border-line bg-paper"
       title={`Level of the mix, ${FLOOR_DB} to 0 dBFS`}
       aria-hidden
     >

@@ -8,6 +8,7 @@ import { matchSounds } from '@/preview/sound-matcher';
 import { tell, tellFault } from '../../shell/notices-store';
 import { useArrivals, type Arrival } from '../arrivals';
 import { placeParts } from '../placing';
+import { undoAction } from '../undo-action';
 import type { EditorState } from './state';
 
 const STILL = secondsToTicks(5);
@@ -120,7 +121,7 @@ async function receive(
   const known = store.getState().sources.footage;
   const recordings = good.flatMap(({ id }) => known[id] ?? []);
   const { parts, linedUp } = arrangeRecordings(recordings, heard, STILL);
-  const { apply, undo } = store.getState();
+  const { apply } = store.getState();
   if (!isEmpty(store.getState())) return;
   if (!apply('place-recordings', { parts: [...parts] })) return;
   // All of it in sight.
@@ -129,7 +130,7 @@ async function receive(
     linedUp.length
       ? `${many} placed; ${linedUp.length} lined up by their sound.`
       : `${many} placed.`,
-    { label: 'Undo', run: undo },
+    undoAction(store),
   );
 }
 
