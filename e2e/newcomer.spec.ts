@@ -249,6 +249,21 @@ test('everything on the timeline has a menu, and is reached by keys from the pla
     await expect.poll(wide).toBe(width);
   }
 
+  // The whole is in a strip below, which scrolls by the pointer and by keys.
+  const left = () => page.getByTestId('timeline').evaluate((element) => element.scrollLeft);
+  await page.keyboard.press('+');
+  await page.keyboard.press('Home');
+  await expect.poll(left).toBe(0);
+  const strip = (await page.getByTestId('overview').boundingBox())!;
+  await drag(page, { x: strip.x + 50, y: strip.y + 7 }, 150, 0);
+  const dragged = await left();
+  expect(dragged).toBeGreaterThan(200);
+  await page.getByRole('scrollbar', { name: 'The whole timeline' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(left).toBeGreaterThan(dragged);
+  await page.keyboard.press('0');
+  await expect(page.getByTestId('overview')).toHaveCount(0);
+
   // The Picture has all of the place while one looks at it.
   const size = async () => (await page.getByTestId('picture').boundingBox())!.width;
   const small = await size();

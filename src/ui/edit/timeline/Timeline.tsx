@@ -28,6 +28,7 @@ import {
 } from './geometry';
 import { LaneHeader } from './LaneHeader';
 import { LaneRow } from './LaneRow';
+import { Overview } from './Overview';
 import { Playhead, RangeBand, RubberBand } from './Overlays';
 import { Ruler } from './Ruler';
 import { SpanRow } from './SpanRow';
@@ -169,10 +170,19 @@ export function Timeline({ player }: { player: Player | null }) {
     );
   };
   return (
-    <section aria-label="Timeline" className="grid h-full min-h-0 grid-rows-[32px_minmax(0,1fr)]">
+    <section
+      aria-label="Timeline"
+      className="grid h-full min-h-0 grid-rows-[32px_minmax(0,1fr)_auto]"
+    >
       <Toolbar player={player} onFit={fit} />
       <ItemMenu player={player}>
-        <div ref={scroller} className="relative overflow-auto" data-testid="timeline" {...handlers}>
+        <div
+          id="timeline-lanes"
+          ref={scroller}
+          className="relative overflow-auto"
+          data-testid="timeline"
+          {...handlers}
+        >
           <div className="relative min-w-full" style={{ width: width + HEADER_WIDTH }}>
             <div
               className="sticky top-0 z-40 flex border-b border-line bg-paper"
@@ -231,6 +241,7 @@ export function Timeline({ player }: { player: Player | null }) {
           </div>
         </div>
       </ItemMenu>
+      <Overview scroller={scroller} />
     </section>
   );
 }
