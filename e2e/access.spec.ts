@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import axe from 'axe-core';
-import { command, openDemo } from './edit';
+import { command, goTo, openDemo } from './edit';
 
 /** What the web content accessibility guidelines ask for at levels A and AA. */
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
@@ -91,6 +91,22 @@ test('edit is free of faults: its panels, what is selected, commands and keys', 
     .first()
     .click({ position: { x: 60, y: 8 } });
   await page.getByRole('checkbox', { name: 'Lens', exact: true }).check();
+  expect.soft(await faults(page)).toEqual([]);
+  // Menus of the toolbar and of a clip, the presenter's handles, a level point.
+  await page.getByRole('button', { name: 'Layout', exact: true }).click();
+  await expect(page.getByRole('menuitem', { name: 'Presenter settings' })).toBeVisible();
+  expect.soft(await faults(page)).toEqual([]);
+  await page.getByRole('menuitem', { name: 'Presenter settings' }).click();
+  await goTo(page, '20');
+  await expect(page.getByTestId('presenter-box')).toBeVisible();
+  expect.soft(await faults(page)).toEqual([]);
+  const voice = page.locator('[data-clip][data-lane-kind=voice]').nth(1);
+  await voice.click({ button: 'right' });
+  await expect(page.getByRole('menuitem', { name: /^Ripple delete/ })).toBeVisible();
+  expect.soft(await faults(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Level point at the playhead' }).click();
+  await expect(page.getByRole('slider', { name: /^Level point/ })).toHaveCount(1);
   expect.soft(await faults(page)).toEqual([]);
   await page.getByRole('tab', { name: 'Footage' }).click();
   await page

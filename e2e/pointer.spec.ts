@@ -19,7 +19,7 @@ test('level points are set, moved and taken away, and fades pulled, on the line 
   const clip = clips(page, 'music').first();
   await clip.click({ position: { x: 200, y: 10 } });
   const box = (await clip.boundingBox())!;
-  const points = clip.locator('[data-level-point]');
+  const points = page.locator('[data-level-point]');
   const there = await points.count();
   await page.mouse.dblclick(box.x + 300, box.y + box.height * 0.5);
   await expect(points).toHaveCount(there + 1);
@@ -39,8 +39,8 @@ test('level points are set, moved and taken away, and fades pulled, on the line 
   await saved(page);
   expect((await music()).envelope).toEqual(before.envelope);
 
-  await drag(page, await middle(clip.locator('[data-fade=in]')), 60, 0);
-  await drag(page, await middle(clip.locator('[data-fade=out]')), -90, 0);
+  await drag(page, await middle(page.locator('[data-fade=in]')), 60, 0);
+  await drag(page, await middle(page.locator('[data-fade=out]')), -90, 0);
   await saved(page);
   const faded = await music();
   expect(faded.fadeIn).toBeGreaterThan(before.fadeIn);

@@ -54,6 +54,29 @@ async function deletedAndDamaged() {
   await page.request.patch(`${base}/api/projects/${hurt}`, { data: { deleted: true } });
 }
 
+/** A project that was just given its first recordings: placed, lined up, still being prepared. */
+async function firstDrop() {
+  const { id } = await (
+    await page.request.post(`${base}/api/projects`, {
+      data: { name: 'Kiln safety', width: 1920, height: 1080, frameRate: { num: 30, den: 1 } },
+    })
+  ).json();
+  await page.goto(`${base}/projects/${id}/edit`);
+  await page
+    .getByLabel('Recordings to begin with')
+    .setInputFiles(['demo/media/kilnbook-screen.mp4', 'demo/media/presenter-take-1.mp4']);
+  await page
+    .getByText(/recordings placed; 2 lined up/)
+    .first()
+    .waitFor({ timeout: 60_000 });
+  await page
+    .getByText(/Preparing the preview, [1-9]\d %/)
+    .first()
+    .waitFor({ timeout: 60_000 });
+  await shot('first-drop');
+  await page.request.patch(`${base}/api/projects/${id}`, { data: { deleted: true } });
+}
+
 /** A copy in the middle of its rough cut: joins, a dissolve, a held frame, a range. */
 async function cutting() {
   const { id } = await (
@@ -167,7 +190,7 @@ try {
   await page.getByRole('button', { name: /^3 Name it/ }).click();
   await wait(4000);
   await shot('record-ready');
-  await page.keyboard.press('Alt+R');
+  await page.keyboard.press('Alt+Enter');
   await page.getByTestId('elapsed').waitFor();
   const stage = await page.getByTestId('live-overlay').boundingBox();
   const spot = (x, y) => [stage.x + (stage.width * x) / 2560, stage.y + (stage.height * y) / 1440];
@@ -188,7 +211,7 @@ try {
   await page.keyboard.press('Alt+M');
   await wait(1500);
   await shot('record-running');
-  await page.keyboard.press('Alt+R');
+  await page.keyboard.press('Alt+Enter');
   await page.getByRole('region', { name: 'Review' }).waitFor({ timeout: 40_000 });
   await wait(1000);
   await page.getByRole('slider', { name: 'Time in the take' }).fill('4600');
@@ -196,6 +219,7 @@ try {
   await shot('review');
   await page.request.patch(`${base}/api/projects/${id}`, { data: { deleted: true } });
   await cutting();
+  await firstDrop();
   await pointing();
   await page.goto(`${base}/projects/demo-glaze-firing/edit`);
   await page.locator('[data-clip]').first().waitFor();

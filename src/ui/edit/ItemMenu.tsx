@@ -56,7 +56,7 @@ export function ItemMenu({
     );
   };
   return (
-    <ContextMenu.Root>
+    <ContextMenu.Root modal={false}>
       <ContextMenu.Trigger asChild onContextMenu={open}>
         {children}
       </ContextMenu.Trigger>

@@ -6,6 +6,7 @@ import { drawnAt, pointerDuring } from '@/core/take/drawn';
 import { readTakeEvents } from '@/core/take/read-events';
 import type { TakeEvent, TrackName } from '@/core/take/take';
 import { formatClock } from '@/core/time/timecode';
+import { Kbd } from '../keys/Kbd';
 import { Button } from '../parts/Button';
 import { DrawnShapes } from './DrawnShapes';
 import { useRecord } from './record-store';
@@ -57,8 +58,7 @@ export function Review() {
               {busy ? 'Keeping…' : 'Keep'}
             </Button>
             <Button disabled={busy} onClick={() => void keep(true)}>
-              <RotateCcw size={14} aria-hidden /> Keep and do it again{' '}
-              <kbd className="numbers text-[10px]">{keys.redo}</kbd>
+              <RotateCcw size={14} aria-hidden /> Keep and do it again <Kbd>{keys.redo}</Kbd>
             </Button>
             <span className="flex-1" />
             <Button disabled={busy} onClick={() => void discard(take)}>

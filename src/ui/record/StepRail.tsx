@@ -12,6 +12,7 @@ import { formatClock } from '@/core/time/timecode';
 import { readingSeconds } from '@/core/words/count';
 import { stepStatus } from '@/core/words/status';
 import { useEditor, useEditorStore } from '../edit/store';
+import { Kbd } from '../keys/Kbd';
 import { Button } from '../parts/Button';
 import { useRecord, useRecordStore } from './record-store';
 import { goToStep } from './use-record-keys';
@@ -118,15 +119,13 @@ export function StepRail() {
       <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] border-t border-line">
         <div className="flex items-center justify-between px-3 py-1.5">
           <Button disabled={!idle || index <= 0} onClick={() => goToStep(editor, store, -1)}>
-            <ArrowLeft size={14} aria-hidden /> Back{' '}
-            <kbd className="numbers text-[10px]">{keys.back}</kbd>
+            <ArrowLeft size={14} aria-hidden /> Back <Kbd>{keys.back}</Kbd>
           </Button>
           <Button
             disabled={!idle || index < 0 || index + 1 >= steps.length}
             onClick={() => goToStep(editor, store, 1)}
           >
-            Next <ArrowRight size={14} aria-hidden />{' '}
-            <kbd className="numbers text-[10px]">{keys.next}</kbd>
+            Next <ArrowRight size={14} aria-hidden /> <Kbd>{keys.next}</Kbd>
           </Button>
         </div>
         <ol className="min-h-0 overflow-auto border-t border-line" aria-label="Steps">

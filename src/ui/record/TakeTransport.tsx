@@ -2,6 +2,7 @@
 import { Circle, Flag, Pause, Play, Square } from 'lucide-react';
 import { formatClock } from '@/core/time/timecode';
 import { shownKeys } from '../keys/shown';
+import { Kbd } from '../keys/Kbd';
 import { Button } from '../parts/Button';
 import { bytesInWords } from '../parts/bytes';
 import { useRecord, useRecordStore } from './record-store';
@@ -99,7 +100,3 @@ export function TakeTransport() {
     </div>
   );
 }
-
-const Kbd = ({ children }: { children: string }) => (
-  <kbd className="numbers text-[10px]">{shownKeys(children)}</kbd>
-);

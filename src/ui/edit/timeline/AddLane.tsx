@@ -16,7 +16,7 @@ const NAMES: Record<LaneKind, string> = {
 export function AddLane() {
   const apply = useEditor((s) => s.apply);
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         className="flex items-center gap-1 text-ink-2 hover:text-ink"
         aria-label="Add a lane"

@@ -7,6 +7,7 @@ import { isPictureLane } from '@/core/project/query';
 import { frameDuration, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import { useEditor, useEditorStore } from '../store';
 import { LevelLine } from './LevelLine';
+import { LevelPoints } from './LevelPoints';
 import { Ends } from './Ends';
 import { PLAIN_PX, toPixels } from './geometry';
 import { pressItem, selectedItems } from './selecting';
@@ -132,58 +133,65 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed }: 
   };
   const dark = clip.muted || lane.off;
   return (
-    <div
-      role="button"
-      tabIndex={selected ? 0 : -1}
-      aria-label={`${name}, ${lane.name}, ${ticksToSeconds(clip.duration).toFixed(1)} s${clip.speed === 0 ? ', frozen' : clip.speed === 1 ? '' : `, ${clip.speed}×`}`}
-      aria-pressed={selected}
-      data-clip={clip.id}
-      data-lane-kind={lane.kind}
-      onKeyDown={onKey}
-      onPointerDown={press}
-      onDoubleClick={() => clip.group && store.setState({ openGroup: null })}
-      className={`absolute overflow-hidden rounded-(--radius) border-y border-r select-none ${selected ? 'z-10 outline-2 -outline-offset-2 outline-action' : ''} ${dark ? 'opacity-45' : ''} ${lane.locked ? 'cursor-not-allowed' : 'cursor-grab'}`}
-      style={{
-        left,
-        width,
-        top: 1,
-        height: height - 2,
-        borderColor: color,
-        borderLeft: `3px solid ${color}`,
-      }}
-    >
-      {!picture && width > 24 && (
-        <LevelLine
-          clip={clip}
-          width={width}
-          height={height - 4}
-          selected={selected}
-          locked={lane.locked}
-        />
-      )}
-      {!plain && (
-        <>
-          <span className="pointer-events-none absolute top-0 left-1 flex max-w-full items-center gap-1 truncate bg-sheet/75 pr-1 text-[11px] leading-4">
-            {clip.speed === 0 && <Snowflake size={11} aria-hidden className="shrink-0" />}
-            {clip.muted && <VolumeX size={11} aria-hidden className="shrink-0" />}
-            {width > 28 ? name : ''}
-            {clip.speed !== 0 && clip.speed !== 1 && <span className="numbers">{clip.speed}×</span>}
+    <>
+      <div
+        role="button"
+        tabIndex={selected ? 0 : -1}
+        aria-label={`${name}, ${lane.name}, ${ticksToSeconds(clip.duration).toFixed(1)} s${clip.speed === 0 ? ', frozen' : clip.speed === 1 ? '' : `, ${clip.speed}×`}`}
+        aria-pressed={selected}
+        data-clip={clip.id}
+        data-lane-kind={lane.kind}
+        onKeyDown={onKey}
+        onPointerDown={press}
+        onDoubleClick={() => clip.group && store.setState({ openGroup: null })}
+        className={`absolute overflow-hidden rounded-(--radius) border-y border-r select-none ${selected ? 'z-10 outline-2 -outline-offset-2 outline-action' : ''} ${dark ? 'opacity-45' : ''} ${lane.locked ? 'cursor-not-allowed' : 'cursor-grab'}`}
+        style={{
+          left,
+          width,
+          top: 1,
+          height: height - 2,
+          borderColor: color,
+          borderLeft: `3px solid ${color}`,
+        }}
+      >
+        {!picture && width > 24 && (
+          <LevelLine
+            clip={clip}
+            width={width}
+            height={height - 4}
+            selected={selected}
+            locked={lane.locked}
+          />
+        )}
+        {!plain && (
+          <>
+            <span className="pointer-events-none absolute top-0 left-1 flex max-w-full items-center gap-1 truncate bg-sheet/75 pr-1 text-[11px] leading-4">
+              {clip.speed === 0 && <Snowflake size={11} aria-hidden className="shrink-0" />}
+              {clip.muted && <VolumeX size={11} aria-hidden className="shrink-0" />}
+              {width > 28 ? name : ''}
+              {clip.speed !== 0 && clip.speed !== 1 && (
+                <span className="numbers">{clip.speed}×</span>
+              )}
+            </span>
+            <Ends pull={pull} />
+          </>
+        )}
+        {removed > 0 && !plain && !lane.locked && (
+          <span
+            data-notch
+            className="numbers absolute inset-y-0 left-0 flex min-w-2.5 cursor-e-resize items-end border-l-4 border-dashed border-ink pl-1 text-[10px] leading-3"
+            title={`${ticksToSeconds(removed).toFixed(1)} s were taken out here. Press to bring them back, or pull to the right for a part.`}
+            onPointerDown={pullJoin}
+          >
+            {width > JOIN_PX && (
+              <span className="bg-sheet/75">{ticksToSeconds(removed).toFixed(1)} s</span>
+            )}
           </span>
-          <Ends pull={pull} />
-        </>
+        )}
+      </div>
+      {selected && !picture && !lane.locked && width > 24 && (
+        <LevelPoints clip={clip} left={left + 3} top={2} width={width - 4} height={height - 4} />
       )}
-      {removed > 0 && !plain && !lane.locked && (
-        <span
-          data-notch
-          className="numbers absolute inset-y-0 left-0 flex min-w-2.5 cursor-e-resize items-end border-l-4 border-dashed border-ink pl-1 text-[10px] leading-3"
-          title={`${ticksToSeconds(removed).toFixed(1)} s were taken out here. Press to bring them back, or pull to the right for a part.`}
-          onPointerDown={pullJoin}
-        >
-          {width > JOIN_PX && (
-            <span className="bg-sheet/75">{ticksToSeconds(removed).toFixed(1)} s</span>
-          )}
-        </span>
-      )}
-    </div>
+    </>
   );
 });

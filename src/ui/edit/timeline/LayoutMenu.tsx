@@ -30,7 +30,7 @@ function LayoutSketch({ kind }: { kind: LayoutKind }) {
 /** Sets the layout of the range, or of the step at the playhead, from small pictures. */
 export function LayoutMenu({ run }: { run: (id: string) => void }) {
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger asChild>
         <Button look="quiet" className="px-1.5" title="Layout of the range or step">
           Layout <ChevronDown size={12} aria-hidden />
