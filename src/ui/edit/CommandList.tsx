@@ -1,10 +1,12 @@
 'use client';
+import { Type } from '@sinclair/typebox';
 import { Command as List } from 'cmdk';
 import { useState } from 'react';
 import type { Player } from '@/preview/player';
 import { shownKeys } from '../keys/shown';
 import { Dialog } from '../parts/Dialog';
 import { inputLook } from '../parts/fields';
+import { keep, kept } from '../parts/kept';
 import { commandGroups, type Command } from './commands';
 import { useEditorStore } from './store';
 
@@ -18,23 +20,12 @@ interface Props {
 const KEPT_AS = 'vistum-recent-commands';
 const MOST_RECENT = 5;
 
-function recentIds(): readonly string[] {
-  try {
-    const kept: unknown = JSON.parse(localStorage.getItem(KEPT_AS) ?? '[]');
-    return Array.isArray(kept) ? kept.filter((id) => typeof id === 'string') : [];
-  } catch {
-    return [];
-  }
-}
+const Recent = Type.Array(Type.String());
 
-function keepRecent(id: string): void {
-  try {
-    const ids = [id, ...recentIds().filter((other) => other !== id)].slice(0, MOST_RECENT);
-    localStorage.setItem(KEPT_AS, JSON.stringify(ids));
-  } catch {
-    // Without a store there is no list of what was done last.
-  }
-}
+const recentIds = (): readonly string[] => kept(KEPT_AS, Recent) ?? [];
+
+const keepRecent = (id: string): void =>
+  keep(KEPT_AS, [id, ...recentIds().filter((other) => other !== id)].slice(0, MOST_RECENT));
 
 /** Every command by name; typing narrows the list, Enter does the marked one. */
 export function CommandList({ open, onClose, player }: Props) {

@@ -6,7 +6,7 @@ import { shownKeys } from '../keys/shown';
 import { editorCommands, type Command } from './commands';
 import { commandsFor } from './commands/for-selection';
 import type { Selection } from './session/state';
-import { selectionOf } from './session/workspace-memory';
+import { selectionOf } from './session/selection-of';
 import { useEditorStore } from './store';
 import { selectedItems } from './timeline/selecting';
 

@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, type ReactNode } from 'react';
 import { Group, Panel, Separator, useDefaultLayout, usePanelRef } from 'react-resizable-panels';
+import { keepText, keptText } from '../parts/kept';
 import { useEditor } from './store';
 
 /** Least sizes in CSS pixels, so that nothing becomes useless. */
@@ -9,23 +10,8 @@ const LEAST = { picture: 200, side: 220, timeline: 96, above: 160 } as const;
 const divider =
   'bg-line transition-colors duration-150 hover:bg-action data-[separator=active]:bg-action focus-visible:bg-action';
 
-/** What is kept of the sizes, if the browser keeps anything. */
-const storage = {
-  getItem: (key: string): string | null => {
-    try {
-      return localStorage.getItem(key);
-    } catch {
-      return null;
-    }
-  },
-  setItem: (key: string, value: string): void => {
-    try {
-      localStorage.setItem(key, value);
-    } catch {
-      // Without a store they last as long as the page.
-    }
-  },
-};
+/** Where the sizes are kept. */
+const storage = { getItem: keptText, setItem: keepText };
 
 /**
  * Picture and panel side by side over the timeline. The dividers between them are dragged, or moved

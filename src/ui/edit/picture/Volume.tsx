@@ -1,8 +1,10 @@
 'use client';
+import { Type } from '@sinclair/typebox';
 import { Volume2, VolumeX } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import type { Player } from '@/preview/player';
 import { IconButton } from '../../parts/IconButton';
+import { keep, kept } from '../../parts/kept';
 import { useTransport } from '../store';
 
 /** Where the browser keeps how loud the preview is. */
@@ -11,29 +13,18 @@ const KEPT_AS = 'vistum-volume';
 const FLOOR_DB = -48;
 const LOUD_DB = -1;
 
-function keptVolume(): number {
-  try {
-    const kept = Number(localStorage.getItem(KEPT_AS) ?? 1);
-    return kept >= 0 && kept <= 1 ? kept : 1;
-  } catch {
-    return 1;
-  }
-}
+const Share = Type.Number({ minimum: 0, maximum: 1 });
 
 /**
  * How loud the preview is, which no export hears of, and the level of the mix while it plays: as it
  * is exported, whatever the volume.
  */
 export function Volume({ player }: { player: Player | null }) {
-  const [volume, setVolume] = useState(keptVolume);
+  const [volume, setVolume] = useState(() => kept(KEPT_AS, Share) ?? 1);
   const before = useRef(1);
   useEffect(() => {
     player?.setVolume(volume);
-    try {
-      localStorage.setItem(KEPT_AS, String(volume));
-    } catch {
-      // Without a store it lasts as long as the page.
-    }
+    keep(KEPT_AS, volume);
   }, [player, volume]);
   const mute = () => {
     if (volume > 0) before.current = volume;

@@ -6,7 +6,8 @@ import { documentSlice } from './document-slice';
 import { planSlice } from './plan-slice';
 import type { EditorState, SelectionSlice, ServerSlice, WorkspaceSlice } from './state';
 import { createTransport } from './transport';
-import { recall, selectionOf } from './workspace-memory';
+import { selectionOf } from './selection-of';
+import { recall } from './workspace-memory';
 
 const NOTHING_SELECTED: Omit<SelectionSlice, 'select'> = {
   selection: null,

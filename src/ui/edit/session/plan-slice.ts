@@ -1,34 +1,15 @@
 import type { Plan } from '@/core/framing/plan';
 import { Taste, USUAL_TASTE } from '@/core/framing/taste';
 import { stepAt, stepRange } from '@/core/project/query';
-import { isOf } from '@/core/schema/check-plain';
 import type { Range } from '@/core/time/ranges';
 import { Planner } from '@/preview/planner';
+import { keep, kept } from '../../parts/kept';
 import { tellFault } from '../../shell/notices-store';
 import type { Change, EditorState, Get, PlanScope, PlanSlice } from './state';
 import { rangeOf } from './range';
 
 /** Where the browser keeps the taste of plans, which is a person's more than a project's. */
 const KEPT_AS = 'vistum-framing-taste';
-
-/** The taste that was set last in this browser. */
-function keptTaste(): Taste {
-  try {
-    const kept: unknown = JSON.parse(localStorage.getItem(KEPT_AS) ?? 'null');
-    return isOf(Taste, kept) ? kept : USUAL_TASTE;
-  } catch {
-    // There is no store, or what it holds is none of ours.
-    return USUAL_TASTE;
-  }
-}
-
-function keepTaste(taste: Taste): void {
-  try {
-    localStorage.setItem(KEPT_AS, JSON.stringify(taste));
-  } catch {
-    // Without a store it lasts as long as the page.
-  }
-}
 
 /** The stretch of the timeline that a scope means now; null for the whole. */
 function rangeFor(state: EditorState, scope: PlanScope): Range | null {
@@ -71,13 +52,13 @@ export function planSlice(set: Change, get: Get): PlanSlice {
   };
 
   return {
-    taste: keptTaste(),
+    taste: kept(KEPT_AS, Taste) ?? USUAL_TASTE,
     planScope: 'project',
     planning: null,
     planFramings({ taste, scope } = {}) {
       if (taste) {
         set({ taste: { ...get().taste, ...taste } });
-        keepTaste(get().taste);
+        keep(KEPT_AS, get().taste);
       }
       set({ planScope: scope ?? get().planScope, planning: 0 });
       const mine = ++wanted;

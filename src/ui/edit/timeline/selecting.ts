@@ -1,20 +1,14 @@
 import type { StoreApi } from 'zustand';
 import { groupMembers } from '@/core/edit/groups';
-import { findSpan } from '@/core/edit/spans';
 import { findClip } from '@/core/project/query';
-import type { EditorState, Selection } from '../session/state';
-
-const kindOf = (state: EditorState, id: string): Selection => {
-  if (findClip(state.project, id)) return { kind: 'clip', id };
-  const span = findSpan(state.project, id);
-  return span && { kind: span.list, id };
-};
+import { selectionOf } from '../session/selection-of';
+import type { EditorState } from '../session/state';
 
 /** Selects things of the timeline, the first as the one whose Details are shown. */
 export function selectItems(store: StoreApi<EditorState>, ids: readonly string[]): void {
   const state = store.getState();
   const [first, ...also] = ids;
-  state.select(first ? kindOf(state, first) : null, also);
+  state.select(selectionOf(state.project, first ?? null), also);
 }
 
 /** What of the timeline is selected. */
