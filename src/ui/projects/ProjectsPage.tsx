@@ -18,6 +18,7 @@ import { formatClock } from '@/core/time/timecode';
 import { Button } from '../parts/Button';
 import { bytesInWords } from '../parts/bytes';
 import { IconButton } from '../parts/IconButton';
+import { useHydrated } from '../parts/use-hydrated';
 import { LampToggle } from '../shell/LampToggle';
 import { tell, tellFault } from '../shell/notices-store';
 import { DeletedDialog } from './DeletedDialog';
@@ -42,6 +43,7 @@ export function ProjectsPage({
     queryKey: ['projects', 'disk'],
     queryFn: () => call(diskUsage),
   });
+  const hydrated = useHydrated();
   const [creating, setCreating] = useState(false);
   const [showingDeleted, setShowingDeleted] = useState(false);
   const [renaming, setRenaming] = useState<ProjectSummary | null>(null);
@@ -62,7 +64,8 @@ export function ProjectsPage({
       });
     });
   return (
-    <div className="mx-auto max-w-5xl px-6 pb-16">
+    // A press that comes too early would be lost without a word.
+    <div className="mx-auto max-w-5xl px-6 pb-16" inert={!hydrated}>
       <header className="flex items-center justify-between border-b border-line py-4">
         <span className="text-lg font-bold">Vistum</span>
         <LampToggle />
