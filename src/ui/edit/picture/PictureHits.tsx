@@ -46,11 +46,12 @@ export function PictureHits({ scale }: { scale: number }) {
     if (!thing || thing.kind === 'screen') return;
     if (thing.kind === 'presenter') {
       focusOn('presenter');
+      const { inset } = thing;
+      if (!inset) return;
       const { width, height } = store.getState().project.canvas;
       const under = drag();
       return followDrag(event, (dx, dy) => {
-        const { box } = thing;
-        const moved = { ...box, x: box.x + dx / scale, y: box.y + dy / scale } as InOutput;
+        const moved = { ...inset, x: inset.x + dx / scale, y: inset.y + dy / scale } as InOutput;
         under.to('change-presenter', { change: movedInset(moved, { width, height }) });
       });
     }

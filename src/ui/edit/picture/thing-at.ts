@@ -16,7 +16,11 @@ export type Thing =
       /** What moves when it is dragged there. */
       readonly handle: Handle;
     }
-  | { readonly kind: 'presenter'; readonly box: InOutput; readonly clipId: string }
+  | {
+      readonly kind: 'presenter';
+      /** The inset that can be moved; null where the layout places the presenter. */
+      readonly inset: InOutput | null;
+    }
   | { readonly kind: 'screen'; readonly clipId: string };
 
 /** Thin things are met this near, in frame pixels. */
@@ -51,7 +55,10 @@ export function thingAt(scene: Scene, point: PointInOutput): Thing | null {
   const shown = frontmost(scene, 'presenter');
   const presenter = shown && presenterOf(scene, shown);
   if (presenter && isIn(point, presenter.place.destination))
-    return { kind: 'presenter', box: presenter.place.destination, clipId: presenter.clip.id };
+    return {
+      kind: 'presenter',
+      inset: scene.layout.presenter === 'placed' ? presenter.place.destination : null,
+    };
   const screen = screenIn(scene);
   return screen?.placement && isIn(point, screen.placement.destination)
     ? { kind: 'screen', clipId: screen.clip.id }

@@ -59,7 +59,9 @@ async function heardTogether(
         const asked = await call(requestAnalysis, { params: { id }, body });
         const status = await waitFor(
           store,
-          ({ analyses }) => {
+          ({ analyses, footage }) => {
+            // Nothing is found out any more of what was deleted meanwhile.
+            if (!footage.some((f) => f.id === id)) return 'failed';
             const row = analyses.find((a) => a.id === asked.id);
             return row && row.status !== 'waiting' ? row.status : null;
           },
@@ -89,14 +91,17 @@ async function receive(
   const ids = await footage;
   if (!ids.length) return;
   signal.throwIfAborted();
+  // The server tells of new footage a moment later; what was there and is not any more was deleted.
+  const seen = new Set<string>();
   const views = await waitFor(
     store,
     (state) => {
       const all = ids.flatMap((id) => state.footage.find((f) => f.id === id) ?? []);
+      for (const { id } of all) seen.add(id);
       const known = all.every(
         ({ facts, role, status }) => status === 'failed' || (facts && role !== UNDECIDED),
       );
-      return known && all.length === ids.length ? all : null;
+      return known && seen.size === new Set(ids).size ? all : null;
     },
     signal,
   );
