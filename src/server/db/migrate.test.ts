@@ -142,6 +142,38 @@ test('a summary is made of each document that can be read, and of no other', asy
   ]);
 });
 
+test('recordings that waited to be prepared without having been looked at are looked at', async () => {
+  const { path } = fresh();
+  await migrate(path, MIGRATIONS.slice(0, 7));
+  await within(path, async (db) => {
+    const stamp = { createdAt: '2026-01-01', updatedAt: '2026-01-01' };
+    const insert = (table: string, row: Record<string, unknown>) => {
+      const all = { ...row, ...stamp };
+      const marks = Object.keys(all).map(() => '?');
+      return db.run(
+        `INSERT INTO ${table} (${Object.keys(all).join()}) VALUES (${marks.join()})`,
+        ...(Object.values(all) as string[]),
+      );
+    };
+    await insert('projects', { id: 'p', name: 'P', document: '{}', revision: 1 });
+    for (const [id, facts] of [
+      ['new', null],
+      ['known', '{}'],
+    ] as const) {
+      const file = { id, projectId: 'p', name: id, role: 'screen', status: 'waiting', notes: '[]' };
+      await insert('footage', { ...file, file: 'a.mp4', bytes: 1, facts, hasPointer: 0 });
+      const job = { id: `job of ${id}`, type: 'ingest', projectId: 'p', subject: id };
+      const state = { status: 'queued', progress: 0, message: '', attempts: 0, leaseUntil: 0 };
+      await insert('jobs', { ...job, ...state });
+    }
+  });
+  await migrate(path);
+  expect(await names(path, "SELECT id || ' ' || type AS name FROM jobs ORDER BY id")).toEqual([
+    'job of known ingest',
+    'job of new probe',
+  ]);
+});
+
 test('undo histories move into rows; one that can’t be read stays one that can’t', async () => {
   const { path } = fresh();
   await migrate(path, MIGRATIONS.slice(0, 6));

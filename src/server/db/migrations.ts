@@ -176,4 +176,13 @@ export const MIGRATIONS: readonly Migration[] = [
       await moveHistories(db);
     },
   },
+  {
+    // What was queued to be prepared before looking was a job of its own is looked at first.
+    name: '0008-probe',
+    up: (db) =>
+      run(db, [
+        `UPDATE jobs SET type = 'probe' WHERE type = 'ingest' AND status IN ('queued', 'running')
+         AND subject IN (SELECT id FROM footage WHERE facts IS NULL)`,
+      ]),
+  },
 ];
