@@ -1,6 +1,7 @@
 'use client';
 import { ContextMenu } from 'radix-ui';
 import { Fragment, useState, type MouseEvent, type ReactElement } from 'react';
+import type { Project } from '@/core/project/model';
 import type { Player } from '@/preview/player';
 import { shownKeys } from '../keys/shown';
 import { editorCommands, type Command } from './commands';
@@ -11,7 +12,7 @@ import { useEditorStore } from './store';
 import { selectedItems } from './timeline/selecting';
 
 /** What of the timeline an element stands for; null for empty room. */
-function itemOf(element: Element): { readonly id: string; readonly kind: string } | null {
+function itemOf(element: Element, project: Project): Selection {
   const found = element.closest<HTMLElement>(
     '[data-clip],[data-item],[data-step],[data-marker],[data-lane-header]',
   );
@@ -20,7 +21,7 @@ function itemOf(element: Element): { readonly id: string; readonly kind: string 
   if (step) return { id: step, kind: 'step' };
   if (marker) return { id: marker, kind: 'marker' };
   if (laneHeader) return { id: laneHeader, kind: 'lane' };
-  return { id: (clip ?? item)!, kind: 'item' };
+  return selectionOf(project, clip ?? item ?? null);
 }
 
 /**
@@ -41,13 +42,11 @@ export function ItemMenu({
   const [groups, setGroups] = useState<readonly (readonly Command[])[]>([]);
   const open = (event: MouseEvent) => {
     const { project, select } = store.getState();
-    const item = itemOf(event.target as Element);
+    const item = itemOf(event.target as Element, project);
+    // Several that are selected stay so.
+    const chosen = selectedItems(store.getState());
     if (onOpen) onOpen(event);
-    else if (!item) select(null);
-    else if (item.kind === 'item') {
-      // Several that are selected stay so.
-      if (!selectedItems(store.getState()).includes(item.id)) select(selectionOf(project, item.id));
-    } else select({ kind: item.kind, id: item.id } as Selection);
+    else if (!item || !('id' in item) || !chosen.includes(item.id)) select(item);
     const all = new Map(editorCommands(store, player).map((c) => [c.id, c]));
     setGroups(
       commandsFor(store.getState())

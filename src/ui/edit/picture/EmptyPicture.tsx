@@ -3,15 +3,13 @@ import { Upload } from 'lucide-react';
 import { useRef } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { Button } from '../../parts/Button';
-import { bringFiles } from '../bring-files';
-import { ACCEPTED } from '../panel/footage/accepted';
+import { ChooseFiles } from '../panel/footage/ChooseFiles';
 import { Progress } from '../panel/footage/Progress';
-import { useEditor, useEditorStore } from '../store';
+import { useEditor } from '../store';
 import { useUploads } from '../upload-store';
 
 /** Stands in the Picture while nothing is on the timeline: what to do, or what is being done. */
 export function EmptyPicture() {
-  const store = useEditorStore();
   const id = useEditor((s) => s.id);
   const arriving = useEditor((s) => s.arriving);
   const some = useEditor((s) => s.footage.length > 0);
@@ -52,18 +50,7 @@ export function EmptyPicture() {
           </span>
         </>
       )}
-      <input
-        ref={input}
-        type="file"
-        multiple
-        accept={ACCEPTED}
-        className="hidden"
-        aria-label="Recordings to begin with"
-        onChange={(e) => {
-          bringFiles(store, [...(e.target.files ?? [])]);
-          e.target.value = '';
-        }}
-      />
+      <ChooseFiles field={input} label="Recordings to begin with" />
     </div>
   );
 }

@@ -7,11 +7,10 @@ import { usedFootage } from '@/core/project/query';
 import { ROLES } from '@/core/project/sources';
 import { Button } from '../../../parts/Button';
 import { IconButton } from '../../../parts/IconButton';
-import { bringFiles } from '../../bring-files';
-import { useEditor, useEditorStore } from '../../store';
+import { useEditor } from '../../store';
 import { useUploads } from '../../upload-store';
-import { ACCEPTED } from './accepted';
 import { arrange, SORTS, tagsOf, type Arrangement, type Sort } from './arrange';
+import { ChooseFiles } from './ChooseFiles';
 import { DeleteFootage } from './DeleteFootage';
 import { FootageItem } from './FootageItem';
 import { Progress } from './Progress';
@@ -23,7 +22,6 @@ const fieldLook = 'min-w-0 rounded-(--radius) border border-line bg-sheet px-1 p
 
 /** All recordings of the project: found, looked at, and placed from here. */
 export function FootagePanel() {
-  const store = useEditorStore();
   const footage = useEditor((s) => s.footage);
   const id = useEditor((s) => s.id);
   const lanes = useEditor((s) => s.project.lanes);
@@ -107,18 +105,7 @@ export function FootagePanel() {
           label={grid ? 'Show as a list' : 'Show as a grid'}
           onClick={() => setGrid(!grid)}
         />
-        <input
-          ref={input}
-          type="file"
-          multiple
-          accept={ACCEPTED}
-          className="hidden"
-          aria-label="Recordings to add"
-          onChange={(e) => {
-            bringFiles(store, [...(e.target.files ?? [])]);
-            e.target.value = '';
-          }}
-        />
+        <ChooseFiles field={input} label="Recordings to add" />
       </div>
       {picked.length > 0 && (
         <div
