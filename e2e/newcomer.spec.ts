@@ -179,6 +179,14 @@ test('what is seen in the Picture is pressed, dragged, sized and removed there',
   await page.keyboard.press('Delete');
   await expect(page.getByTestId('callout-words')).toHaveCount(0);
 
+  // Where the layout places the presenter, dragging them changes nothing that is not seen.
+  await goTo(page, '3');
+  await drag(page, at(0.5, 0.6), picture.width * 0.3, picture.height * 0.2);
+  await expect(page.getByText('The presenter is not in a corner here')).toBeVisible();
+  await saved(page);
+  expect((await openDocument(page, id)).project.presenter).toEqual(placed);
+  await goTo(page, '45');
+
   // The screen is selected by a press, and has its menu.
   await page.mouse.click(at(0.3, 0.9).x, at(0.3, 0.9).y, { button: 'right' });
   await page.getByRole('menuitem', { name: /^Split at the playhead/ }).click();

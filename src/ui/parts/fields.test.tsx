@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { NumberField, TextField } from './fields';
+import { NumberField, SliderField, TextField } from './fields';
 
 const number = (onDone: (value: number) => void, value = 30) =>
   render(<NumberField label="Length" unit="s" {...{ value, min: 1, max: 100, step: 1, onDone }} />);
@@ -74,5 +74,42 @@ describe('a text', () => {
     text(onDone, { focus: true });
     await userEvent.keyboard('Glaze{Enter}');
     expect(onDone.mock.calls).toEqual([['Glaze']]);
+  });
+});
+
+describe('a number that can be dragged or typed', () => {
+  const slider = (onChange: (value: number) => void, value = 0.3) =>
+    render(
+      <SliderField
+        {...{ label: 'Size', value, min: 0.05, max: 1, step: 0.01, unit: '%', onChange }}
+        {...{ factor: 100, usual: 0.3, show: (v: number) => (v * 100).toFixed(0) }}
+      />,
+    );
+
+  test.each<[typed: string, taken: number[]]>([
+    ['40{Enter}', [0.4]],
+    ['300{Enter}', [1]],
+    ['0{Enter}', [0.05]],
+    ['nothing{Enter}', []],
+    ['40{Escape}{Enter}', []],
+    ['{ArrowUp}', [0.31]],
+    ['{Shift>}{ArrowDown}{/Shift}', [0.2]],
+  ])('typed as %j in the unit that is shown, it is %j', async (typed, taken) => {
+    const onChange = jest.fn();
+    slider(onChange);
+    await userEvent.click(screen.getByRole('textbox', { name: 'Size, number' }));
+    await userEvent.keyboard(typed);
+    expect(onChange.mock.calls.flat()).toHaveLength(taken.length);
+    taken.forEach((value, i) => expect(onChange.mock.calls.flat()[i]).toBeCloseTo(value, 9));
+  });
+
+  test('is set back to what is usual, and only where it differs', async () => {
+    const onChange = jest.fn();
+    const { unmount } = slider(onChange);
+    expect(screen.queryByRole('button')).toBeNull();
+    unmount();
+    slider(onChange, 0.5);
+    await userEvent.click(screen.getByRole('button', { name: 'Set Size back to 30 %' }));
+    expect(onChange.mock.calls).toEqual([[0.3]]);
   });
 });

@@ -1,6 +1,14 @@
 'use client';
 import { RotateCcw } from 'lucide-react';
-import { useId, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
+import {
+  useId,
+  useLayoutEffect,
+  useRef,
+  useState,
+  type ChangeEvent,
+  type KeyboardEvent,
+  type ReactNode,
+} from 'react';
 
 /** A label beside its control. */
 export function Field({
@@ -25,6 +33,36 @@ export function Field({
 }
 
 export const inputLook = 'w-full rounded-(--radius) border border-line bg-sheet px-2 py-1';
+
+/**
+ * A number while it is typed: it counts at Enter or when the field is left, and not at all after
+ * Escape or when it is none.
+ */
+function useTypedNumber(shown: string, onTyped: (number: number) => void) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const forget = () => setDraft(null);
+  const done = () => {
+    const number = Number(draft?.replace(',', '.'));
+    if (draft?.trim() && Number.isFinite(number)) onTyped(number);
+    forget();
+  };
+  return {
+    forget,
+    input: {
+      value: draft ?? shown,
+      'data-draft': draft === null ? undefined : '',
+      onChange: (e: ChangeEvent<HTMLInputElement>) => setDraft(e.target.value),
+      onBlur: done,
+      onKeyDown: (e: KeyboardEvent) => {
+        if (e.key === 'Enter') done();
+        if (e.key === 'Escape' && draft !== null) {
+          forget();
+          e.stopPropagation();
+        }
+      },
+    },
+  };
+}
 
 /**
  * A number that is dragged, stepped with arrows or typed. What is typed is in the unit that is
@@ -55,13 +93,8 @@ export function SliderField({
   /** The value that it has unless another is set; it can be set back to it. */
   usual?: number;
 }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const done = () => {
-    const typed = Number(draft?.replace(',', '.'));
-    if (draft?.trim() && Number.isFinite(typed))
-      onChange(Math.min(max, Math.max(min, typed / factor)));
-    setDraft(null);
-  };
+  const within = (wanted: number) => Math.min(max, Math.max(min, wanted));
+  const typed = useTypedNumber(show(value), (number) => onChange(within(number / factor)));
   const differs = usual !== undefined && Math.abs(value - usual) > step / 2;
   return (
     <Field label={label}>
@@ -82,23 +115,16 @@ export function SliderField({
             inputMode="decimal"
             aria-label={`${label}, number`}
             className="numbers w-10 shrink-0 rounded-(--radius) border border-transparent bg-transparent px-0.5 text-right text-xs hover:border-line focus:bg-sheet"
-            value={draft ?? show(value)}
-            data-draft={draft === null ? undefined : ''}
+            {...typed.input}
             onFocus={(e) => e.target.select()}
-            onChange={(e) => setDraft(e.target.value)}
-            onBlur={done}
             onKeyDown={(e) => {
-              if (e.key === 'Enter') done();
-              if (e.key === 'Escape' && draft !== null) {
-                setDraft(null);
-                e.stopPropagation();
-              }
+              typed.input.onKeyDown(e);
               const by = { ArrowUp: 1, ArrowDown: -1 }[e.key];
               if (!by) return;
               e.preventDefault();
               const times = e.shiftKey ? 10 : 1;
-              setDraft(null);
-              onChange(Math.min(max, Math.max(min, value + by * step * times)));
+              typed.forget();
+              onChange(within(value + by * step * times));
             }}
           />
           <span className="numbers shrink-0 text-xs">{unit}</span>
@@ -282,13 +308,9 @@ export function NumberField({
   step: number;
   onDone: (value: number) => void;
 }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const done = () => {
-    const number = Number(draft?.replace(',', '.'));
-    if (draft !== null && draft.trim() !== '' && Number.isFinite(number))
-      onDone(Math.min(max, Math.max(min, number)));
-    setDraft(null);
-  };
+  const typed = useTypedNumber(String(value), (number) =>
+    onDone(Math.min(max, Math.max(min, number))),
+  );
   return (
     <Field label={label}>
       {(id) => (
@@ -300,17 +322,7 @@ export function NumberField({
             max={max}
             step={step}
             className={`${inputLook} numbers`}
-            value={draft ?? value}
-            data-draft={draft === null ? undefined : ''}
-            onChange={(e) => setDraft(e.target.value)}
-            onBlur={done}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter') done();
-              if (e.key === 'Escape' && draft !== null) {
-                setDraft(null);
-                e.stopPropagation();
-              }
-            }}
+            {...typed.input}
           />
           <span className="numbers min-w-8 text-xs">{unit}</span>
         </span>
