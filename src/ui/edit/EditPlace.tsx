@@ -1,10 +1,10 @@
 'use client';
 import { PlaceHeader } from '../shell/PlaceHeader';
+import { AllKeys } from './AllKeys';
 import { CommandList } from './CommandList';
 import { ExportDialog } from '../publish/ExportDialog';
 import { FreezeDialog } from './FreezeDialog';
 import { HistoryDialog } from './HistoryDialog';
-import { KeyTable } from './KeyTable';
 import { Panels } from './Panels';
 import { SidePanel } from './panel/SidePanel';
 import { Picture } from './picture/Picture';
@@ -61,7 +61,7 @@ function Workbench() {
       <SaveBanner />
       <ExportDialog open={dialog === 'export'} onClose={close} />
       <CommandList open={dialog === 'commands'} onClose={close} player={player} />
-      <KeyTable open={dialog === 'keys'} onClose={close} player={player} />
+      <AllKeys open={dialog === 'keys'} onClose={close} place="Edit" />
       <HistoryDialog open={dialog === 'history'} onClose={close} />
       <FreezeDialog open={dialog === 'freeze'} onClose={close} />
       {dialog === 'retake' && <RetakeDialog onClose={close} player={player} />}

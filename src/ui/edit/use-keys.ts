@@ -1,9 +1,9 @@
 'use client';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import type { Player } from '@/preview/player';
 import { isPress, isPressable, isTyping } from '../keys/press';
 import { useKeyScope } from '../keys/use-key-scope';
-import { editorCommands } from './commands';
+import { useCommands } from './commands/use-commands';
 import { useEditorStore } from './store';
 
 /**
@@ -36,7 +36,7 @@ function reachedByKeys() {
 /** Keys of the Edit place; those typed into a field stay there. */
 export function useKeys(player: Player | null): void {
   const store = useEditorStore();
-  const commands = useMemo(() => editorCommands(store, player), [store, player]);
+  const commands = useCommands(player);
   const reached = useRef<ReturnType<typeof reachedByKeys> | null>(null);
   useEffect(() => {
     const watch = (reached.current = reachedByKeys());
@@ -52,7 +52,7 @@ export function useKeys(player: Player | null): void {
     if (isPressable(event) && (isPress(event, 'Enter') || (space && reached.current?.by(event))))
       return;
     if (event.target instanceof HTMLInputElement && /^( |Arrow|Home|End)/.test(event.key)) return;
-    const command = commands.find((c) => c.keys.some((name) => isPress(event, name)));
+    const command = [...commands.values()].find((c) => c.keys.some((name) => isPress(event, name)));
     if (!command) return;
     event.preventDefault();
     if (space && isPressable(event)) (event.target as HTMLElement).blur();

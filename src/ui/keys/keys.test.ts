@@ -1,4 +1,5 @@
 import { KeyStack } from './key-stack';
+import { keptByBrowser, keyName, sameKey } from './name';
 import { isPress } from './press';
 
 const MODIFIERS = {
@@ -48,6 +49,50 @@ test.each<[string, KeyboardEvent]>([
   ['[', press('{', 'BracketLeft', 'Shift')],
   ['R', press('r', 'KeyR', 'Alt')],
 ])('%s is not pressed by another press', (name, event) => expect(isPress(event, name)).toBe(false));
+
+describe('the name of a press', () => {
+  test.each<[string | null, KeyboardEvent]>([
+    ['B', press('b', 'KeyB')],
+    ['Shift+B', press('B', 'KeyB', 'Shift')],
+    ['Mod+Shift+Z', press('z', 'KeyZ', 'Control', 'Shift')],
+    ['Mod+Z', press('z', 'KeyZ', 'Meta')],
+    ['Alt+R', press('®', 'KeyR', 'Alt')],
+    ['Alt+1', press('¡', 'Digit1', 'Alt')],
+    ['Alt+.', press('≥', 'Period', 'Alt')],
+    ['?', press('?', 'Slash', 'Shift')],
+    ['Space', press(' ', 'Space')],
+    ['Shift+ArrowUp', press('ArrowUp', 'ArrowUp', 'Shift')],
+    ['F9', press('F9', 'F9')],
+    ['Ö', press('ö', 'Semicolon')],
+    [null, press('Alt', 'AltLeft', 'Alt')],
+    [null, press('Dead', 'Equal')],
+  ])('%s', (name, event) => expect(keyName(event)).toBe(name));
+
+  test('is what the press is found by', () => {
+    const letters = [...'ABCXYZ019'].flatMap((key) => [
+      press(key.toLowerCase(), /\d/.test(key) ? `Digit${key}` : `Key${key}`),
+      press(key.toLowerCase(), /\d/.test(key) ? `Digit${key}` : `Key${key}`, 'Control'),
+      press('œ', /\d/.test(key) ? `Digit${key}` : `Key${key}`, 'Alt'),
+    ]);
+    const others = [
+      press('?', 'Slash', 'Shift'),
+      press('+', 'Equal', 'Shift'),
+      press('ö', 'Semicolon'),
+      press('≥', 'Period', 'Alt'),
+      press('Home', 'Home', 'Control', 'Shift'),
+      press(' ', 'Space', 'Control'),
+    ];
+    for (const event of [...letters, ...others])
+      expect([keyName(event), isPress(event, keyName(event)!)]).toEqual([keyName(event), true]);
+  });
+
+  test('Ctrl and Mod are one; what walks through the page or closes it is not ours', () => {
+    expect(sameKey('Ctrl+Shift+B', 'Mod+Shift+B')).toBe(true);
+    expect(sameKey('B', 'Shift+B')).toBe(false);
+    expect(['Tab', 'Escape', 'Mod+W', 'Mod+Shift+T'].every(keptByBrowser)).toBe(true);
+    expect(['B', 'Mod+B', 'F9', 'Alt+W'].some(keptByBrowser)).toBe(false);
+  });
+});
 
 describe('scopes of keys', () => {
   const heard: string[] = [];

@@ -11,9 +11,10 @@ function bindingOf(name: string): string {
   const parts = name.split(/(?<=\w)\+/);
   const key = parts.pop()!;
   const modifiers = parts.map((part) => (part === 'Mod' || part === 'Ctrl' ? '$mod' : part));
+  if (modifiers.includes('Alt') && key === '.') return [...modifiers, '(\\.|Period)'].join('+');
   if (!/\w/.test(key)) return [...modifiers, `[Shift]+${key}`].join('+');
-  if (modifiers.includes('Alt') && /^[A-Z]$/.test(key))
-    return [...modifiers, `(${key}|Key${key})`].join('+');
+  if (modifiers.includes('Alt') && /^[A-Z\d]$/.test(key))
+    return [...modifiers, `(${key}|(Key|Digit)${key})`].join('+');
   return [...modifiers, key].join('+');
 }
 

@@ -1,8 +1,10 @@
 'use client';
 import { useState } from 'react';
+import { AllKeys } from '../edit/AllKeys';
 import { OpenProject } from '../edit/OpenProject';
 import { SaveBadge, SaveBanner } from '../edit/SaveBadge';
 import { useEditor } from '../edit/store';
+import { Button } from '../parts/Button';
 import { PlaceHeader } from '../shell/PlaceHeader';
 import { OutlineToolbar } from './OutlineToolbar';
 import type { Pasted } from './clipboard';
@@ -25,11 +27,15 @@ function Outline() {
   const name = useEditor((s) => s.name);
   const [pasting, setPasting] = useState<Pasted | null>(null);
   const [prompting, setPrompting] = useState(false);
-  useOutlineKeys(setPasting);
+  const [keys, setKeys] = useState(false);
+  useOutlineKeys(setPasting, () => setKeys(true));
   return (
     <div className="grid h-screen grid-rows-[40px_40px_minmax(0,1fr)] overflow-hidden">
       <PlaceHeader id={id} name={name} place="Outline">
         <SaveBadge />
+        <Button look="quiet" onClick={() => setKeys(true)}>
+          Keys
+        </Button>
       </PlaceHeader>
       <OutlineToolbar
         onPaste={() => setPasting({ text: '', grid: null })}
@@ -41,6 +47,7 @@ function Outline() {
       </div>
       {pasting && <PasteDialog pasted={pasting} onClose={() => setPasting(null)} />}
       {prompting && <Prompter onClose={() => setPrompting(false)} />}
+      <AllKeys open={keys} onClose={() => setKeys(false)} place="Outline" />
       <SaveBanner />
     </div>
   );

@@ -6,13 +6,14 @@ import { useKeyScope } from '../keys/use-key-scope';
 import { readClipboard } from './clipboard';
 import type { Pasted } from './clipboard';
 
-/** Undo and redo outside of fields, and scripts that are pasted anywhere else. */
-export function useOutlineKeys(onPasted: (pasted: Pasted) => void): void {
+/** Undo, redo and the table of keys outside of fields, and scripts that are pasted anywhere else. */
+export function useOutlineKeys(onPasted: (pasted: Pasted) => void, onKeys: () => void): void {
   const store = useEditorStore();
   useKeyScope((event) => {
     if (isTyping(event)) return;
     if (isPress(event, 'Mod+Z')) store.getState().undo();
     else if (isPress(event, 'Mod+Shift+Z')) store.getState().redo();
+    else if (isPress(event, '?')) onKeys();
     else return;
     event.preventDefault();
   });

@@ -1,6 +1,7 @@
 'use client';
 import type { LucideIcon } from 'lucide-react';
 import { Tooltip } from 'radix-ui';
+import { shownKeys } from '../keys/shown';
 
 interface Props {
   readonly icon: LucideIcon;
@@ -41,7 +42,7 @@ export function IconButton({
           className="z-50 border border-line bg-sheet px-2 py-1 text-ink shadow"
         >
           {label}
-          {keys && <span className="numbers ml-2 text-ink-2">{keys}</span>}
+          {keys && <span className="numbers ml-2 text-ink-2">{shownKeys(keys)}</span>}
         </Tooltip.Content>
       </Tooltip.Portal>
     </Tooltip.Root>

@@ -16,6 +16,7 @@ import { LAYOUTS, type LayoutKind } from '@/core/layout/built-in';
 import { liveIds } from '@/core/take/drawn';
 import { IconButton } from '../parts/IconButton';
 import type { Tool } from './record-state';
+import { useRecordKeyNames } from './actions';
 import { useRecord, useRecordStore } from './record-store';
 
 const TOOLS: readonly (readonly [Tool, string, LucideIcon])[] = [
@@ -45,7 +46,7 @@ export function LiveTools() {
   const layout = useRecord((s) => s.layout);
   const set = useRecord((s) => s.set);
   const setLayout = useRecord((s) => s.setLayout);
-  const keys = useRecord((s) => s.settings.keys);
+  const keys = useRecordKeyNames();
   return (
     <div
       className="flex min-h-9 shrink-0 flex-wrap items-center gap-0.5 border-b border-line bg-sheet px-2"

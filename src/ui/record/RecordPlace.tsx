@@ -3,10 +3,10 @@ import { useEffect, useState } from 'react';
 import type { StoreApi } from 'zustand';
 import { OpenProject } from '../edit/OpenProject';
 import { SaveBadge, SaveBanner } from '../edit/SaveBadge';
+import { AllKeys } from '../edit/AllKeys';
 import { useEditor, useEditorStore } from '../edit/store';
 import { Button } from '../parts/Button';
 import { PlaceHeader } from '../shell/PlaceHeader';
-import { KeysDialog } from './KeysDialog';
 import type { RecordState } from './record-state';
 import { createRecordStore, RecordProvider, useRecord } from './record-store';
 import { RescueBanner } from './RescueBanner';
@@ -74,7 +74,7 @@ function Record() {
         </div>
         <StepRail />
       </div>
-      {keys && <KeysDialog onClose={() => setKeys(false)} />}
+      <AllKeys open={keys} onClose={() => setKeys(false)} place="Record" />
       <SaveBanner />
     </div>
   );

@@ -9,6 +9,7 @@ import { formatClock } from '@/core/time/timecode';
 import { Kbd } from '../keys/Kbd';
 import { Button } from '../parts/Button';
 import { DrawnShapes } from './DrawnShapes';
+import { useRecordKeyNames } from './actions';
 import { useRecord } from './record-store';
 
 const OFF_BY = 0.08;
@@ -25,7 +26,7 @@ const ENDS: Record<string, string> = {
 export function Review() {
   const take = useRecord((s) => s.review);
   const busy = useRecord((s) => s.busy);
-  const keys = useRecord((s) => s.settings.keys);
+  const keys = useRecordKeyNames();
   const keep = useRecord((s) => s.keep);
   const discard = useRecord((s) => s.discard);
   const send = useRecord((s) => s.send);

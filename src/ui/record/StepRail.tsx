@@ -14,6 +14,7 @@ import { stepStatus } from '@/core/words/status';
 import { useEditor, useEditorStore } from '../edit/store';
 import { Kbd } from '../keys/Kbd';
 import { Button } from '../parts/Button';
+import { useRecordKeyNames } from './actions';
 import { useRecord, useRecordStore } from './record-store';
 import { goToStep } from './use-record-keys';
 
@@ -41,7 +42,7 @@ export function StepRail() {
   const kind = useRecord((s) => s.kind);
   const stepId = useRecord((s) => s.stepId);
   const phase = useRecord((s) => s.phase);
-  const keys = useRecord((s) => s.settings.keys);
+  const keys = useRecordKeyNames();
   const set = useRecord((s) => s.set);
   const idle = phase === 'ready' || phase === 'review';
   const { steps } = project;

@@ -5,6 +5,7 @@ import { shownKeys } from '../keys/shown';
 import { Kbd } from '../keys/Kbd';
 import { Button } from '../parts/Button';
 import { bytesInWords } from '../parts/bytes';
+import { useRecordKeyNames } from './actions';
 import { useRecord, useRecordStore } from './record-store';
 
 /** Record, pause, mark and stop; how long it is, what room is left, and whether all is safe. */
@@ -13,7 +14,7 @@ export function TakeTransport() {
   const phase = useRecord((s) => s.phase);
   const progress = useRecord((s) => s.progress);
   const free = useRecord((s) => s.free);
-  const keys = useRecord((s) => s.settings.keys);
+  const keys = useRecordKeyNames();
   const stopAfter = useRecord((s) => s.settings.stopAfter);
   const marks = useRecord((s) => s.live.filter((e) => e.type === 'mark').length);
   const { start, stop, pause, resume, note } = store.getState();

@@ -2,10 +2,11 @@
 import { useMemo } from 'react';
 import type { LayoutKind } from '@/core/layout/built-in';
 import { useEditorStore } from '../edit/store';
+import { isPress } from '../keys/press';
 import { useKeyScope } from '../keys/use-key-scope';
+import { recordKeys, type RecordAction } from './actions';
 import { clearDrawings } from './LiveTools';
 import { useRecordStore } from './record-store';
-import { keyName, type RecordAction } from './settings';
 
 /** Moves to the step after or before, as long as nothing is being recorded. */
 export function goToStep(
@@ -55,32 +56,30 @@ export function useRecordKeys(): void {
   // Before the practice screen sees them.
   useKeyScope(
     (event) => {
-      const name = keyName(event);
-      const {
-        settings: { keys },
-        phase,
-        stop,
-      } = store.getState();
-      if (name === 'Escape' && phase === 'countdown') {
+      const { phase, stop } = store.getState();
+      if (phase === 'countdown' && isPress(event, 'Escape')) {
         event.preventDefault();
         return void stop();
       }
       const field =
         event.target instanceof HTMLElement &&
         /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
-      const found = (Object.keys(keys) as RecordAction[]).find((action) => keys[action] === name);
       // A key without Ctrl or Alt is text where text is typed.
-      if (!found || (field && !/^(Ctrl|Alt)\+/.test(name!))) {
-        if (!field && (name === 'Ctrl+Z' || name === 'Ctrl+Shift+Z')) {
-          event.preventDefault();
-          if (name === 'Ctrl+Z') editor.getState().undo();
-          else editor.getState().redo();
-        }
+      const meant = !field || event.ctrlKey || event.metaKey || event.altKey;
+      const pressed = ([, keys]: [string, readonly string[]]) =>
+        keys.some((name) => isPress(event, name));
+      const found = meant && Object.entries(recordKeys()).find(pressed);
+      if (!found) {
+        const undo = isPress(event, 'Mod+Z');
+        if (field || !(undo || isPress(event, 'Mod+Shift+Z'))) return;
+        event.preventDefault();
+        if (undo) editor.getState().undo();
+        else editor.getState().redo();
         return;
       }
       event.preventDefault();
       event.stopPropagation();
-      act[found]();
+      act[found[0] as RecordAction]();
     },
     { early: true },
   );

@@ -4,14 +4,11 @@ import { frameDuration, snapToFrame, type Ticks } from '@/core/time/ticks';
 import type { Clip } from '@/core/project/model';
 import { frontmost, sceneAt, screenOf, type ScreenView } from '@/core/scene/scene';
 import type { Player } from '@/preview/player';
+import type { Keyed } from '../../keys/chosen';
 import { tellFault } from '../../shell/notices-store';
 import type { Dialogs, EditorState } from '../session/state';
 
-export interface Command {
-  readonly id: string;
-  readonly label: string;
-  /** Keys as `Mod+Shift+Z`; Mod is Ctrl, or Cmd on a Mac. */
-  readonly keys: readonly string[];
+export interface Command extends Keyed {
   readonly run: () => void;
 }
 

@@ -1,5 +1,6 @@
 import type { StoreApi } from 'zustand';
 import type { Player } from '@/preview/player';
+import { withChosenKeys, type Chosen } from '../../keys/chosen';
 import { SCALES } from '../timeline/geometry';
 import type { EditorState } from '../session/state';
 import { atPlayheadCommands } from './at-playhead';
@@ -22,10 +23,22 @@ export interface CommandGroup {
 export const editorCommands = (
   store: StoreApi<EditorState>,
   player: Player | null,
-): readonly Command[] => commandGroups(store, player).flatMap(({ commands }) => commands);
+  chosen?: Chosen,
+): readonly Command[] => commandGroups(store, player, chosen).flatMap(({ commands }) => commands);
 
-/** Everything that can be done by name or key, as it belongs together. */
-export function commandGroups(
+/** Everything that can be done by name or key, as it belongs together, with the keys it has now. */
+export const commandGroups = (
+  store: StoreApi<EditorState>,
+  player: Player | null,
+  chosen?: Chosen,
+): readonly CommandGroup[] =>
+  usualCommands(store, player).map(({ name, commands }) => ({
+    name,
+    commands: commands.map((command) => withChosenKeys(command, chosen)),
+  }));
+
+/** The same with the keys that they come with. */
+export function usualCommands(
   store: StoreApi<EditorState>,
   player: Player | null,
 ): readonly CommandGroup[] {

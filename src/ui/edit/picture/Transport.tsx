@@ -8,6 +8,7 @@ import { formatTimecode, parseTimecode } from '@/core/time/timecode';
 import type { Player } from '@/preview/player';
 import { IconButton } from '../../parts/IconButton';
 import { tellFault } from '../../shell/notices-store';
+import { useCommands } from '../commands/use-commands';
 import { playheadOf, useAtPlayhead, useEditor, useEditorStore, useTransport } from '../store';
 import { useSeek } from './use-player';
 import { Volume } from './Volume';
@@ -20,19 +21,36 @@ export function Transport({ player }: { player: Player | null }) {
   const rate = useTransport((t) => t.rate);
   const frames = useTransport((t) => t.frames);
   const frameRate = useEditor((s) => s.project.canvas.frameRate);
+  const commands = useCommands(player);
+  const keysOf = (id: string) => commands.get(id)?.keys[0];
   const step = (by: number) => seek(playheadOf(store.getState()) + by * frameDuration(frameRate));
   return (
     <div className="flex items-center gap-1 overflow-hidden border-t border-line bg-sheet px-2">
       <Timecode onTime={seek} />
-      <IconButton icon={SkipBack} label="To the start" keys="Home" onClick={() => seek(0)} />
-      <IconButton icon={ChevronLeft} label="One frame back" keys="←" onClick={() => step(-1)} />
+      <IconButton
+        icon={SkipBack}
+        label="To the start"
+        keys={keysOf('start')}
+        onClick={() => seek(0)}
+      />
+      <IconButton
+        icon={ChevronLeft}
+        label="One frame back"
+        keys={keysOf('frame-back')}
+        onClick={() => step(-1)}
+      />
       <IconButton
         icon={rate ? Pause : Play}
         label={rate ? 'Pause' : 'Play'}
-        keys="Space"
+        keys={keysOf('play')}
         onClick={() => void player?.play(rate ? 0 : 1)}
       />
-      <IconButton icon={ChevronRight} label="One frame on" keys="→" onClick={() => step(1)} />
+      <IconButton
+        icon={ChevronRight}
+        label="One frame on"
+        keys={keysOf('frame-on')}
+        onClick={() => step(1)}
+      />
       <Volume player={player} />
       {rate !== 0 && rate !== 1 && <span className="numbers text-xs">{rate}×, no sound</span>}
       <Reading />

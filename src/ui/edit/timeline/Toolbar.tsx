@@ -22,7 +22,6 @@ import {
   ZoomOut,
 } from 'lucide-react';
 import type { LucideIcon } from 'lucide-react';
-import { useMemo } from 'react';
 import { assertNever } from '@/core/assert-never';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { formatTimecode } from '@/core/time/timecode';
@@ -31,9 +30,10 @@ import { shownKeys } from '../../keys/shown';
 import { Button } from '../../parts/Button';
 import { IconButton } from '../../parts/IconButton';
 import { useRoving } from '../../parts/use-roving';
-import { editorCommands, type Command } from '../commands';
+import type { Command } from '../commands';
+import { useCommands } from '../commands/use-commands';
 import type { Selection } from '../session/state';
-import { rangeOf, useEditor, useEditorStore } from '../store';
+import { rangeOf, useEditor } from '../store';
 import { LayoutMenu } from './LayoutMenu';
 
 type Tool = readonly [id: string, icon: LucideIcon, label: string];
@@ -102,17 +102,14 @@ const Rule = () => <span className="mx-1 h-4 shrink-0 border-l border-line" />;
 
 /** At the left what makes things, then what applies to what is selected, at the right the scale. */
 export function Toolbar({ player, onFit }: { player: Player | null; onFit: () => void }) {
-  const store = useEditorStore();
   const snapping = useEditor((s) => s.snapping);
   const undoLabel = useEditor((s) => s.history.done.at(-1)?.label);
   const redoLabel = useEditor((s) => s.history.undone.at(-1)?.label);
   const kind = useEditor((s) => s.selection?.kind ?? null);
   const several = useEditor((s) => s.also.length > 0);
-  const commands = useMemo(
-    () => new Map(editorCommands(store, player).map((c) => [c.id, c])),
-    [store, player],
-  );
+  const commands = useCommands(player);
   const run = (id: string) => commands.get(id)?.run();
+  const keysOf = (id: string) => commands.get(id)?.keys[0];
   const bar = useRoving<HTMLDivElement>();
   // What can be done with a range stands with it.
   const ranged = useEditor((s) => s.selection === null && rangeOf(s) !== null);
@@ -127,14 +124,14 @@ export function Toolbar({ player, onFit }: { player: Player | null; onFit: () =>
       <IconButton
         icon={Undo2}
         label={undoLabel ? `Undo: ${undoLabel}` : 'Undo'}
-        keys="Ctrl+Z"
+        keys={keysOf('undo')}
         disabled={!undoLabel}
         onClick={() => run('undo')}
       />
       <IconButton
         icon={Redo2}
         label={redoLabel ? `Redo: ${redoLabel}` : 'Redo'}
-        keys="Ctrl+Shift+Z"
+        keys={keysOf('redo')}
         disabled={!redoLabel}
         onClick={() => run('redo')}
       />
@@ -168,7 +165,7 @@ export function Toolbar({ player, onFit }: { player: Player | null; onFit: () =>
         ))}
       </span>
       <span className="flex-1" />
-      <RangeTools run={run} />
+      <RangeTools commands={commands} />
       <IconButton
         icon={Magnet}
         label="Snapping"
@@ -178,16 +175,21 @@ export function Toolbar({ player, onFit }: { player: Player | null; onFit: () =>
       <IconButton
         icon={ZoomOut}
         label="Smaller timeline scale"
-        keys="-"
+        keys={keysOf('scale-down')}
         onClick={() => run('scale-down')}
       />
       <IconButton
         icon={ZoomIn}
         label="Larger timeline scale"
-        keys="+"
+        keys={keysOf('scale-up')}
         onClick={() => run('scale-up')}
       />
-      <IconButton icon={Maximize2} label="Fit the timeline" keys="0" onClick={onFit} />
+      <IconButton
+        icon={Maximize2}
+        label="Fit the timeline"
+        keys={keysOf('scale-fit')}
+        onClick={onFit}
+      />
     </div>
   );
 }
@@ -222,7 +224,8 @@ function ToolButton({
 }
 
 /** What the range between in and out is, and what can be done with it. */
-function RangeTools({ run }: { run: (id: string) => void }) {
+function RangeTools({ commands }: { commands: ReadonlyMap<string, Command> }) {
+  const run = (id: string) => commands.get(id)?.run();
   const range = useEditor((s) => rangeOf(s));
   const rate = useEditor((s) => s.project.canvas.frameRate);
   if (!range) return null;
@@ -241,7 +244,7 @@ function RangeTools({ run }: { run: (id: string) => void }) {
       <Button
         look="quiet"
         className="px-1.5"
-        title="Remove, leave the gap (Delete)"
+        title={titleOf(commands.get('lift'))}
         onClick={() => run('lift')}
       >
         Lift
@@ -249,7 +252,7 @@ function RangeTools({ run }: { run: (id: string) => void }) {
       <Button
         look="quiet"
         className="px-1.5"
-        title="Remove, close the gap (Shift+Delete)"
+        title={titleOf(commands.get('ripple'))}
         onClick={() => run('ripple')}
       >
         Ripple delete
