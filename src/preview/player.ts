@@ -42,6 +42,7 @@ export class Player {
   private shown = 0;
   private lately = 0;
   private lines = LINES;
+  private chosenLines: number | null = null;
   private loop = 0;
   private closed = false;
   private readonly sender = new ProjectSender();
@@ -113,6 +114,18 @@ export class Player {
     return this.sound.level;
   }
 
+  /** The peak that a lane has at the moment in dBFS, before the volume. */
+  laneLevel(laneId: string): number {
+    return this.sound.laneLevel(laneId);
+  }
+
+  /** So many lines the shorter side of the picture has; null fits them to the machine. */
+  setLines(lines: number | null): void {
+    this.chosenLines = lines;
+    this.lines = lines ?? LINES;
+    this.refresh();
+  }
+
   /** Colour of the recording under a spot of the picture, given as shares of its size. */
   async pickColor(x: number, y: number): Promise<string | null> {
     return this.remote.pickColor(x, y);
@@ -157,7 +170,8 @@ export class Player {
       const missed = Math.max(0, Math.abs(frame - this.shownFrame) - 1);
       this.dropped += missed;
       this.lately = this.shown % LATE.shown === 0 ? 0 : this.lately + missed;
-      if (this.lately > LATE.dropped) this.lines = FEWER_LINES;
+      if (this.lately > LATE.dropped && this.chosenLines === null)
+        this.lines = Math.min(this.lines, FEWER_LINES);
       if (missed) this.events.onFrames(this.dropped, this.shown);
     }
   }
@@ -174,7 +188,10 @@ export class Player {
     if (!project || this.closed) return;
     this.busy = true;
     const { width, height, frameRate } = project.canvas;
-    const scale = Math.min(1, (playing ? this.lines : LINES) / Math.min(width, height));
+    const scale = Math.min(
+      1,
+      (playing ? this.lines : (this.chosenLines ?? LINES)) / Math.min(width, height),
+    );
     const even = (n: number) => Math.max(2, Math.round((n * scale) / 2) * 2);
     const time = frameStart(frameAt(this.time, frameRate), frameRate);
     try {

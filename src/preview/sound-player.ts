@@ -1,15 +1,18 @@
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import { toDecibels } from '@/core/audio/levels';
+import { METER_WINDOW, type LanePeaks } from '@/core/audio/lane-meter';
 import { SAMPLE_RATE } from '@/core/audio/mix';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import type { ProjectNews } from './project-link';
-import type { SoundWorker } from './sound-worker';
+import type { MixedPiece, SoundWorker } from './sound-worker';
 
 const PIECE = SAMPLE_RATE / 2;
 /** So much is scheduled ahead, in seconds. */
 const AHEAD = 1.5;
 /** Samples that the meter looks at, about as many as a picture of 30 a second lasts. */
 const METER_SAMPLES = 2048;
+/** Pieces whose peaks are kept: those scheduled ahead, the one that is heard, and some to spare. */
+const KEPT_PEAKS = 8;
 
 /** Plays the mix; its audio clock is the clock of the playback. */
 export class SoundPlayer {
@@ -26,6 +29,8 @@ export class SoundPlayer {
     began: number;
     scheduled: number;
     nodes: Set<AudioBufferSourceNode>;
+    /** The peaks of each piece that was scheduled lately, by the sample of the run it begins at. */
+    peaks: Map<number, LanePeaks>;
   } | null = null;
   private runId = 0;
 
@@ -47,7 +52,13 @@ export class SoundPlayer {
     const from = Math.round(ticksToSeconds(time) * SAMPLE_RATE);
     const first = await this.remote.mix(from, PIECE);
     if (id !== this.runId) return;
-    this.run = { from, began: this.context.currentTime + 0.06, scheduled: 0, nodes: new Set() };
+    this.run = {
+      from,
+      began: this.context.currentTime + 0.06,
+      scheduled: 0,
+      nodes: new Set(),
+      peaks: new Map(),
+    };
     this.schedule(first);
     void this.feed(id);
   }
@@ -79,6 +90,16 @@ export class SoundPlayer {
     return toDecibels(this.heard.reduce((peak, v) => Math.max(peak, Math.abs(v)), 0));
   }
 
+  /** The peak that a lane has at this moment in dBFS; -Infinity while nothing plays. */
+  laneLevel(laneId: string): number {
+    const { run, context } = this;
+    if (!run || !context) return -Infinity;
+    const heard = Math.max(0, Math.floor((context.currentTime - run.began) * SAMPLE_RATE));
+    const piece = heard - (heard % PIECE);
+    const peaks = run.peaks.get(piece)?.[laneId];
+    return toDecibels(peaks?.[Math.floor((heard - piece) / METER_WINDOW)] ?? 0);
+  }
+
   close(): void {
     this.stop();
     this.remote[releaseProxy]();
@@ -106,7 +127,7 @@ export class SoundPlayer {
     }
   }
 
-  private schedule(piece: readonly [Float32Array, Float32Array]): void {
+  private schedule({ sound: piece, peaks }: MixedPiece): void {
     const { run, context } = this;
     if (!run || !context) return;
     const buffer = context.createBuffer(2, piece[0].length, SAMPLE_RATE);
@@ -120,6 +141,8 @@ export class SoundPlayer {
     const late = Math.max(0, context.currentTime - at);
     if (late < buffer.duration) node.start(Math.max(at, context.currentTime), late);
     run.nodes.add(node);
+    run.peaks.set(run.scheduled, peaks);
+    if (run.peaks.size > KEPT_PEAKS) run.peaks.delete(run.peaks.keys().next().value!);
     run.scheduled += piece[0].length;
   }
 }

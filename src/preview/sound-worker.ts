@@ -3,11 +3,18 @@ import { ALL_FORMATS, AudioSampleSink, Input, UrlSource, type AudioSample } from
 import { footageUrl } from '@/contract/footage';
 import type { Sources } from '@/core/project/sources';
 import { SoundEngine, type OpenSound } from '@/core/audio/engine';
+import { LaneMeter, type LanePeaks } from '@/core/audio/lane-meter';
 import { SAMPLE_RATE, silence, type Stereo } from '@/core/audio/mix';
 import { planSound } from '@/core/audio/plan';
 import { ProjectReceiver, type ProjectNews } from './project-link';
 
 const MOST_READERS = 24;
+
+/** A stretch of the mix, left and right, and how loud each lane is in it. */
+export interface MixedPiece {
+  readonly sound: Stereo;
+  readonly peaks: LanePeaks;
+}
 
 /** Sound of one recording from a sample on, read in order. */
 class FootageSound {
@@ -93,10 +100,11 @@ export class SoundWorker {
     if (project) this.engine.setPlan(planSound(project, heard(sources)));
   }
 
-  /** `length` samples of the mix from timeline sample `at` on, left and right. */
-  async mix(at: number, length: number): Promise<Stereo> {
-    const out = await this.engine.mix(at, length);
-    return transfer(out, [out[0].buffer, out[1].buffer]);
+  /** `length` samples of the mix from timeline sample `at` on, and the peaks of its lanes. */
+  async mix(at: number, length: number): Promise<MixedPiece> {
+    const meter = new LaneMeter(at, length);
+    const sound = await this.engine.mix(at, length, meter);
+    return transfer({ sound, peaks: meter.peaks() }, [sound[0].buffer, sound[1].buffer]);
   }
 }
 

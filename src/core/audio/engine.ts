@@ -1,3 +1,4 @@
+import type { LaneMeter } from './lane-meter';
 import { addToMix, silence, type SoundSegment, type Stereo } from './mix';
 import type { SoundPlan } from './plan';
 import { Chain, makeProcessor } from './processor';
@@ -33,6 +34,7 @@ export class SoundEngine {
   /** What goes through no chain is mixed at once, in the order in which it begins. */
   private plain: readonly SoundSegment[] = [];
   private lanes: readonly Chain[] = [];
+  private meter: LaneMeter | null = null;
   private master = new Chain([], (at, count) => this.sum(at, count));
 
   /**
@@ -57,9 +59,15 @@ export class SoundEngine {
     this.master = new Chain(plan.master.map(makeProcessor), (at, n) => this.sum(at, n));
   }
 
-  /** Samples of the mix from a timeline sample on. */
-  async mix(at: number, count: number): Promise<Stereo> {
+  /**
+   * Samples of the mix from a timeline sample on.
+   *
+   * @param meter hears what each lane brings to it
+   */
+  async mix(at: number, count: number, meter: LaneMeter | null = null): Promise<Stereo> {
+    this.meter = meter;
     const out = await this.master.read(at, count);
+    this.meter = null;
     this.closeSpare(at + count);
     return out;
   }
@@ -90,6 +98,7 @@ export class SoundEngine {
       const to = Math.min(at + count, segment.end);
       const sound = await reader.read(from - segment.start, to - from);
       addToMix(out, at, segment, sound, from);
+      this.meter?.hear(segment, sound, from);
     }
     return out;
   }

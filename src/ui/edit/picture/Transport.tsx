@@ -10,6 +10,7 @@ import { IconButton } from '../../parts/IconButton';
 import { tellFault } from '../../shell/notices-store';
 import { useCommands } from '../commands/use-commands';
 import { playheadOf, useAtPlayhead, useEditor, useEditorStore, useTransport } from '../store';
+import { PreviewSize } from './PreviewSize';
 import { useSeek } from './use-player';
 import { Volume } from './Volume';
 
@@ -52,6 +53,7 @@ export function Transport({ player }: { player: Player | null }) {
         onClick={() => step(1)}
       />
       <Volume player={player} />
+      <PreviewSize player={player} />
       {rate !== 0 && rate !== 1 && <span className="numbers text-xs">{rate}×, no sound</span>}
       <Reading />
       {frames.dropped > 0 && (

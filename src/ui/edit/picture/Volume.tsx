@@ -5,13 +5,11 @@ import { useEffect, useRef, useState } from 'react';
 import type { Player } from '@/preview/player';
 import { IconButton } from '../../parts/IconButton';
 import { keep, kept } from '../../parts/kept';
+import { METER_FLOOR_DB, meterColor, meterShare } from '../meter';
 import { useTransport } from '../store';
 
 /** Where the browser keeps how loud the preview is. */
 const KEPT_AS = 'vistum-volume';
-/** The quietest level that the meter shows, and from where it warns, in dBFS. */
-const FLOOR_DB = -48;
-const LOUD_DB = -1;
 
 const Share = Type.Number({ minimum: 0, maximum: 1 });
 
@@ -60,13 +58,13 @@ function Meter({ player }: { player: Player | null }) {
   useEffect(() => {
     const element = bar.current;
     if (!element || !player) return;
-    let held = FLOOR_DB;
+    let held = METER_FLOOR_DB;
     let frame = 0;
     const draw = () => {
       // It falls slowly, so that a peak can be seen.
       held = Math.max(player.level, held - 0.7);
-      element.style.transform = `scaleX(${Math.max(0, 1 - held / FLOOR_DB)})`;
-      element.style.backgroundColor = held > LOUD_DB ? 'var(--fault)' : 'var(--good)';
+      element.style.transform = `scaleX(${meterShare(held)})`;
+      element.style.backgroundColor = meterColor(held);
       frame = requestAnimationFrame(draw);
     };
     if (playing) draw();
@@ -76,7 +74,7 @@ function Meter({ player }: { player: Player | null }) {
   return (
     <span
       className="hidden h-2 w-14 overflow-hidden @md:block border border-line bg-paper"
-      title={`Level of the mix, ${FLOOR_DB} to 0 dBFS`}
+      title={`Level of the mix, ${METER_FLOOR_DB} to 0 dBFS`}
       aria-hidden
     >
       <span

@@ -123,6 +123,14 @@ export function LaneHeader({ lane }: { lane: Lane }) {
       >
         <Locked size={13} aria-hidden />
       </button>
+      {!picture && lane.clips.length > 0 && (
+        <span
+          className="absolute inset-x-0 bottom-0.5 h-0.5 origin-left"
+          data-lane-meter={lane.id}
+          style={{ transform: 'scaleX(0)' }}
+          aria-hidden
+        />
+      )}
       {lane.clips.length > 0 && (
         <span
           className="absolute inset-x-0 -bottom-0.5 h-1.5 cursor-row-resize"

@@ -36,6 +36,7 @@ import { stackSpans } from './stack';
 import { StepsRibbon } from './StepsRibbon';
 import { Toolbar } from './Toolbar';
 import { useFootageDrop } from './use-footage-drop';
+import { useLaneMeters } from './use-lane-meters';
 import { useRubberBand } from './use-rubber-band';
 import { useWheelScale } from './use-wheel-scale';
 
@@ -114,6 +115,7 @@ export function Timeline({ player }: { player: Player | null }) {
   );
 
   useWheelScale(scroller);
+  useLaneMeters(player, scroller);
   const { band, begin } = useRubberBand(scroller, (event) => {
     seek(
       Math.max(0, toTime(event.clientX - event.currentTarget.getBoundingClientRect().left, scale)),
