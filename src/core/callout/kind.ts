@@ -58,6 +58,9 @@ export interface Move {
   readonly frame: { readonly dx: number; readonly dy: number };
 }
 
+/** The handle that every kind has without showing it: all of the callout moves. */
+export const WHOLE = 'whole';
+
 /** Everything about one kind of callout; the document, the picture and the forms derive from it. */
 export interface CalloutKind<S extends TObject> {
   /** The schema of the kind, which has its name as the literal `kind`. */

@@ -191,6 +191,24 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
   'change-callout': (p, { which }) => ({
     ...{ id: callout(p, which), change: { anchor: { to: 'frame' } } },
   }),
+  'change-callouts': (p, { which, at }) => ({
+    changes: [callout(p, which), callout(p, at)].map((id) => ({
+      ...{ id, change: { anchor: { to: 'frame' } } },
+    })),
+  }),
+  'change-several': (p, { which, at, length }) => ({
+    ids: [
+      pick(clipIds(p), which),
+      pick(clipIds(p), at),
+      callout(p, which),
+      p.framings[0]?.id,
+    ].flatMap((id) => id ?? []),
+    change: {
+      clips: { gain: (which % 20) - 10, fadeIn: frame(length), speed: pick(speeds, length)! },
+      callouts: { color: '#c2412d', fadeIn: 5 },
+      framings: { rampIn: frame(length), pinned: which % 2 > 0 },
+    },
+  }),
   'add-framing': (_p, { at, length, newId }) => ({
     framing: {
       ...{ id: newId(), start: frame(at), end: frame(at + length + 4), rampIn: FRAME },

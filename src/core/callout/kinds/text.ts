@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { Point, strict } from '../../schema/parts';
 import { colorSetting, numberSetting, switchSetting } from '../../schema/setting';
-import { calloutSchema, drawn, shifted, type CalloutKind } from '../kind';
+import { calloutSchema, drawn, shifted, WHOLE, type CalloutKind } from '../kind';
 
 const schema = calloutSchema('text', {
   text: Type.String({ maxLength: 2000 }),
@@ -70,13 +70,15 @@ export const text: CalloutKind<typeof schema> = {
     { id: 'words', label: 'The text', look: 'words', at: tip, shift: offset, size: null },
   ],
   withHandle: ({ tip, offset }, id, { by, frame }) =>
-    id === 'tip'
-      ? {
-          tip: shifted(tip, by),
-          // The words stay where they are.
-          offset: { dx: offset.dx - frame.dx, dy: offset.dy - frame.dy },
-        }
-      : { offset: { dx: offset.dx + frame.dx, dy: offset.dy + frame.dy } },
+    id === WHOLE
+      ? { tip: shifted(tip, by) }
+      : id === 'tip'
+        ? {
+            tip: shifted(tip, by),
+            // The words stay where they are.
+            offset: { dx: offset.dx - frame.dx, dy: offset.dy - frame.dy },
+          }
+        : { offset: { dx: offset.dx + frame.dx, dy: offset.dy + frame.dy } },
   advice: () =>
     'Drag the round handle on the Picture to what the arrow should point at, the dashed one to ' +
     'place the text.',

@@ -10,6 +10,7 @@ import { OUTLINE_EDITS } from './outline';
 import { PLACING_EDITS } from './placing';
 import { RIPPLE_EDITS } from './ripple';
 import { SETTING_EDITS } from './settings';
+import { SEVERAL_EDITS } from './several';
 import { SOUND_EDITS } from './sound';
 import { SPAN_EDITS } from './spans';
 
@@ -20,6 +21,7 @@ export const EDITS = {
   ...SOUND_EDITS,
   ...LANE_EDITS,
   ...SPAN_EDITS,
+  ...SEVERAL_EDITS,
   ...OUTLINE_EDITS,
   ...SETTING_EDITS,
   ...PLACING_EDITS,

@@ -63,6 +63,17 @@ export const SPAN_EDITS = {
     args: args({ id, change: changeOf<'callouts'>() }),
     run: (p, { id, change }) => changeSpan(p, 'callouts', id, change),
   }),
+  'change-callouts': defineEdit({
+    label: ({ changes }) => `Change ${changes.length} callouts`,
+    args: args({
+      changes: Type.Array(Type.Object({ id, change: changeOf<'callouts'>() }), {
+        maxItems: 100_000,
+      }),
+    }),
+    run(p, { changes }) {
+      for (const { id, change } of changes) changeSpan(p, 'callouts', id, change);
+    },
+  }),
   'add-framing': defineEdit({
     label: 'Framing here',
     args: args({ framing: Framing }),

@@ -12,8 +12,9 @@ import { Button } from '../../parts/Button';
 import { CheckField, NumberField, TextField } from '../../parts/fields';
 import { SettingField } from '../../parts/setting-fields';
 import { tellFault } from '../../shell/notices-store';
-import { editorCommands } from '../commands';
-import { playheadOf, selectedClips, useEditor, useEditorStore } from '../store';
+import { useRun } from '../commands/use-run';
+import { playheadOf, useEditor, useEditorStore } from '../store';
+import { GroupFields } from './GroupFields';
 import { Heading } from './Heading';
 import { LookDetails } from './LookDetails';
 import { PresenterDetails } from './PresenterDetails';
@@ -25,20 +26,10 @@ const PACE_LABELS: Record<PaceWay, string> = {
   freeze: 'Hold the end',
 };
 
-/** Runs a command by its name on what is selected. */
-function useCommand(): (id: string) => void {
-  const store = useEditorStore();
-  return (id) =>
-    editorCommands(store, null)
-      .find((c) => c.id === id)
-      ?.run();
-}
-
 export function ClipDetails({ id }: { id: string }) {
   const found = useEditor((s) => findClip(s.project, id));
   const footage = useEditor((s) => (found ? s.sources.footage[found.clip.footageId] : undefined));
-  const more = useEditor((s) => selectedClips(s).length - 1);
-  const run = useCommand();
+  const run = useRun();
   if (!found) return null;
   const { clip, lane } = found;
   const picture = isPictureLane(lane);
@@ -46,23 +37,15 @@ export function ClipDetails({ id }: { id: string }) {
     <div className="grid gap-3">
       <div>
         <Heading title={footage?.name ?? 'Missing footage'}>
-          {clip.link ? (
+          {clip.link && (
             <Button
               onClick={() => run('unlink')}
               title="Picture and sound of this recording then move and trim by themselves"
             >
               Unlink
             </Button>
-          ) : (
-            more > 0 && <Button onClick={() => run('link')}>Link</Button>
           )}
-          {more > 0 && !clip.group && <Button onClick={() => run('group')}>Group</Button>}
         </Heading>
-        {more > 0 && (
-          <p className="text-xs text-ink-2">
-            and {more} more {more === 1 ? 'clip' : 'clips'}; what is set here is set for this one
-          </p>
-        )}
         {lane.locked && <p className="text-xs text-caution">Its lane is locked.</p>}
       </div>
       {!footage && <Missing clip={clip} />}
@@ -101,34 +84,11 @@ function Missing({ clip }: { clip: Clip }) {
   );
 }
 
-function GroupFields({ groupId }: { groupId: string }) {
-  const name = useEditor((s) => s.project.groups.find((g) => g.id === groupId)?.name ?? '');
-  const open = useEditor((s) => s.openGroup === groupId);
-  const apply = useEditor((s) => s.apply);
-  const run = useCommand();
-  return (
-    <fieldset className="grid gap-2 border-t border-line pt-2">
-      <legend className="font-semibold">Group</legend>
-      <TextField
-        label="Name"
-        value={name}
-        onDone={(text) => apply('rename-group', { groupId, name: text })}
-      />
-      <span className="flex gap-2">
-        <Button onClick={() => run('open-group')}>
-          {open ? 'Close the group' : 'Open to edit inside'}
-        </Button>
-        <Button onClick={() => run('ungroup')}>Ungroup</Button>
-      </span>
-    </fieldset>
-  );
-}
-
 /** Where the clip stands and what it shows, as numbers, and by single frames. */
 function TimeFields({ clip, lane }: { clip: Clip; lane: Lane }) {
   const rate = useEditor((s) => s.project.canvas.frameRate);
   const apply = useEditor((s) => s.apply);
-  const run = useCommand();
+  const run = useRun();
   const typed = (done: (time: Ticks) => void) => (text: string) => {
     const time = parseTimecode(text, rate);
     if (time === null) tellFault('Type a time as 12, 1:05, 12.5 or 00:00:12:04.');
@@ -204,7 +164,7 @@ function TimeFields({ clip, lane }: { clip: Clip; lane: Lane }) {
 function SpeedFields({ clip, lane }: { clip: Clip; lane: Lane }) {
   const store = useEditorStore();
   const apply = useEditor((s) => s.apply);
-  const run = useCommand();
+  const run = useRun();
   const change = (speed: number) => apply('set-speed', { clipId: clip.id, speed });
   return (
     <fieldset className="grid gap-1.5 border-t border-line pt-2" disabled={lane.locked}>

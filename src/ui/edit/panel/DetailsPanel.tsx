@@ -11,11 +11,15 @@ import { PathDetails } from './PathDetails';
 import { PlanDetails } from './PlanDetails';
 import { PresenterDetails } from './PresenterDetails';
 import { ProjectDetails } from './ProjectDetails';
+import { SeveralDetails } from './SeveralDetails';
 import { StepDetails } from './StepDetails';
+import { selectedItems } from '../timeline/selecting';
 
-/** Settings of what is selected; of the project where nothing is. */
+/** Settings of what is selected, or of all that is; of the project where nothing is. */
 export function DetailsPanel() {
   const selection = useEditor((s) => s.selection);
+  const several = useEditor((s) => selectedItems(s).length > 1);
+  if (several) return <SeveralDetails />;
   switch (selection?.kind) {
     case 'clip':
       return <ClipDetails id={selection.id} />;

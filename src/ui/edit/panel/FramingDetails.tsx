@@ -5,10 +5,10 @@ import { areaOf } from '@/core/project/query';
 import { magnification, wholeView } from '@/core/scale/sharpness';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
-import { editorCommands } from '../commands';
+import { useRun } from '../commands/use-run';
 import { CheckField, SliderField } from '../../parts/fields';
 import { useFramingLimit } from '../use-framing-limit';
-import { useEditor, useEditorStore } from '../store';
+import { useEditor } from '../store';
 import { FramingReason } from './FramingReason';
 import { Heading } from './Heading';
 import { SpanTimes } from './SpanTimes';
@@ -122,11 +122,7 @@ const WAYS = [
 
 /** Other ways to set the view. */
 function Ways() {
-  const store = useEditorStore();
-  const run = (id: string) =>
-    editorCommands(store, null)
-      .find((c) => c.id === id)
-      ?.run();
+  const run = useRun();
   return (
     <div className="flex flex-wrap gap-1">
       {WAYS.map(([id, label, keys]) => (

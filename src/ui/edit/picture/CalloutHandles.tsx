@@ -8,6 +8,7 @@ import { contains } from '@/core/time/ranges';
 import { useEditor, useEditorStore, useTransport } from '../store';
 import { takeArrow } from './arrows';
 import { followDrag } from './drag';
+import { movingTogether } from './move-together';
 import { textPlace } from './text-place';
 
 /** An area can be taken hold of even where it is narrower. */
@@ -27,8 +28,20 @@ function Note({ children }: { children: string }) {
   return <p className="absolute top-1 left-1 bg-sheet px-2 py-0.5 text-xs">{children}</p>;
 }
 
-/** Handles of the selected callout, as its kind says. */
-export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
+/** What moves all of a callout when it is dragged. */
+const movesAll = ({ look }: Handle): boolean => look === 'area' || look === 'words';
+
+/** Handles of a selected callout, as its kind says. */
+export function CalloutHandles({
+  id,
+  scale,
+  first,
+}: {
+  id: string;
+  scale: number;
+  /** Whether it is the one that says why it can't be moved here. */
+  first: boolean;
+}) {
   const store = useEditorStore();
   const callout = useEditor((s) => s.project.callouts.find((c) => c.id === id));
   const sources = useEditor((s) => s.sources);
@@ -36,9 +49,9 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
   const playhead = useTransport((t) => t.playhead);
   if (!callout) return null;
   if (!contains(callout, playhead))
-    return <Note>The playhead is outside this callout; go to it to move it.</Note>;
+    return first && <Note>The playhead is outside this callout; go to it to move it.</Note>;
   const on = calloutScene(sceneAt(project, sources, playhead), callout);
-  if (!on) return <Note>What this callout stands on is not shown here.</Note>;
+  if (!on) return first && <Note>What this callout stands on is not shown here.</Note>;
   const kind = kindOf(callout);
   const ratio = on.scale * scale;
   const words = textPlace(callout, on);
@@ -66,13 +79,23 @@ export function CalloutHandles({ id, scale }: { id: string; scale: number }) {
     const way = takeArrow(event);
     if (!way) return;
     const by = event.shiftKey ? LARGE_NUDGE : 1;
-    const change = kind.withHandle(callout, handle.id, moveOf(way[0] * by, way[1] * by));
-    store.getState().apply('change-callout', { id, change }, true);
+    const [dx, dy] = [way[0] * by, way[1] * by];
+    const { apply } = store.getState();
+    const together = movesAll(handle) && movingTogether(store.getState());
+    if (together) return void apply('change-callouts', together({ dx, dy }), true);
+    apply(
+      'change-callout',
+      { id, change: kind.withHandle(callout, handle.id, moveOf(dx, dy)) },
+      true,
+    );
   };
   const drag = (event: PointerEvent<HTMLElement>, handle: Handle) => {
     event.currentTarget.focus({ preventScroll: true });
     const under = store.getState().drag();
+    const together = movesAll(handle) && movingTogether(store.getState());
     followDrag(event, (dx, dy) => {
+      if (together)
+        return under.to('change-callouts', together({ dx: dx / scale, dy: dy / scale }));
       const change = kind.withHandle(callout, handle.id, moveOf(dx / scale, dy / scale));
       under.to('change-callout', { id, change });
     });

@@ -1,9 +1,11 @@
 'use client';
 import { useLayoutEffect, useRef, useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { visibleClip } from '@/core/project/query';
 import type { Player } from '@/preview/player';
 import { ItemMenu } from '../ItemMenu';
-import { playheadOf, useEditor, useEditorStore } from '../store';
+import type { EditorState } from '../session/state';
+import { playheadOf, selectedSpans, useEditor, useEditorStore } from '../store';
 import { CalloutHandles } from './CalloutHandles';
 import { BeingPrepared } from './BeingPrepared';
 import { EmptyPicture } from './EmptyPicture';
@@ -12,6 +14,15 @@ import { PathHandles } from './PathHandles';
 import { PictureHits } from './PictureHits';
 import { PresenterHandles } from './PresenterHandles';
 import { FramingHandles } from './FramingHandles';
+
+/** More handles than these would hide the Picture. */
+const MOST_HANDLES = 24;
+
+/** The selected callouts and covers whose handles are shown. */
+const selectedCallouts = (state: EditorState): readonly string[] =>
+  selectedSpans(state)
+    .filter((id) => state.project.callouts.some((c) => c.id === id))
+    .slice(0, MOST_HANDLES);
 
 /** What is pressed was selected by then. */
 const keepSelection = () => {};
@@ -31,6 +42,7 @@ export function Picture({
   const picking = useEditor((s) => s.picking);
   const selection = useEditor((s) => s.selection);
   const drawing = useEditor((s) => s.drawing);
+  const callouts = useEditor(useShallow(selectedCallouts));
   const note = useEditor((s) =>
     s.drawing === 'path'
       ? 'Draw the way of the pointer; Escape leaves it'
@@ -102,7 +114,9 @@ export function Picture({
             {!drawing && selection?.kind === 'framings' && (
               <FramingHandles id={selection.id} scale={scale} />
             )}
-            {selection?.kind === 'callouts' && <CalloutHandles id={selection.id} scale={scale} />}
+            {callouts.map((id, i) => (
+              <CalloutHandles key={id} id={id} scale={scale} first={i === 0} />
+            ))}
           </div>
         </ItemMenu>
         {empty && <EmptyPicture />}

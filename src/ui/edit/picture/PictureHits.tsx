@@ -4,8 +4,10 @@ import { kindOf } from '@/core/callout/kinds';
 import { movedInset } from '@/core/layout/by-hand';
 import type { InOutput, PointInOutput } from '@/core/scale/rect';
 import { sceneAt } from '@/core/scene/scene';
-import { playheadOf, useEditorStore } from '../store';
+import { playheadOf, selectedSpans, useEditorStore } from '../store';
+import { pressItem } from '../timeline/selecting';
 import { followDrag } from './drag';
+import { movingTogether } from './move-together';
 import { thingAt, type Thing } from './thing-at';
 
 /** Gives the handle of what was just selected the focus, so that arrow keys move it. */
@@ -18,7 +20,8 @@ const focusOn = (handle: string): void => {
 };
 
 /**
- * Lets what is seen in the Picture be pressed, which selects it, and dragged at once, which moves
+ * Lets what is seen in the Picture be pressed, which selects it (with Ctrl or Shift beside what is
+ * selected), and dragged at once, which moves
  * it: callouts, covers, the presenter. The screen itself is only selected.
  */
 export function PictureHits({ scale }: { scale: number }) {
@@ -36,12 +39,20 @@ export function PictureHits({ scale }: { scale: number }) {
     if (!thing) select(null);
     else if (thing.kind === 'screen') select({ kind: 'clip', id: thing.clipId });
     else if (thing.kind === 'presenter') select({ kind: 'presenter' });
-    else select({ kind: 'callouts', id: thing.callout.id });
+    // Several that are selected stay so.
+    else if (!selectedSpans(store.getState()).includes(thing.callout.id))
+      select({ kind: 'callouts', id: thing.callout.id });
     return thing;
   };
   const press = (event: PointerEvent) => {
     if (event.button !== 0) return;
     const { drag } = store.getState();
+    if (event.ctrlKey || event.metaKey || event.shiftKey) {
+      const thing = find(event);
+      if (thing?.kind !== 'callout') return;
+      event.preventDefault();
+      return pressItem(store, thing.callout.id, { ctrl: true, shift: false });
+    }
     const thing = choose(event);
     if (!thing || thing.kind === 'screen') return;
     if (thing.kind === 'presenter') {
@@ -59,7 +70,10 @@ export function PictureHits({ scale }: { scale: number }) {
     focusOn(handle.id);
     const ratio = on.scale * scale;
     const under = drag();
+    const together = movingTogether(store.getState());
     followDrag(event, (dx, dy) => {
+      if (together)
+        return under.to('change-callouts', together({ dx: dx / scale, dy: dy / scale }));
       const move = {
         by: { dx: dx / ratio, dy: dy / ratio },
         frame: { dx: dx / scale, dy: dy / scale },

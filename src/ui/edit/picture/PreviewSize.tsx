@@ -20,12 +20,12 @@ export function PreviewSize({ player }: { player: Player | null }) {
   return (
     <select
       aria-label="Preview size"
-      title="How large the preview is drawn; exports do not hear of it. Auto size: 720 lines, and fewer while the machine does not keep up."
-      className="numbers hidden h-6 rounded-(--radius) border border-transparent bg-transparent text-xs hover:border-line @lg:block"
+      title="How large the preview is drawn; exports do not hear of it. Auto: 720 lines, and fewer while the machine does not keep up."
+      className="numbers hidden h-6 w-20 rounded-(--radius) border border-transparent bg-transparent text-xs hover:border-line @lg:block"
       value={lines ?? 'automatic'}
       onChange={(e) => setLines(Number(e.target.value) || null)}
     >
-      <option value="automatic">Auto size</option>
+      <option value="automatic">Auto</option>
       {SIZES.map((size) => (
         <option key={size} value={size}>
           {size} lines

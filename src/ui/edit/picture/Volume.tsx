@@ -39,7 +39,7 @@ export function Volume({ player }: { player: Player | null }) {
         type="range"
         aria-label="Volume of the preview"
         title="Volume of the preview; exports do not hear of it"
-        className="hidden w-16 accent-(--action) @md:block"
+        className="hidden w-12 accent-(--action) @md:block"
         min={0}
         max={1}
         step={0.05}
@@ -73,7 +73,7 @@ function Meter({ player }: { player: Player | null }) {
   }, [player, playing]);
   return (
     <span
-      className="hidden h-2 w-14 overflow-hidden @md:block border border-line bg-paper"
+      className="hidden h-2 w-10 overflow-hidden @md:block border border-line bg-paper"
       title={`Level of the mix, ${METER_FLOOR_DB} to 0 dBFS`}
       aria-hidden
     >
