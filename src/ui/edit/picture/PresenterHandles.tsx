@@ -1,9 +1,11 @@
 'use client';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { movedInset, sizedInset } from '@/core/layout/by-hand';
-import type { PresenterPlacement } from '@/core/project/model';
+import { FootageLook, type PresenterPlacement } from '@/core/project/model';
+import { lookOf } from '@/core/project/query';
 import type { InOutput } from '@/core/scale/rect';
 import { frontmost, presenterOf, sceneAt } from '@/core/scene/scene';
+import { readNumberSetting } from '@/core/schema/setting';
 import { useAtPlayhead, useEditor, useEditorStore } from '../store';
 import { takeArrow } from './arrows';
 import { followDrag } from './drag';
@@ -11,8 +13,15 @@ import { followDrag } from './drag';
 /** An arrow changes the size by so much of the frame's height; with Shift by more. */
 const NUDGE = 0.01;
 const LARGE_NUDGE = 0.05;
+/** With Shift an arrow turns by so many degrees. */
+const LARGE_TURN = 10;
+/** So near to upright, in degrees, a turn by hand comes to rest there. */
+const UPRIGHT_WITHIN = 3;
 
-/** The selected presenter's inset: dragged to a corner, sized by the corner within the picture. */
+/**
+ * The selected presenter's inset: dragged to a corner, sized by the corner within the picture,
+ * turned by the knob at its top.
+ */
 export function PresenterHandles({ scale }: { scale: number }) {
   const store = useEditorStore();
   const canvas = useEditor((s) => s.project.canvas);
@@ -23,6 +32,11 @@ export function PresenterHandles({ scale }: { scale: number }) {
     if (!shown || scene.layout.presenter !== 'placed') return null;
     return presenterOf(scene, shown)?.place.destination ?? null;
   });
+  const footageId = useAtPlayhead(
+    (s, playhead) =>
+      frontmost(sceneAt(s.project, s.sources, playhead), 'presenter')?.clip.footageId ?? null,
+  );
+  const tilt = useEditor((s) => (footageId && lookOf(s.project, footageId)?.tilt) || 0);
   const placed = useEditor((s) => s.project.presenter);
   if (!box)
     return (
@@ -65,6 +79,28 @@ export function PresenterHandles({ scale }: { scale: number }) {
     const by = larger * (event.shiftKey ? LARGE_NUDGE : NUDGE) * canvas.height;
     change(sizedInset(placed.size * canvas.height + by, canvas));
   };
+  const turnTo = (degrees: number) => {
+    const { min, max } = readNumberSetting(FootageLook.properties.tilt);
+    return { footageId: footageId!, change: { tilt: Math.min(max, Math.max(min, degrees)) } };
+  };
+  const turn = (event: PointerEvent<HTMLElement>) => {
+    event.currentTarget.focus({ preventScroll: true });
+    const around = event.currentTarget.parentElement!.getBoundingClientRect();
+    const [x, y] = [around.left + around.width / 2, around.top + around.height / 2];
+    const under = store.getState().drag();
+    followDrag(event, (_dx, _dy, { clientX, clientY, altKey }) => {
+      const degrees = Math.round((Math.atan2(clientX - x, y - clientY) * 180) / Math.PI);
+      // It comes to rest upright, unless Alt is held as for all snapping.
+      const near = !altKey && Math.abs(degrees) <= UPRIGHT_WITHIN;
+      under.to('change-look', turnTo(near ? 0 : degrees));
+    });
+  };
+  const turnByKey = (event: KeyboardEvent) => {
+    const way = takeArrow(event);
+    if (!way) return;
+    const by = (way[0] || way[1]) * (event.shiftKey ? LARGE_TURN : 1);
+    store.getState().apply('change-look', turnTo(tilt + by), true);
+  };
   return (
     <div
       role="group"
@@ -78,10 +114,21 @@ export function PresenterHandles({ scale }: { scale: number }) {
         top: box.y * scale,
         width: box.width * scale,
         height: box.height * scale,
+        transform: tilt ? `rotate(${tilt}deg)` : undefined,
       }}
       onPointerDown={move}
       onKeyDown={moveByKey}
     >
+      <span
+        role="group"
+        tabIndex={0}
+        aria-label={`Turn the presenter, now ${tilt}°: drag, or use the arrow keys`}
+        title={`Turn (${tilt}°)`}
+        data-testid="presenter-turn"
+        className="absolute top-1 left-1/2 size-4 -translate-x-1/2 cursor-grab rounded-full border-2 border-ink bg-sheet/80"
+        onPointerDown={turn}
+        onKeyDown={turnByKey}
+      />
       <span
         role="group"
         tabIndex={0}

@@ -55,15 +55,17 @@ export function Transport({ player }: { player: Player | null }) {
       <Volume player={player} />
       <PreviewSize player={player} />
       {rate !== 0 && rate !== 1 && <span className="numbers text-xs">{rate}×, no sound</span>}
-      <Reading />
-      {frames.dropped > 0 && (
-        <span
-          className="numbers text-xs whitespace-nowrap text-caution"
-          title="The preview left these out to stay with the sound. The export has every frame."
-        >
-          {frames.dropped} of {frames.dropped + frames.shown} frames dropped
-        </span>
-      )}
+      <span className="ml-auto flex flex-col items-end leading-4">
+        <Reading />
+        {frames.dropped > 0 && (
+          <span
+            className="numbers text-[11px] whitespace-nowrap text-caution"
+            title="The preview left these out to stay with the sound. The export has every frame."
+          >
+            {frames.dropped} of {frames.dropped + frames.shown} frames dropped
+          </span>
+        )}
+      </span>
     </div>
   );
 }
@@ -116,7 +118,7 @@ function Reading() {
     <span
       data-testid="scale-reading"
       title={detail}
-      className={`numbers ml-auto text-xs whitespace-nowrap ${kind === 'soft' ? 'font-semibold text-caution' : kind === 'none' ? 'text-ink-2' : 'text-good'}`}
+      className={`numbers text-xs whitespace-nowrap ${kind === 'soft' ? 'font-semibold text-caution' : kind === 'none' ? 'text-ink-2' : 'text-good'}`}
     >
       {words}
     </span>

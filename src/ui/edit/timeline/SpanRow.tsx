@@ -1,5 +1,6 @@
 'use client';
 import { memo, useMemo } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import type { Callout, LayoutSpan, PointerSpan } from '@/core/project/model';
 import { calloutName, pointerName } from '../names';
 import { useEditor } from '../store';
@@ -7,8 +8,9 @@ import { Crumbs } from './Crumbs';
 import type { Sight } from './geometry';
 import { SpanView } from './SpanView';
 import type { ColorName } from './use-colors';
-import type { Stack } from './stack';
-import { spansInSight } from './visible';
+import { selectedItems } from './selecting';
+import { MOST_ROWS, type Stack } from './stack';
+import { spansInSight, withoutBuried } from './visible';
 
 type Span = Callout | LayoutSpan | PointerSpan;
 
@@ -35,7 +37,14 @@ export const SpanRow = memo(function SpanRow({
   sight: Sight;
 }) {
   const scale = useEditor((s) => s.pixelsPerSecond);
-  const { alone, crumbs } = useMemo(() => spansInSight(spans, sight, scale), [spans, sight, scale]);
+  // What is selected is drawn wherever it lies.
+  const chosen = useEditor(useShallow(selectedItems));
+  const { alone, crumbs } = useMemo(() => {
+    const seen = spansInSight(spans, sight, scale);
+    const isCrowded = ({ id }: Span) =>
+      stack.rowOf.get(id) === MOST_ROWS - 1 && !chosen.includes(id);
+    return { ...seen, alone: withoutBuried(seen.alone, scale, isCrowded) };
+  }, [spans, sight, scale, stack, chosen]);
   const each = (height - 1) / stack.rows;
   return (
     <>

@@ -2,7 +2,7 @@ import { createClip, createLane } from '@/core/project/create';
 import type { Lane } from '@/core/project/model';
 import { secondsToTicks } from '@/core/time/ticks';
 import { sightOf } from './geometry';
-import { piecesInSight, spansInSight } from './visible';
+import { piecesInSight, spansInSight, withoutBuried } from './visible';
 
 /** A lane of clips of so many seconds, one after the other. */
 function laneOf(seconds: readonly number[]): Lane {
@@ -76,4 +76,22 @@ describe('spans in sight', () => {
     // Closer up they come out again.
     expect(spansInSight(many, sightOf(0, 1000), 20).crumbs).toEqual([]);
   });
+});
+
+test('of spans that lie over each other, what shows is drawn, and what is buried is not', () => {
+  const second = secondsToTicks(1);
+  const span = (id: string, start: number, end: number) => ({
+    ...{ id, start: Math.round(start * second), end: Math.round(end * second) },
+  });
+  const list = [
+    span('first', 0, 10),
+    span('under it', 0.1, 10.1),
+    span('begins later', 0.5, 9),
+    span('ends later', 0.6, 12),
+    span('elsewhere', 0.6, 12),
+  ];
+  const drawn = withoutBuried(list, 10, ({ id }) => id !== 'elsewhere').map(({ id }) => id);
+  expect(drawn).toEqual(['first', 'begins later', 'ends later', 'elsewhere']);
+  // Closer, everything shows.
+  expect(withoutBuried(list, 100, () => true)).toHaveLength(4);
 });

@@ -93,3 +93,27 @@ export function spansInSight<S extends Span>(
   const alone = ({ start, end }: S) => standsAlone(toPixels(end - start, scale), seen.length);
   return { alone: seen.filter(alone), crumbs: seen.filter((span) => !alone(span)) };
 }
+
+/** Of spans that lie over each other only what shows by so many pixels is drawn. */
+const SHOWS_PX = 4;
+
+/**
+ * Leaves out spans that lie so closely over others of their row that nothing of them shows.
+ *
+ * @param spans in order of their start
+ * @param isCrowded whether a span lies in a row in which spans lie over each other
+ */
+export function withoutBuried<S extends Span>(
+  spans: readonly S[],
+  scale: number,
+  isCrowded: (span: S) => boolean,
+): readonly S[] {
+  const least = toTime(SHOWS_PX, scale);
+  let kept: S | null = null;
+  return spans.filter((span) => {
+    if (!isCrowded(span)) return true;
+    const shows = !kept || span.start - kept.start >= least || span.end - kept.end >= least;
+    if (shows) kept = span;
+    return shows;
+  });
+}
