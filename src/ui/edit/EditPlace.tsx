@@ -1,4 +1,5 @@
 'use client';
+import { PlaceFrame } from '../shell/PlaceFrame';
 import { PlaceHeader } from '../shell/PlaceHeader';
 import { AllKeys } from './AllKeys';
 import { CommandList } from './CommandList';
@@ -35,7 +36,7 @@ function Workbench() {
   useKeys(player);
   const close = () => set({ dialog: null });
   return (
-    <div className="grid h-screen grid-rows-[40px_minmax(0,1fr)] overflow-hidden">
+    <PlaceFrame rows="grid-rows-[40px_minmax(0,1fr)]">
       <PlaceHeader id={id} name={name} place="Edit">
         <SaveBadge />
         <Button look="quiet" onClick={() => set({ dialog: 'commands' })}>
@@ -65,6 +66,6 @@ function Workbench() {
       <HistoryDialog open={dialog === 'history'} onClose={close} />
       <FreezeDialog open={dialog === 'freeze'} onClose={close} />
       {dialog === 'retake' && <RetakeDialog onClose={close} player={player} />}
-    </div>
+    </PlaceFrame>
   );
 }

@@ -5,6 +5,7 @@ import { OpenProject } from '../edit/OpenProject';
 import { SaveBadge, SaveBanner } from '../edit/SaveBadge';
 import { useEditor } from '../edit/store';
 import { Button } from '../parts/Button';
+import { PlaceFrame } from '../shell/PlaceFrame';
 import { PlaceHeader } from '../shell/PlaceHeader';
 import { OutlineToolbar } from './OutlineToolbar';
 import type { Pasted } from './clipboard';
@@ -30,7 +31,7 @@ function Outline() {
   const [keys, setKeys] = useState(false);
   useOutlineKeys(setPasting, () => setKeys(true));
   return (
-    <div className="grid h-screen grid-rows-[40px_40px_minmax(0,1fr)] overflow-hidden">
+    <PlaceFrame rows="grid-rows-[40px_40px_minmax(0,1fr)]">
       <PlaceHeader id={id} name={name} place="Outline">
         <SaveBadge />
         <Button look="quiet" onClick={() => setKeys(true)}>
@@ -49,6 +50,6 @@ function Outline() {
       {prompting && <Prompter onClose={() => setPrompting(false)} />}
       <AllKeys open={keys} onClose={() => setKeys(false)} place="Outline" />
       <SaveBanner />
-    </div>
+    </PlaceFrame>
   );
 }

@@ -24,7 +24,7 @@ export function Dialog({ open, onClose, title, description, children, wide }: Pr
           onEscapeKeyDown={(event) =>
             document.activeElement?.hasAttribute('data-draft') && event.preventDefault()
           }
-          className={`fixed top-1/2 left-1/2 z-40 max-h-[90vh] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-line bg-sheet p-5 shadow-xl ${wide ? 'w-[640px]' : 'w-[440px]'}`}
+          className={`fixed top-1/2 left-1/2 z-40 max-h-[90vh] max-w-[calc(100vw-16px)] -translate-x-1/2 -translate-y-1/2 overflow-auto border border-line bg-sheet p-5 shadow-xl ${wide ? 'w-[640px]' : 'w-[440px]'}`}
         >
           <div className="mb-1 flex items-start justify-between gap-4">
             <Radix.Title className="text-lg font-semibold">{title}</Radix.Title>

@@ -17,6 +17,7 @@ import { bytesInWords } from '../parts/bytes';
 import { DropHint } from '../shell/DropHint';
 import { tell, tellFault } from '../shell/notices-store';
 import { useFileDrop } from '../shell/use-file-drop';
+import { PlaceFrame } from '../shell/PlaceFrame';
 import { PlaceHeader } from '../shell/PlaceHeader';
 
 /** The exports of a project, with progress, preview and download. */
@@ -34,7 +35,7 @@ export function PublishPlace({ id, name }: { id: string; name: string }) {
     exports.find((e) => e.id === shown && e.status === 'done') ??
     exports.find((e) => e.status === 'done');
   return (
-    <div className="grid h-screen grid-rows-[40px_minmax(0,1fr)]">
+    <PlaceFrame rows="grid-rows-[40px_minmax(0,1fr)]">
       {over && <DropHint />}
       <PlaceHeader id={id} name={state?.name ?? name} place="Publish">
         {!connected && <span className="text-xs font-semibold text-fault">server not reached</span>}
@@ -74,7 +75,7 @@ export function PublishPlace({ id, name }: { id: string; name: string }) {
           </ul>
         </section>
       </div>
-    </div>
+    </PlaceFrame>
   );
 }
 

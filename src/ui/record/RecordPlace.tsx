@@ -6,6 +6,7 @@ import { SaveBadge, SaveBanner } from '../edit/SaveBadge';
 import { AllKeys } from '../edit/AllKeys';
 import { useEditor, useEditorStore } from '../edit/store';
 import { Button } from '../parts/Button';
+import { PlaceFrame } from '../shell/PlaceFrame';
 import { PlaceHeader } from '../shell/PlaceHeader';
 import type { RecordState } from './record-state';
 import { createRecordStore, RecordProvider, useRecord } from './record-store';
@@ -57,7 +58,7 @@ function Record() {
     return () => window.removeEventListener('beforeunload', warn);
   }, [phase]);
   return (
-    <div className="grid h-screen grid-rows-[40px_auto_minmax(0,1fr)] overflow-hidden">
+    <PlaceFrame rows="grid-rows-[40px_auto_minmax(0,1fr)]">
       <PlaceHeader id={id} name={name} place="Record">
         <SaveBadge />
         <Button look="quiet" onClick={() => setKeys(true)}>
@@ -76,6 +77,6 @@ function Record() {
       </div>
       <AllKeys open={keys} onClose={() => setKeys(false)} place="Record" />
       <SaveBanner />
-    </div>
+    </PlaceFrame>
   );
 }
