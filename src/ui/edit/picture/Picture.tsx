@@ -96,7 +96,12 @@ export function Picture({
 
   return (
     <div ref={surround} className="relative flex min-h-0 items-center justify-center bg-surround">
-      <div className="relative" style={size} onClick={(e) => void pick(e)} data-testid="picture">
+      <div
+        className="relative touch-none"
+        style={size}
+        onClick={(e) => void pick(e)}
+        data-testid="picture"
+      >
         <canvas
           ref={canvasRef}
           className={`size-full ${picking ? 'cursor-crosshair' : ''}`}

@@ -144,7 +144,7 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed }: 
         onKeyDown={onKey}
         onPointerDown={press}
         onDoubleClick={() => clip.group && store.setState({ openGroup: null })}
-        className={`absolute overflow-hidden rounded-(--radius) border-y border-r select-none ${selected ? 'z-10 outline-2 -outline-offset-2 outline-action' : ''} ${dark ? 'opacity-45' : ''} ${lane.locked ? 'cursor-not-allowed' : 'cursor-grab'}`}
+        className={`absolute overflow-hidden rounded-(--radius) border-y border-r select-none ${selected ? 'z-10 touch-none outline-2 -outline-offset-2 outline-action' : ''} ${dark ? 'opacity-45' : ''} ${lane.locked ? 'cursor-not-allowed' : 'cursor-grab'}`}
         style={{
           left,
           width,

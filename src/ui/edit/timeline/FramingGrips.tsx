@@ -75,7 +75,7 @@ export function FramingGrips({
         aria-valuetext={`${ticksToSeconds(now).toFixed(2)} s`}
         title={`${label}: drag sideways`}
         data-testid={`grip-${side}`}
-        className="absolute z-20 flex size-6 -translate-1/2 cursor-ew-resize items-center justify-center"
+        className="absolute z-20 flex touch-none size-6 -translate-1/2 cursor-ew-resize items-center justify-center"
         style={style}
         onPointerDown={(event) => drag(event, (dx) => ramp(side, now + sign * toTime(dx, scale)))}
         onKeyDown={(event) =>
@@ -101,7 +101,7 @@ export function FramingGrips({
         aria-valuetext={`${zoom.toFixed(2)}×`}
         title="Magnification: drag up or down"
         data-testid="grip-magnification"
-        className="absolute z-10 flex h-6 -translate-y-1/2 cursor-ns-resize items-center"
+        className="absolute z-10 flex touch-none h-6 -translate-y-1/2 cursor-ns-resize items-center"
         style={{ left, width: Math.max(24, right - left), top: y }}
         onPointerDown={(event) => drag(event, (_dx, dy) => magnify(toZoom(y + dy)))}
         onKeyDown={(event) =>

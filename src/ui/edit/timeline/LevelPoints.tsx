@@ -93,7 +93,7 @@ export function LevelPoints({
           aria-valuenow={dB}
           aria-valuetext={levelInWords(dB)}
           title={`${levelInWords(dB)}; double press to remove`}
-          className="group pointer-events-auto absolute grid size-6 -translate-x-1/2 -translate-y-1/2 cursor-move place-items-center"
+          className="group pointer-events-auto touch-none absolute grid size-6 -translate-x-1/2 -translate-y-1/2 cursor-move place-items-center"
           style={{ left: x(time), top: toY(dB, height) }}
           onKeyDown={pointKey(index)}
           onPointerDown={dragPoint(index)}
@@ -113,7 +113,7 @@ export function LevelPoints({
           key={side}
           data-fade={side}
           title={side === 'in' ? 'Fade in: pull to the right' : 'Fade out: pull to the left'}
-          className="pointer-events-auto absolute top-0 size-2.5 cursor-ew-resize border border-sheet bg-action"
+          className="pointer-events-auto touch-none absolute top-0 size-2.5 pointer-coarse:size-4 cursor-ew-resize border border-sheet bg-action"
           style={side === 'in' ? { left: Math.max(6, fadeIn) } : { right: Math.max(6, fadeOut) }}
           onPointerDown={dragFade(side)}
         />

@@ -106,7 +106,7 @@ export function Overview({ scroller }: { scroller: RefObject<HTMLDivElement | nu
         aria-valuenow={Math.round((shown.from / (1 - (shown.to - shown.from) || 1)) * 100)}
         title="The whole timeline: drag what is in sight"
         data-testid="overview"
-        className="relative"
+        className="relative touch-none"
         style={{ width }}
         onPointerDown={press}
         onKeyDown={onKey}

@@ -60,7 +60,7 @@ export function Ruler({ from, to, onSeek }: Props) {
   };
   return (
     <div
-      className="relative h-full cursor-col-resize"
+      className="relative h-full touch-none cursor-col-resize"
       onPointerDown={press}
       data-testid="ruler"
       title="Drag to move the playhead; with Shift, to set a range"
@@ -85,7 +85,7 @@ export function Ruler({ from, to, onSeek }: Props) {
               key={end}
               data-testid={`range-${end}`}
               title={end === 'in' ? 'In point: drag it' : 'Out point: drag it'}
-              className="absolute inset-y-0 z-10 w-2 cursor-ew-resize bg-action"
+              className="absolute inset-y-0 z-10 w-2 cursor-ew-resize bg-action pointer-coarse:w-4"
               style={{ left: toPixels(time, scale) - (end === 'in' ? 0 : 8) }}
               onPointerDown={pullRange(end)}
             />

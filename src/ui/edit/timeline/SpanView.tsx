@@ -87,7 +87,7 @@ export function SpanView({ list, span, label, color, top = 1, height, bare }: Pr
       data-item={id}
       onKeyDown={onKey}
       onPointerDown={move}
-      className={`absolute cursor-grab overflow-hidden rounded-(--radius) text-[11px] leading-4 select-none ${selected ? 'z-10 outline-2 -outline-offset-2 outline-action' : ''} ${bare ? 'hover:bg-ink/5' : 'border border-l-[3px]'}`}
+      className={`absolute cursor-grab overflow-hidden rounded-(--radius) text-[11px] leading-4 select-none ${selected ? 'z-10 touch-none outline-2 -outline-offset-2 outline-action' : ''} ${bare ? 'hover:bg-ink/5' : 'border border-l-[3px]'}`}
       style={{
         left: toPixels(start, scale),
         width,
