@@ -60,6 +60,20 @@ test('projects, outline, record and publish are free of faults, with their dialo
   await page.goto(`${home}/publish`);
   await expect(page.getByRole('heading', { name: 'Exports' })).toBeVisible();
   expect.soft(await faults(page)).toEqual([]);
+  // The dark look, which is kept from place to place.
+  await page.getByRole('button', { name: 'Lamp off (dark look)' }).click();
+  const places = [
+    ['/', page.getByText('Glaze firing').first()],
+    [`${home}/outline`, page.getByRole('button', { name: 'Prompter' })],
+    [`${home}/record`, page.getByRole('radiogroup', { name: 'What is recorded' })],
+    [`${home}/publish`, page.getByRole('heading', { name: 'Exports' })],
+  ] as const;
+  for (const [place, there] of places) {
+    await page.goto(place);
+    await expect(there).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Lamp on (light look)' })).toBeVisible();
+    expect.soft(await faults(page)).toEqual([]);
+  }
 });
 
 test('edit is free of faults: its panels, what is selected, commands and keys', async ({

@@ -1,8 +1,8 @@
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { expect, test } from '@playwright/test';
-import { readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { appendFileSync, copyFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { goTo, message, projectLink } from './edit';
+import { goTo, message, openDemo, projectLink } from './edit';
 import { ffmpeg, folder } from './media';
 import { dataFolder, newProject, openDocument, saved } from './recording';
 
@@ -255,4 +255,23 @@ test('footage is found, tried, placed in part, told what does not match, deleted
   await expect(rows.filter({ hasText: 'Night kiln.wav' })).toContainText('1:12', {
     timeout: 60_000,
   });
+});
+
+test('a file that is still being written is told from a broken connection', async ({
+  page,
+}, testInfo) => {
+  await openDemo(page);
+  await page.getByRole('tab', { name: 'Footage' }).click();
+  const path = testInfo.outputPath('growing.mp4');
+  copyFileSync('demo/media/presenter-take-2.mp4', path);
+  let grown = false;
+  await page.route('**/api/uploads**', async (route) => {
+    if (!grown) appendFileSync(path, Buffer.alloc(1000));
+    grown = true;
+    await route.continue();
+  });
+  await page.getByLabel('Recordings to add').setInputFiles(path);
+  await expect(message(page, /growing\.mp4 changed while it was being sent/)).toBeVisible();
+  await page.getByLabel('Recordings to add').setInputFiles(path);
+  await expect(page.getByRole('button', { name: /^growing\.mp4/ })).toBeVisible();
 });

@@ -10,6 +10,7 @@ import type { Sources } from '../project/sources';
 import { checkOf } from '../schema/check';
 import { secondsToTicks } from '../time/ticks';
 import type { Anchor } from './anchor';
+import { WHOLE } from './kind';
 import { kindOf, KINDS, type CalloutKindName } from './kinds';
 
 const NAMES = Object.keys(KINDS) as CalloutKindName[];
@@ -84,6 +85,30 @@ test.each(NAMES)('the handles of a %s move what they say and stay within its sch
           all.find((h) => h.id === 'to')!.at,
         );
     }),
+  );
+});
+
+test.each(NAMES)('all of a %s moves together, and keeps its size', (kind) => {
+  const { handles, withHandle } = kindOf({ kind });
+  fc.assert(
+    fc.property(
+      fc.integer({ min: -300, max: 300 }),
+      fc.integer({ min: -300, max: 300 }),
+      (dx, dy) => {
+        const item = made(kind);
+        const move = { by: { dx, dy }, frame: { dx: dx / 2, dy: dy / 2 } };
+        const moved = { ...item, ...withHandle(item, WHOLE, move) } as Callout;
+        const [before, after] = [handles(item), handles(moved)];
+        before.forEach((handle, i) => {
+          expect(after[i]!.at.x - handle.at.x).toBeCloseTo(dx, 6);
+          expect(after[i]!.at.y - handle.at.y).toBeCloseTo(dy, 6);
+          expect(after[i]!.shift).toEqual(handle.shift);
+          const grown = (side: 'width' | 'height') =>
+            (after[i]!.size?.[side] ?? 0) - (handle.size?.[side] ?? 0);
+          for (const side of ['width', 'height'] as const) expect(grown(side)).toBeCloseTo(0, 6);
+        });
+      },
+    ),
   );
 });
 

@@ -45,6 +45,21 @@ export const useUploads = create<UploadState>((set, get) => {
   const send = (id: string, projectId: string, file: File, relink?: string) => {
     let settle: (footageId: string | null) => void = () => {};
     const settled = new Promise<string | null>((resolve) => (settle = resolve));
+    const fail = (message: string) => {
+      change(id, { state: 'failed', message, cancel: () => remove(id) });
+      settle(null);
+    };
+    /** A file that changed since it was chosen can't be read any more: no use to try again. */
+    const endIfChanged = () =>
+      void file
+        .slice(0, 1)
+        .arrayBuffer()
+        .catch(async () => {
+          await upload.abort(true).catch(() => {});
+          fail(
+            `${file.name} changed while it was being sent: it is still being written, or was moved or deleted. Add it again once it is finished.`,
+          );
+        });
     const upload = new tus.Upload(file, {
       endpoint: UPLOADS,
       chunkSize: CHUNK,
@@ -71,6 +86,7 @@ export const useUploads = create<UploadState>((set, get) => {
         const refused = status >= 400 && status < 500 && status !== 409 && status !== 423;
         const again = !refused && status !== 507;
         if (again) change(id, { state: 'waiting', message: 'The connection broke; trying again' });
+        if (!status) endIfChanged();
         return again;
       },
       onSuccess: ({ lastResponse }) => {
@@ -85,8 +101,7 @@ export const useUploads = create<UploadState>((set, get) => {
           said && !said.startsWith('<')
             ? said
             : `${file.name} could not be uploaded: the server does not answer. Drop it again to go on where it stopped.`;
-        change(id, { state: 'failed', message, cancel: () => remove(id) });
-        settle(null);
+        fail(message);
       },
     });
     const cancel = () => {

@@ -69,7 +69,7 @@ export function KeysDialog({
   };
   const row = (place: KeyPlace, item: Keyed): ReactNode => {
     const { keys } = withChosenKeys(item, chosen);
-    const shown = keys.map(shownKeys).join(' or ') || 'none';
+    const shown = keys.map(shownKeys).join(' ') || 'none';
     return (
       <li key={item.id} className={ROW}>
         <span>{item.label}</span>
@@ -97,7 +97,7 @@ export function KeysDialog({
             {listening === item.id
               ? 'press keys…'
               : keys.length
-                ? keys.map((key) => <span key={key}>{shownKeys(key)}</span>)
+                ? keys.map((key) => <span key={key}>{shownKeys(key)} </span>)
                 : 'none'}
           </Button>
         </span>

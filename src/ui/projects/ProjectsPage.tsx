@@ -167,7 +167,10 @@ function ProjectFacts({ project, bytes }: { project: ProjectSummary; bytes: numb
   return (
     <span className="block text-xs text-ink-2">
       {!picture && <span className="text-fault">Damaged; open it to see what can be done · </span>}
-      <span className="numbers">{facts.join(' · ')}</span>
+      {/* How long ago it was may be said otherwise by now than when the server made the page. */}
+      <span className="numbers" suppressHydrationWarning>
+        {facts.join(' · ')}
+      </span>
     </span>
   );
 }

@@ -76,15 +76,15 @@ export const cover: CalloutKind<typeof schema> = {
     },
   ],
   withHandle: ({ rect }, id, { by }) =>
-    id === 'area'
-      ? { rect: { ...rect, ...shifted(rect, by) } }
-      : {
+    id === 'corner'
+      ? {
           rect: {
             ...rect,
             width: Math.max(LEAST_SIDE, rect.width + by.dx),
             height: Math.max(LEAST_SIDE, rect.height + by.dy),
           },
-        },
+        }
+      : { rect: { ...rect, ...shifted(rect, by) } },
   settings: ({ way }) => (way === 'solid' ? ['way', 'color'] : ['way', 'strength']),
   advice: ({ way }) =>
     way === 'solid'

@@ -20,11 +20,20 @@ const PACE_LABELS: Record<PaceWay, string> = {
 
 /** Cutting, trimming, and what holds clips together. */
 export function cutCommands(c: CommandContext): Command[] {
-  const onClip = (edit: (clipId: string) => EditCall, merge = false) => {
+  const onClip = (edit: (clipId: string) => EditCall) => {
     const clip = c.clipHere;
     if (!clip) return tellFault('Put the playhead on a clip, or select one, first.');
     const [id, args] = edit(clip.id);
-    c.state.apply(id, args, merge);
+    c.state.apply(id, args);
+  };
+  /** One of many small steps; the last one that was possible is told from the others. */
+  const nudge = (edit: (clipId: string) => EditCall) => () => {
+    const clip = c.clipHere;
+    if (!clip) return tellFault('Put the playhead on a clip, or select one, first.');
+    const before = c.state.project;
+    const [id, args] = edit(clip.id);
+    if (c.state.apply(id, args, true) && c.state.project === before)
+      tellFault('It can’t go further that way: there is no footage or no room left.');
   };
   const split = () => {
     const ids = selectedClips(c.state);
@@ -63,14 +72,14 @@ export function cutCommands(c: CommandContext): Command[] {
   };
   const trimHere = (end: End) => trimWith('trim-clip', end);
   const rippleTrimHere = (end: End) => trimWith('ripple-trim', end);
-  const trimBy = (end: End, frames: number) => () =>
-    onClip((clipId) => ['trim-clip-by', { clipId, end, by: frames * c.frame }], true);
+  const trimBy = (end: End, frames: number) =>
+    nudge((clipId) => ['trim-clip-by', { clipId, end, by: frames * c.frame }]);
   const byFrame = (label: string, id: 'roll-cut' | 'slip-clip' | 'slide-clip' | 'shift-clip') =>
     ([-1, 1] as const).map((sign) => ({
       id: `${label.toLowerCase().replaceAll(' ', '-')}-${sign < 0 ? 'back' : 'on'}`,
       label: `${label} one frame ${sign < 0 ? 'earlier' : 'later'}`,
       keys: [],
-      run: () => onClip((clipId) => [id, { clipId, by: sign * c.frame }], true),
+      run: nudge((clipId) => [id, { clipId, by: sign * c.frame }]),
     }));
   const gap = () => {
     const { playhead } = c;
