@@ -1,5 +1,5 @@
 import type { Taste } from '@/core/framing/taste';
-import type { FootageRect, SavedLooks } from '@/core/project/model';
+import type { FootageRect, Layout, SavedLooks } from '@/core/project/model';
 import { route } from './route';
 
 /** What is set up once and used again in every project, by its kind. */
@@ -10,6 +10,8 @@ export interface PresetValues {
   readonly taste: Taste;
   /** How the pointer looks. */
   readonly pointer: SavedLooks;
+  /** How screen and presenter share the picture. */
+  readonly layout: Layout;
 }
 export type PresetKind = keyof PresetValues;
 

@@ -2,6 +2,7 @@ import type { TSchema } from '@sinclair/typebox';
 import { nanoid } from 'nanoid';
 import type { Preset, PresetKind } from '@/contract/presets';
 import { Taste } from '@/core/framing/taste';
+import { Layout } from '@/core/layout/model';
 import { checkOf } from '@/core/schema/check';
 import { SavedLooks } from '@/core/pointer/model';
 import { FootageRect } from '@/core/schema/parts';
@@ -14,6 +15,7 @@ const KINDS: Readonly<Record<PresetKind, TSchema>> = {
   area: FootageRect,
   taste: Taste,
   pointer: SavedLooks,
+  layout: Layout,
 };
 
 /** The schema of a kind that a request names. */

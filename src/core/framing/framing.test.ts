@@ -143,6 +143,43 @@ describe('views over time', () => {
   });
 });
 
+test('in a box of another shape a framing shows more of the recording, and bars only where it ends', () => {
+  const rects = fc
+    .record({
+      width: fc.integer({ min: 400, max: 2560 }),
+      across: fc.double({ min: 0, max: 1, noNaN: true }),
+      down: fc.double({ min: 0, max: 1, noNaN: true }),
+    })
+    .map(({ width, across, down }) => {
+      const height = (width * 9) / 16;
+      return { width, height, x: across * (2560 - width), y: down * (1440 - height) };
+    });
+  const stages = fc.record({
+    width: fc.integer({ min: 200, max: 1920 }),
+    height: fc.integer({ min: 200, max: 1080 }),
+  });
+  fc.assert(
+    fc.property(rects, stages, (rect, stage) => {
+      const still: Framing = {
+        ...{ id: 'f', start: 0, end: secondsToTicks(9), rampIn: 0, rampOut: 0 },
+        ...{ footageId: 'screen', pinned: true, reason: '', rect, endRect: null },
+      };
+      const view = viewAt([still], 'screen', SCREEN, stage, secondsToTicks(1)).rect;
+      expect(view.width).toBeGreaterThanOrEqual(rect.width * 0.98);
+      expect(view.height).toBeGreaterThanOrEqual(rect.height * 0.98);
+      // A pixel or so comes of bringing a resting view onto the recording's pixels.
+      if (view.width <= 2560) {
+        expect(view.x).toBeGreaterThanOrEqual(-2);
+        expect(view.x + view.width).toBeLessThanOrEqual(2562);
+      }
+      if (view.height <= 1440) {
+        expect(view.y).toBeGreaterThanOrEqual(-2);
+        expect(view.y + view.height).toBeLessThanOrEqual(1442);
+      }
+    }),
+  );
+});
+
 describe('a slow push', () => {
   const seconds = secondsToTicks;
   const push: Framing = {

@@ -2,7 +2,7 @@ import type { Framing } from '../project/model';
 import { snapRestingView, wholeView } from '../scale/sharpness';
 import type { InFootage, Size } from '../scale/rect';
 import type { Ticks } from '../time/ticks';
-import { ease, glide, viewAlongPath } from './path';
+import { ease, glide, keepInside, viewAlongPath } from './path';
 
 export interface View {
   readonly rect: InFootage;
@@ -15,11 +15,20 @@ const SAME_SHAPE = 0.01;
 
 /**
  * A framing's rectangle in the shape of what it is shown in: framings have the picture's shape,
- * while a layout may give the screen a box of another, which then shows more around it.
+ * while a layout may give the screen a box of another, which then shows more around it, of the
+ * recording as long as there is any.
  */
-function shaped(rect: InFootage, frame: Size): InFootage {
+function shaped(rect: InFootage, frame: Size, footage: Size | InFootage): InFootage {
   const difference = (rect.width * frame.height) / (rect.height * frame.width) - 1;
-  return Math.abs(difference) < SAME_SHAPE ? rect : wholeView(rect, frame);
+  if (Math.abs(difference) < SAME_SHAPE) return rect;
+  const area = 'x' in footage ? footage : { x: 0, y: 0, ...footage };
+  const around = wholeView(rect, frame);
+  const width = Math.max(area.width, around.width);
+  const height = Math.max(area.height, around.height);
+  return keepInside(around, {
+    ...{ width, x: area.x + (area.width - width) / 2 },
+    ...{ height, y: area.y + (area.height - height) / 2 },
+  });
 }
 
 /**
@@ -39,8 +48,8 @@ export function viewAt(
   time: Ticks,
 ): View {
   const whole = wholeView(footage, frame);
-  const rectOf = (f: Framing) => shaped(f.rect, frame);
-  const lastOf = (f: Framing) => shaped(f.endRect ?? f.rect, frame);
+  const rectOf = (f: Framing) => shaped(f.rect, frame, footage);
+  const lastOf = (f: Framing) => shaped(f.endRect ?? f.rect, frame, footage);
   const index = framings.findIndex(
     (f) => f.footageId === footageId && time >= f.start && time < f.end,
   );

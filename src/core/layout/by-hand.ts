@@ -1,6 +1,10 @@
-import type { InOutput, Size } from '../scale/rect';
+import type { InFootage, InOutput, Size } from '../scale/rect';
 import { readNumberSetting } from '../schema/setting';
+import { same } from '../schema/same';
+import { builtInOf, LAYOUT_KINDS, LAYOUTS } from './built-in';
+import type { Box, Layout, PresenterBox } from './model';
 import { PresenterPlacement } from './placement';
+import { placePresenter } from './rectangles';
 
 const { size: SIZE, margin: MARGIN } = PresenterPlacement.properties;
 
@@ -41,3 +45,81 @@ export function movedInset(
 export const sizedInset = (height: number, frame: Size): Pick<PresenterPlacement, 'size'> => ({
   size: settled(SIZE, height / frame.height),
 });
+
+const BOTH = { screen: true, presenter: true };
+const WHOLE: Box = { x: 0, y: 0, width: 1, height: 1 };
+
+/** What a layout is called that somebody set by hand. */
+const BY_HAND = 'By hand';
+
+/**
+ * The box of the presenter in a layout, or where the project places them if it has none: what is
+ * seen stays the same, and from there the box is moved.
+ *
+ * @param placed where the project places the presenter
+ * @param area the part of the presenter's recording that counts as the whole, in footage pixels
+ * @param frame size of the picture in frame pixels
+ */
+export function presenterBoxOf(
+  { presenter }: Layout,
+  placed: PresenterPlacement,
+  area: InFootage,
+  frame: Size,
+): PresenterBox {
+  if (presenter && presenter !== 'placed') return presenter;
+  const inset = { name: '', background: null, screen: null, presenter: 'placed' } as const;
+  const { destination } = placePresenter({ ...inset, alone: 'stay' }, BOTH, placed, area, frame)!;
+  // An inset that is larger than the picture reaches beyond it; a box does not.
+  const span = (start: number, length: number, whole: number) => {
+    const size = Math.min(1, length / whole);
+    return { start: Math.min(Math.max(0, start / whole), 1 - size), size };
+  };
+  const across = span(destination.x, destination.width, frame.width);
+  const down = span(destination.y, destination.height, frame.height);
+  return {
+    box: { x: across.start, y: down.start, width: across.size, height: down.size },
+    shape: placed.shape,
+    feather: placed.feather,
+    center: null,
+    ...(placed.shape === 'circle' ? { crop: placed.crop } : {}),
+    ring: placed.ring.width > 0 ? { ...placed.ring } : null,
+  };
+}
+
+/** One that was changed from a built-in layout no longer has its name. */
+function named(layout: Layout): Layout {
+  const borrowed = LAYOUT_KINDS.some((kind) => LAYOUTS[kind].name === layout.name);
+  return borrowed && !builtInOf(layout) ? { ...layout, name: BY_HAND } : layout;
+}
+
+/** A layout with its screen in another box; null hides the screen. */
+export const withScreenBox = (layout: Layout, box: Box | null): Layout =>
+  named({ ...layout, screen: box && { box } });
+
+/** A layout with its presenter in a box; null shows none. */
+export const withPresenterBox = (layout: Layout, presenter: PresenterBox | null): Layout =>
+  named({ ...layout, presenter });
+
+/**
+ * A layout to begin with by hand: screen and presenter as they are seen now, each in a box; one that
+ * the layout hides comes back, the screen whole and the presenter where the project places them.
+ */
+export function byHand(
+  layout: Layout,
+  placed: PresenterPlacement,
+  area: InFootage,
+  frame: Size,
+): Layout {
+  const presenter = presenterBoxOf(layout, placed, area, frame);
+  const screen = layout.screen ?? { box: WHOLE };
+  // A presenter who has the whole picture would leave nothing to be seen of the screen.
+  const covers = layout.screen === null && same(presenter.box, WHOLE);
+  const usual = { ...layout, presenter: 'placed' } as const;
+  return {
+    ...layout,
+    name: BY_HAND,
+    screen,
+    presenter: covers ? presenterBoxOf(usual, placed, area, frame) : presenter,
+    alone: 'stay',
+  };
+}

@@ -21,6 +21,14 @@ export const PresenterBox = strict({
       'Middle of what is seen of the recording where the box has another shape, in shares of ' +
       'the recording; null is the middle of the face as the project has it.',
   },
+  crop: Type.Optional(
+    Type.Number({
+      minimum: 0.2,
+      maximum: 1,
+      description:
+        'Height of what is seen, as a share of what would fill the box; 1 where it is not there.',
+    }),
+  ),
   ring: {
     ...nullable(strict({ width: Type.Number({ minimum: 0, maximum: 60 }), color: Color })),
     description: 'A coloured edge, in frame pixels; null for none.',

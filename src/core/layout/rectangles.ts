@@ -128,7 +128,8 @@ export function placePresenter(
     const place = placeInset(placed, area, output);
     return { ...place, mask: outline(placed, place.destination), ring: edgeOf(placed.ring) };
   }
-  const place = fillBox(placeBox(presenter.box, output), presenter.center ?? placed.center, area);
+  const box = placeBox(presenter.box, output);
+  const place = fillBox(box, presenter.center ?? placed.center, area, presenter.crop);
   return { ...place, mask: outline(presenter, place.destination), ring: edgeOf(presenter.ring) };
 }
 
@@ -136,9 +137,13 @@ const CENTER = { x: 0.5, y: 0.5 };
 
 const edgeOf = (ring: PresenterPlace['ring']) => (ring && ring.width > 0 ? ring : null);
 
-/** The largest part of an area that has a box's shape, around a middle as far as it goes. */
-function fillBox(destination: InOutput, center: Point, area: InFootage): Placement {
-  const size = fitSize(destination, area);
+/**
+ * The largest part of an area that has a box's shape, or a share of it, around a middle as far as it
+ * goes.
+ */
+function fillBox(destination: InOutput, center: Point, area: InFootage, share = 1): Placement {
+  const largest = fitSize(destination, area);
+  const size = { width: largest.width * share, height: largest.height * share };
   const at = (middle: number, start: number, length: number, part: number) =>
     Math.min(Math.max(start + length * middle - part / 2, start), start + length - part);
   return {

@@ -15,7 +15,7 @@ const CLIP: readonly Ids[] = [
 const NOTHING: readonly Ids[] = [
   ['split-all', 'paste', 'close-gap', 'close-gaps'],
   ['framing', 'callout', 'cover', 'marker'],
-  ['layout-corner', 'layout-side', 'layout-presenter', 'layout-screen'],
+  ['layout-corner', 'layout-side', 'layout-presenter', 'layout-screen', 'layout-hand'],
 ];
 const RANGE: readonly Ids[] = [
   ['lift', 'ripple'],
@@ -48,7 +48,7 @@ function forKind(kind: NonNullable<Selection>['kind']): readonly Ids[] {
         ['close-gap', 'lane-remove'],
       ];
     case 'presenter':
-      return [['layout-corner', 'layout-side', 'layout-presenter', 'layout-screen']];
+      return [['layout-corner', 'layout-side', 'layout-presenter', 'layout-screen', 'layout-hand']];
     case 'path':
     case 'project':
     case 'plan':

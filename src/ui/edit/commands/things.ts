@@ -4,9 +4,12 @@ import { fullySeenFrom } from '@/core/callout/presence';
 import { newLook, pointerSpan } from '@/core/pointer/model';
 import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
 import { LAYOUTS, type LayoutKind } from '@/core/layout/built-in';
+import { byHand } from '@/core/layout/by-hand';
 import type { Callout } from '@/core/project/model';
-import { projectDuration, spanAt, stepAt, stepRange } from '@/core/project/query';
+import { frontmost, sceneAt } from '@/core/scene/scene';
+import { areaOf, projectDuration, spanAt, stepAt, stepRange } from '@/core/project/query';
 import { secondsToTicks } from '@/core/time/ticks';
+import { tellFault } from '../../shell/notices-store';
 import { capital } from '../names';
 import { rangeOf } from '../store';
 import type { Command, CommandContext } from './context';
@@ -77,12 +80,28 @@ export function thingCommands(c: CommandContext): Command[] {
     )
       get().select({ kind: 'marker', id });
   };
-  const layout = (kind: LayoutKind) => () => {
+  /** The range, or the step at the playhead, or the rest. */
+  const stretch = () => {
     const { project } = get();
     const step = stepAt(project, c.playhead);
-    const range = rangeOf(get()) ??
-      (step && stepRange(project, step.id)) ?? { start: here(), end: projectDuration(project) };
-    get().apply('set-layout', { ...range, layout: LAYOUTS[kind] });
+    return (
+      rangeOf(get()) ??
+      (step && stepRange(project, step.id)) ?? { start: here(), end: projectDuration(project) }
+    );
+  };
+  const layout = (kind: LayoutKind) => () =>
+    get().apply('set-layout', { ...stretch(), layout: LAYOUTS[kind] });
+  const layoutByHand = () => {
+    const { project, sources } = get();
+    const scene = sceneAt(project, sources, c.playhead);
+    const shown = frontmost(scene, 'presenter');
+    if (!shown) return tellFault('There is no presenter under the playhead to be placed.');
+    const area = areaOf(project, shown.footage);
+    const made = byHand(scene.layout, project.presenter, area, project.canvas);
+    const range = stretch();
+    if (!get().apply('set-layout', { ...range, layout: made })) return;
+    const span = spanAt(get().project.layouts, range.start);
+    if (span) get().select({ kind: 'layouts', id: span.id });
   };
 
   return [
@@ -121,6 +140,12 @@ export function thingCommands(c: CommandContext): Command[] {
       label: 'Layout of the range or step: screen only',
       keys: [],
       run: layout('screen'),
+    },
+    {
+      id: 'layout-hand',
+      label: 'Layout of the range or step: by hand',
+      keys: [],
+      run: layoutByHand,
     },
     {
       id: 'presenter',

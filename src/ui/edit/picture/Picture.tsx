@@ -10,6 +10,7 @@ import { CalloutHandles } from './CalloutHandles';
 import { BeingPrepared } from './BeingPrepared';
 import { EmptyPicture } from './EmptyPicture';
 import { FramingDraw } from './FramingDraw';
+import { LayoutHandles } from './LayoutHandles';
 import { PathHandles } from './PathHandles';
 import { PictureHits } from './PictureHits';
 import { PresenterHandles } from './PresenterHandles';
@@ -113,6 +114,9 @@ export function Picture({
             {free && <PictureHits scale={scale} />}
             {drawing === 'framing' && <FramingDraw scale={scale} />}
             {free && selection?.kind === 'presenter' && <PresenterHandles scale={scale} />}
+            {free && selection?.kind === 'layouts' && (
+              <LayoutHandles id={selection.id} scale={scale} />
+            )}
             {selection?.kind === 'path' && (
               <PathHandles footageId={selection.footageId} scale={scale} />
             )}

@@ -1,14 +1,23 @@
 'use client';
 import type { MouseEvent, PointerEvent } from 'react';
 import { kindOf } from '@/core/callout/kinds';
+import { builtInOf } from '@/core/layout/built-in';
 import { movedInset } from '@/core/layout/by-hand';
+import type { LayoutSpan } from '@/core/layout/model';
+import { spanAt } from '@/core/project/query';
 import type { InOutput, PointInOutput } from '@/core/scale/rect';
 import { sceneAt } from '@/core/scene/scene';
+import type { Selection } from '../session/state';
 import { playheadOf, selectedSpans, useEditorStore } from '../store';
 import { pressItem } from '../timeline/selecting';
 import { followDrag } from './drag';
+import { dragLayoutBox } from './layout-drag';
 import { movingTogether } from './move-together';
 import { thingAt, type Thing } from './thing-at';
+
+/** What is selected with the presenter: the layout that has a place for them, or their settings. */
+const presenterOr = (span: LayoutSpan | null): Selection =>
+  span ? { kind: 'layouts', id: span.id } : { kind: 'presenter' };
 
 /** Gives the handle of what was just selected the focus, so that arrow keys move it. */
 const focusOn = (handle: string): void => {
@@ -32,13 +41,20 @@ export function PictureHits({ scale }: { scale: number }) {
     const point = { x: (event.clientX - box.left) / scale, y: (event.clientY - box.top) / scale };
     return thingAt(sceneAt(project, sources, playheadOf(store.getState())), point as PointInOutput);
   };
+  /** The layout at the playhead, if it is one whose presenter has a place of their own. */
+  const layoutHere = (): LayoutSpan | null => {
+    const { project } = store.getState();
+    const span = spanAt(project.layouts, playheadOf(store.getState()));
+    const own = span && span.layout.presenter !== 'placed';
+    return own && builtInOf(span.layout) !== 'presenter' ? span : null;
+  };
   /** Selects what is there, and answers it. */
   const choose = (event: MouseEvent): Thing | null => {
     const { select } = store.getState();
     const thing = find(event);
     if (!thing) select(null);
     else if (thing.kind === 'screen') select({ kind: 'clip', id: thing.clipId });
-    else if (thing.kind === 'presenter') select({ kind: 'presenter' });
+    else if (thing.kind === 'presenter') select(presenterOr(layoutHere()));
     // Several that are selected stay so.
     else if (!selectedSpans(store.getState()).includes(thing.callout.id))
       select({ kind: 'callouts', id: thing.callout.id });
@@ -56,8 +72,13 @@ export function PictureHits({ scale }: { scale: number }) {
     const thing = choose(event);
     if (!thing || thing.kind === 'screen') return;
     if (thing.kind === 'presenter') {
-      focusOn('presenter');
+      const span = layoutHere();
+      focusOn(span ? 'layout-presenter' : 'presenter');
       const { inset } = thing;
+      if (span) {
+        const state = store.getState();
+        return dragLayoutBox(event, state, span, 'presenter', 'all', playheadOf(state), scale);
+      }
       if (!inset) return;
       const { width, height } = store.getState().project.canvas;
       const under = drag();

@@ -52,6 +52,12 @@ export function LayoutMenu({ run }: { run: (id: string) => void }) {
               {LAYOUTS[kind].name}
             </DropdownMenu.Item>
           ))}
+          <DropdownMenu.Item
+            className="cursor-default px-2 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action"
+            onSelect={() => run('layout-hand')}
+          >
+            By hand: drag the boxes on the Picture
+          </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 border-t border-line" />
           <DropdownMenu.Item
             className="cursor-default px-2 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action"
