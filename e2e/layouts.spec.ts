@@ -1,4 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
+import { secondsToTicks } from '../src/core/time/ticks';
 import { clips, goTo, message, openDemo } from './edit';
 import { openDocument, saved } from './recording';
 
@@ -60,6 +61,8 @@ test('a layout is set by hand: boxes dragged, sized and typed, kept as a preset 
   await page.getByLabel('Name', { exact: true }).fill('Desk');
   await page.keyboard.press('Tab');
   await expect(page.locator('[data-span=layouts]').filter({ hasText: 'Desk' })).toHaveCount(1);
+  await page.getByRole('textbox', { name: 'Glide, number' }).fill('0.8');
+  await page.keyboard.press('Enter');
   await page.getByLabel('Name of this layout').fill('Desk');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.keyboard.press('Escape');
@@ -72,6 +75,7 @@ test('a layout is set by hand: boxes dragged, sized and typed, kept as a preset 
   const desks = layouts.filter(({ layout }) => layout.name === 'Desk').map((l) => l.layout);
   expect(desks).toHaveLength(2);
   expect(desks[0]).toEqual(desks[1]);
+  expect(layouts.map(({ glide }) => glide)).toContain(secondsToTicks(0.8));
 
   // Pressed on the Picture, the presenter is dragged at once; the whole is one step of undo.
   await page.keyboard.press('Escape');

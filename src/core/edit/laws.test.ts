@@ -247,6 +247,7 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
   }),
   'set-layout': (_p, place) => ({
     ...{ ...range(place), layout: LAYOUTS[pick(LAYOUT_KINDS, place.which)!] },
+    ...(place.which % 3 ? {} : { glide: frame(place.length) }),
   }),
   'change-layout': (p, { which }) => ({
     ...{ id: pick(p.layouts, which)?.id ?? 'none', change: { layout: LAYOUTS.presenter } },

@@ -136,12 +136,17 @@ export function removeSpan(project: Project, id: string): void {
   list.splice(list.indexOf(found.span), 1);
 }
 
-/** Sets the layout of a stretch of time; the usual one, which holds everywhere else, clears it. */
+/**
+ * Sets the layout of a stretch of time; the usual one, which holds everywhere else, clears it.
+ *
+ * @param glide ticks in which the one before goes over to it; 0 for a cut
+ */
 export function setLayout(
   project: Project,
   range: Range,
   layout: Layout,
   newId: () => string,
+  glide: Ticks = 0,
 ): void {
   if (range.end <= range.start) throw new EditError('A layout needs a length above zero.');
   const kept = project.layouts.flatMap((span) => {
@@ -151,6 +156,9 @@ export function setLayout(
     return [left, right].filter((s) => s.end > s.start);
   });
   if (builtInOf(layout) !== builtInOf(USUAL_LAYOUT))
-    kept.push({ id: newId(), ...range, layout: structuredClone(layout) });
+    kept.push({
+      ...{ id: newId(), ...range, layout: structuredClone(layout) },
+      ...(glide > 0 ? { glide } : {}),
+    });
   project.layouts = kept.sort((a, b) => a.start - b.start);
 }

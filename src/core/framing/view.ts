@@ -39,6 +39,7 @@ function shaped(rect: InFootage, frame: Size, footage: Size | InFootage): InFoot
  * @param framings of the project, in order; those of other footage are passed over
  * @param footage size of the recording, or the area of it that counts as the whole
  * @param frame size in frame pixels of what the recording is shown in
+ * @param gliding whether that is on its way to another size
  */
 export function viewAt(
   framings: readonly Framing[],
@@ -46,14 +47,18 @@ export function viewAt(
   footage: Size | InFootage,
   frame: Size,
   time: Ticks,
+  gliding = false,
 ): View {
   const whole = wholeView(footage, frame);
+  // Brought onto the pixels of a frame that changes its size, it would tremble.
+  const rest = (rect: InFootage): View =>
+    gliding ? { rect, moving: true } : { rect: snapRestingView(rect, frame), moving: false };
   const rectOf = (f: Framing) => shaped(f.rect, frame, footage);
   const lastOf = (f: Framing) => shaped(f.endRect ?? f.rect, frame, footage);
   const index = framings.findIndex(
     (f) => f.footageId === footageId && time >= f.start && time < f.end,
   );
-  if (index < 0) return { rect: snapRestingView(whole, frame), moving: false };
+  if (index < 0) return rest(whole);
   const framing = framings[index]!;
   const before = framings[index - 1];
   const after = framings[index + 1];
@@ -71,9 +76,9 @@ export function viewAt(
     return { rect: viewAlongPath(lastOf(framing), whole, u, whole), moving: u > 0 };
   }
   if (framing.endRect) {
-    const rest = end - (goesBack ? rampOut : 0) - (start + rampIn);
-    const u = glide((time - start - rampIn) / rest);
+    const length = end - (goesBack ? rampOut : 0) - (start + rampIn);
+    const u = glide((time - start - rampIn) / length);
     return { rect: viewAlongPath(rectOf(framing), lastOf(framing), u, whole), moving: true };
   }
-  return { rect: snapRestingView(rectOf(framing), frame), moving: false };
+  return rest(rectOf(framing));
 }

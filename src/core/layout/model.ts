@@ -29,6 +29,13 @@ export const PresenterBox = strict({
         'Height of what is seen, as a share of what would fill the box; 1 where it is not there.',
     }),
   ),
+  rounding: Type.Optional(
+    Type.Number({
+      minimum: 0,
+      maximum: 0.5,
+      description: 'Corners of a rounded box, as a share of its shorter side.',
+    }),
+  ),
   ring: {
     ...nullable(strict({ width: Type.Number({ minimum: 0, maximum: 60 }), color: Color })),
     description: 'A coloured edge, in frame pixels; null for none.',
@@ -60,5 +67,13 @@ export const Layout = strict({
 export type Layout = Static<typeof Layout>;
 
 /** The layout of a stretch of time; elsewhere it is the first of the built-in ones. */
-export const LayoutSpan = strict({ id: Id, start: Time, end: Time, layout: Layout });
+export const LayoutSpan = strict({
+  ...{ id: Id, start: Time, end: Time, layout: Layout },
+  glide: Type.Optional({
+    ...Time,
+    description:
+      'How long screen and presenter take to go over to it from the layout before, and back to ' +
+      'the usual one after it; a cut where it is not there.',
+  }),
+});
 export type LayoutSpan = Static<typeof LayoutSpan>;

@@ -186,12 +186,16 @@ function squareSource(placed: PresenterPlacement, area: InFootage): InFootage {
   };
 }
 
-/** Corners of a rounded inset, as a share of its shorter side. */
-const ROUNDING = 0.14;
+/** Corners of a rounded inset where nothing else is said, as a share of its shorter side. */
+export const ROUNDING = 0.14;
 
 /** The outline of a presenter's box; null where all of it is seen. */
 function outline(
-  { shape, feather }: Pick<PresenterPlacement, 'shape' | 'feather'>,
+  {
+    shape,
+    feather,
+    rounding = ROUNDING,
+  }: Pick<PresenterPlacement, 'shape' | 'feather'> & { readonly rounding?: number },
   { width, height }: InOutput,
 ): Mask | null {
   const soft = feather * height;
@@ -199,7 +203,7 @@ function outline(
     case 'circle':
       return { shape: 'ellipse', feather: soft };
     case 'rounded':
-      return { shape: 'rounded', radius: ROUNDING * Math.min(width, height), feather: soft };
+      return { shape: 'rounded', radius: rounding * Math.min(width, height), feather: soft };
     case 'rectangle':
       return soft > 0 ? { shape: 'rectangle', feather: soft } : null;
     default:

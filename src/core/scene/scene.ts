@@ -1,5 +1,7 @@
+import { ease } from '../framing/path';
 import { viewAt } from '../framing/view';
-import { USUAL_LAYOUT } from '../layout/built-in';
+import { presenterBoxOf } from '../layout/by-hand';
+import { layoutBetween, layoutMomentAt, type LayoutMoment } from '../layout/glide';
 import type { Layout } from '../layout/model';
 import {
   hidesScreen,
@@ -11,7 +13,7 @@ import {
   type There,
 } from '../layout/rectangles';
 import type { Clip, Project } from '../project/model';
-import { areaOf, clipAt, isLaneOn, spanAt, visibleClip } from '../project/query';
+import { areaOf, clipAt, isLaneOn, visibleClip } from '../project/query';
 import { footageOf, type FootageFacts, type Sources } from '../project/sources';
 import type { InFootage, InOutput, PointInFootage, PointInOutput, Size } from '../scale/rect';
 import { magnification, wholeView } from '../scale/sharpness';
@@ -62,6 +64,8 @@ export interface Scene {
   /** Output pixels for one frame pixel. */
   readonly ratio: number;
   readonly layout: Layout;
+  /** Whether screen and presenter are on their way to another place. */
+  readonly gliding: boolean;
   readonly there: There;
   /** Shows the screen without its framing and layout. */
   readonly whole: boolean;
@@ -95,14 +99,35 @@ export function sceneAt(
   { whole = false }: { whole?: boolean } = {},
 ): Scene {
   const at = { project, sources, time };
+  const presenter = frontmost(at, 'presenter');
+  const there = { screen: !!frontmost(at, 'screen'), presenter: !!presenter };
+  const moment = layoutMomentAt(project.layouts, time);
   return {
     ...at,
     output,
     ratio: output.height / project.canvas.height,
-    layout: spanAt(project.layouts, time)?.layout ?? USUAL_LAYOUT,
-    there: { screen: !!frontmost(at, 'screen'), presenter: !!frontmost(at, 'presenter') },
+    layout: moment.u < 1 ? between(moment, project, there, presenter) : moment.to,
+    gliding: moment.u < 1,
+    there,
     whole,
   };
+}
+
+/** A layout that is on its way. */
+function between(
+  moment: LayoutMoment,
+  project: Project,
+  there: There,
+  shown: Shown | null,
+): Layout {
+  const { canvas, presenter: placed } = project;
+  const boxOf = (layout: Layout) =>
+    shown && layout.presenter
+      ? presenterBoxOf(layout, placed, areaOf(project, shown.footage), canvas)
+      : null;
+  const boxes = [boxOf(moment.from), boxOf(moment.to)] as const;
+  const { background } = canvas;
+  return layoutBetween(moment, ease(moment.u), there, boxes, { background, placed });
 }
 
 /** The part of a picture of some size that the screen has in a scene. */
@@ -128,7 +153,7 @@ export function screenOf(scene: Scene, { clip, footage }: Shown): ScreenView {
   const frameStage = stageIn(scene, canvas);
   const { rect: view, moving } = whole
     ? { rect: wholeView(area, canvas), moving: false }
-    : viewAt(project.framings, footage.id, area, frameStage, time);
+    : viewAt(project.framings, footage.id, area, frameStage, time, scene.gliding);
   const scale = stage.width / view.width;
   return {
     clip,

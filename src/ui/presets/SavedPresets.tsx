@@ -1,11 +1,10 @@
 'use client';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { Pencil, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { call } from '@/contract/call';
 import {
   deletePreset,
-  listPresets,
   renamePreset,
   savePreset,
   type Preset,
@@ -17,6 +16,7 @@ import { tellFault } from '../shell/notices-store';
 import { Button } from '../parts/Button';
 import { inputLook } from '../parts/fields';
 import { IconButton } from '../parts/IconButton';
+import { presetsKey, useSavedPresets } from './use-saved-presets';
 
 /** What was saved of a kind, to use, rename and delete; and a field to save what is set now. */
 export function SavedPresets<K extends PresetKind>({
@@ -41,14 +41,8 @@ export function SavedPresets<K extends PresetKind>({
   const client = useQueryClient();
   const [name, setName] = useState('');
   const [renaming, setRenaming] = useState<Preset | null>(null);
-  const queryKey = ['presets', kind];
-  const presets = useQuery({
-    queryKey,
-    // The kind that is asked for says what the values are.
-    queryFn: async () =>
-      (await call(listPresets, { params: { kind } })) as readonly Preset<PresetValues[K]>[],
-  });
-  const refresh = () => client.invalidateQueries({ queryKey });
+  const presets = useSavedPresets(kind);
+  const refresh = () => client.invalidateQueries({ queryKey: presetsKey(kind) });
   const save = (value: PresetValues[K]) =>
     void call(savePreset, { params: { kind }, body: { name, value } }).then(() => {
       setName('');

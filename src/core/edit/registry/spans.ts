@@ -5,7 +5,7 @@ import { Taste, USUAL_TASTE } from '../../framing/taste';
 import { Callout, Framing, Layout, Marker, PointerSpan, type Project } from '../../project/model';
 import { findClip } from '../../project/query';
 import type { SpanList } from '../../project/span-lists';
-import { nullable } from '../../schema/parts';
+import { nullable, Time } from '../../schema/parts';
 import { moveClips } from '../clips';
 import { addMarker, changeMarker, moveMarker, removeMarker } from '../markers';
 import { showWhole } from '../framings';
@@ -127,8 +127,12 @@ export const SPAN_EDITS = {
   }),
   'set-layout': defineEdit({
     label: 'Layout',
-    args: args({ start: Instant, end: Instant, layout: Layout }),
-    run: (p, { layout, ...range }, { newId }) => setLayout(p, range, layout, newId),
+    args: args({
+      ...{ start: Instant, end: Instant, layout: Layout },
+      glide: Type.Optional({ ...Time, description: 'Ticks to go over to it; a cut without.' }),
+    }),
+    run: (p, { start, end, layout, glide }, { newId }) =>
+      setLayout(p, { start, end }, layout, newId, glide),
   }),
   'change-layout': defineEdit({
     label: 'Layout',

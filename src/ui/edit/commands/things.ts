@@ -3,17 +3,14 @@ import { kindOf, KINDS, type CalloutKindName } from '@/core/callout/kinds';
 import { fullySeenFrom } from '@/core/callout/presence';
 import { newLook, pointerSpan } from '@/core/pointer/model';
 import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
-import { LAYOUTS, type LayoutKind } from '@/core/layout/built-in';
-import { byHand } from '@/core/layout/by-hand';
 import type { Callout } from '@/core/project/model';
-import { frontmost, sceneAt } from '@/core/scene/scene';
-import { areaOf, projectDuration, spanAt, stepAt, stepRange } from '@/core/project/query';
+import { projectDuration, spanAt } from '@/core/project/query';
 import { secondsToTicks } from '@/core/time/ticks';
-import { tellFault } from '../../shell/notices-store';
 import { capital } from '../names';
 import { rangeOf } from '../store';
 import type { Command, CommandContext } from './context';
 import { framingCommands, spotHere } from './framings';
+import { layoutCommands } from './layouts';
 
 const CALLOUT_SECONDS = 4;
 const LOOK_SECONDS = 6;
@@ -80,30 +77,6 @@ export function thingCommands(c: CommandContext): Command[] {
     )
       get().select({ kind: 'marker', id });
   };
-  /** The range, or the step at the playhead, or the rest. */
-  const stretch = () => {
-    const { project } = get();
-    const step = stepAt(project, c.playhead);
-    return (
-      rangeOf(get()) ??
-      (step && stepRange(project, step.id)) ?? { start: here(), end: projectDuration(project) }
-    );
-  };
-  const layout = (kind: LayoutKind) => () =>
-    get().apply('set-layout', { ...stretch(), layout: LAYOUTS[kind] });
-  const layoutByHand = () => {
-    const { project, sources } = get();
-    const scene = sceneAt(project, sources, c.playhead);
-    const shown = frontmost(scene, 'presenter');
-    if (!shown) return tellFault('There is no presenter under the playhead to be placed.');
-    const area = areaOf(project, shown.footage);
-    const made = byHand(scene.layout, project.presenter, area, project.canvas);
-    const range = stretch();
-    if (!get().apply('set-layout', { ...range, layout: made })) return;
-    const span = spanAt(get().project.layouts, range.start);
-    if (span) get().select({ kind: 'layouts', id: span.id });
-  };
-
   return [
     { id: 'marker', label: 'Marker here', keys: ['M'], run: marker },
     ...framingCommands(c),
@@ -117,36 +90,7 @@ export function thingCommands(c: CommandContext): Command[] {
       })),
     { id: 'halo', label: 'Halo', keys: [], run: halo },
     { id: 'pointer-looks', label: 'Pointer looks here', keys: [], run: looks },
-    {
-      id: 'layout-corner',
-      label: 'Layout of the range or step: presenter in a corner',
-      keys: [],
-      run: layout('corner'),
-    },
-    {
-      id: 'layout-side',
-      label: 'Layout of the range or step: side by side',
-      keys: [],
-      run: layout('side'),
-    },
-    {
-      id: 'layout-presenter',
-      label: 'Layout of the range or step: presenter only',
-      keys: [],
-      run: layout('presenter'),
-    },
-    {
-      id: 'layout-screen',
-      label: 'Layout of the range or step: screen only',
-      keys: [],
-      run: layout('screen'),
-    },
-    {
-      id: 'layout-hand',
-      label: 'Layout of the range or step: by hand',
-      keys: [],
-      run: layoutByHand,
-    },
+    ...layoutCommands(c),
     {
       id: 'presenter',
       label: 'Presenter settings',

@@ -4,6 +4,7 @@ import { builtInOf, LAYOUT_KINDS, LAYOUTS, USUAL_LAYOUT } from '@/core/layout/bu
 import type { Box, Layout, PresenterBox } from '@/core/layout/model';
 import { PresenterPlacement } from '@/core/layout/placement';
 import { projectDuration } from '@/core/project/query';
+import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
 import { CheckField, ColorField, SelectField, SliderField, TextField } from '../../parts/fields';
 import { RectFields } from '../../parts/RectFields';
@@ -30,7 +31,8 @@ export function LayoutDetails({ id }: { id: string }) {
     apply('change-layout', { id, change: { layout: structuredClone(next) } }, run);
   /** The same layout for another stretch, which then is the selected one. */
   const extend = (range: { readonly start: number; readonly end: number }) => {
-    if (!apply('set-layout', { ...range, layout: structuredClone(layout) })) return;
+    const glide = span.glide ? { glide: span.glide } : {};
+    if (!apply('set-layout', { ...range, layout: structuredClone(layout), ...glide })) return;
     const made = store.getState().project.layouts.find((l) => l.start === range.start);
     if (made) select({ kind: 'layouts', id: made.id });
   };
@@ -54,6 +56,21 @@ export function LayoutDetails({ id }: { id: string }) {
           onDone={(name) => name.trim() && set({ ...layout, name: name.trim().slice(0, 200) })}
         />
       )}
+      <SliderField
+        label="Glide"
+        value={Number(ticksToSeconds(span.glide ?? 0).toFixed(1))}
+        min={0}
+        max={3}
+        step={0.1}
+        unit="s"
+        usual={0}
+        onChange={(v) => apply('change-layout', { id, change: { glide: secondsToTicks(v) } }, true)}
+      />
+      <p className="text-xs text-ink-2">
+        {span.glide
+          ? 'Screen and presenter go over to it from the layout before, and back after it.'
+          : 'It begins with a cut; with a glide, screen and presenter go over to it.'}
+      </p>
       <p className="text-xs text-ink-2">
         Drag the boxes on the Picture, or their corners. Edges rest on thirds, safe lines and each
         other; Alt leaves them free.

@@ -1,18 +1,25 @@
 'use client';
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { LAYOUT_KINDS, LAYOUTS, type LayoutKind } from '@/core/layout/built-in';
-import type { Box } from '@/core/layout/model';
+import { useState } from 'react';
+import { LAYOUT_KINDS, LAYOUTS } from '@/core/layout/built-in';
+import type { Box, Layout } from '@/core/layout/model';
 import { Button } from '../../parts/Button';
+import { useSavedPresets } from '../../presets/use-saved-presets';
+import { CommandContext } from '../commands/context';
+import { setLayoutHere } from '../commands/layouts';
+import { useEditorStore } from '../store';
 
+const ITEM =
+  'cursor-default px-2 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action';
 const SIDE = { width: 48, height: 27 } as const;
 /** Where the small picture has a presenter who is placed by the project. */
 const CORNER: Box = { x: 0.7, y: 0.58, width: 0.22, height: 0.36 };
 
 /** A layout as a small picture. */
-function LayoutSketch({ kind }: { kind: LayoutKind }) {
-  const { screen, presenter } = LAYOUTS[kind];
+function LayoutSketch({ layout: { screen, presenter } }: { layout: Layout }) {
   const person = presenter === 'placed' ? CORNER : presenter?.box;
+  const round = presenter === 'placed' || (presenter && presenter.shape !== 'rectangle');
   const box = ({ x, y, width, height }: Box) => ({
     ...{ x: x * SIDE.width, y: y * SIDE.height },
     ...{ width: width * SIDE.width, height: height * SIDE.height },
@@ -20,17 +27,19 @@ function LayoutSketch({ kind }: { kind: LayoutKind }) {
   return (
     <svg {...SIDE} aria-hidden className="border border-line bg-paper">
       {screen && <rect {...box(screen.box)} fill="var(--lane-screen)" />}
-      {person && (
-        <rect {...box(person)} rx={presenter === 'placed' ? 5 : 0} fill="var(--lane-presenter)" />
-      )}
+      {person && <rect {...box(person)} rx={round ? 5 : 0} fill="var(--lane-presenter)" />}
     </svg>
   );
 }
 
-/** Sets the layout of the range, or of the step at the playhead, from small pictures. */
+/** Sets the layout of the range, or of the step at the playhead, from small pictures: the
+ * built-in ones and those that were saved. */
 export function LayoutMenu({ run }: { run: (id: string) => void }) {
+  const store = useEditorStore();
+  const [open, setOpen] = useState(false);
+  const saved = useSavedPresets('layout', open);
   return (
-    <DropdownMenu.Root modal={false}>
+    <DropdownMenu.Root modal={false} open={open} onOpenChange={setOpen}>
       <DropdownMenu.Trigger asChild>
         <Button look="quiet" className="px-1.5" title="Layout of the range or step">
           Layout <ChevronDown size={12} aria-hidden />
@@ -45,24 +54,28 @@ export function LayoutMenu({ run }: { run: (id: string) => void }) {
           {LAYOUT_KINDS.map((kind) => (
             <DropdownMenu.Item
               key={kind}
-              className="flex cursor-default items-center gap-3 px-2 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action"
+              className={`flex items-center gap-3 ${ITEM}`}
               onSelect={() => run(`layout-${kind}`)}
             >
-              <LayoutSketch kind={kind} />
+              <LayoutSketch layout={LAYOUTS[kind]} />
               {LAYOUTS[kind].name}
             </DropdownMenu.Item>
           ))}
-          <DropdownMenu.Item
-            className="cursor-default px-2 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action"
-            onSelect={() => run('layout-hand')}
-          >
+          {saved.data?.map(({ id, name, value }) => (
+            <DropdownMenu.Item
+              key={id}
+              className={`flex items-center gap-3 ${ITEM}`}
+              onSelect={() => setLayoutHere(new CommandContext(store, null), { ...value, name })}
+            >
+              <LayoutSketch layout={value} />
+              <span className="max-w-56 truncate">{name}</span>
+            </DropdownMenu.Item>
+          ))}
+          <DropdownMenu.Item className={ITEM} onSelect={() => run('layout-hand')}>
             By hand: drag the boxes on the Picture
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 border-t border-line" />
-          <DropdownMenu.Item
-            className="cursor-default px-2 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action"
-            onSelect={() => run('presenter')}
-          >
+          <DropdownMenu.Item className={ITEM} onSelect={() => run('presenter')}>
             Presenter settings
           </DropdownMenu.Item>
         </DropdownMenu.Content>

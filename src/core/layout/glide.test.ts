@@ -1,0 +1,129 @@
+import fc from 'fast-check';
+import { counter, demoProject, SOURCES } from '../edit/fixture';
+import { setLayout } from '../edit/spans';
+import { planFrame } from '../frame/plan-frame';
+import type { VideoLayer } from '../frame/plan';
+import type { Project } from '../project/model';
+import { frontmost, presenterOf, sceneAt, screenOf } from '../scene/scene';
+import { secondsToTicks } from '../time/ticks';
+import { LAYOUT_KINDS, LAYOUTS, USUAL_LAYOUT } from './built-in';
+import { layoutMomentAt } from './glide';
+import type { Layout } from './model';
+
+const at = secondsToTicks;
+const FRAME = { width: 1920, height: 1080 };
+
+/** From the first layout to the second at 10 s, which ends at 20 s. */
+function gliding(first: Layout, second: Layout, seconds: number): Project {
+  const project = demoProject(counter());
+  Object.assign(project, { layouts: [], framings: [], callouts: [] });
+  setLayout(project, { start: at(4), end: at(10) }, first, counter(), at(seconds));
+  setLayout(project, { start: at(10), end: at(20) }, second, counter(), at(seconds));
+  return project;
+}
+
+const own: Layout = {
+  ...LAYOUTS.side,
+  ...{ name: 'Desk', background: '#204060' },
+  screen: { box: { x: 0.3, y: 0.05, width: 0.65, height: 0.8 } },
+  presenter: {
+    box: { x: 0.02, y: 0.5, width: 0.25, height: 0.45 },
+    ...{ shape: 'rounded', feather: 0.02, center: { x: 0.4, y: 0.4 }, crop: 0.7 },
+    ring: { width: 8, color: '#c2412d' },
+  },
+};
+const layouts = fc.constantFrom<Layout>(...LAYOUT_KINDS.map((kind) => LAYOUTS[kind]), own);
+
+/** Where both are at an instant, by what the picture shows. */
+function places(project: Project, time: number) {
+  const scene = sceneAt(project, SOURCES, time);
+  const presenter = presenterOf(scene, frontmost(scene, 'presenter')!);
+  return {
+    screen: screenOf(scene, frontmost(scene, 'screen')!).stage,
+    presenter: presenter?.place.destination ?? null,
+  };
+}
+
+test('at both ends the picture is that of the layouts at rest', () => {
+  fc.assert(
+    fc.property(layouts, layouts, (first, second) => {
+      const glides = gliding(first, second, 1);
+      const cuts = gliding(first, second, 0);
+      const plan = (p: Project, t: number) => planFrame(p, SOURCES, at(t), FRAME);
+      for (const t of [9.9, 11, 15, 19.9, 21.1]) expect(plan(glides, t)).toEqual(plan(cuts, t));
+    }),
+    { numRuns: 30 },
+  );
+});
+
+test('nothing jumps on the way, there or back', () => {
+  fc.assert(
+    fc.property(layouts, layouts, (first, second) => {
+      const project = gliding(first, second, 1);
+      for (const from of [9.99, 19.99]) {
+        let last = places(project, at(from));
+        for (let t = from; t < from + 1.1; t += 1 / 60) {
+          const now = places(project, at(t));
+          for (const name of ['screen', 'presenter'] as const) {
+            const [a, b] = [last[name], now[name]];
+            if (!a || !b) continue;
+            for (const side of ['x', 'y', 'width', 'height'] as const)
+              expect(Math.abs(a[side] - b[side])).toBeLessThan(80);
+          }
+          last = now;
+        }
+      }
+    }),
+    { numRuns: 30 },
+  );
+});
+
+test('halfway, boxes are in the middle, the ring half as wide, the background between', () => {
+  const scene = sceneAt(gliding(LAYOUTS.side, own, 2), SOURCES, at(11));
+  const { screen, presenter, background } = scene.layout;
+  expect(scene.gliding).toBe(true);
+  expect(screen!.box.x).toBeCloseTo((0.02 + 0.3) / 2, 6);
+  expect(screen!.box.height).toBeCloseTo((0.67 + 0.8) / 2, 6);
+  expect(presenter).toMatchObject({ ring: { width: 4, color: '#c2412d' }, shape: 'rounded' });
+  const canvas = demoProject(counter()).canvas.background;
+  const channel = (color: string, i: number) => parseInt(color.slice(1 + 2 * i, 3 + 2 * i), 16);
+  for (const i of [0, 1, 2])
+    expect(channel(background!, i)).toBeCloseTo(
+      (channel(canvas, i) + channel('#204060', i)) / 2,
+      0,
+    );
+});
+
+test('a presenter who comes grows from the middle of their box', () => {
+  const project = gliding(LAYOUTS.screen, own, 1);
+  const sizes = [10.2, 10.4, 10.6, 10.8, 11].map((t) => places(project, at(t)).presenter!);
+  const widths = sizes.map(({ width }) => width);
+  expect(widths).toEqual([...widths].sort((a, b) => a - b));
+  expect(widths[0]).toBeLessThan(60);
+  for (const { x, width, y, height } of sizes) {
+    expect(Math.abs(x + width / 2 - (0.02 + 0.125) * 1920)).toBeLessThanOrEqual(2);
+    expect(Math.abs(y + height / 2 - (0.5 + 0.225) * 1080)).toBeLessThanOrEqual(2);
+  }
+});
+
+test('a glide is no longer than its layout, and gives way to the next', () => {
+  const spans = [
+    { id: 'a', start: 10, end: 110, layout: LAYOUTS.side, glide: 400 },
+    { id: 'b', start: 140, end: 200, layout: own },
+  ];
+  expect(layoutMomentAt(spans, 60)).toEqual({ from: USUAL_LAYOUT, to: LAYOUTS.side, u: 0.5 });
+  // Back to the usual one, in the thirty ticks until the next begins.
+  expect(layoutMomentAt(spans, 125)).toEqual({ from: LAYOUTS.side, to: USUAL_LAYOUT, u: 0.5 });
+  expect(layoutMomentAt(spans, 140)).toEqual({ from: own, to: own, u: 1 });
+  expect(layoutMomentAt([], 5).u).toBe(1);
+  // Nothing comes before the first picture.
+  expect(layoutMomentAt([{ ...spans[0]!, start: 0 }], 0)).toMatchObject({ to: LAYOUTS.side, u: 1 });
+  expect(layoutMomentAt(spans, 900)).toMatchObject({ to: USUAL_LAYOUT, u: 1 });
+});
+
+test('on the way the presenter is drawn over the screen, whichever layout hides it', () => {
+  const layers = planFrame(gliding(LAYOUTS.presenter, LAYOUTS.corner, 1), SOURCES, at(10.5), FRAME)
+    .layers.filter((layer): layer is VideoLayer => layer.kind === 'video')
+    .map(({ footageId }) => footageId);
+  expect(layers).toEqual(['screen', 'camera']);
+});

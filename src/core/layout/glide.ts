@@ -1,0 +1,128 @@
+import type { Ticks } from '../time/ticks';
+import { USUAL_LAYOUT } from './built-in';
+import type { Box, Layout, LayoutSpan, PresenterBox } from './model';
+import type { PresenterPlacement } from './placement';
+import { ROUNDING, type There } from './rectangles';
+
+/** The layout of an instant: at rest in one, or on the way to it from the one before. */
+export interface LayoutMoment {
+  readonly from: Layout;
+  readonly to: Layout;
+  /** How far it has come in time, 0 to 1; 1 at rest. */
+  readonly u: number;
+}
+
+/**
+ * The layout at an instant. One that glides in comes from the layout before it, and what follows it
+ * where no other begins is come back to in the same time.
+ *
+ * @param spans the layouts of a project, in order
+ * @param time timeline ticks
+ */
+export function layoutMomentAt(spans: readonly LayoutSpan[], time: Ticks): LayoutMoment {
+  const index = spans.findLastIndex((span) => span.start <= time);
+  const last = spans[index];
+  if (!last) return { from: USUAL_LAYOUT, to: USUAL_LAYOUT, u: 1 };
+  const within = time < last.end;
+  const began = within ? last.start : last.end;
+  const ends = within ? last.end : (spans[index + 1]?.start ?? Infinity);
+  // The first picture comes from nowhere.
+  const length = began > 0 ? Math.min(last.glide ?? 0, ends - began) : 0;
+  const to = within ? last.layout : USUAL_LAYOUT;
+  if (time - began >= length) return { from: to, to, u: 1 };
+  const before = spans[index - 1];
+  const touches = before?.end === last.start;
+  const from = !within ? last.layout : touches ? before!.layout : USUAL_LAYOUT;
+  return { from, to, u: (time - began) / length };
+}
+
+const WHOLE: Box = { x: 0, y: 0, width: 1, height: 1 };
+
+const mix = (a: number, b: number, u: number): number => a + (b - a) * u;
+
+const mixBoxes = (a: Box, b: Box, u: number): Box => ({
+  ...{ x: mix(a.x, b.x, u), y: mix(a.y, b.y, u) },
+  ...{ width: mix(a.width, b.width, u), height: mix(a.height, b.height, u) },
+});
+
+/** A box that is nothing but the middle of another. */
+const middleOf = ({ x, y, width, height }: Box): Box => ({
+  ...{ x: x + width / 2, y: y + height / 2, width: 0, height: 0 },
+});
+
+/** Corners of a presenter's box, as a share of its shorter side: a circle is all corner. */
+const roundingOf = ({ shape, rounding }: PresenterBox): number =>
+  shape === 'circle' ? 0.5 : shape === 'rounded' ? (rounding ?? ROUNDING) : 0;
+
+/** What one of the layouts shows of the presenter, with nobody else there if that is so. */
+const boxIn = (layout: Layout, there: There, box: PresenterBox | null): PresenterBox | null =>
+  box && layout.alone === 'whole' && !there.screen
+    ? { box: WHOLE, shape: 'rectangle', feather: 0, center: { x: 0.5, y: 0.5 }, ring: null }
+    : box;
+
+function mixPresenters(
+  a: PresenterBox,
+  b: PresenterBox,
+  u: number,
+  placed: PresenterPlacement,
+): PresenterBox {
+  const [centerA, centerB] = [a.center ?? placed.center, b.center ?? placed.center];
+  const [ringA, ringB] = [a.ring?.width ?? 0, b.ring?.width ?? 0];
+  const ring = {
+    width: mix(ringA, ringB, u),
+    color: ((u < 0.5 ? a : b).ring ?? a.ring ?? b.ring)?.color,
+  };
+  return {
+    box: mixBoxes(a.box, b.box, u),
+    // Between two of the same shape it stays; else corners grow or go.
+    ...(a.shape === b.shape && a.shape !== 'rounded'
+      ? { shape: a.shape }
+      : { shape: 'rounded', rounding: mix(roundingOf(a), roundingOf(b), u) }),
+    feather: mix(a.feather, b.feather, u),
+    center: { x: mix(centerA.x, centerB.x, u), y: mix(centerA.y, centerB.y, u) },
+    crop: mix(a.crop ?? 1, b.crop ?? 1, u),
+    ring: ring.color && ring.width > 0 ? { width: ring.width, color: ring.color } : null,
+  };
+}
+
+/** A colour on the way to another, both as `#rrggbb`. */
+function mixColors(a: string, b: string, u: number): string {
+  const channel = (at: number) =>
+    Math.round(mix(parseInt(a.slice(at, at + 2), 16), parseInt(b.slice(at, at + 2), 16), u))
+      .toString(16)
+      .padStart(2, '0');
+  return `#${channel(1)}${channel(3)}${channel(5)}`;
+}
+
+/**
+ * A layout on the way from one to another: boxes go there on a straight line and change their size,
+ * a presenter who comes grows from the middle of their box, one who goes shrinks into it, and a
+ * screen that was hidden lies whole behind the presenter.
+ *
+ * @param u how far it has come, 0 to 1
+ * @param there who has something to show
+ * @param boxes the presenter's boxes in both layouts; null where one shows none
+ * @param project the project's background and its placing of the presenter
+ */
+export function layoutBetween(
+  { from, to }: LayoutMoment,
+  u: number,
+  there: There,
+  boxes: readonly [PresenterBox | null, PresenterBox | null],
+  project: { readonly background: string; readonly placed: PresenterPlacement },
+): Layout {
+  const screenIn = ({ screen, alone }: Layout): Box =>
+    !screen || (alone === 'whole' && !there.presenter) ? WHOLE : screen.box;
+  const [a, b] = [boxIn(from, there, boxes[0]), boxIn(to, there, boxes[1])];
+  const comes = b && { ...b, box: middleOf(b.box) };
+  const goes = a && { ...a, box: middleOf(a.box) };
+  const [first, second] = [a ?? comes, b ?? goes];
+  const [before, after] = [from, to].map((l) => l.background ?? project.background);
+  return {
+    name: to.name,
+    background: mixColors(before!, after!, u),
+    screen: from.screen || to.screen ? { box: mixBoxes(screenIn(from), screenIn(to), u) } : null,
+    presenter: first && second && mixPresenters(first, second, u, project.placed),
+    alone: 'stay',
+  };
+}
