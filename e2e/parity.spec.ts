@@ -192,12 +192,19 @@ function inkOf(luma: Buffer, width: number): [first: number, last: number] {
   return [Math.min(...columns), Math.max(...columns)];
 }
 
-test('words from right to left, and of both directions, stand alike in the browser and on the server', async ({
+test('words of other scripts, from right to left and of both directions, stand alike in the browser and on the server', async ({
   page,
 }) => {
   const { project } = await openDocument(page, DEMO);
   const known = (project as Project).callouts.find((callout) => callout.kind === 'text')!;
-  const words = ['שלום', 'כבשן Kilnbook (120°) חם\nKiln: כבשן', 'مرحبا بكم'];
+  const words = [
+    'שלום',
+    'כבשן Kilnbook (120°) חם\nKiln: כבשן',
+    'مرحبا بكم',
+    'Печь готова',
+    'Ο φούρνος',
+    'भट्ठी',
+  ];
   const time = secondsToTicks(20);
   const plans = words.map((text): FramePlan => {
     const spread = { start: 0, end: time * 2, anchor: { to: 'frame' as const } };

@@ -23,17 +23,28 @@ export async function buildKernels() {
   if (error) throw new Error(`The kernels did not compile.\n${stderr.toString()}`);
 }
 
-const FONTS = 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files';
-const SUBSETS = ['latin', 'latin-ext'];
+/** The files of the typeface of the words on the picture, by the names of its parts. */
+const FONTS = {
+  latin: ['atkinson-hyperlegible-next', 'latin'],
+  'latin-ext': ['atkinson-hyperlegible-next', 'latin-ext'],
+  cyrillic: ['noto-sans', 'cyrillic'],
+  greek: ['noto-sans', 'greek'],
+  devanagari: ['noto-sans', 'devanagari'],
+  hebrew: ['noto-sans-hebrew', 'hebrew'],
+  arabic: ['noto-sans-arabic', 'arabic'],
+};
 
-/** Puts the typeface of the words on the picture where the preview's worker can fetch it. */
+/** Puts the typeface of the words on the picture where both hosts find it, with its licences. */
 export function copyFonts() {
   mkdirSync('public/fonts', { recursive: true });
-  for (const subset of SUBSETS)
+  for (const [part, [name, subset]] of Object.entries(FONTS)) {
+    const from = `node_modules/@fontsource-variable/${name}`;
     copyFileSync(
-      `${FONTS}/atkinson-hyperlegible-next-${subset}-wght-normal.woff2`,
-      `public/fonts/picture-${subset}.woff2`,
+      `${from}/files/${name}-${subset}-wght-normal.woff2`,
+      `public/fonts/picture-${part}.woff2`,
     );
+    copyFileSync(`${from}/LICENSE`, `public/fonts/${name}-licence.txt`);
+  }
 }
 
 /** Bundles entry points for Node; packages stay outside. */

@@ -104,7 +104,7 @@ export const PARTS_FROM = [
 /** Whether kernels, worker and command are there. */
 export const partsThere = () =>
   [
-    'public/fonts/picture-latin.woff2',
+    'public/fonts/picture-arabic.woff2',
     'public/kernels.wasm',
     'dist/worker.mjs',
     'dist/web.mjs',

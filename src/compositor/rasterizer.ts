@@ -42,6 +42,12 @@ export interface FontPart {
 export const PICTURE_FONTS: readonly FontPart[] = [
   { family: 'Atkinson Hyperlegible Next Variable', subset: 'latin' },
   { family: 'Atkinson Hyperlegible Next Extended', subset: 'latin-ext' },
+  // Other scripts, so that words look alike wherever they are drawn, whatever a machine has.
+  { family: 'Picture Cyrillic', subset: 'cyrillic' },
+  { family: 'Picture Greek', subset: 'greek' },
+  { family: 'Picture Devanagari', subset: 'devanagari' },
+  { family: 'Picture Hebrew', subset: 'hebrew' },
+  { family: 'Picture Arabic', subset: 'arabic' },
 ];
 
 /** The typeface for the `font` of a canvas: what one part does not have is taken from the next. */

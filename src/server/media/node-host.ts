@@ -5,9 +5,8 @@ import { PICTURE_FONTS, type Pen, type Rasterizer } from '@/compositor/rasterize
 import { KernelHeap } from '@/kernels/heap';
 import { programRoot } from '../places';
 
-const FONTS = 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files';
 const fontFile = (subset: string) =>
-  join(programRoot(), FONTS, `atkinson-hyperlegible-next-${subset}-wght-normal.woff2`);
+  join(programRoot(), 'public', 'fonts', `picture-${subset}.woff2`);
 
 /** The kernels, freshly started, with a memory of their own. */
 export const loadKernels = async (): Promise<KernelHeap> =>
