@@ -51,7 +51,7 @@ export function SavedPresets<K extends PresetKind>({
   const field = `Name of this ${one}`;
   return (
     <>
-      <ul aria-label={title} className="grid gap-1">
+      <ul aria-label={title} className="grid grid-cols-1 gap-1">
         {presets.data?.map((preset) => (
           <li key={preset.id} className="flex items-center gap-1">
             <button

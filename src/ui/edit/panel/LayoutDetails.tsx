@@ -38,7 +38,7 @@ export function LayoutDetails({ id }: { id: string }) {
   };
   const end = () => projectDuration(store.getState().project);
   return (
-    <div className="grid gap-2">
+    <div className="grid grid-cols-1 gap-2">
       <Heading title="Layout" />
       <SelectField
         label="Shows"
@@ -86,14 +86,17 @@ export function LayoutDetails({ id }: { id: string }) {
         <Button onClick={() => extend({ start: 0, end: end() })}>In the whole project</Button>
       </fieldset>
       <SpanTimes span={span} name="layout" />
-      <SavedPresets
-        kind="layout"
-        title="Layout presets"
-        one="layout"
-        now={layout}
-        describe={describe}
-        onUse={({ name, value }) => set({ ...value, name })}
-      />
+      <fieldset className="grid grid-cols-1 gap-2 border-t border-line pt-2">
+        <legend className="font-semibold">Layout presets</legend>
+        <SavedPresets
+          kind="layout"
+          title="Layout presets"
+          one="layout"
+          now={layout}
+          describe={describe}
+          onUse={({ name, value }) => set({ ...value, name })}
+        />
+      </fieldset>
     </div>
   );
 }

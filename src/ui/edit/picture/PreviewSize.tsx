@@ -21,7 +21,7 @@ export function PreviewSize({ player }: { player: Player | null }) {
     <select
       aria-label="Preview size"
       title="How large the preview is drawn; exports do not hear of it. Auto: 720 lines, and fewer while the machine does not keep up."
-      className="numbers hidden h-6 w-20 rounded-(--radius) border border-transparent bg-transparent text-xs hover:border-line @lg:block"
+      className="numbers hidden h-6 w-20 rounded-(--radius) border border-transparent bg-transparent text-xs hover:border-line @2xl:block"
       value={lines ?? 'automatic'}
       onChange={(e) => setLines(Number(e.target.value) || null)}
     >
