@@ -152,6 +152,21 @@ test('several things have their settings in common, and move together on the Pic
   await expect(page.getByRole('checkbox', { name: 'Pinned' })).toBeChecked();
 });
 
+test('shapes without words are made from a menu, where the pointer is', async ({ page }) => {
+  await openDemo(page);
+  await goTo(page, '35');
+  const shapes = page
+    .locator('[data-span=callouts]')
+    .filter({ hasText: /^(arrow|line|box|ellipse)$/ });
+  for (const [i, name] of ['Arrow', 'Line', 'Box', 'Ellipse'].entries()) {
+    await page.getByRole('button', { name: 'Shape', exact: true }).click();
+    await page.getByRole('menuitem', { name }).click();
+    await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
+    await expect(shapes).toHaveCount(i + 1);
+    await expect(page.getByTestId('callout-area')).toBeVisible();
+  }
+});
+
 test('the presenter is turned; lanes show their level; the preview has the size one likes', async ({
   page,
 }) => {

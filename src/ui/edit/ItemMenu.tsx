@@ -4,6 +4,7 @@ import { Fragment, useState, type MouseEvent, type ReactElement } from 'react';
 import type { Project } from '@/core/project/model';
 import type { Player } from '@/preview/player';
 import { shownKeys } from '../keys/shown';
+import { menuItemLook, menuLook } from '../parts/menu';
 import { editorCommands, type Command } from './commands';
 import { commandsFor } from './commands/for-selection';
 import type { Selection } from './session/state';
@@ -62,7 +63,7 @@ export function ItemMenu({
       <ContextMenu.Portal>
         <ContextMenu.Content
           aria-label="What can be done"
-          className="z-50 max-h-(--radix-context-menu-content-available-height) min-w-56 overflow-auto border border-line bg-sheet p-1 shadow"
+          className={`${menuLook} max-h-(--radix-context-menu-content-available-height) min-w-56 overflow-auto`}
         >
           {groups.map((group, i) => (
             <Fragment key={group[0]!.id}>
@@ -70,7 +71,7 @@ export function ItemMenu({
               {group.map((command) => (
                 <ContextMenu.Item
                   key={command.id}
-                  className="flex cursor-default justify-between gap-6 px-2 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action"
+                  className={`flex justify-between gap-6 ${menuItemLook}`}
                   // After the menu has gone and given the focus back.
                   onSelect={() => setTimeout(command.run)}
                 >

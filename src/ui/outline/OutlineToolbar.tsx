@@ -11,6 +11,7 @@ import { outlineCsv, outlineMarkdown } from '@/core/words/export';
 import { useEditor, useEditorStore } from '../edit/store';
 import { Button } from '../parts/Button';
 import { IconButton } from '../parts/IconButton';
+import { menuItemLook, menuLook } from '../parts/menu';
 
 function download(name: string, type: string, text: string): void {
   const url = URL.createObjectURL(new Blob([text], { type }));
@@ -42,8 +43,6 @@ export function OutlineToolbar({
   );
   const add = () =>
     store.getState().apply('insert-steps', { at: null, words: [EMPTY_WORDS], replace: false });
-  const item =
-    'cursor-pointer px-3 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action';
   return (
     <div className="flex items-center gap-2 border-b border-line bg-sheet px-3">
       <Button look="primary" onClick={add}>
@@ -62,25 +61,21 @@ export function OutlineToolbar({
           </Button>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="start"
-            sideOffset={4}
-            className="z-50 border border-line bg-sheet py-1 shadow-md"
-          >
+          <DropdownMenu.Content align="start" sideOffset={4} className={menuLook}>
             <DropdownMenu.Item
-              className={item}
+              className={menuItemLook}
               onSelect={() => download(`${name}.md`, 'text/markdown', outlineMarkdown(name, steps))}
             >
               Markdown
             </DropdownMenu.Item>
             <DropdownMenu.Item
-              className={item}
+              className={menuItemLook}
               onSelect={() => download(`${name}.csv`, 'text/csv', `\uFEFF${outlineCsv(steps)}`)}
             >
               CSV, for a spreadsheet
             </DropdownMenu.Item>
             <DropdownMenu.Item
-              className={item}
+              className={menuItemLook}
               onSelect={() => window.open(`/projects/${id}/outline/print`, '_blank')}
             >
               Page to print

@@ -39,7 +39,7 @@ export function Volume({ player }: { player: Player | null }) {
         type="range"
         aria-label="Volume of the preview"
         title="Volume of the preview; exports do not hear of it"
-        className="hidden w-12 accent-(--action) @xl:block"
+        className="hidden w-12 accent-(--action) @2xl:block"
         min={0}
         max={1}
         step={0.05}

@@ -2,6 +2,7 @@
 import { Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { LANE_KINDS, type LaneKind } from '@/core/project/model';
+import { menuItemLook, menuLook } from '../../parts/menu';
 import { useEditor } from '../store';
 
 const NAMES: Record<LaneKind, string> = {
@@ -25,15 +26,11 @@ export function AddLane() {
         <Plus size={13} aria-hidden /> Lane
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          className="z-50 min-w-36 border border-line bg-sheet p-1 shadow"
-          align="start"
-          sideOffset={4}
-        >
+        <DropdownMenu.Content className={`${menuLook} min-w-36`} align="start" sideOffset={4}>
           {LANE_KINDS.map((kind) => (
             <DropdownMenu.Item
               key={kind}
-              className="cursor-pointer px-2 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action"
+              className={menuItemLook}
               onSelect={() => apply('add-lane', { kind })}
             >
               {NAMES[kind]}

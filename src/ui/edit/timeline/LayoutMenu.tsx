@@ -5,13 +5,12 @@ import { useState } from 'react';
 import { LAYOUT_KINDS, LAYOUTS } from '@/core/layout/built-in';
 import type { Box, Layout } from '@/core/layout/model';
 import { Button } from '../../parts/Button';
+import { menuItemLook, menuLook } from '../../parts/menu';
 import { useSavedPresets } from '../../presets/use-saved-presets';
 import { CommandContext } from '../commands/context';
 import { setLayoutHere } from '../commands/layouts';
 import { useEditorStore } from '../store';
 
-const ITEM =
-  'cursor-default px-2 py-1 outline-none data-[highlighted]:bg-action data-[highlighted]:text-on-action';
 const SIDE = { width: 48, height: 27 } as const;
 /** Where the small picture has a presenter who is placed by the project. */
 const CORNER: Box = { x: 0.7, y: 0.58, width: 0.22, height: 0.36 };
@@ -46,15 +45,11 @@ export function LayoutMenu({ run }: { run: (id: string) => void }) {
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          className="z-50 border border-line bg-sheet p-1 shadow"
-          align="start"
-          sideOffset={4}
-        >
+        <DropdownMenu.Content className={menuLook} align="start" sideOffset={4}>
           {LAYOUT_KINDS.map((kind) => (
             <DropdownMenu.Item
               key={kind}
-              className={`flex items-center gap-3 ${ITEM}`}
+              className={`flex items-center gap-3 ${menuItemLook}`}
               onSelect={() => run(`layout-${kind}`)}
             >
               <LayoutSketch layout={LAYOUTS[kind]} />
@@ -64,18 +59,18 @@ export function LayoutMenu({ run }: { run: (id: string) => void }) {
           {saved.data?.map(({ id, name, value }) => (
             <DropdownMenu.Item
               key={id}
-              className={`flex items-center gap-3 ${ITEM}`}
+              className={`flex items-center gap-3 ${menuItemLook}`}
               onSelect={() => setLayoutHere(new CommandContext(store, null), { ...value, name })}
             >
               <LayoutSketch layout={value} />
               <span className="max-w-56 truncate">{name}</span>
             </DropdownMenu.Item>
           ))}
-          <DropdownMenu.Item className={ITEM} onSelect={() => run('layout-hand')}>
+          <DropdownMenu.Item className={menuItemLook} onSelect={() => run('layout-hand')}>
             By hand: drag the boxes on the Picture
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 border-t border-line" />
-          <DropdownMenu.Item className={ITEM} onSelect={() => run('presenter')}>
+          <DropdownMenu.Item className={menuItemLook} onSelect={() => run('presenter')}>
             Presenter settings
           </DropdownMenu.Item>
         </DropdownMenu.Content>

@@ -35,6 +35,7 @@ import { useCommands } from '../commands/use-commands';
 import type { Selection } from '../session/state';
 import { rangeOf, useEditor } from '../store';
 import { LayoutMenu } from './LayoutMenu';
+import { ShapeMenu } from './ShapeMenu';
 
 type Tool = readonly [id: string, icon: LucideIcon, label: string];
 
@@ -151,6 +152,7 @@ export function Toolbar({ player, onFit }: { player: Player | null; onFit: () =>
           {label}
         </Button>
       ))}
+      <ShapeMenu run={run} />
       <LayoutMenu run={run} />
       <Rule />
       <span role="group" aria-label="What is selected" className="flex items-center gap-0.5">
