@@ -138,8 +138,15 @@ export function Toolbar({ player, onFit }: { player: Player | null; onFit: () =>
       />
       <IconButton icon={History} label="Undo history" onClick={() => run('history')} />
       <Rule />
-      <Button look="quiet" className="px-1.5" onClick={() => run('plan')}>
-        <Waypoints size={14} aria-hidden /> Plan framings
+      <Button
+        look="quiet"
+        className="px-1.5"
+        title={titleOf(commands.get('plan'))}
+        aria-label="Plan framings"
+        onClick={() => run('plan')}
+      >
+        <Waypoints size={14} aria-hidden />
+        <span className="hidden @5xl:inline">Plan framings</span>
       </Button>
       {MAKING.map(([id, label]) => (
         <Button
@@ -241,7 +248,8 @@ function RangeTools({ commands }: { commands: ReadonlyMap<string, Command> }) {
         className="numbers text-xs whitespace-nowrap"
         title={`${formatTimecode(range.start, rate)} to ${formatTimecode(range.end, rate)}`}
       >
-        range {ticksToSeconds(range.end - range.start).toFixed(2)} s
+        <span className="hidden @5xl:inline">range </span>
+        {ticksToSeconds(range.end - range.start).toFixed(2)} s
       </span>
       <Button
         look="quiet"
@@ -255,9 +263,10 @@ function RangeTools({ commands }: { commands: ReadonlyMap<string, Command> }) {
         look="quiet"
         className="px-1.5"
         title={titleOf(commands.get('ripple'))}
+        aria-label="Ripple delete"
         onClick={() => run('ripple')}
       >
-        Ripple delete
+        Ripple<span className="hidden @5xl:inline"> delete</span>
       </Button>
       <IconButton icon={VolumeOff} label="Silence the range" onClick={() => run('silence')} />
       <Button
