@@ -84,8 +84,69 @@ export async function benchPreview() {
         `| ${row.map((cell) => (typeof cell === 'number' ? cell.toFixed(1) : cell)).join(' | ')} |`,
       );
     }
+    await scrub(browser, server.base);
   } finally {
     await browser.close();
     server.stop();
+  }
+}
+
+const ZOOMS = 4;
+const MOVES = 180;
+/** The mouse moves this often, as one of 60 reports a second does. */
+const MOVE_MS = 1000 / 60;
+const DRAGS = [
+  ['the presenter full frame', 260, 700],
+  ['screen and presenter', 700, 1240],
+];
+
+/** Drags over the ruler of the demo and counts the different pictures that are seen meanwhile. */
+async function scrub(browser, base) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${base}/projects/${DEMO}/edit`);
+  await page.locator('[data-clip]').first().waitFor();
+  for (let i = 0; i < ZOOMS; i++) {
+    await page.keyboard.press('+');
+    await page.waitForTimeout(200);
+  }
+  await page.evaluate(() => {
+    const canvas = document.querySelector('[data-testid=picture] canvas');
+    const small = new OffscreenCanvas(64, 36);
+    const context = small.getContext('2d', { willReadFrequently: true });
+    window.seen = [];
+    let last = 0;
+    const look = () => {
+      context.drawImage(canvas, 0, 0, 64, 36);
+      const { data } = context.getImageData(0, 0, 64, 36);
+      const sum = data.reduce((hash, value) => (hash * 31 + value) | 0, 0);
+      if (sum !== last) window.seen.push(performance.now());
+      last = sum;
+      requestAnimationFrame(look);
+    };
+    look();
+  });
+  const { y, height } = await page.getByTestId('ruler').boundingBox();
+  console.log('\n### Scrubbing the demo: different pictures a second\n');
+  console.log('| over | pictures a second | one wait in ten is over |\n| --- | --- | --- |');
+  for (const [name, from, to] of DRAGS) {
+    await page.mouse.move(from, y + height / 2);
+    await page.mouse.down();
+    await page.waitForTimeout(500);
+    await page.evaluate(() => void (window.seen = []));
+    const began = Date.now();
+    for (let i = 1; i <= MOVES; i++) {
+      await page.mouse.move(from + ((to - from) * i) / MOVES, y + height / 2);
+      const early = began + i * MOVE_MS - Date.now();
+      if (early > 0) await page.waitForTimeout(early);
+    }
+    const seconds = (Date.now() - began) / 1000;
+    const seen = await page.evaluate(() => window.seen);
+    await page.mouse.up();
+    const waits = seen
+      .slice(1)
+      .map((t, i) => t - seen[i])
+      .sort((a, b) => a - b);
+    const tenth = waits[Math.floor(waits.length * 0.9)];
+    console.log(`| ${name} | ${(seen.length / seconds).toFixed(1)} | ${tenth?.toFixed(0)} ms |`);
   }
 }

@@ -1,7 +1,7 @@
 import { assertNever } from '../assert-never';
 import { viewInOther } from '../framing/by-hand';
 import type { Callout, Framing, LayoutSpan, PointerSpan, Project } from '../project/model';
-import { areaOf } from '../project/query';
+import { areaOf, spanAt } from '../project/query';
 import { footageOf, type Sources } from '../project/sources';
 import type { SpanList } from '../project/span-lists';
 import type { Rect } from '../scale/rect';
@@ -88,8 +88,9 @@ export function pasteSpan(
       addSpan(project, 'pointer', { ...copied.span, ...placed });
       break;
     case 'layouts':
-      setLayout(project, placed, copied.span.layout, newId);
-      break;
+      setLayout(project, placed, copied.span.layout, newId, copied.span.glide);
+      // It got an id of its own, unless it is the usual one, which is no span.
+      return { list, id: spanAt(project.layouts, placed.start)?.id ?? placed.id };
     default:
       assertNever(copied);
   }

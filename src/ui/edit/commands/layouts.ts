@@ -1,8 +1,8 @@
 import { byHand } from '@/core/layout/by-hand';
-import { LAYOUT_KINDS, LAYOUTS } from '@/core/layout/built-in';
+import { LAYOUT_KINDS, LAYOUTS, USUAL_LAYOUT } from '@/core/layout/built-in';
 import type { Layout } from '@/core/layout/model';
 import { areaOf, projectDuration, spanAt, stepAt, stepRange } from '@/core/project/query';
-import { frontmost, sceneAt } from '@/core/scene/scene';
+import { frontmost } from '@/core/scene/scene';
 import type { Range } from '@/core/time/ranges';
 import { tellFault } from '../../shell/notices-store';
 import { rangeOf } from '../store';
@@ -25,12 +25,12 @@ export const setLayoutHere = (c: CommandContext, layout: Layout): void =>
 /** Sets what is seen now as a layout that is then changed by hand. */
 function layoutByHand(c: CommandContext): void {
   const { project, sources } = c.state;
-  const scene = sceneAt(project, sources, c.playhead);
-  const shown = frontmost(scene, 'presenter');
+  const shown = frontmost({ project, sources, time: c.playhead }, 'presenter');
   if (!shown) return tellFault('There is no presenter under the playhead to be placed.');
   const area = areaOf(project, shown.footage);
   const range = stretchHere(c);
-  const layout = byHand(scene.layout, project.presenter, area, project.canvas);
+  const now = spanAt(project.layouts, c.playhead)?.layout ?? USUAL_LAYOUT;
+  const layout = byHand(now, project.presenter, area, project.canvas);
   if (!c.state.apply('set-layout', { ...range, layout })) return;
   const span = spanAt(c.state.project.layouts, range.start);
   if (span) c.state.select({ kind: 'layouts', id: span.id });

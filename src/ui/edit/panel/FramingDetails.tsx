@@ -4,8 +4,9 @@ import type { Framing } from '@/core/project/model';
 import { areaOf } from '@/core/project/query';
 import { magnification, wholeView } from '@/core/scale/sharpness';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
+import { shownKeys } from '../../keys/shown';
 import { Button } from '../../parts/Button';
-import { useRun } from '../commands/use-run';
+import { useCommands } from '../commands/use-commands';
 import { CheckField, SliderField } from '../../parts/fields';
 import { useFramingLimit } from '../use-framing-limit';
 import { useEditor } from '../store';
@@ -114,22 +115,30 @@ export function FramingDetails({ id }: { id: string }) {
 }
 
 const WAYS = [
-  ['framing-draw', 'Draw on the Picture', 'Shift+F'],
-  ['framing-align', 'Fit to the panel or text', 'Alt+F'],
-  ['framing-before', 'As the one before', ''],
-  ['framing-whole', 'Whole screen from the playhead on', ''],
+  ['framing-draw', 'Draw on the Picture'],
+  ['framing-align', 'Fit to the panel or text'],
+  ['framing-before', 'As the one before'],
+  ['framing-whole', 'Whole screen from the playhead on'],
 ] as const;
 
 /** Other ways to set the view. */
 function Ways() {
-  const run = useRun();
+  const commands = useCommands(null);
   return (
     <div className="flex flex-wrap gap-1">
-      {WAYS.map(([id, label, keys]) => (
-        <Button key={id} title={keys} className="text-xs" onClick={() => run(id)}>
-          {label}
-        </Button>
-      ))}
+      {WAYS.map(([id, label]) => {
+        const command = commands.get(id);
+        return (
+          <Button
+            key={id}
+            title={command?.keys.map(shownKeys).join(' ')}
+            className="text-xs"
+            onClick={() => command?.run()}
+          >
+            {label}
+          </Button>
+        );
+      })}
     </div>
   );
 }

@@ -2,6 +2,7 @@
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { dragBox, type DraggedBox, type Grip } from '@/core/layout/box-drag';
 import type { Box } from '@/core/layout/model';
+import { sceneAt } from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
 import { playheadOf, useAtPlayhead, useEditor, useEditorStore, useTransport } from '../store';
 import { takeArrow } from './arrows';
@@ -33,6 +34,7 @@ export function LayoutHandles({ id, scale }: { id: string; scale: number }) {
     const layout = s.project.layouts.find((l) => l.id === id)?.layout;
     return layout ? presenterBoxAt(s, layout, time) : null;
   });
+  const gliding = useAtPlayhead((s, time) => sceneAt(s.project, s.sources, time).gliding);
   const [lines, setLines] = useState<DraggedBox['lines'] | null>(null);
   if (!span) return null;
   if (!contains(span, playhead))
@@ -104,6 +106,11 @@ export function LayoutHandles({ id, scale }: { id: string; scale: number }) {
           ))}
         </div>
       ))}
+      {gliding && (
+        <p className="absolute top-1 left-1/2 -translate-x-1/2 bg-sheet px-2 py-0.5 text-xs">
+          On its way; the boxes show where it comes to rest
+        </p>
+      )}
       {lines?.x.map((x) => (
         <span
           key={`x${x}`}
