@@ -84,6 +84,7 @@ export async function benchPreview() {
         `| ${row.map((cell) => (typeof cell === 'number' ? cell.toFixed(1) : cell)).join(' | ')} |`,
       );
     }
+    await page.close();
     await scrub(browser, server.base);
   } finally {
     await browser.close();
@@ -105,6 +106,8 @@ async function scrub(browser, base) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${base}/projects/${DEMO}/edit`);
   await page.locator('[data-clip]').first().waitFor();
+  // Until waveforms and strips are there.
+  await page.waitForTimeout(2500);
   for (let i = 0; i < ZOOMS; i++) {
     await page.keyboard.press('+');
     await page.waitForTimeout(200);
