@@ -1,18 +1,16 @@
 import { same } from '../schema/same';
-import type { Layout } from './model';
+import { WHOLE_BOX, type Layout } from './model';
 
 export const LAYOUT_KINDS = ['corner', 'side', 'presenter', 'screen'] as const;
 /** A layout that every project has. */
 export type LayoutKind = (typeof LAYOUT_KINDS)[number];
-
-const WHOLE = { x: 0, y: 0, width: 1, height: 1 };
 
 /** The layouts that every project has. The first holds wherever nothing else is said. */
 export const LAYOUTS: Readonly<Record<LayoutKind, Layout>> = {
   corner: {
     name: 'Presenter in a corner',
     background: null,
-    screen: { box: WHOLE },
+    screen: { box: WHOLE_BOX },
     presenter: 'placed',
     alone: 'stay',
   },
@@ -34,7 +32,7 @@ export const LAYOUTS: Readonly<Record<LayoutKind, Layout>> = {
     background: null,
     screen: null,
     presenter: {
-      box: WHOLE,
+      box: WHOLE_BOX,
       shape: 'rectangle',
       feather: 0,
       center: { x: 0.5, y: 0.5 },
@@ -45,7 +43,7 @@ export const LAYOUTS: Readonly<Record<LayoutKind, Layout>> = {
   screen: {
     name: 'Screen only',
     background: null,
-    screen: { box: WHOLE },
+    screen: { box: WHOLE_BOX },
     presenter: null,
     alone: 'stay',
   },

@@ -2,7 +2,7 @@ import type { InFootage, InOutput, Size } from '../scale/rect';
 import { readNumberSetting } from '../schema/setting';
 import { same } from '../schema/same';
 import { builtInOf, LAYOUT_KINDS, LAYOUTS } from './built-in';
-import type { Box, Layout, PresenterBox } from './model';
+import { WHOLE_BOX, type Box, type Layout, type PresenterBox } from './model';
 import { PresenterPlacement } from './placement';
 import { placePresenter } from './rectangles';
 
@@ -47,7 +47,6 @@ export const sizedInset = (height: number, frame: Size): Pick<PresenterPlacement
 });
 
 const BOTH = { screen: true, presenter: true };
-const WHOLE: Box = { x: 0, y: 0, width: 1, height: 1 };
 
 /** What a layout is called that somebody set by hand. */
 const BY_HAND = 'By hand';
@@ -111,9 +110,9 @@ export function byHand(
   frame: Size,
 ): Layout {
   const presenter = presenterBoxOf(layout, placed, area, frame);
-  const screen = layout.screen ?? { box: WHOLE };
+  const screen = layout.screen ?? { box: WHOLE_BOX };
   // A presenter who has the whole picture would leave nothing to be seen of the screen.
-  const covers = layout.screen === null && same(presenter.box, WHOLE);
+  const covers = layout.screen === null && same(presenter.box, WHOLE_BOX);
   const usual = { ...layout, presenter: 'placed' } as const;
   return {
     ...layout,

@@ -1,6 +1,7 @@
+import { formatColor, parseColor } from '../key/color';
 import type { Ticks } from '../time/ticks';
 import { USUAL_LAYOUT } from './built-in';
-import type { Box, Layout, LayoutSpan, PresenterBox } from './model';
+import { WHOLE_BOX, type Box, type Layout, type LayoutSpan, type PresenterBox } from './model';
 import type { PresenterPlacement } from './placement';
 import { ROUNDING, type There } from './rectangles';
 
@@ -36,8 +37,6 @@ export function layoutMomentAt(spans: readonly LayoutSpan[], time: Ticks): Layou
   return { from, to, u: (time - began) / length };
 }
 
-const WHOLE: Box = { x: 0, y: 0, width: 1, height: 1 };
-
 const mix = (a: number, b: number, u: number): number => a + (b - a) * u;
 
 const mixBoxes = (a: Box, b: Box, u: number): Box => ({
@@ -57,7 +56,7 @@ const roundingOf = ({ shape, rounding }: PresenterBox): number =>
 /** What one of the layouts shows of the presenter, with nobody else there if that is so. */
 const boxIn = (layout: Layout, there: There, box: PresenterBox | null): PresenterBox | null =>
   box && layout.alone === 'whole' && !there.screen
-    ? { box: WHOLE, shape: 'rectangle', feather: 0, center: { x: 0.5, y: 0.5 }, ring: null }
+    ? { box: WHOLE_BOX, shape: 'rectangle', feather: 0, center: { x: 0.5, y: 0.5 }, ring: null }
     : box;
 
 function mixPresenters(
@@ -87,11 +86,9 @@ function mixPresenters(
 
 /** A colour on the way to another, both as `#rrggbb`. */
 function mixColors(a: string, b: string, u: number): string {
-  const channel = (at: number) =>
-    Math.round(mix(parseInt(a.slice(at, at + 2), 16), parseInt(b.slice(at, at + 2), 16), u))
-      .toString(16)
-      .padStart(2, '0');
-  return `#${channel(1)}${channel(3)}${channel(5)}`;
+  const [from, to] = [parseColor(a), parseColor(b)];
+  const channel = (i: 0 | 1 | 2) => mix(from[i], to[i], u);
+  return formatColor([channel(0), channel(1), channel(2)]);
 }
 
 /**
@@ -112,7 +109,7 @@ export function layoutBetween(
   project: { readonly background: string; readonly placed: PresenterPlacement },
 ): Layout {
   const screenIn = ({ screen, alone }: Layout): Box =>
-    !screen || (alone === 'whole' && !there.presenter) ? WHOLE : screen.box;
+    !screen || (alone === 'whole' && !there.presenter) ? WHOLE_BOX : screen.box;
   const [a, b] = [boxIn(from, there, boxes[0]), boxIn(to, there, boxes[1])];
   const comes = b && { ...b, box: middleOf(b.box) };
   const goes = a && { ...a, box: middleOf(a.box) };

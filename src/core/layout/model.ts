@@ -6,6 +6,9 @@ import { PRESENTER_SHAPES } from './placement';
 export const Box = strict({ x: Share, y: Share, width: Share, height: Share });
 export type Box = Static<typeof Box>;
 
+/** The box that is all of the picture. */
+export const WHOLE_BOX: Box = { x: 0, y: 0, width: 1, height: 1 };
+
 /** A presenter who stands in a box of the layout's own, and not where the project has them. */
 export const PresenterBox = strict({
   box: Box,

@@ -2,7 +2,7 @@ import { ease } from '../framing/path';
 import { viewAt } from '../framing/view';
 import { presenterBoxOf } from '../layout/by-hand';
 import { layoutBetween, layoutMomentAt, type LayoutMoment } from '../layout/glide';
-import type { Layout } from '../layout/model';
+import type { Layout, PresenterBox } from '../layout/model';
 import {
   hidesScreen,
   placePresenter,
@@ -99,33 +99,41 @@ export function sceneAt(
   { whole = false }: { whole?: boolean } = {},
 ): Scene {
   const at = { project, sources, time };
-  const presenter = frontmost(at, 'presenter');
-  const there = { screen: !!frontmost(at, 'screen'), presenter: !!presenter };
+  const there = { screen: !!frontmost(at, 'screen'), presenter: !!frontmost(at, 'presenter') };
   const moment = layoutMomentAt(project.layouts, time);
   return {
     ...at,
     output,
     ratio: output.height / project.canvas.height,
-    layout: moment.u < 1 ? between(moment, project, there, presenter) : moment.to,
+    layout: moment.u < 1 ? between(moment, at, there) : moment.to,
     gliding: moment.u < 1,
     there,
     whole,
   };
 }
 
+/**
+ * The presenter's box in a layout at an instant: one of its own, or where the project places who is
+ * there. Null where the layout shows none, and where nobody is there to be placed.
+ */
+export function presenterBoxAt(
+  at: Pick<Scene, 'project' | 'sources' | 'time'>,
+  layout: Layout,
+): PresenterBox | null {
+  if (layout.presenter !== 'placed') return layout.presenter;
+  const { canvas, presenter: placed } = at.project;
+  const shown = frontmost(at, 'presenter');
+  return shown && presenterBoxOf(layout, placed, areaOf(at.project, shown.footage), canvas);
+}
+
 /** A layout that is on its way. */
 function between(
   moment: LayoutMoment,
-  project: Project,
+  at: Pick<Scene, 'project' | 'sources' | 'time'>,
   there: There,
-  shown: Shown | null,
 ): Layout {
-  const { canvas, presenter: placed } = project;
-  const boxOf = (layout: Layout) =>
-    shown && layout.presenter
-      ? presenterBoxOf(layout, placed, areaOf(project, shown.footage), canvas)
-      : null;
-  const boxes = [boxOf(moment.from), boxOf(moment.to)] as const;
+  const { canvas, presenter: placed } = at.project;
+  const boxes = [presenterBoxAt(at, moment.from), presenterBoxAt(at, moment.to)] as const;
   const { background } = canvas;
   return layoutBetween(moment, ease(moment.u), there, boxes, { background, placed });
 }

@@ -1,22 +1,21 @@
 'use client';
 import { withPresenterBox, withScreenBox } from '@/core/layout/by-hand';
 import { builtInOf, LAYOUT_KINDS, LAYOUTS, USUAL_LAYOUT } from '@/core/layout/built-in';
-import type { Box, Layout, PresenterBox } from '@/core/layout/model';
+import { WHOLE_BOX, type Box, type Layout, type PresenterBox } from '@/core/layout/model';
 import { PresenterPlacement } from '@/core/layout/placement';
 import { projectDuration } from '@/core/project/query';
+import { presenterBoxAt } from '@/core/scene/scene';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
 import { CheckField, ColorField, SelectField, SliderField, TextField } from '../../parts/fields';
 import { RectFields } from '../../parts/RectFields';
 import { SettingField } from '../../parts/setting-fields';
 import { SavedPresets } from '../../presets/SavedPresets';
-import { presenterBoxAt } from '../picture/layout-drag';
 import { playheadOf, useEditor, useEditorStore } from '../store';
 import { Heading } from './Heading';
 import { SpanTimes } from './SpanTimes';
 
 const { shape: SHAPE, feather: FEATHER, ring: RING } = PresenterPlacement.properties;
-const WHOLE: Box = { x: 0, y: 0, width: 1, height: 1 };
 
 /** How screen and presenter share the picture for a while. */
 export function LayoutDetails({ id }: { id: string }) {
@@ -149,7 +148,7 @@ function ScreenFields({ layout, onLayout }: Fields) {
       <CheckField
         label="Shown"
         value={layout.screen !== null}
-        onChange={(on) => onLayout(withScreenBox(layout, on ? WHOLE : null))}
+        onChange={(on) => onLayout(withScreenBox(layout, on ? WHOLE_BOX : null))}
       />
       {layout.screen && (
         <BoxFields
@@ -170,7 +169,7 @@ function PresenterFields({ layout, onLayout }: Fields) {
     box && onLayout(withPresenterBox(layout, { ...box, ...what }), run);
   const own = () => {
     const state = store.getState();
-    const placed = presenterBoxAt(state, USUAL_LAYOUT, playheadOf(state));
+    const placed = presenterBoxAt({ ...state, time: playheadOf(state) }, USUAL_LAYOUT);
     if (placed) onLayout(withPresenterBox(layout, placed));
   };
   return (

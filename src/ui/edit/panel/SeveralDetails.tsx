@@ -124,6 +124,35 @@ function SoundOfAll({ clips, onChange }: { clips: readonly FoundClip[]; onChange
   );
 }
 
+/** A length of time that all of some things have. */
+function SecondsOfAll<T>({
+  label,
+  most,
+  things,
+  read,
+  onDone,
+}: {
+  label: string;
+  /** The longest, in seconds. */
+  most: number;
+  things: readonly T[];
+  read: (thing: T) => Ticks;
+  onDone: (time: Ticks) => void;
+}) {
+  const { value, differ } = shared(things, read);
+  return (
+    <NumberField
+      label={labelled(label, differ)}
+      unit="s"
+      value={seconds(value)}
+      min={0}
+      max={most}
+      step={0.1}
+      onDone={(typed) => onDone(secondsToTicks(typed))}
+    />
+  );
+}
+
 function FadesOfAll({
   title,
   things,
@@ -134,20 +163,15 @@ function FadesOfAll({
   onFade: (fade: { fadeIn?: Ticks; fadeOut?: Ticks }) => void;
 }) {
   if (!things.length) return null;
-  const field = (label: string, side: 'fadeIn' | 'fadeOut') => {
-    const { value, differ } = shared(things, (thing) => thing[side]);
-    return (
-      <NumberField
-        label={labelled(label, differ)}
-        unit="s"
-        value={seconds(value)}
-        min={0}
-        max={60}
-        step={0.1}
-        onDone={(typed) => onFade({ [side]: secondsToTicks(typed) })}
-      />
-    );
-  };
+  const field = (label: string, side: 'fadeIn' | 'fadeOut') => (
+    <SecondsOfAll
+      label={label}
+      most={60}
+      things={things}
+      read={(thing) => thing[side]}
+      onDone={(time) => onFade({ [side]: time })}
+    />
+  );
   return (
     <fieldset className="grid gap-1.5 border-t border-line pt-2">
       <legend className="font-semibold">{title}</legend>
@@ -186,20 +210,15 @@ function FramingsOfAll({
 }) {
   if (!framings.length) return null;
   const pinned = shared(framings, (f) => f.pinned);
-  const ramp = (label: string, side: 'rampIn' | 'rampOut') => {
-    const { value, differ } = shared(framings, (f) => f[side]);
-    return (
-      <NumberField
-        label={labelled(label, differ)}
-        unit="s"
-        value={seconds(value)}
-        min={0}
-        max={4}
-        step={0.1}
-        onDone={(typed) => onChange({ framings: { [side]: secondsToTicks(typed) } })}
-      />
-    );
-  };
+  const ramp = (label: string, side: 'rampIn' | 'rampOut') => (
+    <SecondsOfAll
+      label={label}
+      most={4}
+      things={framings}
+      read={(framing) => framing[side]}
+      onDone={(time) => onChange({ framings: { [side]: time } })}
+    />
+  );
   return (
     <fieldset className="grid gap-1.5 border-t border-line pt-2">
       <legend className="font-semibold">{counted(framings.length, 'framing')}</legend>

@@ -2,11 +2,11 @@
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { dragBox, type DraggedBox, type Grip } from '@/core/layout/box-drag';
 import type { Box } from '@/core/layout/model';
-import { sceneAt } from '@/core/scene/scene';
+import { presenterBoxAt, sceneAt } from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
 import { playheadOf, useAtPlayhead, useEditor, useEditorStore, useTransport } from '../store';
 import { takeArrow } from './arrows';
-import { dragLayoutBox, presenterBoxAt, withBox, type BoxName } from './layout-drag';
+import { dragLayoutBox, withBox, type BoxName } from './layout-drag';
 
 /** An arrow moves and sizes by so much of the picture; with Shift by more. */
 const NUDGE = 0.005;
@@ -32,7 +32,7 @@ export function LayoutHandles({ id, scale }: { id: string; scale: number }) {
   const playhead = useTransport((t) => t.playhead);
   const presenter = useAtPlayhead((s, time) => {
     const layout = s.project.layouts.find((l) => l.id === id)?.layout;
-    return layout ? presenterBoxAt(s, layout, time) : null;
+    return layout ? presenterBoxAt({ ...s, time }, layout) : null;
   });
   const gliding = useAtPlayhead((s, time) => sceneAt(s.project, s.sources, time).gliding);
   const [lines, setLines] = useState<DraggedBox['lines'] | null>(null);

@@ -1,9 +1,8 @@
 import type { PointerEvent } from 'react';
-import { presenterBoxOf, withPresenterBox, withScreenBox } from '@/core/layout/by-hand';
+import { withPresenterBox, withScreenBox } from '@/core/layout/by-hand';
 import { dragBox, type DraggedBox, type Grip } from '@/core/layout/box-drag';
 import type { Box, Layout, LayoutSpan, PresenterBox } from '@/core/layout/model';
-import { areaOf } from '@/core/project/query';
-import { frontmost, sceneAt } from '@/core/scene/scene';
+import { presenterBoxAt } from '@/core/scene/scene';
 import type { Ticks } from '@/core/time/ticks';
 import type { EditorState } from '../session/state';
 import { followDrag } from './drag';
@@ -13,19 +12,6 @@ export type BoxName = 'screen' | 'presenter';
 
 /** Edges come to rest on lines so near, in CSS pixels. */
 const REACH_PX = 7;
-
-/** The presenter's box in a layout at an instant; null where the layout shows none. */
-export function presenterBoxAt(
-  { project, sources }: Pick<EditorState, 'project' | 'sources'>,
-  layout: Layout,
-  time: Ticks,
-): PresenterBox | null {
-  if (!layout.presenter) return null;
-  if (layout.presenter !== 'placed') return layout.presenter;
-  const shown = frontmost(sceneAt(project, sources, time), 'presenter');
-  const { canvas, presenter } = project;
-  return shown && presenterBoxOf(layout, presenter, areaOf(project, shown.footage), canvas);
-}
 
 /** A layout with one of its boxes elsewhere. */
 export const withBox = (
@@ -59,7 +45,7 @@ export function dragLayoutBox(
   scale: number,
   onLines: (lines: DraggedBox['lines'] | null) => void = () => {},
 ): void {
-  const presenter = presenterBoxAt(state, layout, time);
+  const presenter = presenterBoxAt({ ...state, time }, layout);
   const from = boxOf(layout, name, presenter);
   if (!from) return;
   const other = boxOf(layout, name === 'screen' ? 'presenter' : 'screen', presenter);
