@@ -14,6 +14,7 @@ import { intersect, type Rect, type Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import { frameAtAddress, subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
 import { Covers } from './covers';
+import { CrispText } from './crisp';
 import { Dimmer } from './dimmer';
 import {
   allocateInset,
@@ -31,8 +32,14 @@ import { Keyer } from './keyer';
 import { MaskShop } from './masks';
 import { movePlane } from './move-plane';
 import type { Rasterizer } from './rasterizer';
-import { Resampler } from './resampler';
-import { ScaledPictures, type ColorPlanes, type PictureMapping } from './scaled';
+import { Resampler, type AxisRange } from './resampler';
+import {
+  ScaledPictures,
+  type ColorPlanes,
+  type OtherLuma,
+  type PictureMapping,
+  type PlaneName,
+} from './scaled';
 import type { SourceFrame } from './source-frame';
 import { SpriteShop, type PlacedSprite } from './sprites';
 import { Turner } from './turner';
@@ -53,6 +60,7 @@ export class Compositor {
   private readonly turner: Turner;
   private readonly covers: Covers;
   private readonly dimmer: Dimmer;
+  private readonly crisp: CrispText;
 
   constructor(
     private readonly heap: KernelHeap,
@@ -66,6 +74,7 @@ export class Compositor {
     this.turner = new Turner(heap);
     this.covers = new Covers(heap);
     this.dimmer = new Dimmer(heap, this.masks, this.covers);
+    this.crisp = new CrispText(heap);
   }
 
   /**
@@ -73,10 +82,22 @@ export class Compositor {
    *
    * @param frameOf the decoded picture for a video layer, of any size with the shape of the part it
    *   shows (a small copy may stand for its original); null leaves the layer out
+   * @param effort how much may be spent on magnified text
    */
-  compose(plan: FramePlan, frameOf: FrameOf, target: PlanarFrame): void {
+  compose(
+    plan: FramePlan,
+    frameOf: FrameOf,
+    target: PlanarFrame,
+    { budget, inMotion }: Effort = FULL,
+  ): void {
+    this.crisp.begin(budget, inMotion);
     if (!coversAll(plan)) this.fill(target, plan.background);
     this.draw(plan.layers, plan.size, frameOf, target);
+  }
+
+  /** Whether magnified text was left soft in the last picture that more effort would rebuild. */
+  get unfinished(): boolean {
+    return this.crisp.unfinished;
   }
 
   private draw(layers: readonly Layer[], size: Size, frameOf: FrameOf, target: PlanarFrame): void {
@@ -145,12 +166,14 @@ export class Compositor {
     if (isSolid(layer)) {
       const area = partOf(target, destination);
       const name = `${layer.clipId} ${destination.x} ${destination.y} ${JSON.stringify(adjust)}`;
+      const mapping = mappingOf(layer, source.picture, source.part);
       this.scaled.draw(
         name,
         source,
-        mappingOf(layer, source.picture, source.part),
+        mapping,
         area,
-        (part) => adjust && this.adjust(part, null, adjust),
+        (part, of) => adjust && this.adjustPlane(part, of, null, adjust),
+        this.rebuilt(layer, source, mapping),
       );
       return;
     }
@@ -159,8 +182,11 @@ export class Compositor {
     const mapping = mappingOf(layer, from.picture, keyed ? keyed.part : source.part);
     // What the key left and was laid on a colour is a picture like any other.
     if (from.opaque && isSolid({ ...layer, key: null }))
-      this.scaleColor(from.picture, mapping, partOf(target, destination));
-    else this.inlay(layer, this.inset(layer, from, mapping), target);
+      this.scaleColor(from.picture, mapping, partOf(target, destination), null);
+    else {
+      const other = keyed ? null : this.rebuilt(layer, source, mapping);
+      this.inlay(layer, this.inset(layer, from, mapping, other), target);
+    }
     if (keyed) releaseInset(this.heap, keyed.picture);
   }
 
@@ -181,12 +207,17 @@ export class Compositor {
   }
 
   /** A layer as an inset of its destination's size: masked, and as see-through as it is to be. */
-  private inset(layer: VideoLayer, from: Prepared, mapping: PictureMapping): Inset {
+  private inset(
+    layer: VideoLayer,
+    from: Prepared,
+    mapping: PictureMapping,
+    other: OtherLuma | null,
+  ): Inset {
     const { heap } = this;
     const { adjust, key, mask, opacity, destination } = layer;
     const { width, height } = destination;
     const inset = allocateInset(heap, width, height);
-    this.scaleColor(from.picture, mapping, inset);
+    this.scaleColor(from.picture, mapping, inset, other);
     if (from.opaque) fillOpaque(heap, inset);
     else {
       this.resampler.resample(from.picture.alpha, mapping.luma, inset.alpha);
@@ -215,33 +246,69 @@ export class Compositor {
     else multiplyInset(this.heap, inset, area, blend === 'screen');
   }
 
-  private scaleColor(from: ColorPlanes, { luma, chroma }: PictureMapping, to: ColorPlanes): void {
-    this.resampler.resample(from.y, luma, to.y);
+  private scaleColor(
+    from: ColorPlanes,
+    { luma, chroma }: PictureMapping,
+    to: ColorPlanes,
+    other: OtherLuma | null,
+  ): void {
+    this.resampler.resample(other?.plane ?? from.y, other?.mapping ?? luma, to.y);
     this.resampler.resample(from.u, chroma, to.u);
     this.resampler.resample(from.v, chroma, to.v);
   }
 
+  /** The luma of a recording whose text is to be rebuilt, where it is magnified. */
+  private rebuilt(
+    { crisp, footageId, footage, destination }: VideoLayer,
+    source: SourceFrame,
+    { luma }: PictureMapping,
+  ): OtherLuma | null {
+    const { columns, rows } = luma;
+    if (!crisp || columns.span >= destination.width || rows.span >= destination.height) return null;
+    const { plane, x, y, turn, changes } = this.crisp.double(footageId, source, footage, {
+      ...{ x: columns.origin, y: rows.origin },
+      ...{ width: columns.span, height: rows.span },
+    });
+    const twice = ({ origin, span }: AxisRange, from: number) => ({
+      ...{ origin: 2 * (origin + from), span: 2 * span },
+    });
+    return {
+      plane,
+      mapping: { ...luma, columns: twice(columns, x), rows: twice(rows, y) },
+      turn,
+      changes,
+    };
+  }
+
   /** Brightness and contrast; contrast widens the colours too, as it does in RGB. */
   private adjust(
-    { y, u, v }: ColorPlanes,
+    planes: ColorPlanes,
+    alphas: Inset | null,
+    change: NonNullable<VideoLayer['adjust']>,
+  ): void {
+    for (const name of ['y', 'u', 'v'] as const)
+      this.adjustPlane(planes[name], name, alphas, change);
+  }
+
+  private adjustPlane(
+    plane: Plane,
+    name: PlaneName,
     alphas: Inset | null,
     { brightness, contrast }: NonNullable<VideoLayer['adjust']>,
   ): void {
-    const change = (plane: Plane, alpha: Plane | undefined, offset: number, pivot: number) =>
-      this.heap.exports.adjustPlane(
-        plane.at,
-        plane.stride,
-        alpha?.at ?? 0,
-        alpha?.stride ?? 0,
-        plane.width,
-        plane.height,
-        contrast,
-        offset,
-        pivot,
-      );
-    change(y, alphas?.alpha, MIDDLE * (1 - contrast) + brightness * 219, 0);
-    change(u, alphas?.chromaAlpha, 0, 128);
-    change(v, alphas?.chromaAlpha, 0, 128);
+    const light = name === 'y';
+    const alpha = light ? alphas?.alpha : alphas?.chromaAlpha;
+    this.heap.exports.adjustPlane(
+      plane.at,
+      plane.stride,
+      alpha?.at ?? 0,
+      alpha?.stride ?? 0,
+      plane.width,
+      plane.height,
+      contrast,
+      light ? MIDDLE * (1 - contrast) + brightness * 219 : 0,
+      light ? 0 : 128,
+    );
   }
 
   private region({ area, effect }: RegionLayer, target: PlanarFrame): void {
@@ -306,6 +373,16 @@ interface Keyed {
 type Prepared =
   | { readonly picture: ColorPlanes; readonly opaque: true }
   | { readonly picture: Inset; readonly opaque: boolean };
+
+/** How much may be spent on a picture. */
+export interface Effort {
+  /** Source samples whose text may be rebuilt for it. */
+  readonly budget: number;
+  /** Whether it is one of many, in which what moves need not be rebuilt. */
+  readonly inMotion: boolean;
+}
+
+const FULL: Effort = { budget: Infinity, inMotion: true };
 
 /** The decoded picture for a video layer; null when there is none. */
 type FrameOf = (layer: VideoLayer) => SourceFrame | null;

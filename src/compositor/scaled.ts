@@ -35,16 +35,31 @@ export function copyColors({ exports }: KernelHeap, from: ColorPlanes, to: Color
     );
 }
 
+/** One of three planes. */
+export type PlaneName = 'y' | 'u' | 'v';
+
 /** How the samples of the luma and of the chroma planes are mapped. */
 export interface PictureMapping {
   readonly luma: Mapping;
   readonly chroma: Mapping;
 }
 
+/** Luma that stands for a picture's own, and how its samples are mapped. */
+export interface OtherLuma {
+  readonly plane: Plane;
+  readonly mapping: Mapping;
+  /** Counts up when anything in the plane changes. */
+  readonly turn: number;
+  /** What differs from the turn before, in samples of the plane. */
+  readonly changes: readonly Rect[];
+}
+
 interface Kept {
   readonly geometry: string;
   /** The picture that was drawn last. */
   of: SourceFrame;
+  /** The turn of the luma that was drawn in the place of its own. */
+  turn: number | null;
   /** It, scaled; null as long as the geometry was seen once only. */
   scaled: PlanarFrame | null;
 }
@@ -70,79 +85,75 @@ export class ScaledPictures {
    *
    * @param name of what is drawn, and of what `finish` does: the same one with the same mapping is
    * taken for the next picture of a sequence
-   * @param finish what is done to each rectangle of the scaled picture, sample by sample
+   * @param finish what is done to each rectangle of a scaled plane, sample by sample
+   * @param other luma in the place of the picture's own
    */
   draw(
     name: string,
     source: SourceFrame,
     mapping: PictureMapping,
     into: ColorPlanes,
-    finish: (part: ColorPlanes) => void,
+    finish: Finish,
+    other: OtherLuma | null,
   ): void {
     const { picture } = source;
+    const planes = planesFrom(picture, mapping, other);
     const { mirror } = mapping.luma;
-    if (mirror || this.resampler.copies(picture.y, mapping.luma, into.y))
-      return this.whole(picture, mapping, into, finish);
+    if (mirror || this.resampler.copies(planes[0].from, planes[0].mapping, into.y))
+      return this.whole(planes, into, finish);
     const geometry = JSON.stringify([
-      mapping,
-      picture.width,
-      picture.height,
+      planes.map(({ mapping: of, from }) => [of, from.width, from.height]),
       source.part,
       into.y.width,
       into.y.height,
     ]);
     const before = this.kept.find(name);
+    const turn = other?.turn ?? null;
     if (before?.geometry !== geometry) {
-      this.kept.set(name, { geometry, of: source, scaled: null });
-      return this.whole(picture, mapping, into, finish);
+      this.kept.set(name, { geometry, of: source, turn, scaled: null });
+      return this.whole(planes, into, finish);
     }
     if (!before.scaled) {
       before.scaled = allocateFrame(this.heap, into.y.width, into.y.height);
-      this.whole(picture, mapping, before.scaled, finish);
-    } else if (before.of !== source) this.renew(before.of, source, mapping, before.scaled, finish);
+      this.whole(planes, before.scaled, finish);
+    } else this.renew(before, source, planes, other, before.scaled, finish);
     before.of = source;
-    for (const plane of ['y', 'u', 'v'] as const) {
-      const { at, stride, width, height } = before.scaled[plane];
-      this.heap.exports.copyRows(at, stride, into[plane].at, into[plane].stride, width, height);
-    }
+    before.turn = turn;
+    copyColors(this.heap, before.scaled, into);
   }
 
-  private whole(
-    from: ColorPlanes,
-    { luma, chroma }: PictureMapping,
-    to: ColorPlanes,
-    finish: (part: ColorPlanes) => void,
-  ): void {
-    this.resampler.resample(from.y, luma, to.y);
-    this.resampler.resample(from.u, chroma, to.u);
-    this.resampler.resample(from.v, chroma, to.v);
-    finish(to);
+  private whole(planes: readonly Scaling[], to: ColorPlanes, finish: Finish): void {
+    for (const { name, from, mapping } of planes) {
+      this.resampler.resample(from, mapping, to[name]);
+      finish(to[name], name);
+    }
   }
 
   /** Scales again what differs from the picture that was drawn last. */
   private renew(
-    last: SourceFrame,
+    before: Kept,
     source: SourceFrame,
-    mapping: PictureMapping,
+    planes: readonly Scaling[],
+    other: OtherLuma | null,
     to: PlanarFrame,
-    finish: (part: ColorPlanes) => void,
+    finish: Finish,
   ): void {
-    const rectangles = source.before === last ? this.changes(last, source) : null;
-    if (!rectangles) return this.whole(source.picture, mapping, to, finish);
-    for (const luma of rectangles) {
-      const chroma = {
-        x: luma.x / 2,
-        y: luma.y / 2,
-        width: luma.width / 2,
-        height: luma.height / 2,
-      };
-      const part = (plane: Plane, { x, y, width, height }: Rect) =>
-        subPlane(plane, x, y, width, height);
-      finish({
-        y: part(to.y, this.resampler.renew(source.picture.y, mapping.luma, to.y, luma)),
-        u: part(to.u, this.resampler.renew(source.picture.u, mapping.chroma, to.u, chroma)),
-        v: part(to.v, this.resampler.renew(source.picture.v, mapping.chroma, to.v, chroma)),
-      });
+    const changes =
+      before.of === source
+        ? []
+        : source.before === before.of
+          ? this.changes(before.of, source)
+          : null;
+    for (const plane of planes) {
+      const { name, from, mapping } = plane;
+      const rectangles =
+        name === 'y' && other ? changesSince(before.turn, other) : scaledDown(changes, name);
+      if (!rectangles) this.whole([plane], to, finish);
+      else
+        for (const rectangle of rectangles) {
+          const { x, y, width, height } = this.resampler.renew(from, mapping, to[name], rectangle);
+          finish(subPlane(to[name], x, y, width, height), name);
+        }
     }
   }
 
@@ -183,3 +194,39 @@ export class ScaledPictures {
     return at;
   }
 }
+
+/** What is done to each rectangle of a scaled plane. */
+type Finish = (part: Plane, name: PlaneName) => void;
+
+/** A plane that is scaled, and how. */
+interface Scaling {
+  readonly name: PlaneName;
+  readonly from: Plane;
+  readonly mapping: Mapping;
+}
+
+/** The planes that a picture is scaled from. */
+const planesFrom = (
+  { y, u, v }: ColorPlanes,
+  { luma, chroma }: PictureMapping,
+  other: OtherLuma | null,
+): [Scaling, Scaling, Scaling] => [
+  { name: 'y', from: other?.plane ?? y, mapping: other?.mapping ?? luma },
+  { name: 'u', from: u, mapping: chroma },
+  { name: 'v', from: v, mapping: chroma },
+];
+
+/** What differs from the luma that was drawn last; null when that is not known. */
+const changesSince = (
+  drawn: number | null,
+  { turn, changes }: OtherLuma,
+): readonly Rect[] | null => (drawn === turn ? [] : drawn === turn - 1 ? changes : null);
+
+/** Rectangles of luma as those of a plane. */
+const scaledDown = (rectangles: readonly Rect[] | null, name: PlaneName): readonly Rect[] | null =>
+  name === 'y' || !rectangles
+    ? rectangles
+    : rectangles.map(({ x, y, width, height }) => ({
+        ...{ x: x / 2, y: y / 2 },
+        ...{ width: width / 2, height: height / 2 },
+      }));

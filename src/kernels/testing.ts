@@ -1,4 +1,7 @@
 import { readFileSync } from 'node:fs';
+import { readModel } from '@/core/crisp/model';
+import { CRISP_WEIGHTS } from '@/core/crisp/weights';
+import { crispRoom, packModel } from './crisp';
 import { KernelHeap } from './heap';
 
 /** The kernels as built, with a memory of their own. */
@@ -48,3 +51,35 @@ export const apart = (a: ArrayLike<number>, b: ArrayLike<number>): number => {
   for (let i = 0; i < a.length; i++) most = Math.max(most, Math.abs(a[i]! - b[i]!));
   return most;
 };
+
+/**
+ * A plane at twice the size, rectangle after rectangle, its text rebuilt or as Catmull-Rom has it.
+ */
+export function doubledPlane(
+  heap: KernelHeap,
+  plane: Uint8Array,
+  width: number,
+  rebuilt: boolean,
+  tile: number,
+): Uint8Array {
+  const height = plane.length / width;
+  const { model, shifts } = packModel(readModel(CRISP_WEIGHTS));
+  using weights = heap.lend(model);
+  using by = heap.lend(shifts);
+  using source = heap.lend(plane);
+  using target = heap.borrow(plane.length * 4);
+  using room = heap.borrow(crispRoom(tile, tile));
+  for (let y = 0; y < height; y += tile)
+    for (let x = 0; x < width; x += tile)
+      heap.exports.crispPlane(
+        ...([source.at, width, width, height, x, y] as const),
+        Math.min(tile, width - x),
+        Math.min(tile, height - y),
+        target.at + 4 * y * width + 2 * x,
+        2 * width,
+        rebuilt ? weights.at : 0,
+        by.at,
+        room.at,
+      );
+  return heap.bytes(target.at, plane.length * 4).slice();
+}

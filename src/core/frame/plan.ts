@@ -54,6 +54,8 @@ export interface VideoLayer {
   readonly backdrop: string | null;
   /** Shows the key's opacity in grey instead of the picture. */
   readonly matte: boolean;
+  /** Whether its text is rebuilt where it is magnified. */
+  readonly crisp: boolean;
   /** Change of brightness; null leaves it. */
   readonly adjust: { readonly brightness: number; readonly contrast: number } | null;
 }
@@ -68,6 +70,7 @@ export const PLAIN_VIDEO = {
   key: null,
   backdrop: null,
   matte: false,
+  crisp: false,
   adjust: null,
 } as const satisfies Partial<VideoLayer>;
 

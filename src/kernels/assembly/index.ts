@@ -3,6 +3,7 @@ export { backPlane, blendPlane, copyRows, fillPlane, layPlane, mixPlane, multipl
 export { boxBlurPlane, mosaicPlane } from './blur';
 export { markChanges, sameRows, takeRows } from './compare';
 export { planarToRgba, rgbaToPlanar } from './convert';
+export { crispPlane } from './crisp';
 export { fillFilter } from './filter';
 export { guideAlpha, refineAlpha } from './guide';
 export { halvePlane } from './halve';
@@ -10,6 +11,7 @@ export { keyAlpha, suppressSpill, unmixPlane } from './key';
 export { fadeOutside, spreadPlane } from './matte';
 export { multiplyChroma, multiplyLuma } from './multiply';
 export { resamplePlane } from './resample';
+export { steadyPlane } from './steady';
 export { countChanges, matchLook } from './vision';
 export { warpPlane } from './warp';
 

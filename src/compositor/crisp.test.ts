@@ -1,0 +1,131 @@
+import fc from 'fast-check';
+import type { Rect } from '@/core/scale/rect';
+import type { KernelHeap } from '@/kernels/heap';
+import { allocateFrame, frameBytes } from '@/kernels/planar';
+import { doubledPlane, noisyPlane, testHeap } from '@/kernels/testing';
+import { CrispText } from './crisp';
+import type { SourceFrame } from './source-frame';
+
+const size = { width: 200, height: 120 };
+const whole = { x: 0, y: 0, ...size };
+let heap: KernelHeap;
+beforeAll(async () => {
+  heap = await testHeap();
+});
+
+/** A picture of the luma, or of a part of it as decoders cut it out. */
+function pictureOf(luma: Uint8Array, part: Rect | null = null): SourceFrame {
+  const { x, y, width, height } = part ?? whole;
+  const picture = allocateFrame(heap, width, height);
+  const bytes = frameBytes(heap, picture);
+  for (let row = 0; row < height; row++)
+    bytes.set(luma.subarray((y + row) * size.width + x).subarray(0, width), row * width);
+  return { picture, part, before: null, marks: null };
+}
+
+/** What is in the doubled plane at a part of the source. */
+function read(crisp: CrispText, source: SourceFrame, wanted: Rect): Uint8Array {
+  const { plane, x, y } = crisp.double('f', source, size, wanted);
+  const rows = Array.from({ length: wanted.height * 2 }, (_, row) =>
+    heap
+      .bytes(plane.at + (2 * (y + wanted.y) + row) * plane.stride + 2 * (x + wanted.x), 1e4)
+      .slice(0, 2 * wanted.width),
+  );
+  return Uint8Array.from(rows.flatMap((row) => [...row]));
+}
+
+const cut = (doubled: Uint8Array, { x, y, width, height }: Rect): Uint8Array =>
+  Uint8Array.from({ length: width * height * 4 }, (_, i) => {
+    const [column, row] = [i % (2 * width), Math.floor(i / (2 * width))];
+    return doubled[(2 * y + row) * size.width * 2 + 2 * x + column]!;
+  });
+
+const doubled = (luma: Uint8Array, rebuilt: boolean) =>
+  doubledPlane(heap, luma, size.width, rebuilt, 64);
+
+const page = (seed: number) =>
+  noisyPlane(size.width, size.height, seed).map((n, i) => ((i >> 2) % 9 ? 200 : n & 127));
+
+test('what is kept is what would be made anew, whatever changes and wherever one looks', () => {
+  const rect = fc
+    .record({ x: fc.nat(150), y: fc.nat(80), width: fc.nat(49), height: fc.nat(39) })
+    .map(({ x, y, width, height }) => ({ x, y, width: width + 1, height: height + 1 }));
+  const step = fc.record({
+    spots: fc.array(fc.nat(size.width * size.height - 1), { maxLength: 4 }),
+    wanted: rect,
+  });
+  fc.assert(
+    fc.property(fc.array(step, { minLength: 2, maxLength: 5 }), fc.boolean(), (steps, parts) => {
+      const crisp = new CrispText(heap);
+      const luma = page(1);
+      for (const { spots, wanted } of steps) {
+        for (const spot of spots) luma[spot] = luma[spot]! ^ 128;
+        const made = doubled(luma, true);
+        crisp.begin(Infinity, false);
+        const part = parts && {
+          x: Math.max(0, wanted.x - 16),
+          y: Math.max(0, wanted.y - 16),
+          width: Math.min(size.width, wanted.x + wanted.width + 16) - Math.max(0, wanted.x - 16),
+          height: Math.min(size.height, wanted.y + wanted.height + 16) - Math.max(0, wanted.y - 16),
+        };
+        const inside = part ? { ...wanted, x: wanted.x - part.x, y: wanted.y - part.y } : wanted;
+        expect(read(crisp, pictureOf(luma, part || null), inside)).toEqual(cut(made, wanted));
+      }
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test('noise of a codec changes nothing, and a change of a little more does', () => {
+  const crisp = new CrispText(heap);
+  const luma = page(2);
+  crisp.begin(Infinity, true);
+  const first = read(crisp, pictureOf(luma), whole);
+  const noisy = luma.map((n, i) => (i % 40 ? n : n + 6));
+  expect(read(crisp, pictureOf(noisy), whole)).toEqual(first);
+  const { turn } = crisp.double('f', pictureOf(noisy), size, whole);
+  noisy[5000] = luma[5000]! + 13;
+  expect(read(crisp, pictureOf(noisy), whole)).not.toEqual(first);
+  expect(crisp.double('f', pictureOf(noisy), size, whole).turn).toBe(turn + 1);
+});
+
+test('what moves is left to the plain filter, and rebuilt once it rests', () => {
+  const crisp = new CrispText(heap);
+  const luma = page(3);
+  const sharp = () => doubled(luma, true);
+  const soft = () => doubled(luma, false);
+  crisp.begin(Infinity, true);
+  expect(read(crisp, pictureOf(luma), whole)).toEqual(sharp());
+  const spot = { x: 66, y: 34, width: 8, height: 8 };
+  const moved = () => {
+    for (let y = 32; y < 64; y++)
+      for (let x = 64; x < 128; x++) luma[y * size.width + x] = luma[y * size.width + x]! ^ 64;
+    crisp.begin(Infinity, true);
+    return read(crisp, pictureOf(luma), spot);
+  };
+  expect(moved()).toEqual(cut(sharp(), spot));
+  moved();
+  expect(moved()).toEqual(cut(soft(), spot));
+  const rest = Array.from({ length: 12 }, () => {
+    crisp.begin(Infinity, true);
+    return read(crisp, pictureOf(luma), whole);
+  });
+  expect(rest[0]).not.toEqual(sharp());
+  expect(rest[11]).toEqual(sharp());
+});
+
+test('with little time something is left, until pictures of the same have made it good', () => {
+  const crisp = new CrispText(heap);
+  const luma = page(4);
+  const source = pictureOf(luma);
+  const sharp = doubled(luma, true);
+  let tries = 0;
+  let made: Uint8Array;
+  do {
+    crisp.begin(3000, false);
+    made = read(crisp, source, whole);
+    if (crisp.unfinished) expect(made).not.toEqual(sharp);
+  } while (crisp.unfinished && ++tries < 20);
+  expect(tries).toBeGreaterThan(1);
+  expect(made).toEqual(sharp);
+});

@@ -1,0 +1,248 @@
+import { MARGIN, readModel } from '@/core/crisp/model';
+import { CRISP_WEIGHTS } from '@/core/crisp/weights';
+import type { Rect, Size } from '@/core/scale/rect';
+import { crispRoom, packModel } from '@/kernels/crisp';
+import type { KernelHeap } from '@/kernels/heap';
+import type { Plane } from '@/kernels/planar';
+import { LruMap } from './lru';
+import type { SourceFrame } from './source-frame';
+import { eachTile, grown, isIn, piecesOf, samplesOf, tileAt, tilesIn, within } from './tile-range';
+import { TILE, tilesOf } from './tiles';
+
+/** Samples around what is shown that filters draw from at twice the size. */
+const REACH = 4;
+/** Recordings whose text is kept. */
+const KEPT = 3;
+/**
+ * A tile whose samples differ by no more than this from those that its text was rebuilt of has
+ * changed by the codec's noise only; the mean is in 256ths of a grey.
+ */
+const NOISE = { most: 6, mean: 320 } as const;
+/**
+ * What a change adds to a tile's unrest, of which each picture takes one. From `moving` on it is
+ * left to the plain filter until it falls below `still`: nobody reads what moves, and it would cost
+ * most.
+ */
+const UNREST = { change: 3, moving: 7, still: 3, most: 10 } as const;
+
+/** What a tile at twice the size is. */
+const NONE = 0;
+const PLAIN = 1;
+const REBUILT = 2;
+
+/** Luma of a recording at twice the size. */
+interface Kept {
+  readonly size: Size;
+  /** The luma that it is made of: the recording's but for its codec's noise. */
+  readonly steady: Plane;
+  readonly doubled: Plane;
+  readonly across: number;
+  readonly down: number;
+  /** A byte for each tile in the kernels' memory: 0 where `steady` knows nothing. */
+  readonly states: number;
+  readonly made: Uint8Array;
+  readonly unrest: Uint8Array;
+  last: SourceFrame | null;
+  turn: number;
+  /** What the last turn changed, in samples of `doubled`. */
+  changes: readonly Rect[];
+}
+
+/** Luma at twice the size. */
+export interface Doubled {
+  readonly plane: Plane;
+  /** Where the picture that it was made of lies in it, in samples of that picture. */
+  readonly x: number;
+  readonly y: number;
+  /** Counts up when anything in the plane changes. */
+  readonly turn: number;
+  /** What differs from the turn before, in samples of the plane. */
+  readonly changes: readonly Rect[];
+}
+
+/**
+ * Rebuilds text that is magnified: doubles the luma of recordings by a small network. What was made
+ * is kept, and made anew where the recording changes by more than its codec's noise.
+ */
+export class CrispText {
+  private readonly kept: LruMap<Kept>;
+  private readonly model: number;
+  private readonly shifts: number;
+  private readonly room: number;
+  /** Samples that may still be rebuilt for the picture at hand. */
+  private budget = Infinity;
+  /** Whether what moves is left to the plain filter. */
+  private inMotion = true;
+  /** Whether something was left to the plain filter for want of time. */
+  private lacking = false;
+
+  constructor(private readonly heap: KernelHeap) {
+    const { model, shifts } = packModel(readModel(CRISP_WEIGHTS));
+    this.model = heap.put(model);
+    this.shifts = heap.put(shifts);
+    this.room = heap.allocate(crispRoom(2 * (TILE.width + MARGIN), 2 * (TILE.height + MARGIN)));
+    this.kept = new LruMap(KEPT, ({ steady, doubled, states }) =>
+      [steady.at, doubled.at, states].forEach((at) => heap.release(at)),
+    );
+  }
+
+  /**
+   * Begins a picture.
+   *
+   * @param budget samples that may be rebuilt for it
+   * @param inMotion whether it is one of many, in which what moves is not read
+   */
+  begin(budget: number, inMotion: boolean): void {
+    this.budget = budget;
+    this.inMotion = inMotion;
+    this.lacking = false;
+  }
+
+  /** Whether the picture that was begun last lacks something that another try would add. */
+  get unfinished(): boolean {
+    return this.lacking;
+  }
+
+  /**
+   * The luma of a picture at twice the size, good in and around the part that is wanted.
+   *
+   * @param name of the recording
+   * @param footage size of the recording
+   * @param wanted in samples of the picture
+   */
+  double(name: string, source: SourceFrame, footage: Size, wanted: Rect): Doubled {
+    const { picture, part } = source;
+    const scale = part ? picture.width / part.width : 1;
+    const size = part
+      ? { width: Math.round(footage.width * scale), height: Math.round(footage.height * scale) }
+      : { width: picture.width, height: picture.height };
+    const [left, top] = part ? [Math.round(part.x * scale), Math.round(part.y * scale)] : [0, 0];
+    const kept = this.keptOf(name, size);
+    const need = tilesIn(
+      grown({ ...wanted, x: wanted.x + left, y: wanted.y + top }, REACH),
+      kept.size,
+    );
+    const done = this.make(kept, need, this.steady(kept, source, left, top, need));
+    kept.last = source;
+    if (done.length) {
+      kept.turn++;
+      kept.changes = done.map((rect) => ({
+        ...{ x: 2 * rect.x, y: 2 * rect.y },
+        ...{ width: 2 * rect.width, height: 2 * rect.height },
+      }));
+    }
+    const { doubled, turn, changes } = kept;
+    return { plane: doubled, x: left, y: top, turn, changes };
+  }
+
+  private keptOf(name: string, size: Size): Kept {
+    const found = this.kept.find(name);
+    if (found?.size.width === size.width && found.size.height === size.height) return found;
+    const { heap } = this;
+    const { width, height } = size;
+    const { across, down } = tilesOf(size);
+    const plane = (by: number) => {
+      // Resampling reads a little beyond.
+      const at = heap.allocate(width * by * height * by + 64);
+      heap.bytes(at, width * by * height * by).fill(0);
+      return { at, stride: width * by, width: width * by, height: height * by };
+    };
+    const states = heap.allocate(across * down);
+    heap.bytes(states, across * down).fill(0);
+    const made: Kept = {
+      ...{ size, steady: plane(1), doubled: plane(2), across, down, states },
+      made: new Uint8Array(across * down),
+      unrest: new Uint8Array(across * down),
+      last: null,
+      turn: 0,
+      changes: [],
+    };
+    this.kept.set(name, made);
+    return made;
+  }
+
+  /** Takes in what is new of a picture; a byte for each tile, 1 where it has changed. */
+  private steady(kept: Kept, source: SourceFrame, left: number, top: number, need: Rect) {
+    const { steady, across, down, states, unrest, made, size } = kept;
+    const { y: luma } = source.picture;
+    const around = tilesIn(grown(samplesOf(need), MARGIN), size);
+    this.heap.exports.steadyPlane(
+      ...([luma.at, luma.stride, luma.width, luma.height, left, top] as const),
+      ...([steady.at, steady.stride, TILE.width, TILE.height, across] as const),
+      ...([around.x, around.y, around.x + around.width, around.y + around.height] as const),
+      ...([NOISE.most, NOISE.mean, states] as const),
+    );
+    const known = this.heap.bytes(states, across * down);
+    const changed = new Uint8Array(across * down);
+    const again = kept.last === source;
+    eachTile(around, across, (i) => {
+      if (known[i] === 2) {
+        known[i] = 1;
+        changed[i] = 1;
+        unrest[i] = Math.min(UNREST.most, unrest[i]! + UNREST.change);
+        // What is out of sight is made when it comes into sight.
+        eachTile(tilesIn(grown(samplesOf(tileAt(i, across)), MARGIN), size), across, (near) => {
+          if (!isIn(need, near, across)) made[near] = NONE;
+        });
+      } else if (!again && unrest[i]) unrest[i]!--;
+    });
+    return changed;
+  }
+
+  /** Makes what is needed and not there, or was made of what has changed; answers where. */
+  private make(kept: Kept, need: Rect, changed: Uint8Array): Rect[] {
+    const { across, down, made, unrest, size } = kept;
+    const lacks = new Uint8Array(across * down);
+    const renewed = new Uint8Array(across * down);
+    const moving = new Uint8Array(across * down);
+    const around = tilesIn(grown(samplesOf(need), MARGIN), size);
+    eachTile(around, across, (i) => {
+      const limit = made[i] === PLAIN ? UNREST.still : UNREST.moving;
+      const still = !this.inMotion || unrest[i]! < limit;
+      // Tiles around what is needed have a share in it.
+      if (changed[i]) (still ? renewed : moving)[i] = 1;
+      else if (!isIn(need, i, across)) return;
+      else if (made[i] === NONE) (still ? lacks : moving)[i] = 1;
+      else if (made[i] === PLAIN && still) lacks[i] = 1;
+    });
+    const done: Rect[] = [];
+    const fill = (piece: Rect, margin: number, rebuilt: boolean) => {
+      const rect = within(grown(samplesOf(piece), margin), size);
+      this.fill(kept, rect, rebuilt);
+      eachTile(piece, across, (i) => {
+        if (isIn(need, i, across)) made[i] = rebuilt ? REBUILT : PLAIN;
+      });
+      done.push(rect);
+    };
+    for (const piece of piecesOf(moving, around, across)) fill(piece, MARGIN, false);
+    // What has been waiting comes before what has only just changed.
+    for (const piece of piecesOf(lacks, around, across)) {
+      // What was filled plainly went beyond its tiles.
+      let margin = 0;
+      eachTile(piece, across, (i) => {
+        if (made[i] === PLAIN) margin = MARGIN;
+      });
+      fill(piece, margin, this.affords(piece));
+    }
+    for (const piece of piecesOf(renewed, around, across)) fill(piece, MARGIN, this.affords(piece));
+    return done;
+  }
+
+  private affords({ width, height }: Rect): boolean {
+    if (this.budget <= 0) this.lacking = true;
+    else this.budget -= width * TILE.width * height * TILE.height;
+    return !this.lacking;
+  }
+
+  /** Doubles a rectangle. */
+  private fill({ steady, doubled }: Kept, { x, y, width, height }: Rect, rebuilt: boolean): void {
+    this.heap.exports.crispPlane(
+      ...([steady.at, steady.stride, steady.width, steady.height, x, y, width, height] as const),
+      doubled.at + 2 * y * doubled.stride + 2 * x,
+      doubled.stride,
+      rebuilt ? this.model : 0,
+      this.shifts,
+      this.room,
+    );
+  }
+}
