@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { Compositor } from '@/compositor/compositor';
+import { Compositor, type Effort } from '@/compositor/compositor';
 import type { SourceFrame } from '@/compositor/source-frame';
 import { videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
 import { planFrame, type PlanView } from '@/core/frame/plan-frame';
@@ -24,20 +24,32 @@ const COLOR_SPACE: VideoColorSpaceInit = {
   fullRange: false,
 };
 
+/**
+ * Samples whose text is rebuilt for one picture, at some 0.35 µs each: while it plays, and while it
+ * rests and is drawn again until nothing is lacking.
+ */
+const EFFORT: Readonly<Record<'playing' | 'resting', Effort>> = {
+  playing: { budget: 16_384, inMotion: true },
+  resting: { budget: 65_536, inMotion: false },
+};
+
 /** What decides how a picture looks: what is shown again unchanged need not be drawn again. */
 interface Shown {
   readonly drawing: string;
   readonly sources: readonly (SourceFrame | null)[];
+  readonly effort: Effort;
 }
 
 const shownBy = (
   plan: FramePlan,
   videos: readonly VideoLayer[],
   frames: ReadonlyMap<string, SourceFrame>,
+  effort: Effort,
 ): Shown => ({
   // Times differ from frame to frame; what counts is which picture was decoded for them.
   drawing: JSON.stringify(plan, (key, value: unknown) => (key === 'time' ? undefined : value)),
   sources: videos.map((layer) => frames.get(layer.clipId) ?? null),
+  effort,
 });
 
 /**
@@ -57,6 +69,7 @@ function standInAt(
 
 const isSame = (a: Shown, b: Shown): boolean =>
   a.drawing === b.drawing &&
+  a.effort === b.effort &&
   a.sources.length === b.sources.length &&
   a.sources.every((source, i) => source === b.sources[i]);
 
@@ -68,7 +81,7 @@ export class PictureWorker {
   private readonly known = new ProjectReceiver();
   private target: PlanarFrame | null = null;
   /** What is on screen. */
-  private shown: Shown = { drawing: '', sources: [] };
+  private shown: Shown = { drawing: '', sources: [], effort: EFFORT.resting };
   private readonly readers = new Map<string, ClipReader>();
   /** Videos of the picture that was shown last, for the eyedropper. */
   private last: { layer: VideoLayer; frame: PlanarFrame }[] = [];
@@ -93,16 +106,16 @@ export class PictureWorker {
     }
   }
 
-  /** Draws the picture at a time. */
+  /** Draws the picture at a time; answers whether it will be better when it is drawn again. */
   async show(
     time: Ticks,
     width: number,
     height: number,
     view: PlanView,
     playing: boolean,
-  ): Promise<void> {
+  ): Promise<boolean> {
     const { project, sources } = this.known;
-    if (!project) return;
+    if (!project) return false;
     const plan = planFrame(project, sources, time, { width, height }, view);
     const videos = videoLayers(plan.layers);
     const frames = new Map<string, SourceFrame>();
@@ -112,10 +125,11 @@ export class PictureWorker {
         if (frame) frames.set(layer.clipId, frame);
       }),
     );
-    const now = shownBy(plan, videos, frames);
-    if (!isSame(now, this.shown)) {
+    const effort = playing ? EFFORT.playing : EFFORT.resting;
+    const now = shownBy(plan, videos, frames, effort);
+    if (!isSame(now, this.shown) || this.compositor.unfinished) {
       const target = this.targetOf(width, height);
-      this.compositor.compose(plan, (layer) => frames.get(layer.clipId) ?? null, target);
+      this.compositor.compose(plan, (layer) => frames.get(layer.clipId) ?? null, target, effort);
       this.present(target);
       this.shown = now;
     }
@@ -124,6 +138,7 @@ export class PictureWorker {
     );
     if (playing) this.prepareNext(time);
     this.closeOld(videos);
+    return this.compositor.unfinished;
   }
 
   /**

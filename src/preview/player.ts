@@ -196,7 +196,10 @@ export class Player {
     const time = frameStart(frameAt(this.time, frameRate), frameRate);
     try {
       await this.ready;
-      await this.remote.show(time, even(width), even(height), this.view, playing);
+      const view = this.view;
+      const more = await this.remote.show(time, even(width), even(height), view, playing);
+      // What rests is drawn again until its text is rebuilt throughout.
+      if (more && !this.rate) this.stale = true;
     } catch (error) {
       if (!this.closed) this.events.onError(error instanceof Error ? error.message : String(error));
     }

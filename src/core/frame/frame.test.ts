@@ -66,7 +66,13 @@ test('an area counts as the whole of its recording, and nothing outside it is se
   const [screen] = videos(planFrame(project, SOURCES, at(1), OUTPUT).layers);
   expect(screen!.source).toEqual({ x: 640, y: 360, width: 1280, height: 720 });
   expect(screen!.adjust).toEqual({ brightness: 0.1, contrast: 1 });
-  expect(readScale(project, SOURCES, at(1))).toMatchObject({ magnification: 1, sharpness: 'soft' });
+  expect(readScale(project, SOURCES, at(1))).toMatchObject({
+    magnification: 1,
+    sharpness: 'crisp',
+  });
+  expect(screen!.crisp).toBe(true);
+  const plain = { ...project, canvas: { ...project.canvas, crisp: false } };
+  expect(readScale(plain, SOURCES, at(1))).toMatchObject({ sharpness: 'soft' });
 });
 
 test('a pointer that the recording does not show is drawn where it was; one that it shows is not', () => {

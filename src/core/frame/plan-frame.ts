@@ -27,6 +27,8 @@ export interface PlanView {
   readonly whole?: boolean;
   /** Without the looks of the pointer. */
   readonly plain?: boolean;
+  /** Text as the plain filter magnifies it. */
+  readonly soft?: boolean;
   /** The presenter's recording alone: as it is, or its matte. */
   readonly presenter?: 'raw' | 'matte';
 }
@@ -45,7 +47,11 @@ export function planFrame(
   output: Size,
   view: PlanView = {},
 ): FramePlan {
-  const shown = view.plain ? { ...project, pointer: [] } : project;
+  const shown = {
+    ...project,
+    ...(view.plain && { pointer: [] }),
+    ...(view.soft && { canvas: { ...project.canvas, crisp: false } }),
+  };
   const scene = sceneAt(shown, sources, time, output, { whole: view.whole ?? false });
   const layers = view.presenter
     ? presenterAlone(scene, view.presenter)
@@ -130,7 +136,7 @@ function blurredBars(
     ...part,
   };
   return [
-    videoLayer(scene, { clip, footage }, { source, destination: stage }),
+    videoLayer(scene, { clip, footage }, { source, destination: stage }, { crisp: false }),
     {
       kind: 'region',
       area: stage,

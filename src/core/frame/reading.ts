@@ -1,4 +1,5 @@
 import type { Project } from '../project/model';
+import { isCrisp } from '../project/query';
 import type { Sources } from '../project/sources';
 import { judgeScale, type Sharpness } from '../scale/sharpness';
 import { sceneAt, screenIn } from '../scene/scene';
@@ -16,6 +17,7 @@ export interface ScaleReading {
 export function readScale(project: Project, sources: Sources, time: Ticks): ScaleReading | null {
   const screen = screenIn(sceneAt(project, sources, time));
   if (!screen) return null;
-  const { magnification, frameScale: scale } = screen;
-  return { magnification, scale, sharpness: judgeScale(scale) };
+  const { magnification, frameScale: scale, footage } = screen;
+  const sharpness = judgeScale(scale, isCrisp(project, footage));
+  return { magnification, scale, sharpness };
 }

@@ -1,7 +1,7 @@
 import { sourceTime } from '../project/clip-time';
 import type { Placement } from '../layout/rectangles';
 import type { FootageLook } from '../project/model';
-import { lookOf } from '../project/query';
+import { isCrisp, lookOf } from '../project/query';
 import type { FootageFacts } from '../project/sources';
 import type { Scene, Shown } from '../scene/scene';
 import type { Ticks } from '../time/ticks';
@@ -37,6 +37,7 @@ export function videoLayer(
     ...placement,
     ...PLAIN_VIDEO,
     ...(look && { opacity: look.opacity, blend: look.blend, turn: look.tilt }),
+    crisp: isCrisp(scene.project, footage),
     adjust: adjustOf(look),
     ...more,
   };

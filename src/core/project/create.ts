@@ -86,7 +86,13 @@ export function createProject(
   return {
     format: PROJECT_FORMAT,
     version: PROJECT_VERSION,
-    canvas: { width: even(width), height: even(height), frameRate, background: '#1e2a32' },
+    canvas: {
+      width: even(width),
+      height: even(height),
+      frameRate,
+      background: '#1e2a32',
+      crisp: true,
+    },
     target: { id, loudness, captions },
     script: { wordsPerMinute: DEFAULT_WORDS_PER_MINUTE },
     lanes: (['presenter', 'screen', 'voice', 'music', 'computer'] as const).map((kind) =>

@@ -85,6 +85,13 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
       })),
     })),
   }),
+  /** Text is rebuilt where it is magnified, unless the project or the recording says otherwise. */
+  6: ({ canvas, looks, ...rest }) => ({
+    ...rest,
+    version: 7,
+    canvas: typeof canvas === 'object' && canvas ? { ...canvas, crisp: true } : canvas,
+    looks: eachOf(looks, (look) => ({ ...look, crisp: true })),
+  }),
 };
 
 /** A callout of version 4 with what it stands on as data, and its shape as its kind. */

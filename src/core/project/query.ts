@@ -1,3 +1,4 @@
+import type { FootageFacts } from './sources';
 import { countFront } from '../bisect';
 import { contains, type Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
@@ -107,6 +108,10 @@ export function stepRange(project: Project, id: string): Range | null {
 }
 
 /** How a recording is shown, if that was ever set. */
+/** Whether the text of a recording is rebuilt where it is magnified; not that of presenters. */
+export const isCrisp = (project: Project, { id, role }: Pick<FootageFacts, 'id' | 'role'>) =>
+  role !== 'presenter' && project.canvas.crisp && (lookOf(project, id)?.crisp ?? true);
+
 export const lookOf = (project: Project, footageId: string): FootageLook | null =>
   project.looks.find((l) => l.footageId === footageId) ?? null;
 

@@ -28,7 +28,7 @@ test('a document of the first version is brought up to date', () => {
   const checked = validateProject(old, SOURCES);
   expect(checked).toMatchObject({
     project: {
-      version: 6,
+      version: 7,
       target: { id: 'web' },
       steps: [{ id: 'a', notes: '' }],
       markers: [],
@@ -69,9 +69,9 @@ test('keys, looks, covers and halos of the version before keep what they do', ()
   };
   expect(validateProject(old, SOURCES)).toMatchObject({
     project: {
-      version: 6,
+      version: 7,
       keys: [{ tolerance: 20, softness: 10, choke: 0, feather: 0, garbage: null, wall: null }],
-      looks: [{ brightness: 0.1, opacity: 1, blend: 'normal', tilt: 0 }],
+      looks: [{ brightness: 0.1, opacity: 1, blend: 'normal', tilt: 0, crisp: true }],
       pointer: [{ looks: [{ kind: 'halo', ...halo }] }],
       callouts: [{ way: 'blur', strength: 16, anchor: { to: 'footage', footageId: 'screen' } }],
       presenter: { feather: 0 },
@@ -83,7 +83,7 @@ test.each(LAYOUT_KINDS)('the layout "%s" of version 4 becomes the built-in one a
   const span = { id: 'l', start: 0, end: 9 };
   const old = { ...sound(), version: 4, layouts: [{ ...span, kind }] };
   expect(validateProject(old, SOURCES)).toMatchObject({
-    project: { version: 6, layouts: [{ ...span, layout: LAYOUTS[kind] }] },
+    project: { version: 7, layouts: [{ ...span, layout: LAYOUTS[kind] }] },
   });
 });
 
@@ -262,7 +262,7 @@ test('spans of pointer looks of version 5 do not fade and grow as they did; fram
   };
   expect(validateProject(old, SOURCES)).toMatchObject({
     project: {
-      version: 6,
+      version: 7,
       framings: [{ ...framing, endRect: null }],
       pointer: [{ fadeIn: 0, fadeOut: 0, looks: [{ ...halo, grows: true }] }],
     },

@@ -2,7 +2,13 @@ import { facts } from '../edit/fixture';
 import { rateFromNumber } from '../time/ticks';
 import { findMismatches, shapeName } from './mismatch';
 
-const canvas = { width: 1920, height: 1080, frameRate: rateFromNumber(30), background: '#000000' };
+const canvas = {
+  width: 1920,
+  height: 1080,
+  frameRate: rateFromNumber(30),
+  background: '#000000',
+  crisp: true,
+};
 const kinds = (more: object, variableRate = false) =>
   findMismatches({ ...facts('a', 'screen', 9), ...more, variableRate }, canvas).map((m) => m.kind);
 

@@ -67,7 +67,9 @@ describe('sharpness', () => {
     expect(sharpLimit({ width: 2560, height: 1440 }, FULL_HD)).toBeCloseTo(4 / 3);
     expect(sharpLimit(FULL_HD, FULL_HD)).toBe(1);
     expect(sharpLimit({ width: 960, height: 720 }, FULL_HD)).toBeCloseTo(2 / 3);
-    expect([judgeScale(0.75), judgeScale(1), judgeScale(1.2)]).toEqual(['sharp', 'exact', 'soft']);
+    const judged = (crisp: boolean) => [0.75, 1, 1.2, 2, 2.1].map((s) => judgeScale(s, crisp));
+    expect(judged(false)).toEqual(['sharp', 'exact', 'soft', 'soft', 'soft']);
+    expect(judged(true)).toEqual(['sharp', 'exact', 'crisp', 'crisp', 'soft']);
   });
 
   test('the whole view has the frame’s shape and holds the footage', () => {

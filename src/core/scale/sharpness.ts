@@ -31,12 +31,21 @@ export const viewScale = (view: InFootage, output: Size): number => output.width
 export const sharpLimit = (footage: Size | InFootage, frame: Size): number =>
   wholeView(footage, frame).width / frame.width;
 
-export type Sharpness = 'exact' | 'sharp' | 'soft';
+/** Up to so many output pixels for one footage pixel text can be rebuilt. */
+export const CRISP_SCALE = 2;
 
-/** `exact` at 1:1, `sharp` below it (with a hundredth to spare), `soft` above. */
-export function judgeScale(scale: number): Sharpness {
+export type Sharpness = 'exact' | 'sharp' | 'crisp' | 'soft';
+
+/**
+ * `exact` at 1:1, `sharp` below it (with a hundredth to spare), above it `crisp` as far as text is
+ * rebuilt, and else `soft`.
+ *
+ * @param crisp whether the recording's text is rebuilt
+ */
+export function judgeScale(scale: number, crisp: boolean): Sharpness {
   if (Math.abs(scale - 1) < 0.0005) return 'exact';
-  return scale <= 1.01 ? 'sharp' : 'soft';
+  if (scale <= 1.01) return 'sharp';
+  return crisp && scale <= CRISP_SCALE * 1.01 ? 'crisp' : 'soft';
 }
 
 /**

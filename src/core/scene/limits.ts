@@ -1,8 +1,10 @@
 import { hidesScreen } from '../layout/rectangles';
 import { clipEnd } from '../project/clip-time';
 import type { Framing, Project } from '../project/model';
+import { isCrisp } from '../project/query';
 import type { Sources } from '../project/sources';
 import { overlaps, type Range } from '../time/ranges';
+import { CRISP_SCALE } from '../scale/sharpness';
 import { frontmost, sceneAt, sharpLimitIn } from './scene';
 
 /** A stretch of the timeline with one sharp limit. */
@@ -10,6 +12,8 @@ export interface LimitStretch extends Range {
   readonly footageId: string;
   /** The largest magnification at which what is seen is still sharp. */
   readonly limit: number;
+  /** The largest at which its text is rebuilt; the same as the limit where it is not. */
+  readonly crisp: number;
 }
 
 /** The instants at which another recording or another layout can come into sight. */
@@ -29,17 +33,19 @@ function changes(project: Project): number[] {
  */
 export function limitsAlong(project: Project, sources: Sources): LimitStretch[] {
   const times = changes(project);
-  const found: { start: number; end: number; footageId: string; limit: number }[] = [];
+  const found: { -readonly [K in keyof LimitStretch]: LimitStretch[K] }[] = [];
   for (const [i, start] of times.slice(0, -1).entries()) {
     const scene = sceneAt(project, sources, start);
     const screen = hidesScreen(scene.layout, scene.there) ? null : frontmost(scene, 'screen');
     if (!screen) continue;
     const limit = sharpLimitIn(scene, screen.footage);
+    const crisp = isCrisp(project, screen.footage) ? limit * CRISP_SCALE : limit;
     const footageId = screen.footage.id;
     const end = times[i + 1]!;
     const last = found[found.length - 1];
-    if (last?.end === start && last.footageId === footageId && last.limit === limit) last.end = end;
-    else found.push({ start, end, footageId, limit });
+    const same = last?.footageId === footageId && last.limit === limit && last.crisp === crisp;
+    if (same && last.end === start) last.end = end;
+    else found.push({ start, end, footageId, limit, crisp });
   }
   return found;
 }

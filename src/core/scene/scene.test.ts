@@ -60,9 +60,13 @@ test('the limit is where one footage pixel is one of the frame, in whatever layo
         const reading = readScale(project, SOURCES, time)!;
         expect(reading.scale).toBe(screen.frameScale);
         if (Math.abs(screen.magnification / screen.limit - 1) > 0.02)
-          expect(reading.sharpness === 'soft').toBe(screen.magnification > screen.limit);
+          expect(['crisp', 'soft'].includes(reading.sharpness)).toBe(
+            screen.magnification > screen.limit,
+          );
         const along = limitsAlong(project, SOURCES).find((l) => l.start <= time && time < l.end)!;
         expect(along.limit).toBe(screen.limit);
+        if (Math.abs(screen.magnification / along.crisp - 1) > 0.02)
+          expect(reading.sharpness === 'soft').toBe(screen.magnification > along.crisp);
       }
     }),
   );
@@ -71,7 +75,10 @@ test('the limit is where one footage pixel is one of the frame, in whatever layo
 test('side by side the screen may go closer, and graph, reading and planner say so alike', () => {
   const project = both(LAYOUTS.side, 1.6);
   const corner = both(LAYOUTS.corner, 1.6);
-  expect(readScale(corner, SOURCES, at(6))!.sharpness).toBe('soft');
+  expect(readScale(corner, SOURCES, at(6))!.sharpness).toBe('crisp');
+  const plain = { ...corner, canvas: { ...corner.canvas, crisp: false } };
+  expect(readScale(plain, SOURCES, at(6))!.sharpness).toBe('soft');
+  expect(limitsAlong(plain, SOURCES).every((l) => l.crisp === l.limit)).toBe(true);
   expect(readScale(project, SOURCES, at(6))!.sharpness).toBe('sharp');
   const limits = limitsAlong(project, SOURCES);
   expect(limits).toHaveLength(2);

@@ -1,6 +1,6 @@
 import type { Static } from '@sinclair/typebox';
 import { FootageRect, Id, nullable, oneOf, strict } from '../../schema/parts';
-import { numberSetting, shareSetting } from '../../schema/setting';
+import { numberSetting, shareSetting, switchSetting } from '../../schema/setting';
 
 export const BLENDS = ['normal', 'multiply', 'screen'] as const;
 export type Blend = (typeof BLENDS)[number];
@@ -55,5 +55,9 @@ export const FootageLook = strict({
     step: 0.5,
     fallback: 0,
   }),
+  crisp: {
+    ...switchSetting('Rebuild magnified text', true),
+    description: 'Whether its text is rebuilt where it is magnified, if the project says so too.',
+  },
 });
 export type FootageLook = Static<typeof FootageLook>;

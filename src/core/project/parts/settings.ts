@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Color, oneOf, strict } from '../../schema/parts';
+import { switchSetting } from '../../schema/setting';
 import { CAPTION_NEEDS, TARGET_IDS } from '../targets';
 
 const Side = Type.Integer({ minimum: 16, maximum: 7680, multipleOf: 2 });
@@ -13,6 +14,10 @@ export const Canvas = strict({
     den: Type.Integer({ minimum: 1, maximum: 1001 }),
   }),
   background: { ...Color, description: 'Seen where no footage is.' },
+  crisp: {
+    ...switchSetting('Rebuild magnified text', true),
+    description: 'Whether text of screen recordings is rebuilt where it is magnified.',
+  },
 });
 export type Canvas = Static<typeof Canvas>;
 

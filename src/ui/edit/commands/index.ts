@@ -87,6 +87,12 @@ export function usualCommands(
           keys: ['E'],
           run: () => store.setState({ large: !c.state.large }),
         },
+        {
+          id: 'soft-text',
+          label: 'Magnified text as it was recorded, or rebuilt again',
+          keys: ['R'],
+          run: () => store.setState({ softText: !c.state.softText }),
+        },
         { id: 'undo', label: 'Undo', keys: ['Mod+Z'], run: () => c.state.undo() },
         { id: 'redo', label: 'Redo', keys: ['Mod+Shift+Z'], run: () => c.state.redo() },
         {

@@ -25,7 +25,7 @@ export function FramingDetails({ id }: { id: string }) {
       ? areaOf(s.project, s.sources.footage[framing.footageId]!)
       : null,
   );
-  const limit = useFramingLimit(framing);
+  const { limit, crisp } = useFramingLimit(framing);
   const apply = useEditor((s) => s.apply);
   if (!framing || !area) return null;
   const whole = wholeView(area, canvas);
@@ -57,9 +57,10 @@ export function FramingDetails({ id }: { id: string }) {
         show={(v) => v.toFixed(2)}
         onChange={zoom}
       />
-      <p className={`text-xs ${now > limit * 1.01 ? 'font-semibold text-caution' : 'text-ink-2'}`}>
+      <p className={`text-xs ${now > crisp * 1.01 ? 'font-semibold text-caution' : 'text-ink-2'}`}>
         The sharp limit of this recording is {limit.toFixed(2)}× as it is shown here.
-        {now > limit * 1.01 && ' Beyond it text turns soft.'}
+        {now > limit * 1.01 && crisp > limit && ` Text is rebuilt up to ${crisp.toFixed(2)}×.`}
+        {now > crisp * 1.01 && ' Beyond it text turns soft.'}
       </p>
       <div className="@container">
         <div className="grid gap-2 @md:grid-cols-2">

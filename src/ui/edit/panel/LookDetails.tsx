@@ -59,6 +59,7 @@ export function LookDetails({ footage }: { footage: FootageFacts }) {
           ...(footage.role === 'presenter' || footage.kind === 'image' ? (['tilt'] as const) : []),
           'brightness',
           'contrast',
+          ...(footage.role === 'presenter' ? [] : (['crisp'] as const)),
         ]}
         onChange={change}
       />

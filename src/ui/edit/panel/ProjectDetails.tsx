@@ -1,7 +1,9 @@
 'use client';
+import { Canvas } from '@/core/project/model';
 import { framesPerSecond } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
 import { ColorField, SelectField } from '../../parts/fields';
+import { SettingFields } from '../../parts/setting-fields';
 import { TARGETS } from '@/core/project/targets';
 import { USUAL_RATES } from '@/core/time/rates';
 import { useEditor } from '../store';
@@ -54,6 +56,12 @@ export function ProjectDetails() {
         label="Background"
         value={canvas.background}
         onChange={(background) => apply('change-canvas', { change: { background } }, true)}
+      />
+      <SettingFields
+        schema={Canvas}
+        value={canvas}
+        only={['crisp']}
+        onChange={(change) => apply('change-canvas', { change })}
       />
       {fits && (
         <div className="border border-line p-2">

@@ -13,7 +13,7 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
   const framing = useEditor((s) => s.project.framings.find((f) => f.id === id));
   const canvas = useEditor((s) => s.project.canvas);
   const whole = useWhole(framing?.footageId);
-  const limit = useFramingLimit(framing);
+  const { crisp } = useFramingLimit(framing);
   const playing = useTransport((t) => t.rate !== 0);
   const page = useAtPlayhead((s, playhead) =>
     framing ? pageAt(s.project, s.sources, framing.footageId, playhead) : null,
@@ -39,7 +39,7 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
     const rect = framing[name];
     if (!rect) return null;
     const close = magnification(rect, whole, canvas);
-    const soft = close > limit * 1.01;
+    const soft = close > crisp * 1.01;
     return (
       <ViewRect
         {...shared}

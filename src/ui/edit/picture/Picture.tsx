@@ -57,7 +57,9 @@ export function Picture({
               ? 'Matte: white stays, black goes'
               : s.view.presenter
                 ? 'Press the background to pick its colour'
-                : null,
+                : s.softText
+                  ? 'Magnified text as it was recorded; press again to rebuild it'
+                  : null,
   );
   // Nothing else is done with the next press on it.
   const free = useEditor(

@@ -14,7 +14,12 @@ import { PreviewSize } from './PreviewSize';
 import { useSeek } from './use-player';
 import { Volume } from './Volume';
 
-const JUDGEMENT = { exact: 'pixel for pixel', sharp: 'sharp', soft: 'soft' } as const;
+const JUDGEMENT = {
+  exact: 'pixel for pixel',
+  sharp: 'sharp',
+  crisp: 'text rebuilt',
+  soft: 'soft',
+} as const;
 
 export function Transport({ player }: { player: Player | null }) {
   const store = useEditorStore();

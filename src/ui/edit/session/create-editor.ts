@@ -24,6 +24,7 @@ const WORKSPACE: WorkspaceSlice = {
   scaleChosen: false,
   snapping: true,
   large: false,
+  softText: false,
   arriving: null,
   view: {},
   picking: false,

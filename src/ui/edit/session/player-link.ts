@@ -1,4 +1,5 @@
 import type { StoreApi } from 'zustand';
+import type { PlanView } from '@/core/frame/plan-frame';
 import type { Player } from '@/preview/player';
 import type { EditorState } from './state';
 
@@ -8,9 +9,9 @@ import type { EditorState } from './state';
  * @returns ends it
  */
 export function followEditor(player: Player, store: StoreApi<EditorState>): () => void {
-  const { project, sources, view, transport } = store.getState();
+  const { project, sources, transport } = store.getState();
   player.seek(transport.getState().playhead);
-  player.setView(view);
+  player.setView(viewOf(store.getState()));
   void player.setProject(project, sources);
   // Handing a long project to the workers takes a while: the timeline shows the edit first, and of
   // several edits only the last is handed over.
@@ -30,7 +31,7 @@ export function followEditor(player: Player, store: StoreApi<EditorState>): () =
   const ends = [
     store.subscribe((now, before) => {
       if (now.project !== before.project || now.sources !== before.sources) handOver();
-      if (now.view !== before.view) player.setView(now.view);
+      if (now.view !== before.view || now.softText !== before.softText) player.setView(viewOf(now));
     }),
     // An undo may shorten the tutorial to before the playhead, which then moves by itself.
     transport.subscribe((now, before) => {
@@ -43,3 +44,6 @@ export function followEditor(player: Player, store: StoreApi<EditorState>): () =
     for (const end of ends) end();
   };
 }
+
+/** How the picture is to be shown. */
+const viewOf = ({ view, softText }: EditorState): PlanView => ({ ...view, soft: softText });

@@ -103,6 +103,8 @@ export interface WorkspaceSlice {
   readonly snapping: boolean;
   /** Whether the Picture has all of the place. */
   readonly large: boolean;
+  /** Whether magnified text is shown as it was recorded. */
+  readonly softText: boolean;
   /** What is being done with recordings that were brought, before they are placed. */
   readonly arriving: string | null;
   readonly view: PlanView;

@@ -38,7 +38,10 @@ function curve(project: Project, sources: Sources, end: number): Point[] {
     });
 }
 
-/** The graph of magnification with the sharp limit; above it the picture turns soft. */
+/**
+ * The graph of magnification with the sharp limit. Above it text is rebuilt, as far as that goes;
+ * hatched is where the picture turns soft.
+ */
 export function FramingGraph({
   height,
   end,
@@ -82,7 +85,7 @@ export function FramingGraph({
       {limits
         .filter((l) => inSight(sight, l.start, l.end, scale))
         .map((stretch) => {
-          const { start, end: until, limit } = stretch;
+          const { start, end: until, limit, crisp } = stretch;
           return (
             <div
               key={start}
@@ -96,7 +99,7 @@ export function FramingGraph({
             >
               <span
                 className="hatched absolute inset-x-0 top-0"
-                style={{ height: Math.max(0, y(Math.max(1, limit))) }}
+                style={{ height: Math.max(0, y(Math.max(1, crisp))) }}
               />
               <span
                 className="absolute inset-x-0 border-t border-dashed border-ink"
