@@ -1,3 +1,4 @@
+import { benchCrisp } from './crisp';
 import { benchExport, benchNoise } from './export';
 import { benchFraming } from './framing';
 import { benchGrowth } from './growth';
@@ -10,6 +11,7 @@ const parts: Readonly<Record<string, () => Promise<void> | void>> = {
   framing: benchFraming,
   pointer: benchPointer,
   sharpness: benchSharpness,
+  crisp: benchCrisp,
   key: benchKey,
   growth: benchGrowth,
   export: benchExport,

@@ -1,5 +1,5 @@
 // Measures edits, a long project in the interface, recording, and the picture engine as ratios
-// within one run: `npm run bench [framing] [pointer] [edits] [long] [recording] [sharpness] [key]
+// within one run: `npm run bench [framing] [pointer] [edits] [long] [recording] [sharpness] [crisp] [key]
 // [growth] [preview] [export] [noise]`. `VISTUM_BENCH_SCENE` chooses one scene of `export` (demo, view, worst),
 // `VISTUM_BENCH_ROUNDS` how often each way is taken.
 import { spawnSync } from 'node:child_process';
@@ -27,7 +27,14 @@ if (asked('long')) await (await import('./bench-long.mjs')).benchLong();
 const { benchRecording } = await import('./bench-record.mjs');
 if (asked('recording')) await benchRecording();
 if (asked('preview')) await (await import('./bench-preview.mjs')).benchPreview();
-const engine = ['framing', 'pointer', 'sharpness', 'key', 'growth', 'export', 'noise'].filter(
-  asked,
-);
+const engine = [
+  'framing',
+  'pointer',
+  'sharpness',
+  'crisp',
+  'key',
+  'growth',
+  'export',
+  'noise',
+].filter(asked);
 if (engine.length) process.exit(node('dist/bench.mjs', engine));

@@ -76,17 +76,39 @@ test('what is kept is what would be made anew, whatever changes and wherever one
   );
 });
 
-test('noise of a codec changes nothing, and a change of a little more does', () => {
+test('noise of a codec changes nothing; a small change anywhere does', () => {
+  // Letters at the left, nothing at the right.
+  const luma = Uint8Array.from({ length: size.width * size.height }, (_, i) =>
+    i % size.width < 96 && (i >> 1) % 3 === 0 ? 40 : 220,
+  );
+  const noise = luma.map((n, i) => {
+    const strength = i % size.width < 96 ? 30 : 5;
+    return n + (i % 2 ? strength : -strength);
+  });
+  const sharp = doubled(luma, true);
   const crisp = new CrispText(heap);
-  const luma = page(2);
   crisp.begin(Infinity, true);
-  const first = read(crisp, pictureOf(luma), whole);
-  const noisy = luma.map((n, i) => (i % 40 ? n : n + 6));
-  expect(read(crisp, pictureOf(noisy), whole)).toEqual(first);
-  const { turn } = crisp.double('f', pictureOf(noisy), size, whole);
-  noisy[5000] = luma[5000]! + 13;
-  expect(read(crisp, pictureOf(noisy), whole)).not.toEqual(first);
-  expect(crisp.double('f', pictureOf(noisy), size, whole).turn).toBe(turn + 1);
+  expect(read(crisp, pictureOf(luma), whole)).toEqual(sharp);
+  const { turn } = crisp.double('f', pictureOf(noise), size, whole);
+  expect(read(crisp, pictureOf(noise), whole)).toEqual(sharp);
+  const at = (x: number, y: number) => y * size.width + x;
+  const changes: ((to: Uint8Array) => void)[] = [
+    // A stroke less, a faint dot, and a faint shade.
+    (to) => (to[at(30, 20)] = 130),
+    (to) => (to[at(150, 20)] = 205),
+    (to) => {
+      for (let i = 0; i < 64; i++) to[at(160 + (i % 8), 40 + (i >> 3))]! -= 4;
+    },
+  ];
+  for (const change of changes) {
+    const to = luma.slice();
+    change(to);
+    expect(crisp.double('f', pictureOf(to), size, whole).turn).toBeGreaterThan(turn);
+    const kept = new CrispText(heap);
+    kept.begin(Infinity, true);
+    read(kept, pictureOf(luma), whole);
+    expect(read(kept, pictureOf(to), whole)).toEqual(doubled(to, true));
+  }
 });
 
 test('what moves is left to the plain filter, and rebuilt once it rests', () => {

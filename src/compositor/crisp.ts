@@ -14,11 +14,6 @@ const REACH = 4;
 /** Recordings whose text is kept. */
 const KEPT = 3;
 /**
- * A tile whose samples differ by no more than this from those that its text was rebuilt of has
- * changed by the codec's noise only; the mean is in 256ths of a grey.
- */
-const NOISE = { most: 6, mean: 320 } as const;
-/**
  * What a change adds to a tile's unrest, of which each picture takes one. From `moving` on it is
  * left to the plain filter until it falls below `still`: nobody reads what moves, and it would cost
  * most.
@@ -40,6 +35,8 @@ interface Kept {
   readonly down: number;
   /** A byte for each tile in the kernels' memory: 0 where `steady` knows nothing. */
   readonly states: number;
+  /** Four bytes for each tile behind that: what of it has changed, as `steadyPlane` tells. */
+  readonly boxes: number;
   readonly made: Uint8Array;
   readonly unrest: Uint8Array;
   last: SourceFrame | null;
@@ -147,10 +144,11 @@ export class CrispText {
       heap.bytes(at, width * by * height * by).fill(0);
       return { at, stride: width * by, width: width * by, height: height * by };
     };
-    const states = heap.allocate(across * down);
+    const states = heap.allocate(across * down * 5);
     heap.bytes(states, across * down).fill(0);
     const made: Kept = {
       ...{ size, steady: plane(1), doubled: plane(2), across, down, states },
+      boxes: states + across * down,
       made: new Uint8Array(across * down),
       unrest: new Uint8Array(across * down),
       last: null,
@@ -170,7 +168,7 @@ export class CrispText {
       ...([luma.at, luma.stride, luma.width, luma.height, left, top] as const),
       ...([steady.at, steady.stride, TILE.width, TILE.height, across] as const),
       ...([around.x, around.y, around.x + around.width, around.y + around.height] as const),
-      ...([NOISE.most, NOISE.mean, states] as const),
+      ...([states, kept.boxes] as const),
     );
     const known = this.heap.bytes(states, across * down);
     const changed = new Uint8Array(across * down);
@@ -191,46 +189,71 @@ export class CrispText {
 
   /** Makes what is needed and not there, or was made of what has changed; answers where. */
   private make(kept: Kept, need: Rect, changed: Uint8Array): Rect[] {
-    const { across, down, made, unrest, size } = kept;
-    const lacks = new Uint8Array(across * down);
-    const renewed = new Uint8Array(across * down);
-    const moving = new Uint8Array(across * down);
+    const { across, down, made, size } = kept;
     const around = tilesIn(grown(samplesOf(need), MARGIN), size);
+    const { moving, lacks, renewed } = this.sort(kept, need, around, changed);
+    const boxes = this.heap.bytes(kept.boxes, across * down * 4).slice();
+    const all = (i: number) => samplesOf(tileAt(i, across));
+    const part = (i: number) => (changed[i] ? boxIn(all(i), boxes.subarray(i * 4)) : all(i));
+    const done: Rect[] = [];
+    const fill = (rect: Rect, rebuilt: boolean) => {
+      const room = within(rect, size);
+      this.fill(kept, room, rebuilt);
+      done.push(room);
+    };
+    const plainly = (i: number) => {
+      fill(grown(made[i] === NONE ? all(i) : part(i), MARGIN), false);
+      if (isIn(need, i, across)) made[i] = PLAIN;
+    };
+    eachTile(around, across, (i) => {
+      if (moving[i]) plainly(i);
+    });
+    // What has been waiting comes before what has only just changed.
+    for (const [marks, partOf] of [
+      [lacks, all],
+      [renewed, part],
+    ] as const)
+      for (const { tiles, rect } of piecesOf(marks, around, across, partOf)) {
+        const marked = (visit: (i: number) => void) =>
+          eachTile(tiles, across, (i) => {
+            if (marks[i]) visit(i);
+          });
+        if (!this.affords(rect)) {
+          marked(plainly);
+          continue;
+        }
+        // What changed, or was filled plainly, reaches beyond its tiles.
+        let margin = 0;
+        marked((i) => {
+          if (changed[i] || made[i] === PLAIN) margin = MARGIN;
+        });
+        fill(grown(rect, margin), true);
+        if (marks === lacks) marked((i) => (made[i] = REBUILT));
+      }
+    return done;
+  }
+
+  /** What moves, what is not made yet, and of what a part is made anew: a byte for each tile. */
+  private sort({ across, made, unrest }: Kept, need: Rect, around: Rect, changed: Uint8Array) {
+    const [moving, lacks, renewed] = [0, 0, 0].map(() => new Uint8Array(changed.length)) as [
+      Uint8Array,
+      Uint8Array,
+      Uint8Array,
+    ];
     eachTile(around, across, (i) => {
       const limit = made[i] === PLAIN ? UNREST.still : UNREST.moving;
       const still = !this.inMotion || unrest[i]! < limit;
-      // Tiles around what is needed have a share in it.
-      if (changed[i]) (still ? renewed : moving)[i] = 1;
-      else if (!isIn(need, i, across)) return;
-      else if (made[i] === NONE) (still ? lacks : moving)[i] = 1;
-      else if (made[i] === PLAIN && still) lacks[i] = 1;
+      const lacking = isIn(need, i, across) && made[i] !== REBUILT;
+      if (changed[i]) (still ? (lacking ? lacks : renewed) : moving)[i] = 1;
+      else if (lacking && still) lacks[i] = 1;
+      else if (lacking && made[i] === NONE) moving[i] = 1;
     });
-    const done: Rect[] = [];
-    const fill = (piece: Rect, margin: number, rebuilt: boolean) => {
-      const rect = within(grown(samplesOf(piece), margin), size);
-      this.fill(kept, rect, rebuilt);
-      eachTile(piece, across, (i) => {
-        if (isIn(need, i, across)) made[i] = rebuilt ? REBUILT : PLAIN;
-      });
-      done.push(rect);
-    };
-    for (const piece of piecesOf(moving, around, across)) fill(piece, MARGIN, false);
-    // What has been waiting comes before what has only just changed.
-    for (const piece of piecesOf(lacks, around, across)) {
-      // What was filled plainly went beyond its tiles.
-      let margin = 0;
-      eachTile(piece, across, (i) => {
-        if (made[i] === PLAIN) margin = MARGIN;
-      });
-      fill(piece, margin, this.affords(piece));
-    }
-    for (const piece of piecesOf(renewed, around, across)) fill(piece, MARGIN, this.affords(piece));
-    return done;
+    return { moving, lacks, renewed };
   }
 
   private affords({ width, height }: Rect): boolean {
     if (this.budget <= 0) this.lacking = true;
-    else this.budget -= width * TILE.width * height * TILE.height;
+    else this.budget -= width * height;
     return !this.lacking;
   }
 
@@ -246,3 +269,9 @@ export class CrispText {
     );
   }
 }
+
+/** A part of a tile, whose edges are told in blocks of 8 samples. */
+const boxIn = ({ x, y }: Rect, [left, top, right, bottom]: Uint8Array): Rect => ({
+  ...{ x: x + left! * 8, y: y + top! * 8 },
+  ...{ width: (right! - left!) * 8, height: (bottom! - top!) * 8 },
+});

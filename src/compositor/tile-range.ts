@@ -70,12 +70,25 @@ export function eachTile(
     for (let column = x; column < x + width; column++) visit(row * across + column);
 }
 
+/** Some tiles, and a rectangle of samples in them. */
+export interface Piece {
+  readonly tiles: Rect;
+  readonly rect: Rect;
+}
+
 /**
- * The marked tiles of a range in pieces of at most two by two, each the smallest range that holds
- * those of four.
+ * The marked tiles of a range in pieces of at most two by two, each with the smallest rectangle
+ * that holds what is asked of its tiles.
+ *
+ * @param partOf what is asked of a tile, in samples
  */
-export function piecesOf(marks: Uint8Array, range: Rect, across: number): Rect[] {
-  const pieces: Rect[] = [];
+export function piecesOf(
+  marks: Uint8Array,
+  range: Rect,
+  across: number,
+  partOf: (i: number) => Rect,
+): Piece[] {
+  const pieces: Piece[] = [];
   for (let y = range.y; y < range.y + range.height; y += 2)
     for (let x = range.x; x < range.x + range.width; x += 2) {
       const four = {
@@ -83,16 +96,22 @@ export function piecesOf(marks: Uint8Array, range: Rect, across: number): Rect[]
         width: Math.min(2, range.x + range.width - x),
         height: Math.min(2, range.y + range.height - y),
       };
-      let piece: Rect | null = null;
+      const found: Piece[] = [];
       eachTile(four, across, (i) => {
-        if (marks[i]) piece = piece ? around(piece, tileAt(i, across)) : tileAt(i, across);
+        if (marks[i]) found.push({ tiles: tileAt(i, across), rect: partOf(i) });
       });
-      if (piece) pieces.push(piece);
+      if (found.length)
+        pieces.push(
+          found.reduce((a, b) => ({
+            tiles: around(a.tiles, b.tiles),
+            rect: around(a.rect, b.rect),
+          })),
+        );
     }
   return pieces;
 }
 
-/** The smallest range that holds two. */
+/** The smallest rectangle that holds two. */
 function around(a: Rect, b: Rect): Rect {
   const x = Math.min(a.x, b.x);
   const y = Math.min(a.y, b.y);

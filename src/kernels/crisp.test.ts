@@ -3,7 +3,7 @@ import { CRISP_WEIGHTS } from '@/core/crisp/weights';
 import { readModel } from '@/core/crisp/model';
 import { crispReference } from './crisp-reference';
 import type { KernelHeap } from './heap';
-import { doubledPlane, noisyPlane, testHeap } from './testing';
+import { doubledPlane, noisyPlane, testHeap, withPlanes } from './testing';
 
 const layers = readModel(CRISP_WEIGHTS);
 let heap: KernelHeap;
@@ -57,4 +57,107 @@ test('one colour stays that colour, whichever it is', () => {
 test('a model with too few bytes or too many is told', () => {
   expect(() => readModel(btoa('short'))).toThrow(RangeError);
   expect(() => readModel(btoa(`${atob(CRISP_WEIGHTS)}more`))).toThrow(RangeError);
+});
+
+describe('a steady copy', () => {
+  const [stride, tile, across] = [70, { width: 32, height: 16 }, 3];
+  const height = 40;
+
+  /** What `steadyPlane` says of a block, sample by sample. */
+  function isNoise(
+    now: Uint8Array,
+    copy: Uint8Array,
+    x: number,
+    y: number,
+    right: number,
+  ): boolean {
+    let [most, sum, low, high] = [0, 0, 255, 0];
+    for (let v = y; v < Math.min(y + 8, height); v++)
+      for (let u = x; u < Math.min(x + 8, right); u++) {
+        const [p, q] = [now[v * stride + u]!, copy[v * stride + u]!];
+        most = Math.max(most, Math.abs(p - q));
+        sum += p - q;
+        low = Math.min(low, q);
+        high = Math.max(high, q);
+      }
+    return (
+      most <= Math.max(8, (high - low) >> 2) && 2 * Math.abs(sum) <= Math.max(160, 3 * (high - low))
+    );
+  }
+
+  test('takes over what is no noise, with what is around it, and says where that was', () => {
+    fc.assert(
+      fc.property(
+        fc.nat(1000),
+        fc.array(fc.tuple(fc.nat(stride * height - 1), fc.integer({ min: -60, max: 60 })), {
+          maxLength: 12,
+        }),
+        fc.boolean(),
+        (seed, spots, flat) => {
+          const copy = noisyPlane(stride, height, seed).map((n) => (flat ? 100 : n));
+          const now = copy.slice();
+          for (const [at, by] of spots) now[at] = Math.min(255, Math.max(0, now[at]! + by));
+          const states = new Uint8Array(across * 3).fill(1);
+          states[4] = 0;
+          const [, after, newStates, boxes] = withPlanes(
+            heap,
+            [now, copy, states, new Uint8Array(across * 12)],
+            (a, b, c, d) =>
+              heap.exports.steadyPlane(
+                ...([a!, stride, stride, height, 0, 0, b!, stride] as const),
+                ...([tile.width, tile.height, across, 0, 0, across, 3, c!, d!] as const),
+              ),
+          ) as [Uint8Array, Uint8Array, Uint8Array, Uint8Array];
+          const want = copy.slice();
+          for (let i = 0; i < across * 3; i++) {
+            const [x0, y0] = [(i % across) * tile.width, Math.floor(i / across) * tile.height];
+            const [x1, y1] = [
+              Math.min(stride, x0 + tile.width),
+              Math.min(height, y0 + tile.height),
+            ];
+            const bad: [number, number][] = [];
+            for (let y = y0; y < y1; y += 8)
+              for (let x = x0; x < x1; x += 8) if (!isNoise(now, copy, x, y, x1)) bad.push([x, y]);
+            const whole = i === 4;
+            const box = whole
+              ? [x0, y0, x1, y1]
+              : [
+                  Math.max(x0, Math.min(...bad.map(([x]) => x)) - 8),
+                  Math.max(y0, Math.min(...bad.map(([, y]) => y)) - 8),
+                  Math.min(x1, Math.max(...bad.map(([x]) => x)) + 16),
+                  Math.min(y1, Math.max(...bad.map(([, y]) => y)) + 16),
+                ];
+            expect(newStates[i]).toBe(whole || !bad.length ? 1 : 2);
+            if (!whole && !bad.length) continue;
+            for (let y = box[1]!; y < box[3]!; y++)
+              for (let x = box[0]!; x < box[2]!; x++) want[y * stride + x] = now[y * stride + x]!;
+            if (whole) continue;
+            const told = [...boxes.subarray(i * 4, i * 4 + 4)];
+            const blocks = [box[0]! - x0, box[1]! - y0, box[2]! - x0, box[3]! - y0];
+            expect(told).toEqual(blocks.map((n) => Math.ceil(n / 8)));
+          }
+          expect(after).toEqual(want);
+        },
+      ),
+    );
+  });
+
+  test('of a part leaves what lies beside it', () => {
+    const copy = noisyPlane(stride, height, 1);
+    const part = { x: 10, y: 6, width: 40, height: 20 };
+    const now = new Uint8Array(part.width * part.height).fill(7);
+    const [, after] = withPlanes(
+      heap,
+      [now, copy, new Uint8Array(across * 3).fill(1), new Uint8Array(across * 12)],
+      (a, b, c, d) =>
+        heap.exports.steadyPlane(
+          ...([a!, part.width, part.width, part.height, part.x, part.y, b!, stride] as const),
+          ...([tile.width, tile.height, across, 0, 0, across, 3, c!, d!] as const),
+        ),
+    );
+    const want = copy.slice();
+    for (let y = 0; y < part.height; y++)
+      want.fill(7, (part.y + y) * stride + part.x, (part.y + y) * stride + part.x + part.width);
+    expect(after).toEqual(want);
+  });
 });

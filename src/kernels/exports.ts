@@ -52,9 +52,8 @@ export interface KernelExports {
     firstRow: number,
     endColumn: number,
     endRow: number,
-    most: number,
-    mean: number,
     states: number,
+    boxes: number,
   ): void;
   fillFilter(
     length: number,
@@ -318,7 +317,7 @@ export const KERNEL_ARITIES: {
   heapBase: 0,
   resamplePlane: 17,
   crispPlane: 13,
-  steadyPlane: 18,
+  steadyPlane: 17,
   fillFilter: 12,
   warpPlane: 18,
   keyAlpha: 9,

@@ -114,10 +114,11 @@ class Painter:
         self.scratch.new_path()
 
     def text(self, x: float, y: float, text: str, color: Color, size: float,
-             family: str | None = None, bold: bool = False) -> float:
+             family: str | None = None, bold: bool = False, upright: bool = False) -> float:
         """Sets a line, its baseline at y; returns where it ends."""
         c = self.scratch
-        slant = cairo.FONT_SLANT_ITALIC if self.rng.random() < .05 else cairo.FONT_SLANT_NORMAL
+        italic = self.rng.random() < .05 and not upright
+        slant = cairo.FONT_SLANT_ITALIC if italic else cairo.FONT_SLANT_NORMAL
         c.select_font_face(family or self.rng.choice(self.fonts), slant,
                            cairo.FONT_WEIGHT_BOLD if bold else cairo.FONT_WEIGHT_NORMAL)
         c.set_font_size(size)

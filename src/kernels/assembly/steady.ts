@@ -1,14 +1,26 @@
+/*
+ * A copy of a plane that takes over what changes, but for a codec's noise: of two pictures of the same, samples differ most where
+ * letters are, and blocks keep their mean.
+ */
+
+/** Side of the blocks that are judged. */
+const BLOCK: i32 = 8;
+/** So many greys are noise anywhere, and a quarter of what a block spans. */
+const LEAST_MOST: i32 = 8;
+/** Twice what the differences of a block may add up to, which is also up to three times what it spans. */
+const LEAST_SUM: i32 = 160;
+
 /**
- * Takes a plane over into a copy of it, tile by tile, but for what codecs change between two pictures of the same: a tile that
- * differs from its copy nowhere by more than `most`, and on the mean by no more than a `mean`-th of 256, stays as it was copied.
- * `states` holds a byte for each tile, row by row: 0 for one that was never copied (which is copied and set to 1), and is set to 2 for
- * one that was copied anew. Tiles are those of the copy; `left` and `top` say where the plane lies in it, and what of a tile the plane
- * does not cover stays. Only tiles from `firstColumn` and `firstRow` to before `endColumn` and `endRow` are looked at.
+ * Takes a plane over into a copy of it, tile by tile, but for a codec's noise. `states` holds a byte for each tile, row by row: 0 for
+ * one that was never copied, which is copied whole and set to 1; it is set to 2 where something was taken over. `boxes` then tells for
+ * each tile what that was, four bytes in blocks of 8 samples: left, top, right, bottom. Tiles are those of the copy; `left` and `top`
+ * say where the plane lies in it, and what of a tile the plane does not cover stays. Only tiles from `firstColumn` and `firstRow` to
+ * before `endColumn` and `endRow` are looked at.
  */
 export function steadyPlane(
   source: usize, sourceStride: i32, width: i32, height: i32, left: i32, top: i32,
   copy: usize, copyStride: i32, tileWidth: i32, tileHeight: i32, across: i32,
-  firstColumn: i32, firstRow: i32, endColumn: i32, endRow: i32, most: i32, mean: i32, states: usize,
+  firstColumn: i32, firstRow: i32, endColumn: i32, endRow: i32, states: usize, boxes: usize,
 ): void {
   for (let row = firstRow; row < endRow; row++) {
     const y0 = max(row * tileHeight, top);
@@ -17,41 +29,106 @@ export function steadyPlane(
       const x0 = max(column * tileWidth, left);
       const x1 = min((column + 1) * tileWidth, left + width);
       if (x1 <= x0 || y1 <= y0) continue;
+      const tile = row * across + column;
       const from = source + <usize>((y0 - top) * sourceStride + x0 - left);
       const to = copy + <usize>(y0 * copyStride + x0);
-      const state = states + <usize>(row * across + column);
-      if (load<u8>(state) && isNoise(from, sourceStride, to, copyStride, x1 - x0, y1 - y0, most, mean)) continue;
-      for (let y = 0; y < y1 - y0; y++)
-        memory.copy(to + <usize>(y * copyStride), from + <usize>(y * sourceStride), <usize>(x1 - x0));
-      store<u8>(state, load<u8>(state) ? 2 : 1);
+      if (!load<u8>(states + <usize>tile)) {
+        take(from, sourceStride, to, copyStride, x1 - x0, y1 - y0);
+        store<u8>(states + <usize>tile, 1);
+        continue;
+      }
+      let boxLeft = i32.MAX_VALUE;
+      let boxTop = i32.MAX_VALUE;
+      let boxRight = -1;
+      let boxBottom = -1;
+      for (let y = 0; y < y1 - y0; y += BLOCK)
+        for (let x = 0; x < x1 - x0; x += BLOCK) {
+          const p = from + <usize>(y * sourceStride + x);
+          const q = to + <usize>(y * copyStride + x);
+          if (isNoise(p, sourceStride, q, copyStride, min(BLOCK, x1 - x0 - x), min(BLOCK, y1 - y0 - y))) continue;
+          boxLeft = min(boxLeft, x);
+          boxTop = min(boxTop, y);
+          boxRight = max(boxRight, x + BLOCK);
+          boxBottom = max(boxBottom, y + BLOCK);
+        }
+      if (boxRight < 0) continue;
+      // What belongs to it may reach a little into the blocks around.
+      boxLeft = max(0, boxLeft - BLOCK);
+      boxTop = max(0, boxTop - BLOCK);
+      boxRight = min(x1 - x0, boxRight + BLOCK);
+      boxBottom = min(y1 - y0, boxBottom + BLOCK);
+      take(
+        from + <usize>(boxTop * sourceStride + boxLeft), sourceStride,
+        to + <usize>(boxTop * copyStride + boxLeft), copyStride,
+        boxRight - boxLeft, boxBottom - boxTop,
+      );
+      const within = x0 - column * tileWidth;
+      const below = y0 - row * tileHeight;
+      store<u8>(states + <usize>tile, 2);
+      store<u8>(boxes + <usize>(tile << 2), <u8>((boxLeft + within) / BLOCK));
+      store<u8>(boxes + <usize>(tile << 2), <u8>((boxTop + below) / BLOCK), 1);
+      store<u8>(boxes + <usize>(tile << 2), <u8>((boxRight + within + BLOCK - 1) / BLOCK), 2);
+      store<u8>(boxes + <usize>(tile << 2), <u8>((boxBottom + below + BLOCK - 1) / BLOCK), 3);
     }
   }
 }
 
-/** Whether two rectangles differ by no more than noise. */
 // @ts-ignore: decorator
 @inline
-function isNoise(a: usize, aStride: i32, b: usize, bStride: i32, width: i32, height: i32, most: i32, mean: i32): bool {
+function take(from: usize, fromStride: i32, to: usize, toStride: i32, width: i32, height: i32): void {
+  for (let y = 0; y < height; y++)
+    memory.copy(to + <usize>(y * toStride), from + <usize>(y * fromStride), <usize>width);
+}
+
+/** Whether a block differs from its copy at most by noise. */
+// @ts-ignore: decorator
+@inline
+function isNoise(a: usize, aStride: i32, b: usize, bStride: i32, width: i32, height: i32): bool {
+  let most = 0;
   let sum = 0;
-  const limits = i8x16.splat(<i8>most);
-  for (let y = 0; y < height; y++) {
-    const p = a + <usize>(y * aStride);
-    const q = b + <usize>(y * bStride);
-    let sums = i32x4.splat(0);
-    let x: usize = 0;
-    for (; x + 16 <= <usize>width; x += 16) {
-      const s = v128.load(p + x);
-      const t = v128.load(q + x);
-      const apart = v128.or(i8x16.sub_sat_u(s, t), i8x16.sub_sat_u(t, s));
-      if (v128.any_true(i8x16.gt_u(apart, limits))) return false;
-      sums = i32x4.add(sums, i32x4.extadd_pairwise_i16x8_u(i16x8.extadd_pairwise_i8x16_u(apart)));
+  let low = 255;
+  let high = 0;
+  if (width == BLOCK) {
+    let apart = i8x16.splat(0);
+    let lows = i8x16.splat(-1);
+    let highs = i8x16.splat(0);
+    let sums = i16x8.splat(0);
+    for (let y = 0; y < height; y++) {
+      const p = v128.load64_zero(a + <usize>(y * aStride));
+      const q = v128.load64_zero(b + <usize>(y * bStride));
+      apart = i8x16.max_u(apart, v128.or(i8x16.sub_sat_u(p, q), i8x16.sub_sat_u(q, p)));
+      lows = i8x16.min_u(lows, q);
+      highs = i8x16.max_u(highs, q);
+      sums = i16x8.add(sums, i16x8.sub(i16x8.extend_low_i8x16_u(p), i16x8.extend_low_i8x16_u(q)));
     }
-    sum += i32x4.extract_lane(sums, 0) + i32x4.extract_lane(sums, 1) + i32x4.extract_lane(sums, 2) + i32x4.extract_lane(sums, 3);
-    for (; x < <usize>width; x++) {
-      const apart = abs(<i32>load<u8>(p + x) - <i32>load<u8>(q + x));
-      if (apart > most) return false;
-      sum += apart;
-    }
-  }
-  return (sum << 8) <= mean * width * height;
+    if (!v128.any_true(apart)) return true;
+    const pairs = i32x4.extadd_pairwise_i16x8_s(sums);
+    sum = i32x4.extract_lane(pairs, 0) + i32x4.extract_lane(pairs, 1) + i32x4.extract_lane(pairs, 2) + i32x4.extract_lane(pairs, 3);
+    most = largest(apart);
+    high = largest(highs);
+    // The upper half of each has no samples.
+    low = 255 - largest(i8x16.sub(i8x16.splat(-1), i8x16.shuffle(lows, lows, 0, 1, 2, 3, 4, 5, 6, 7, 0, 1, 2, 3, 4, 5, 6, 7)));
+  } else
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) {
+        const p = <i32>load<u8>(a + <usize>(y * aStride + x));
+        const q = <i32>load<u8>(b + <usize>(y * bStride + x));
+        most = max(most, abs(p - q));
+        low = min(low, q);
+        high = max(high, q);
+        sum += p - q;
+      }
+  const span = high - low;
+  return most <= max(LEAST_MOST, span >> 2) && 2 * abs(sum) <= max(LEAST_SUM, 3 * span);
+}
+
+/** The largest of sixteen bytes. */
+// @ts-ignore: decorator
+@inline
+function largest(bytes: v128): i32 {
+  let m = i8x16.max_u(bytes, i8x16.shuffle(bytes, bytes, 8, 9, 10, 11, 12, 13, 14, 15, 0, 1, 2, 3, 4, 5, 6, 7));
+  m = i8x16.max_u(m, i8x16.shuffle(m, m, 4, 5, 6, 7, 0, 1, 2, 3, 12, 13, 14, 15, 8, 9, 10, 11));
+  m = i8x16.max_u(m, i8x16.shuffle(m, m, 2, 3, 0, 1, 6, 7, 4, 5, 10, 11, 8, 9, 14, 15, 12, 13));
+  m = i8x16.max_u(m, i8x16.shuffle(m, m, 1, 0, 3, 2, 5, 4, 7, 6, 9, 8, 11, 10, 13, 12, 15, 14));
+  return <i32>i8x16.extract_lane_u(m, 0);
 }
