@@ -1,7 +1,8 @@
 'use client';
 import { useEffect } from 'react';
 import { pageAt } from '@/core/framing/cuts';
-import { magnification } from '@/core/scale/sharpness';
+import { judgeScale, magnification } from '@/core/scale/sharpness';
+import { SHARPNESS_WORDS } from '../sharpness-words';
 import { useAtPlayhead, useEditor, useEditorStore, useTransport } from '../store';
 import { useFramingLimit } from '../use-framing-limit';
 import { useWhole } from '../use-whole';
@@ -13,7 +14,7 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
   const framing = useEditor((s) => s.project.framings.find((f) => f.id === id));
   const canvas = useEditor((s) => s.project.canvas);
   const whole = useWhole(framing?.footageId);
-  const { crisp } = useFramingLimit(framing);
+  const { limit, crisp } = useFramingLimit(framing);
   const playing = useTransport((t) => t.rate !== 0);
   const page = useAtPlayhead((s, playhead) =>
     framing ? pageAt(s.project, s.sources, framing.footageId, playhead) : null,
@@ -39,13 +40,13 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
     const rect = framing[name];
     if (!rect) return null;
     const close = magnification(rect, whole, canvas);
-    const soft = close > crisp * 1.01;
+    const sharpness = judgeScale(close / limit, crisp > limit);
     return (
       <ViewRect
         {...shared}
         rect={rect}
-        label={`${words}${close.toFixed(2)}× ${soft ? 'soft' : 'sharp'}`}
-        soft={soft}
+        label={`${words}${close.toFixed(2)}× ${SHARPNESS_WORDS[sharpness]}`}
+        soft={sharpness === 'soft'}
         dashed={name === 'endRect'}
         dimmed={name === 'rect'}
         testId={name === 'rect' ? 'framing-rect' : 'framing-end'}

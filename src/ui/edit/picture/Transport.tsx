@@ -1,6 +1,7 @@
 'use client';
 import { ChevronLeft, ChevronRight, Pause, Play, SkipBack } from 'lucide-react';
 import { useState } from 'react';
+import { SHARPNESS_WORDS } from '../sharpness-words';
 import { readScale } from '@/core/frame/reading';
 import { projectDuration } from '@/core/project/query';
 import { frameDuration } from '@/core/time/ticks';
@@ -13,13 +14,6 @@ import { playheadOf, useAtPlayhead, useEditor, useEditorStore, useTransport } fr
 import { PreviewSize } from './PreviewSize';
 import { useSeek } from './use-player';
 import { Volume } from './Volume';
-
-const JUDGEMENT = {
-  exact: 'pixel for pixel',
-  sharp: 'sharp',
-  crisp: 'text rebuilt',
-  soft: 'soft',
-} as const;
 
 export function Transport({ player }: { player: Player | null }) {
   const store = useEditorStore();
@@ -115,7 +109,7 @@ function Reading() {
   const text = useAtPlayhead((s, playhead) => {
     const reading = readScale(s.project, s.sources, playhead);
     return reading
-      ? `${reading.sharpness}|screen ${reading.magnification.toFixed(2)}×, ${JUDGEMENT[reading.sharpness]}|${Math.round(reading.scale * 100)} % of the recording’s pixels`
+      ? `${reading.sharpness}|screen ${reading.magnification.toFixed(2)}×, ${SHARPNESS_WORDS[reading.sharpness]}|${Math.round(reading.scale * 100)} % of the recording’s pixels`
       : 'none|no screen here|';
   });
   const [kind, words, detail] = text.split('|') as [string, string, string];
