@@ -156,7 +156,7 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   await page.mouse.down();
   await page.mouse.move(corner.x - 60, corner.y - 34, { steps: 5 });
   await page.mouse.up();
-  await expect(page.getByTestId('framing-rect')).toContainText('soft');
+  await expect(page.getByTestId('framing-rect')).toContainText('text rebuilt');
   await expect(page.getByRole('checkbox', { name: 'Pinned' })).toBeChecked();
   await plan.click();
   await expect(page.locator('[data-span=framings][aria-label*=pinned]')).toHaveCount(1);

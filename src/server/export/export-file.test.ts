@@ -351,6 +351,33 @@ test('a framing at the sharp limit copies the recording’s pixels', async () =>
   expect(error / source.length).toBeLessThan(1.5);
 });
 
+test('text that is magnified comes out nearer to what it would be than any filter has it', async () => {
+  // Four pages beside and below each other, as they would be recorded and at twice the size.
+  const pages = (by: 1 | 2, width: number, height: number, out: readonly string[]) =>
+    ffmpeg(
+      ...[0, 1, 2, 3].flatMap((n) => ['-loop', '1', '-i', `bench/crisp/page-${n}-${by}.png`]),
+      '-filter_complex',
+      `xstack=inputs=4:layout=0_0|w0_0|0_h0|w0_h0,crop=${width}:${height}:0:0`,
+      ...out,
+    );
+  const encoder = ['-c:v', 'libx264', '-crf', '18', '-pix_fmt', 'yuv420p', '-r', '30'];
+  pages(1, 640, 360, ['-t', '1', ...encoder, file('pages.mp4')]);
+  const grey = ['-frames:v', '1', '-pix_fmt', 'gray', '-f', 'rawvideo', '-'];
+  const truth = pages(2, 1280, 720, grey);
+  const errorOf = async (crisp: boolean) => {
+    const task = await taskOf({ 'pages.mp4': 'screen' }, (p) => (p.canvas.crisp = crisp));
+    const out = file(`pages-${crisp}.mp4`);
+    await exportFile(task, { ...settings, quality: 'high' }, file(`w-${crisp}`), out, control());
+    const made = ffmpeg('-ss', '0.5', '-i', out, ...grey);
+    expect(made).toHaveLength(truth.length);
+    let sum = 0;
+    for (let i = 0; i < truth.length; i++) sum += (made[i]! - truth[i]!) ** 2;
+    return sum / truth.length;
+  };
+  // Four decibels are a factor of 2.5.
+  expect((await errorOf(false)) / (await errorOf(true))).toBeGreaterThan(2.5);
+});
+
 test('nothing to export, or a range without a frame, is said', async () => {
   const empty = { ...(await taskOf({})), project: emptyProject() };
   await expect(exportFile(empty, settings, file('w'), file('x.mp4'), control())).rejects.toThrow(
