@@ -6,7 +6,7 @@ import { counter, emptyProject, facts } from '../edit/fixture';
 import { placeFootage } from '../edit/place';
 import { setLayout } from '../edit/spans';
 import { contains } from '../time/ranges';
-import { magnification, sharpLimit, wholeView } from '../scale/sharpness';
+import { CRISP_SCALE, magnification, sharpLimit, wholeView } from '../scale/sharpness';
 import type { PointerTrack } from '../telemetry/pointer-track';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '../time/ticks';
 import { keepInside, viewAlongPath } from './path';
@@ -92,6 +92,21 @@ describe('planning the demo', () => {
     const sources = { ...SOURCES, footage: { ...SOURCES.footage, camera } };
     setLayout(made, { start: 0, end: secondsToTicks(80) }, LAYOUTS.presenter, counter());
     expect(planProject(made, sources, counter()).framings).toEqual([]);
+  });
+
+  test('goes as far as text is rebuilt when asked to, and only where it is', () => {
+    const made = project();
+    Object.assign(made.canvas, { width: SCREEN.width, height: SCREEN.height });
+    const closest = (limit: 'rebuilt' | null) =>
+      planProject(made, SOURCES, counter(), { taste: { ...USUAL_TASTE, limit } }).framings.map(
+        (f) => magnification(f.rect, SCREEN, made.canvas),
+      );
+    expect(closest(null)).toEqual([]);
+    const closer = closest('rebuilt');
+    expect(Math.max(...closer)).toBeGreaterThan(1.3);
+    expect(Math.max(...closer)).toBeLessThanOrEqual(CRISP_SCALE + 1e-9);
+    made.canvas.crisp = false;
+    expect(closest('rebuilt')).toEqual([]);
   });
 
   test('a recording that is no larger than the frame gets none', () => {

@@ -3,7 +3,7 @@ import { areaOf } from '../project/query';
 import { footageOf, type Sources } from '../project/sources';
 import { areaOf as pixelsOf, intersect, isWithin, type InFootage } from '../scale/rect';
 import { sharpLimit, wholeView } from '../scale/sharpness';
-import { framingLimit, limitsAlong } from '../scene/limits';
+import { framingLimits, limitsAlong } from '../scene/limits';
 import { contains } from '../time/ranges';
 import { attentionOf, type Attention } from './attention';
 import { candidateViews } from './candidates';
@@ -64,10 +64,12 @@ export function lookAtFraming(
   if (!footage || !during.some(({ gain }) => gain)) return { seen, missed, others: [] };
   const area = areaOf(project, footage);
   const whole = wholeView(area, project.canvas);
+  const limits = framingLimits(framing, limitsAlong(project, sources));
   const limit =
-    taste.limit ??
-    framingLimit(framing, limitsAlong(project, sources)) ??
-    sharpLimit(area, project.canvas);
+    typeof taste.limit === 'number'
+      ? taste.limit
+      : ((taste.limit === 'rebuilt' ? limits?.crisp : limits?.limit) ??
+        sharpLimit(area, project.canvas));
   const closest = during.map(() => limit);
   const insets = during.map(({ start }) => insetAt(project, sources, start));
   const pages = during.map(({ start }) => pageAt(project, sources, footage.id, start));

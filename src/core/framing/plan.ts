@@ -52,7 +52,10 @@ function momentsOf(
 ): Moment[] {
   const moments: Moment[] = [];
   const around = secondsToTicks(LONGEST_RAMP / 2);
-  const closestIn = (range: Range) => taste.limit ?? limitWithin(shot, range);
+  const closestIn = (range: Range) =>
+    typeof taste.limit === 'number'
+      ? taste.limit
+      : limitWithin(shot, range, taste.limit === 'rebuilt');
   const pauseAt = (from: Ticks, to: Ticks) => {
     if (to - from < secondsToTicks(PAUSE)) return;
     const start = from + secondsToTicks(TAIL) + around;

@@ -70,8 +70,12 @@ export function shotsOf(
   });
 }
 
-/** The sharp limit of whatever is seen of a shot within a range: the least of its layouts'. */
-export function limitWithin({ limits }: Shot, range: Range): number {
+/**
+ * The sharp limit of whatever is seen of a shot within a range, or how far its text is rebuilt: the
+ * least of its layouts'.
+ */
+export function limitWithin({ limits }: Shot, range: Range, rebuilt: boolean): number {
   const touched = limits.filter(({ start, end }) => start <= range.end && range.start <= end);
-  return Math.min(...(touched.length ? touched : limits).map(({ limit }) => limit));
+  const seen = touched.length ? touched : limits;
+  return Math.min(...seen.map(({ limit, crisp }) => (rebuilt ? crisp : limit)));
 }

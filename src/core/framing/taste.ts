@@ -29,14 +29,11 @@ export const Taste = strict({
     max: 0.4,
   }),
   between: switchSetting('Whole screen where nothing happens', true),
-  limit: nullable(
-    Type.Number({
-      minimum: 1,
-      maximum: 20,
-      description: 'The closest view, as a magnification; null is the sharp limit.',
-    }),
-    { default: null },
-  ),
+  limit: nullable(Type.Union([Type.Number({ minimum: 1, maximum: 20 }), Type.Literal('rebuilt')]), {
+    default: null,
+    description:
+      'The closest view: a magnification, as far as text is rebuilt, or (null) the sharp limit.',
+  }),
 });
 export type Taste = Static<typeof Taste>;
 

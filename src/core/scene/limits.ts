@@ -51,12 +51,19 @@ export function limitsAlong(project: Project, sources: Sources): LimitStretch[] 
 }
 
 /**
- * The sharp limit of a framing: the least of those in the layouts that it is seen in. Null while
- * its recording is not seen at all.
+ * The sharp limit of a framing, and how far its text is rebuilt: the least of those in the layouts
+ * that it is seen in. Null while its recording is not seen at all.
  *
  * @param limits of the whole timeline, as `limitsAlong` tells them
  */
-export function framingLimit(framing: Framing, limits: readonly LimitStretch[]): number | null {
+export function framingLimits(
+  framing: Framing,
+  limits: readonly LimitStretch[],
+): Pick<LimitStretch, 'limit' | 'crisp'> | null {
   const seen = limits.filter((l) => l.footageId === framing.footageId && overlaps(l, framing));
-  return seen.length ? Math.min(...seen.map((l) => l.limit)) : null;
+  if (!seen.length) return null;
+  return {
+    limit: Math.min(...seen.map((l) => l.limit)),
+    crisp: Math.min(...seen.map((l) => l.crisp)),
+  };
 }

@@ -11,7 +11,7 @@ import { USUAL_TASTE } from '../framing/taste';
 import type { Project } from '../project/model';
 import { wholeView } from '../scale/sharpness';
 import { secondsToTicks } from '../time/ticks';
-import { framingLimit, limitsAlong } from './limits';
+import { framingLimits, limitsAlong } from './limits';
 import { frontmost, presenterOf, sceneAt, screenIn, screenOf } from './scene';
 
 const at = secondsToTicks;
@@ -83,11 +83,11 @@ test('side by side the screen may go closer, and graph, reading and planner say 
   const limits = limitsAlong(project, SOURCES);
   expect(limits).toHaveLength(2);
   expect(limits[0]!.limit / limits[1]!.limit).toBeCloseTo(1 / 0.67, 2);
-  expect(framingLimit(project.framings[0]!, limits)).toBe(limits[0]!.limit);
+  expect(framingLimits(project.framings[0]!, limits)!.limit).toBe(limits[0]!.limit);
   // Where it is seen in both, the closer of the two limits counts.
   project.framings[0]!.end = at(35);
-  expect(framingLimit(project.framings[0]!, limits)).toBe(limits[1]!.limit);
-  expect(framingLimit({ ...project.framings[0]!, footageId: 'gone' }, limits)).toBeNull();
+  expect(framingLimits(project.framings[0]!, limits)!.limit).toBe(limits[1]!.limit);
+  expect(framingLimits({ ...project.framings[0]!, footageId: 'gone' }, limits)).toBeNull();
 
   const press = [5000, 6000, 7000].flatMap((t) => [
     { t, type: 'down' as const, button: 0 },

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Framing } from '@/core/project/model';
 import { areaOf, isCrisp } from '@/core/project/query';
-import { framingLimit, limitsAlong } from '@/core/scene/limits';
+import { framingLimits, limitsAlong } from '@/core/scene/limits';
 import { CRISP_SCALE, sharpLimit } from '@/core/scale/sharpness';
 import { useEditor } from './store';
 
@@ -15,7 +15,8 @@ export function useFramingLimit(framing: Framing | undefined): { limit: number; 
   const limits = useMemo(() => limitsAlong(project, sources), [project, sources]);
   const footage = framing && sources.footage[framing.footageId];
   if (!framing || !footage) return { limit: 1, crisp: 1 };
-  const limit =
-    framingLimit(framing, limits) ?? sharpLimit(areaOf(project, footage), project.canvas);
+  const own = framingLimits(framing, limits);
+  if (own) return own;
+  const limit = sharpLimit(areaOf(project, footage), project.canvas);
   return { limit, crisp: isCrisp(project, footage) ? limit * CRISP_SCALE : limit };
 }

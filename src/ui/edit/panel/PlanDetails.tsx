@@ -7,7 +7,7 @@ import type { Framing } from '@/core/project/model';
 import { projectDuration } from '@/core/project/query';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
-import { CheckField, SelectField, SliderField } from '../../parts/fields';
+import { SelectField, SliderField } from '../../parts/fields';
 import { SavedPresets } from '../../presets/SavedPresets';
 import { SettingFields } from '../../parts/setting-fields';
 import type { PlanScope } from '../session/state';
@@ -19,7 +19,12 @@ const SCOPES: readonly (readonly [PlanScope, string])[] = [
   ['step', 'The step at the playhead'],
 ];
 
-/** The closest view when it is not left to the sharp limit, to begin with. */
+const CLOSEST_VIEWS = [
+  ['sharp', 'The sharp limit'],
+  ['rebuilt', 'As far as text is rebuilt'],
+  ['custom', 'Custom'],
+] as const;
+/** The closest view when it is left to neither limit, to begin with. */
 const CLOSEST = 2;
 
 /** How many framings there are, and how restless they are. */
@@ -58,14 +63,17 @@ export function PlanDetails() {
     <div className="grid gap-2">
       <Heading title="Plan framings" />
       <SettingFields schema={Taste} value={taste} onChange={change} />
-      <CheckField
-        label="No closer than the sharp limit"
-        value={taste.limit === null}
-        onChange={(sharp) => change({ limit: sharp ? null : CLOSEST })}
+      <SelectField
+        label="Closest view"
+        value={typeof taste.limit === 'number' ? 'custom' : (taste.limit ?? 'sharp')}
+        options={CLOSEST_VIEWS}
+        onChange={(to) =>
+          change({ limit: to === 'custom' ? CLOSEST : to === 'rebuilt' ? 'rebuilt' : null })
+        }
       />
-      {taste.limit !== null && (
+      {typeof taste.limit === 'number' && (
         <SliderField
-          label="Closest view"
+          label="Closest magnification"
           value={taste.limit}
           min={1}
           max={4}
