@@ -9,9 +9,12 @@ import type { Size } from '@/core/scale/rect';
 import { frameDuration, secondsToTicks } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, releaseFrame } from '@/kernels/planar';
+import { exportFile } from '@/server/export/export-file';
+import type { RenderTask } from '@/server/export/render-frames';
+import { DEFAULT_SETTINGS } from '@/server/export/settings';
 import { loadKernels, nodeRasterizer } from '@/server/media/node-host';
 import { timeComposing } from './composing';
-import { table } from './measure';
+import { costOf, table } from './measure';
 import { demoTask, FULL_HD, RATE } from './scenes';
 import { ssim } from './ssim';
 
@@ -20,10 +23,13 @@ import { ssim } from './ssim';
  * the plain filter, against the same outlines drawn at the larger size. Luma only.
  */
 const FOLDER = 'bench/crisp';
+const PICTURE = 'docs/text-rebuilt.png';
 const PAGE: Size = { width: 320, height: 240 };
 const PAGES = 8;
 const SCALES = [1.25, 1.5, 2];
 const BLOCK = 16;
+/** What of the demo is composed and exported. */
+const [FROM, SECONDS] = [20, 20];
 /** Blocks whose grey varies by less have no text. */
 const TEXT = 10;
 
@@ -294,33 +300,59 @@ function distance(a: string, b: string): number {
   return row[b.length]!;
 }
 
-/**
- * The demo with a view at 1.8 of the picture's pixels for one of the recording, in the preview's
- * size and an export's: composing alone, text rebuilt and not.
- */
+/** The picture of the docs: a part of a page at twice the size, plain, rebuilt, and as drawn. */
+function comparison(heap: KernelHeap, compositor: Compositor): void {
+  const to = scaled(PAGE, 2);
+  const luma = recorded(
+    new Array<Uint8Array>(15).fill(picture('page-0-1.png')),
+    PAGE,
+    CODECS['H.264, rate factor 20']!,
+  )[14]!;
+  const planes = [false, true].map(
+    (crisp) => [...drawn(heap, compositor, [luma], PAGE, to, crisp, false)][0]!,
+  );
+  const part = { width: 400, height: 300 };
+  const three = [...planes, picture('page-0-2.png')];
+  const side = new Uint8Array(three.length * part.width * part.height);
+  three.forEach((plane, i) => {
+    for (let y = 0; y < part.height; y++)
+      side.set(
+        plane.subarray(y * to.width, y * to.width + part.width),
+        (y * three.length + i) * part.width,
+      );
+  });
+  const size = { width: part.width * three.length, height: part.height };
+  ffmpeg([...rawInput(size, 'gray'), '-frames:v', '1', '-y', PICTURE], side);
+}
+
+/** The demo with a view at 1.8 of the picture's pixels for one of the recording all the time. */
+async function closeDemo(output: Size): Promise<(crisp: boolean) => RenderTask> {
+  const task = await demoTask(output);
+  const { project } = task;
+  const width = FULL_HD.width / 1.8;
+  const rect = { x: 300, y: 200, width, height: (width * 9) / 16 };
+  const clips = project.lanes.flatMap((lane) => (lane.kind === 'screen' ? lane.clips : []));
+  const framings = clips.map(({ footageId, start, duration }, i) => ({
+    ...{ id: `v${i}`, start, end: start + duration, rampIn: 0, rampOut: 0 },
+    ...{ footageId, rect, endRect: null, pinned: true, reason: '' },
+  }));
+  return (crisp) => ({
+    ...task,
+    project: { ...project, framings, canvas: { ...project.canvas, crisp } },
+  });
+}
+
+/** Composing alone, in the preview's size and an export's: text rebuilt and not. */
 async function cost(): Promise<void> {
   const rows: string[][] = [];
+  const times = Array.from(
+    { length: SECONDS * 30 },
+    (_, i) => secondsToTicks(FROM) + i * frameDuration(RATE),
+  );
   for (const output of [{ width: 1280, height: 720 }, FULL_HD]) {
-    const task = await demoTask(output);
-    const { project } = task;
-    const width = FULL_HD.width / 1.8;
-    const rect = { x: 300, y: 200, width, height: (width * 9) / 16 };
-    const framings = [
-      ...new Set(project.lanes.flatMap((l) => (l.kind === 'screen' ? l.clips : []))),
-    ].map(({ footageId, start, duration }, i) => ({
-      ...{ id: `v${i}`, start, end: start + duration, rampIn: 0, rampOut: 0 },
-      ...{ footageId, rect, endRect: null, pinned: true, reason: '' },
-    }));
-    const times = Array.from(
-      { length: 20 * 30 },
-      (_, i) => secondsToTicks(20) + i * frameDuration(RATE),
-    );
+    const task = await closeDemo(output);
     const by = async (crisp: boolean) => {
-      const canvas = { ...project.canvas, crisp };
-      const { compose } = await timeComposing(
-        { ...task, project: { ...project, framings, canvas } },
-        times,
-      );
+      const { compose } = await timeComposing(task(crisp), times);
       const sorted = [...compose].sort((a, b) => a - b);
       const mean = compose.reduce((a, b) => a + b, 0) / compose.length;
       return [mean, sorted[sorted.length >> 1]!, sorted[Math.floor(sorted.length * 0.95)]!]
@@ -330,9 +362,38 @@ async function cost(): Promise<void> {
     rows.push([`${output.width}x${output.height}`, await by(false), await by(true)]);
   }
   console.log(
-    '\n## 20 s of the demo, a view at 1.8x: ms to compose a picture, mean / median / 95 %\n',
+    `\n## ${SECONDS} s of the demo, a view at 1.8x: ms to compose a picture, mean / median / 95 %\n`,
   );
   console.log(table(['', 'plain filter', 'rebuilt'], rows));
+}
+
+/** Whole exports of the same, in turn. */
+async function exporting(): Promise<void> {
+  const task = await closeDemo(FULL_HD);
+  const folder = mkdtempSync(join(tmpdir(), 'vistum-crisp-'));
+  const settings = {
+    ...DEFAULT_SETTINGS,
+    ...FULL_HD,
+    frameRate: RATE,
+    range: { start: FROM, end: FROM + SECONDS },
+  };
+  const seconds = async (crisp: boolean, round: number) => {
+    const control = { signal: new AbortController().signal, onProgress: () => {} };
+    const out = join(folder, `${crisp}-${round}.mp4`);
+    const { wall } = await costOf(() =>
+      exportFile(task(crisp), settings, join(folder, `w-${crisp}-${round}`), out, control),
+    );
+    return wall;
+  };
+  try {
+    const shares: number[] = [];
+    for (let round = 0; round < 3; round++)
+      shares.push((await seconds(false, round)) / (await seconds(true, round)));
+    const shown = shares.map((share) => share.toFixed(2)).join(', ');
+    console.log(`\nSpeed of its export beside one without, in three rounds: ${shown}`);
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
 }
 
 export async function benchCrisp(): Promise<void> {
@@ -341,5 +402,7 @@ export async function benchCrisp(): Promise<void> {
   quality(heap, compositor);
   flicker(heap, compositor);
   reading(heap, compositor);
+  comparison(heap, compositor);
   await cost();
+  await exporting();
 }

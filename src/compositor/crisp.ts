@@ -1,4 +1,4 @@
-import { MARGIN, readModel } from '@/core/crisp/model';
+import { readModel } from '@/core/crisp/model';
 import { CRISP_WEIGHTS } from '@/core/crisp/weights';
 import type { Rect, Size } from '@/core/scale/rect';
 import { crispRoom, packModel } from '@/kernels/crisp';
@@ -9,6 +9,11 @@ import type { SourceFrame } from './source-frame';
 import { eachTile, grown, isIn, piecesOf, samplesOf, tileAt, tilesIn, within } from './tile-range';
 import { TILE, tilesOf } from './tiles';
 
+/**
+ * How far beyond what changes something else is made of it, in whole blocks: `crispPlane` draws
+ * from six samples around, and leaves blocks of 8 out.
+ */
+const MARGIN = 8;
 /** Samples around what is shown that filters draw from at twice the size. */
 const REACH = 4;
 /** Recordings whose text is kept. */

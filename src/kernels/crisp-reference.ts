@@ -37,9 +37,25 @@ export function crispReference(
             tap(down, y) *
             tap(right, x) *
             grey((x >> 1) + right - (x & 1 ? 1 : 2), (y >> 1) + down - (y & 1 ? 1 : 2));
-      out[y * width * 2 + x] = Math.min(255, Math.max(0, (plain + residual + 8192) >> 14));
+      const more = isFlat(grey, width, height, x >> 4, y >> 4) ? 0 : residual;
+      out[y * width * 2 + x] = Math.min(255, Math.max(0, (plain + more + 8192) >> 14));
     }
   return out;
+}
+
+/** Whether a block of 8 by 8 samples has one colour with six samples around. */
+function isFlat(
+  grey: (x: number, y: number) => number,
+  width: number,
+  height: number,
+  column: number,
+  row: number,
+): boolean {
+  const [left, top] = [column * 8, row * 8];
+  for (let y = top - MARGIN; y < Math.min(top + 8, height) + MARGIN; y++)
+    for (let x = left - MARGIN; x < Math.min(left + 8, width) + MARGIN; x++)
+      if (grey(x, y) !== grey(left, top)) return false;
+  return true;
 }
 
 const tap = (k: number, place: number) => TAPS[place & 1 ? 3 - k : k]!;

@@ -119,6 +119,13 @@ function cubic(a: i32, b: i32, c: i32, d: i32): i32 {
   return -9 * a + 111 * b + 29 * c - 3 * d;
 }
 
+/** The grey that a value of the first layer stands for. */
+// @ts-ignore: decorator
+@inline
+function greyAt(at: usize): i32 {
+  return (<i32>load<i16>(at) >> GREY_SHIFT) + MIDDLE;
+}
+
 /** The last layer for one sample: what its four differ by from Catmull-Rom. */
 // @ts-ignore: decorator
 @inline
@@ -152,11 +159,11 @@ function close(
     const step = <usize>(plainStride * 2);
     for (let x = -2; x < width + 2; x++) {
       const at = middle + (x << 1);
-      const above = <i32>load<i16>(at - step);
-      const here = <i32>load<i16>(at);
-      const below = <i32>load<i16>(at + step);
-      store<i32>(columns + ((x + 2) << 3), cubic(below, here, above, <i32>load<i16>(at - 2 * step)));
-      store<i32>(columns + ((x + 2) << 3), cubic(above, here, below, <i32>load<i16>(at + 2 * step)), 4);
+      const above = greyAt(at - step);
+      const here = greyAt(at);
+      const below = greyAt(at + step);
+      store<i32>(columns + ((x + 2) << 3), cubic(below, here, above, greyAt(at - 2 * step)));
+      store<i32>(columns + ((x + 2) << 3), cubic(above, here, below, greyAt(at + 2 * step)), 4);
     }
     const upper = target + <usize>(2 * y * targetStride);
     const lower = upper + <usize>targetStride;
@@ -179,9 +186,52 @@ function close(
   }
 }
 
+/** Side of the blocks that are left out where they and their surroundings have one colour. */
+const BLOCK: i32 = 8;
+const MARGIN: i32 = 6;
+
+/** Whether values of a rectangle are all the same; rows are `stride` values apart. */
+// @ts-ignore: decorator
+@inline
+function isFlat(at: usize, stride: i32, width: i32, height: i32): bool {
+  const value = load<i16>(at);
+  const all = i16x8.splat(value);
+  for (let y = 0; y < height; y++) {
+    const row = at + <usize>(y * stride * 2);
+    let x = 0;
+    for (; x + 8 <= width; x += 8) if (v128.any_true(v128.xor(v128.load(row + <usize>(x << 1)), all))) return false;
+    for (; x < width; x++) if (load<i16>(row + <usize>(x << 1)) != value) return false;
+  }
+  return true;
+}
+
+/** Runs the layers over values with a margin around `width` by `height` of them, and adds what they make to Catmull-Rom. */
+// @ts-ignore: decorator
+@inline
+function rebuild(
+  greys: usize, stride: i32, width: i32, height: i32, target: usize, targetStride: i32, model: usize, shifts: usize,
+  values: usize, others: usize, columns: usize,
+): void {
+  const wide = width + 2 * MARGIN;
+  const tall = height + 2 * MARGIN;
+  spread(greys, stride, wide - 4, tall - 4, model + 80, model, model + 48, load<i32>(shifts), values);
+  const second = model + 80 + 5 * 144;
+  carry(values, wide - 4, wide - 6, tall - 6, second + 80, second, second + 48, load<i32>(shifts, 4), others);
+  const third = second + 80 + 27 * 96;
+  carry(others, wide - 6, wide - 8, tall - 8, third + 80, third, third + 48, load<i32>(shifts, 8), values);
+  const fourth = third + 80 + 27 * 96;
+  carry(values, wide - 8, wide - 10, tall - 10, fourth + 80, fourth, fourth + 48, load<i32>(shifts, 12), others);
+  const last = fourth + 80 + 27 * 96;
+  close(
+    others, wide - 10, width, height, last + 16, last, load<i32>(shifts, 16),
+    greys + <usize>((MARGIN * stride + MARGIN) * 2), stride, target, targetStride, columns,
+  );
+}
+
 /**
- * Doubles a rectangle of a plane of luma. Samples beyond the plane's edges are those at its edges. The target is where the four of the
- * rectangle's first sample are to be.
+ * Doubles a rectangle of a plane of luma. Samples beyond the plane's edges are those at its edges. Blocks of 8 by 8 samples that have
+ * one colour with six samples around stay that colour: most of a screen is like that. The rectangle stands on whole blocks, but for
+ * where the plane ends. The target is where the four of its first sample are to be.
  *
  * @param model layer by layer biases, slopes (but for the last) and weights, as `packModel` lays them out; 0 for
  *   Catmull-Rom alone
@@ -193,8 +243,8 @@ export function crispPlane(
   x: i32, y: i32, width: i32, height: i32,
   target: usize, targetStride: i32, model: usize, shifts: usize, scratch: usize,
 ): void {
-  const wide = width + 12;
-  const tall = height + 12;
+  const wide = width + 2 * MARGIN;
+  const tall = height + 2 * MARGIN;
   // A value more than there is, for the pair of the first layer that has one only.
   const stride = wide + 2;
   const greys = scratch;
@@ -203,31 +253,47 @@ export function crispPlane(
   const others = values + <usize>((wide - 4) * (tall - 4) * SAMPLE);
   const columns = others + <usize>((wide - 6) * (tall - 6) * SAMPLE);
   for (let row = 0; row < tall; row++) {
-    const from = source + <usize>(max(0, min(sourceHeight - 1, y - 6 + row)) * sourceStride);
+    const from = source + <usize>(max(0, min(sourceHeight - 1, y - MARGIN + row)) * sourceStride);
     const to = greys + <usize>(row * stride * 2);
     for (let column = 0; column < wide; column++) {
-      const at = max(0, min(sourceWidth - 1, x - 6 + column));
+      const at = max(0, min(sourceWidth - 1, x - MARGIN + column));
       store<i16>(to + (column << 1), <i16>((<i32>load<u8>(from + <usize>at) - MIDDLE) << GREY_SHIFT));
     }
   }
-  let last: usize = 0;
-  if (model) {
-    spread(greys, stride, wide - 4, tall - 4, model + 80, model, model + 48, load<i32>(shifts), values);
-    const second = model + 80 + 5 * 144;
-    carry(values, wide - 4, wide - 6, tall - 6, second + 80, second, second + 48, load<i32>(shifts, 4), others);
-    const third = second + 80 + 27 * 96;
-    carry(others, wide - 6, wide - 8, tall - 8, third + 80, third, third + 48, load<i32>(shifts, 8), values);
-    const fourth = third + 80 + 27 * 96;
-    carry(values, wide - 8, wide - 10, tall - 10, fourth + 80, fourth, fourth + 48, load<i32>(shifts, 12), others);
-    last = fourth + 80 + 27 * 96;
+  if (!model) {
+    const middle = greys + <usize>((MARGIN * stride + MARGIN) * 2);
+    close(0, 0, width, height, 0, 0, 0, middle, stride, target, targetStride, columns);
+    return;
   }
-  // Catmull-Rom takes the greys themselves.
-  for (let i = 0; i < stride * tall; i++) {
-    const at = greys + (i << 1);
-    store<i16>(at, <i16>((<i32>load<i16>(at) >> GREY_SHIFT) + MIDDLE));
-  }
-  close(
-    model ? others : 0, wide - 10, width, height, last + 16, last, model ? load<i32>(shifts, 16) : 0,
-    greys + <usize>((6 * stride + 6) * 2), stride, target, targetStride, columns,
-  );
+  // The smallest rectangle that holds every block with something in it.
+  let left = width;
+  let top = height;
+  let right = 0;
+  let bottom = 0;
+  for (let v = 0; v < height; v += BLOCK)
+    for (let u = 0; u < width; u += BLOCK) {
+      const at = greys + <usize>((v * stride + u) * 2);
+      const w = min(BLOCK, width - u);
+      const h = min(BLOCK, height - v);
+      if (isFlat(at, stride, w + 2 * MARGIN, h + 2 * MARGIN)) continue;
+      left = min(left, u);
+      top = min(top, v);
+      right = max(right, u + w);
+      bottom = max(bottom, v + h);
+    }
+  if (right)
+    rebuild(
+      greys + <usize>((top * stride + left) * 2), stride, right - left, bottom - top,
+      target + <usize>(2 * top * targetStride + 2 * left), targetStride, model, shifts, values, others, columns,
+    );
+  for (let v = 0; v < height; v += BLOCK)
+    for (let u = 0; u < width; u += BLOCK) {
+      const at = greys + <usize>((v * stride + u) * 2);
+      const w = min(BLOCK, width - u);
+      const h = min(BLOCK, height - v);
+      if (!isFlat(at, stride, w + 2 * MARGIN, h + 2 * MARGIN)) continue;
+      const grey = <u8>greyAt(at);
+      const to = target + <usize>(2 * v * targetStride + 2 * u);
+      for (let row = 0; row < 2 * h; row++) memory.fill(to + <usize>(row * targetStride), grey, <usize>(2 * w));
+    }
 }

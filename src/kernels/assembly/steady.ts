@@ -3,6 +3,8 @@
  * letters are, and blocks keep their mean.
  */
 
+import { sameRows } from './compare';
+
 /** Side of the blocks that are judged. */
 const BLOCK: i32 = 8;
 /** So many greys are noise anywhere, and a quarter of what a block spans. */
@@ -37,6 +39,7 @@ export function steadyPlane(
         store<u8>(states + <usize>tile, 1);
         continue;
       }
+      if (sameRows(from, sourceStride, to, copyStride, x1 - x0, y1 - y0)) continue;
       let boxLeft = i32.MAX_VALUE;
       let boxTop = i32.MAX_VALUE;
       let boxRight = -1;
