@@ -30,11 +30,17 @@ const DEMO = 'demo-glaze-firing';
 const SIZE = { width: 1280, height: 720 };
 const INSTANTS = 30;
 
-/** Composes plans in Node from the same small copies of the recordings that the preview shows. */
-async function composeInNode(instants: readonly (readonly FramePlan[])[]): Promise<Buffer[][]> {
+/**
+ * Composes plans in Node from the same small copies of the recordings that the preview shows; tells
+ * of how many layers the text was rebuilt.
+ */
+async function composeInNode(
+  instants: readonly (readonly FramePlan[])[],
+): Promise<{ pictures: Buffer[][]; magnified: number }> {
   const heap = await loadKernels();
   const compositor = new Compositor(heap, await nodeRasterizer());
   const pictures: Buffer[][] = [];
+  let magnified = 0;
   for (const plans of instants) {
     const streams: FrameStream[] = [];
     const frames = new Map<string, SourceFrame>();
@@ -47,7 +53,11 @@ async function composeInNode(instants: readonly (readonly FramePlan[])[]): Promi
         speed: 0,
       });
       streams.push(stream);
-      frames.set(layer.clipId, stream.next(false));
+      const frame = stream.next(false);
+      frames.set(layer.clipId, frame);
+      const { crisp, footage, source, destination } = layer;
+      if (crisp && destination.width > (source.width * frame.picture.width) / footage.width)
+        magnified++;
     }
     pictures.push(
       plans.map((plan) => {
@@ -60,7 +70,7 @@ async function composeInNode(instants: readonly (readonly FramePlan[])[]): Promi
     );
     for (const stream of streams) stream.close();
   }
-  return pictures;
+  return { pictures, magnified };
 }
 
 /** Composes plans in a worker of a page, as the preview does. */
@@ -161,7 +171,8 @@ test('the picture is the same in the browser and on the server: video to the bit
   const instants = full.map((plan) => [{ ...plan, layers: withoutOverlays(plan.layers) }, plan]);
 
   const browser = await composeInBrowser(page, instants);
-  const node = await composeInNode(instants);
+  const { pictures: node, magnified } = await composeInNode(instants);
+  expect(magnified).toBeGreaterThan(INSTANTS / 4);
   for (let i = 0; i < INSTANTS; i++) {
     expect({ time: ticksToSeconds(times[i]!), same: browser[i]![0]!.equals(node[i]![0]!) }).toEqual(
       {
@@ -215,7 +226,9 @@ test('words of other scripts, from right to left and of both directions, stand a
   });
   expect(plans.map(({ layers }) => layers.length)).toEqual(words.map(() => 1));
   const [browser] = await composeInBrowser(page, [plans]);
-  const [node] = await composeInNode([plans]);
+  const {
+    pictures: [node],
+  } = await composeInNode([plans]);
   const rasterizer = await nodeRasterizer();
   plans.forEach(({ layers: [layer] }, i) => {
     const { mark } = layer as Layer & { readonly kind: 'drawing' };
