@@ -1,5 +1,6 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { clips, goTo, openDemo } from './edit';
+import { openDocument, saved } from './recording';
 
 const middle = async (of: Locator) => {
   const { x, y, width, height } = (await of.boundingBox())!;
@@ -152,19 +153,35 @@ test('several things have their settings in common, and move together on the Pic
   await expect(page.getByRole('checkbox', { name: 'Pinned' })).toBeChecked();
 });
 
-test('shapes without words are made from a menu, where the pointer is', async ({ page }) => {
-  await openDemo(page);
+test('shapes are made from a menu, where the pointer is, moved by keys, and taken back', async ({
+  page,
+}) => {
+  const id = await openDemo(page);
   await goTo(page, '35');
-  const shapes = page
-    .locator('[data-span=callouts]')
-    .filter({ hasText: /^(arrow|line|box|ellipse)$/ });
-  for (const [i, name] of ['Arrow', 'Line', 'Box', 'Ellipse'].entries()) {
+  const callouts = async () => {
+    await saved(page);
+    return (await openDocument(page, id)).project.callouts;
+  };
+  const before = await callouts();
+  const names = ['Arrow', 'Line', 'Box', 'Ellipse', 'Speech note', 'Marker pen', 'Dim outside'];
+  for (const name of [...names, 'Count']) {
     await page.getByRole('button', { name: 'Shape', exact: true }).click();
-    await page.getByRole('menuitem', { name }).click();
+    await page.getByRole('menuitem', { name, exact: true }).click();
     await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
-    await expect(shapes).toHaveCount(i + 1);
-    await expect(page.getByTestId('callout-area')).toBeVisible();
+    if (name === 'Speech note') await page.getByLabel('Text', { exact: true }).blur();
+    const handle = page.locator('[data-handle]').first();
+    const from = (await handle.boundingBox())!;
+    await handle.press('Shift+ArrowRight');
+    await expect.poll(async () => (await handle.boundingBox())!.x).toBeGreaterThan(from.x + 2);
+    await page.keyboard.press('Control+z');
+    await expect.poll(async () => (await handle.boundingBox())!.x).toBeCloseTo(from.x, 0);
   }
+  const made = (await callouts()).filter((c) => !before.some((b) => b.id === c.id));
+  expect(made.map(({ kind }) => kind)).toEqual([
+    ...['arrow', 'line', 'box', 'ellipse', 'note', 'highlight', 'spotlight', 'count'],
+  ]);
+  for (let i = 0; i < made.length; i++) await page.keyboard.press('Control+z');
+  expect(await callouts()).toEqual(before);
 });
 
 test('the presenter is turned; lanes show their level; the preview has the size one likes', async ({

@@ -170,7 +170,7 @@ test('words stay inside the picture and break where they must', () => {
     fontSize: 20,
     fill: '#000000',
     ink: '#ffffff',
-    arrow: true,
+    pointing: 'arrow',
   } as const;
   const box = layOutText(layer, output, plainRasterizer);
   expect(box.lines.length).toBeGreaterThan(1);

@@ -11,8 +11,6 @@ import { copyColors, type ColorPlanes } from './scaled';
 type Dim = RegionEffect & { readonly kind: 'dim' };
 
 const evenNear = (n: number) => Math.round(n / 2) * 2;
-/** A clear part that is a view has this shape. */
-const VIEW_HEIGHT = 9 / 16;
 /** Far from everything: what is faded outside of a disc there is faded all over. */
 const NOWHERE = -1e7;
 
@@ -72,9 +70,9 @@ export class Dimmer {
   /** Keeps the clear part aside, changes all, and lays that part over it with a soft edge. */
   private around(place: InOutput, effect: Dim, area: ColorPlanes): void {
     const { heap } = this;
-    const { center, inner, outer, shape, blur } = effect;
+    const { center, inner, outer, shape, tall, blur } = effect;
     const width = Math.max(4, evenNear(outer * 2));
-    const height = shape === 'disc' ? width : Math.max(4, evenNear(outer * 2 * VIEW_HEIGHT));
+    const height = Math.max(4, evenNear(outer * 2 * tall));
     const box = {
       x: evenNear(center.x - width / 2),
       y: evenNear(center.y - height / 2),

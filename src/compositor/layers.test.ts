@@ -403,7 +403,7 @@ test('dimming leaves the disc, darkens the rest and drains its colour', () => {
           outer: 16,
           dark: 0.5,
           drained: 1,
-          ...{ shape: 'disc', blur: 0 },
+          ...{ shape: 'disc', tall: 1, blur: 0 },
         },
       },
     ],
@@ -430,7 +430,7 @@ test('what stays clear is the same whether the rest is blurred too, and has a vi
           ...{ kind: 'region', area: whole },
           effect: {
             ...{ kind: 'dim', center: { x: 48, y: 32 }, inner: 18, outer: 20 },
-            ...{ dark: 0.5, drained: 0, shape: 'disc', blur: 0, ...more },
+            ...{ dark: 0.5, drained: 0, shape: 'disc', tall: 1, blur: 0, ...more },
           },
         } as Layer,
       ],
@@ -438,7 +438,7 @@ test('what stays clear is the same whether the rest is blurred too, and has a vi
     );
   const contrast = (at: ReturnType<typeof draw>, x: number, y: number) =>
     Math.abs(at(x, y)[1]! - at(x + 1, y)[1]!);
-  const [plain, blurred, view] = [dim({}), dim({ blur: 4 }), dim({ shape: 'view' })];
+  const [plain, blurred, view] = [dim({}), dim({ blur: 4 }), dim({ shape: 'box', tall: 9 / 16 })];
   for (const [x, y] of [
     [48, 32],
     [40, 26],

@@ -178,7 +178,7 @@ export class SpriteShop {
     return { sprite, x: evenNear(box.x - edge), y: evenNear(box.y - edge) };
   }
 
-  /** Words in a box with an arrow. */
+  /** Words in a box with an arrow or a tail. */
   private words(mark: WordsMark, output: Size): PlacedSprite {
     const box = layOutText(mark, output, this.rasterizer);
     const room = mark.fontSize;
@@ -187,13 +187,13 @@ export class SpriteShop {
     const width = evenCeil(Math.max(box.x + box.width, mark.tip.x) + room - x);
     const height = evenCeil(Math.max(box.y + box.height, mark.tip.y) + room - y);
     const shape = [box.x - x, box.y - y, mark.tip.x - x, mark.tip.y - y].map(toStep);
-    const key = `words ${JSON.stringify([mark.text, mark.fontSize, mark.fill, mark.ink, mark.arrow, shape])}`;
+    const key = `words ${JSON.stringify([mark.text, mark.fontSize, mark.fill, mark.ink, mark.pointing, shape])}`;
     // A tip far outside the output would ask for a huge sprite; the arrow is then not seen anyway.
     if (width > output.width * 3 || height > output.height * 3)
       return this.words(
         {
           ...mark,
-          arrow: false,
+          pointing: null,
           tip: { x: box.x + box.width / 2, y: box.y + box.height / 2 },
           offset: { dx: 0, dy: 0 },
         },

@@ -17,7 +17,7 @@ export interface TextBox {
 const MAX_WIDTH = 0.36;
 const EDGE = 0.012;
 
-/** Lays the box out around its place and keeps it inside the output. */
+/** Lays the box out around its place; one that is filled is kept inside the output. */
 export function layOutText(
   mark: WordsMark,
   output: Size,
@@ -32,7 +32,7 @@ export function layOutText(
   const height = lines.length * lineHeight + fontSize * 0.6;
   const edge = output.width * EDGE;
   const clamp = (at: number, size: number, span: number) =>
-    Math.max(edge, Math.min(at, span - edge - size));
+    mark.fill === null ? at : Math.max(edge, Math.min(at, span - edge - size));
   return {
     x: clamp(mark.tip.x + mark.offset.dx - width / 2, width, output.width),
     y: clamp(mark.tip.y + mark.offset.dy - height / 2, height, output.height),
@@ -53,13 +53,16 @@ export function paintText(
 ): void {
   const x = box.x - shift.x;
   const y = box.y - shift.y;
-  pen.fillStyle = mark.fill;
-  pen.strokeStyle = mark.fill;
-  if (mark.arrow)
-    paintArrow(pen, mark, { ...box, x, y }, { x: mark.tip.x - shift.x, y: mark.tip.y - shift.y });
-  pen.beginPath();
-  pen.rect(x, y, box.width, box.height);
-  pen.fill();
+  if (mark.fill !== null) {
+    pen.fillStyle = mark.fill;
+    pen.strokeStyle = mark.fill;
+    const tip = { x: mark.tip.x - shift.x, y: mark.tip.y - shift.y };
+    if (mark.pointing) paintPointing(pen, mark, { ...box, x, y }, tip);
+    pen.beginPath();
+    if (mark.pointing === 'tail') pen.roundRect(x, y, box.width, box.height, mark.fontSize * 0.5);
+    else pen.rect(x, y, box.width, box.height);
+    pen.fill();
+  }
   pen.fillStyle = mark.ink;
   pen.font = box.font;
   pen.textBaseline = 'alphabetic';
@@ -76,7 +79,13 @@ export function paintText(
   });
 }
 
-function paintArrow(pen: Pen, mark: WordsMark, box: TextBox, tip: { x: number; y: number }): void {
+/** The arrow or the tail of a box, as far as it is seen outside of it. */
+function paintPointing(
+  pen: Pen,
+  mark: WordsMark,
+  box: TextBox,
+  tip: { x: number; y: number },
+): void {
   const cx = box.x + box.width / 2;
   const cy = box.y + box.height / 2;
   const length = Math.hypot(tip.x - cx, tip.y - cy);
@@ -85,6 +94,17 @@ function paintArrow(pen: Pen, mark: WordsMark, box: TextBox, tip: { x: number; y
   if (inside || length < mark.fontSize) return;
   const ux = (tip.x - cx) / length;
   const uy = (tip.y - cy) / length;
+  if (mark.pointing === 'tail') {
+    // As wide as half of the box's lesser side where it leaves the middle.
+    const half = Math.min(box.width, box.height) / 4;
+    pen.beginPath();
+    pen.moveTo(cx - uy * half, cy + ux * half);
+    pen.lineTo(tip.x, tip.y);
+    pen.lineTo(cx + uy * half, cy - ux * half);
+    pen.closePath();
+    pen.fill();
+    return;
+  }
   const head = mark.fontSize * 0.8;
   pen.lineWidth = Math.max(2, mark.fontSize * 0.17);
   pen.lineCap = 'butt';

@@ -18,6 +18,8 @@ export interface CalloutScene {
   readonly ms: number;
   /** How present the callout is while it comes and goes, 0 to 1. */
   readonly presence: number;
+  /** Of a count; 0 of all else. */
+  readonly number: number;
   readonly output: Size;
   /** Output pixels for one frame pixel. */
   readonly ratio: number;

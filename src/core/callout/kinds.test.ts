@@ -11,6 +11,7 @@ import { checkOf } from '../schema/check';
 import { secondsToTicks } from '../time/ticks';
 import type { Anchor } from './anchor';
 import { WHOLE } from './kind';
+import { numberOf } from './number';
 import { kindOf, KINDS, type CalloutKindName } from './kinds';
 
 const NAMES = Object.keys(KINDS) as CalloutKindName[];
@@ -55,7 +56,7 @@ test.each(NAMES)('a new %s is sound, is seen while it lasts, and only then', (ki
   const project = withCallout(made(kind));
   expect(CHECKS[kind](project.callouts[0])).toHaveProperty('value');
   expect(validateProject(structuredClone(project), SOURCES)).toHaveProperty('project');
-  expect(layersOf(project)).toHaveLength(1);
+  expect(layersOf(project).length).toBeGreaterThan(0);
   expect(layersOf(project, SOURCES, 8)).toEqual([]);
   expect(kindOf({ kind }).title(project.callouts[0]!)).not.toBe('');
 });
@@ -75,7 +76,7 @@ test.each(NAMES)('the handles of a %s move what they say and stay within its sch
       if (handle.look === 'words') {
         expect(after.shift.dx - handle.shift.dx).toBeCloseTo(move.frame.dx, 6);
         expect(after.at).toEqual(handle.at);
-      } else if (kind !== 'cover' || handle.look === 'area') {
+      } else if (!('rect' in item) || handle.look === 'area') {
         expect(after.at.x - handle.at.x).toBeCloseTo(dx, 6);
         expect(after.at.y - handle.at.y).toBeCloseTo(dy, 6);
       }
@@ -110,6 +111,69 @@ test.each(NAMES)('all of a %s moves together, and keeps its size', (kind) => {
       },
     ),
   );
+});
+
+test('counts number themselves by when they begin, over the project or their step', () => {
+  const project = withCallout(made('count'));
+  const base = project.callouts[0] as Callout & { kind: 'count' };
+  const at = (id: string, seconds: number, over: 'project' | 'step' = 'project') => ({
+    ...base,
+    ...{ id, over, start: secondsToTicks(seconds), end: secondsToTicks(seconds + 2) },
+  });
+  const step = (id: string, seconds: number) => ({
+    ...project.steps[0]!,
+    ...{ id, start: secondsToTicks(seconds) },
+  });
+  project.callouts = [at('b', 3), at('a', 1), at('c', 3), at('s1', 2, 'step'), at('s2', 6, 'step')];
+  project.callouts.push(at('s3', 7, 'step'));
+  const numbers = () =>
+    Object.fromEntries(project.callouts.map((c) => [c.id, numberOf(project, c as typeof base)]));
+  expect(numbers()).toEqual({ a: 1, b: 2, c: 3, s1: 1, s2: 2, s3: 3 });
+  project.steps = [step('x', 0), step('y', 5)];
+  expect(numbers()).toEqual({ a: 1, b: 2, c: 3, s1: 1, s2: 1, s3: 2 });
+  // One that goes leaves no gap.
+  project.callouts = project.callouts.filter(({ id }) => id !== 'a');
+  expect(numbers()).toMatchObject({ b: 1, c: 2 });
+  const words = layersOf(project, SOURCES, 4).flatMap((layer) =>
+    layer.kind === 'drawing' && layer.mark.kind === 'words' ? [layer.mark.text] : [],
+  );
+  expect(words).toEqual(['1', '2']);
+});
+
+test('a marker pen is drawn on from the left, and leaves dark letters dark', () => {
+  const project = withCallout(made('highlight'));
+  const { rect } = project.callouts[0] as Callout & { kind: 'highlight' };
+  const line = (seconds: number) => {
+    const [layer] = layersOf(project, SOURCES, seconds);
+    if (layer?.kind !== 'drawing' || layer.mark.kind !== 'lines') throw new Error('It is a line.');
+    expect(layer.blend).toBe('tint');
+    const [from, to] = layer.mark.paths[0]!;
+    return { from: from!.x, to: to!.x, width: layer.mark.width };
+  };
+  const [early, late] = [line(0.1), line(2)];
+  expect(early.from).toBeCloseTo(late.from, 9);
+  expect(early.to).toBeLessThan(late.to);
+  // The frame has three quarters of the recording's pixels; round ends are part of the width.
+  expect(late.to + late.width / 2 - (late.from - late.width / 2)).toBeCloseTo(rect.width * 0.75, 6);
+  expect(late.width).toBeCloseTo(rect.height * 0.75, 6);
+});
+
+test('what is outside of a rectangle is dimmed, as far as the callout is there', () => {
+  const project = withCallout(made('spotlight'));
+  const { rect, dark } = project.callouts[0] as Callout & { kind: 'spotlight' };
+  const effect = (seconds: number) => {
+    const [layer] = layersOf(project, SOURCES, seconds);
+    if (layer?.kind !== 'region' || layer.effect.kind !== 'dim') throw new Error('It dims.');
+    return layer.effect;
+  };
+  expect(effect(4)).toMatchObject({
+    ...{ shape: 'box', dark, tall: rect.height / rect.width },
+    outer: (rect.width / 2) * 0.75,
+  });
+  expect(effect(0.1).dark).toBeLessThan(dark);
+  // However soft its edge, something stays clear.
+  Object.assign(project.callouts[0]!, { softness: 400 });
+  expect(effect(4).inner).toBeGreaterThan(0);
 });
 
 test('the words of a text stay where they are while its arrow is moved', () => {

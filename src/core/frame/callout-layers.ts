@@ -2,6 +2,7 @@ import { assertNever } from '../assert-never';
 import { anchorFootage } from '../callout/anchor';
 import type { CalloutKind, CalloutScene } from '../callout/kind';
 import { kindOf } from '../callout/kinds';
+import { numberOf } from '../callout/number';
 import { presenceAt } from '../callout/presence';
 import type { Callout } from '../project/model';
 import { contains } from '../time/ranges';
@@ -28,6 +29,7 @@ export function calloutScene(
   const shared = {
     ms: ticksToSeconds(time - callout.start) * 1000,
     presence: presenceAt(callout, time),
+    number: callout.kind === 'count' ? numberOf(scene.project, callout) : 0,
     output,
     ratio,
   };

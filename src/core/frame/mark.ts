@@ -57,7 +57,10 @@ export interface KeysMark {
   readonly from: 'top' | 'bottom';
 }
 
-/** Words in a box, which is kept inside the picture, with an arrow to a spot. */
+/**
+ * Words in a box, which is kept inside the picture, with an arrow to a spot, or rounded with a tail
+ * to it; without a fill they stand bare where they are said.
+ */
 export interface WordsMark {
   readonly kind: 'words';
   readonly text: string;
@@ -65,7 +68,7 @@ export interface WordsMark {
   /** From the tip to the middle of the box. */
   readonly offset: { readonly dx: number; readonly dy: number };
   readonly fontSize: number;
-  readonly fill: string;
+  readonly fill: string | null;
   readonly ink: string;
-  readonly arrow: boolean;
+  readonly pointing: 'arrow' | 'tail' | null;
 }

@@ -87,8 +87,8 @@ export type RegionEffect =
   /** Painted over with `#rrggbb`. */
   | { readonly kind: 'solid'; readonly color: string }
   /**
-   * Darkened, drained of colour or blurred outside of a disc, or of a part with a view's shape as
-   * wide as the disc; shares of 0 to 1, the blur's radius in output pixels.
+   * Darkened, drained of colour or blurred outside of a disc, or of a box as wide as the disc and
+   * `tall` times as high as wide; shares of 0 to 1, the blur's radius in output pixels.
    */
   | {
       readonly kind: 'dim';
@@ -97,7 +97,8 @@ export type RegionEffect =
       readonly outer: number;
       readonly dark: number;
       readonly drained: number;
-      readonly shape: 'disc' | 'view';
+      readonly shape: 'disc' | 'box';
+      readonly tall: number;
       readonly blur: number;
     };
 

@@ -55,6 +55,7 @@ export function drawnMarks(event: DrawnEvent, ms: number, size: Size): Drawn[] {
   const layers = kindOf(item).marks(item, {
     ms,
     presence: 1,
+    number: 0,
     output: size,
     ratio: 1,
     scale: 1,

@@ -39,7 +39,7 @@ function Words({ mark, onErase }: Touch & { mark: WordsMark }) {
     <text
       x={mark.tip.x}
       y={mark.tip.y}
-      fill={mark.fill}
+      fill={mark.fill ?? mark.ink}
       fontSize={mark.fontSize}
       fontWeight={600}
       textAnchor="middle"

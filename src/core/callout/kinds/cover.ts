@@ -2,11 +2,11 @@ import type { RegionEffect } from '../../frame/plan';
 import { intersect } from '../../scale/rect';
 import { FootageRect, oneOf } from '../../schema/parts';
 import { colorSetting, numberSetting } from '../../schema/setting';
-import { calloutSchema, shifted, type CalloutKind } from '../kind';
+import { calloutSchema, type CalloutKind } from '../kind';
+import { areaAt, areaHandles, withAreaHandle } from './area';
 
 /** Blurred, in coarse blocks, or painted over. Only the last leaves nothing to guess. */
 const WAYS = ['blur', 'mosaic', 'solid'] as const;
-const LEAST_SIDE = 8;
 
 const schema = calloutSchema('cover', {
   rect: FootageRect,
@@ -30,16 +30,11 @@ export const cover: CalloutKind<typeof schema> = {
   name: 'cover',
   level: 'cover',
   title: () => 'cover',
-  create: ({ at, size }) => ({
+  create: (spot) => ({
     kind: 'cover',
     way: 'blur',
     color: '#1e2a32',
-    rect: {
-      x: at.x - size.width * 0.1,
-      y: at.y - size.height * 0.04,
-      width: size.width * 0.2,
-      height: size.height * 0.08,
-    },
+    rect: areaAt(spot, 0.2, 0.08),
     strength: 24,
   }),
   marks({ rect, way, strength, color }, { scale, stage, toOutput }) {
@@ -57,34 +52,8 @@ export const cover: CalloutKind<typeof schema> = {
       way === 'solid' ? { kind: way, color } : { kind: way, radius: Math.max(1, strength * scale) };
     return [{ kind: 'region', area, effect }];
   },
-  handles: ({ rect }) => [
-    {
-      id: 'area',
-      label: 'What is hidden',
-      look: 'area',
-      at: { x: rect.x, y: rect.y },
-      shift: { dx: 0, dy: 0 },
-      size: { width: rect.width, height: rect.height },
-    },
-    {
-      id: 'corner',
-      label: 'Size',
-      look: 'corner',
-      at: { x: rect.x + rect.width, y: rect.y + rect.height },
-      shift: { dx: 0, dy: 0 },
-      size: null,
-    },
-  ],
-  withHandle: ({ rect }, id, { by }) =>
-    id === 'corner'
-      ? {
-          rect: {
-            ...rect,
-            width: Math.max(LEAST_SIDE, rect.width + by.dx),
-            height: Math.max(LEAST_SIDE, rect.height + by.dy),
-          },
-        }
-      : { rect: { ...rect, ...shifted(rect, by) } },
+  handles: ({ rect }) => areaHandles(rect, 'What is hidden'),
+  withHandle: ({ rect }, id, move) => ({ rect: withAreaHandle(rect, id, move) }),
   settings: ({ way }) => (way === 'solid' ? ['way', 'color'] : ['way', 'strength']),
   advice: ({ way }) =>
     way === 'solid'

@@ -2,14 +2,21 @@ import type { TObject } from '@sinclair/typebox';
 import type { CalloutKind } from '../kind';
 import { arrow } from './arrow';
 import { box } from './box';
+import { count } from './count';
 import { cover } from './cover';
 import { ellipse } from './ellipse';
+import { highlight } from './highlight';
 import { line } from './line';
+import { note } from './note';
+import { spotlight } from './spotlight';
 import { stroke } from './stroke';
 import { text } from './text';
 
 /** Every kind of callout there is, in the order of the menu. All else derives from this list. */
-export const KINDS = { text, cover, arrow, line, box, ellipse, stroke } as const;
+export const KINDS = {
+  ...{ text, cover, arrow, line, box, ellipse },
+  ...{ note, highlight, spotlight, count, stroke },
+} as const;
 
 export type CalloutKindName = keyof typeof KINDS;
 

@@ -4,6 +4,7 @@ import { GROWS, lookSchema, type PointerLookKind } from '../look';
 
 /** What stays clear: a disc, or a part with the shape of a view. */
 const SHAPES = ['disc', 'view'] as const;
+const VIEW_HEIGHT = 9 / 16;
 
 const schema = lookSchema('dim', {
   size: numberSetting({
@@ -52,7 +53,8 @@ export const dim: PointerLookKind<typeof schema> = {
         effect: {
           ...{ kind: 'dim', center: tip, inner, outer },
           ...{ dark: dark * strength, drained: drained * strength },
-          ...{ shape, blur: blur * scale * strength },
+          ...(shape === 'view' ? { shape: 'box', tall: VIEW_HEIGHT } : { shape, tall: 1 }),
+          blur: blur * scale * strength,
         },
       },
     ];

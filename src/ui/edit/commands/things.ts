@@ -40,7 +40,7 @@ export function thingCommands(c: CommandContext): Command[] {
     // It is placed by eye.
     c.seek(fullySeenFrom(made, get().project.canvas.frameRate));
     // What is typed next are its words.
-    if (kind === 'text') get().set({ typeInto: id });
+    if ('text' in made) get().set({ typeInto: id });
   };
   const halo = () => {
     const { playhead } = c;

@@ -17,7 +17,7 @@ export function CalloutDetails({ id }: { id: string }) {
   return (
     <div className="grid gap-2">
       <Heading title={capital(kind.name)} />
-      {callout.kind === 'text' && <CalloutText callout={callout} />}
+      {'text' in callout && <CalloutText callout={callout} />}
       <SettingFields
         schema={kind.schema}
         value={callout}

@@ -3,8 +3,8 @@ import type { Callout } from '@/core/project/model';
 import { TextField } from '../../parts/fields';
 import { useEditor } from '../store';
 
-/** The words of a text callout; those of a new one are typed over at once. */
-export function CalloutText({ callout }: { callout: Callout & { kind: 'text' } }) {
+/** The words of a callout that has some; those of a new one are typed over at once. */
+export function CalloutText({ callout }: { callout: Callout & { kind: 'text' | 'note' } }) {
   const { id, text } = callout;
   const apply = useEditor((s) => s.apply);
   const set = useEditor((s) => s.set);

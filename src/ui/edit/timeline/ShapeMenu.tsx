@@ -1,5 +1,16 @@
 'use client';
-import { ChevronDown, Circle, MoveUpRight, Slash, Square, type LucideIcon } from 'lucide-react';
+import {
+  ChevronDown,
+  Circle,
+  Focus,
+  Hash,
+  Highlighter,
+  MessageSquare,
+  MoveUpRight,
+  Slash,
+  Square,
+  type LucideIcon,
+} from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { kindOf, KINDS, type CalloutKindName } from '@/core/callout/kinds';
 import { Button } from '../../parts/Button';
@@ -8,6 +19,7 @@ import { capital } from '../names';
 
 const ICONS: Readonly<Partial<Record<CalloutKindName, LucideIcon>>> = {
   ...{ arrow: MoveUpRight, line: Slash, box: Square, ellipse: Circle },
+  ...{ note: MessageSquare, highlight: Highlighter, spotlight: Focus, count: Hash },
 };
 /** These have buttons of their own. */
 const APART: readonly CalloutKindName[] = ['text', 'cover'];
@@ -16,12 +28,16 @@ const SHAPES = (Object.keys(KINDS) as CalloutKindName[]).filter(
   (kind) => kindOf({ kind }).create && !APART.includes(kind),
 );
 
-/** Adds a shape at the playhead: what points without words. */
+/** Adds a shape at the playhead: what points at something. */
 export function ShapeMenu({ run }: { run: (id: string) => void }) {
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger asChild>
-        <Button look="quiet" className="px-1.5" title="Arrow, line, box or ellipse here">
+        <Button
+          look="quiet"
+          className="px-1.5"
+          title="Arrow, line, box, marker pen, count and more here"
+        >
           Shape <ChevronDown size={12} aria-hidden />
         </Button>
       </DropdownMenu.Trigger>

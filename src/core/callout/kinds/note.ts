@@ -1,0 +1,27 @@
+import { calloutSchema, drawn, type CalloutKind } from '../kind';
+import { placedWords, withWordsHandle, wordsAt, wordsHandles, wordsProperties } from './words';
+
+const schema = calloutSchema('note', wordsProperties);
+
+/** A few words in a rounded box with a tail to a spot, as of somebody who speaks. */
+export const note: CalloutKind<typeof schema> = {
+  schema,
+  name: 'speech note',
+  level: 'above',
+  title: ({ text: words }) => words,
+  create: (spot) => ({ kind: 'note', ...wordsAt(spot) }),
+  marks: (item, scene) =>
+    drawn(scene, {
+      kind: 'words',
+      text: item.text,
+      ...placedWords(item, scene),
+      fill: item.fill,
+      ink: item.ink,
+      pointing: 'tail',
+    }),
+  handles: (item) => wordsHandles(item, 'Where the tail ends'),
+  withHandle: withWordsHandle,
+  advice: () =>
+    'Drag the round handle on the Picture to where the tail should end, the dashed one to place ' +
+    'the text.',
+};
