@@ -32,6 +32,30 @@ test('what is typed right after a callout was made are its words, not commands',
   expect(added).toMatchObject([{ kind: 'text', text: 'Bis zum Brennen bjmx' }]);
 });
 
+test('a page brings its project along; a place that is gone back to has what was done since', async ({
+  page,
+}) => {
+  const asked: string[] = [];
+  page.on('request', (request) => {
+    if (/\/api\/projects\/[^/]+$/.test(request.url()) && request.method() === 'GET')
+      asked.push(request.url());
+  });
+  await openDemo(page);
+  expect(asked).toEqual([]);
+  const before = await clips(page, 'voice').count();
+  await goTo(page, '5');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('b');
+  await expect(clips(page, 'voice')).toHaveCount(before + 1);
+  await page.getByRole('link', { name: 'Outline' }).click();
+  await page.waitForURL(/outline$/);
+  await expect(page.getByRole('button', { name: 'Paste a script' })).toBeVisible();
+  await page.goBack();
+  await expect(clips(page, 'voice')).toHaveCount(before + 1);
+  await page.reload();
+  await expect(clips(page, 'voice')).toHaveCount(before + 1);
+});
+
 test('Space plays after a button was pressed, and presses what was reached by keys', async ({
   page,
 }) => {

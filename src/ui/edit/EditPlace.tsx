@@ -13,15 +13,15 @@ import { Transport } from './picture/Transport';
 import { usePlayer } from './picture/use-player';
 import { RetakeDialog } from './retake/RetakeDialog';
 import { SaveBadge, SaveBanner } from './SaveBadge';
-import { OpenProject } from './OpenProject';
+import { OpenProject, type ProjectPage } from './OpenProject';
 import { useEditor } from './store';
 import { Timeline } from './timeline/Timeline';
 import { useKeys } from './use-keys';
 import { Button } from '../parts/Button';
 
-export function EditPlace({ id, name }: { id: string; name: string }) {
+export function EditPlace(props: ProjectPage) {
   return (
-    <OpenProject id={id} name={name} place="Edit">
+    <OpenProject {...props} place="Edit">
       <Workbench />
     </OpenProject>
   );

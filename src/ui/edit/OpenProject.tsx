@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState, type ReactNode } from 'react';
 import { call } from '@/contract/call';
-import { openProject } from '@/contract/projects';
+import { openProject, type OpenedProject } from '@/contract/projects';
 import { tell } from '../shell/notices-store';
 import { DropHint } from '../shell/DropHint';
 import { PlaceHeader, type Place } from '../shell/PlaceHeader';
@@ -14,6 +14,32 @@ import { EditorProvider, useEditorStore } from './store';
 import { useExportNews } from './use-export-news';
 import { useGestures } from './use-gestures';
 
+/** What the page of a place brings with it. */
+export interface ProjectPage {
+  readonly id: string;
+  /** As the server knows it, until the project is open. */
+  readonly name: string;
+  /** What opening it answers, as JSON text; null when it is to be asked for. */
+  readonly first: string | null;
+}
+
+/**
+ * Whether what came with the page was taken: a place that is gone back to later may have the same,
+ * of long ago.
+ */
+let firstTaken = false;
+
+/** The project as it came with the page, or as the server has it now. */
+async function openedOf(id: string, first: string | null): Promise<OpenedProject> {
+  if (first !== null && !firstTaken) {
+    firstTaken = true;
+    return JSON.parse(first) as OpenedProject;
+  }
+  // The place that was left may still be saving.
+  await savesDone();
+  return call(openProject, { params: { id } });
+}
+
 /**
  * Opens a project for one of its places: what is inside can read and edit it, and it is saved by
  * itself.
@@ -21,23 +47,18 @@ import { useGestures } from './use-gestures';
 export function OpenProject({
   id,
   name,
+  first,
   place,
   children,
-}: {
-  id: string;
-  /** As the server knows it, until the project is open. */
-  name: string;
-  place: Place;
-  children: ReactNode;
-}) {
+}: ProjectPage & { place: Place; children: ReactNode }) {
   const [session, setSession] = useState<EditorSession | null>(null);
   const [error, setError] = useState<Error | null>(null);
+  // A page that is made anew brings another text; what is open stays open.
+  const [came] = useState(first);
   useEffect(() => {
     let gone = false;
     let opened: EditorSession | null = null;
-    // The place that was left may still be saving.
-    savesDone()
-      .then(() => call(openProject, { params: { id } }))
+    openedOf(id, came)
       .then((found) => {
         if (gone) return;
         opened = new EditorSession(found);
@@ -50,7 +71,7 @@ export function OpenProject({
       opened?.dispose();
       setSession(null);
     };
-  }, [id]);
+  }, [id, came]);
   if (error) return <NotOpened id={id} error={error} />;
   if (!session)
     return (

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { AllKeys } from '../edit/AllKeys';
-import { OpenProject } from '../edit/OpenProject';
+import { OpenProject, type ProjectPage } from '../edit/OpenProject';
 import { SaveBadge, SaveBanner } from '../edit/SaveBadge';
 import { useEditor } from '../edit/store';
 import { Button } from '../parts/Button';
@@ -15,9 +15,9 @@ import { StepTable } from './StepTable';
 import { TargetPanel } from './TargetPanel';
 import { useOutlineKeys } from './use-outline-keys';
 
-export function OutlinePlace({ id, name }: { id: string; name: string }) {
+export function OutlinePlace(props: ProjectPage) {
   return (
-    <OpenProject id={id} name={name} place="Outline">
+    <OpenProject {...props} place="Outline">
       <Outline />
     </OpenProject>
   );

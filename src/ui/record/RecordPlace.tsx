@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { StoreApi } from 'zustand';
-import { OpenProject } from '../edit/OpenProject';
+import { OpenProject, type ProjectPage } from '../edit/OpenProject';
 import { SaveBadge, SaveBanner } from '../edit/SaveBadge';
 import { AllKeys } from '../edit/AllKeys';
 import { useEditor, useEditorStore } from '../edit/store';
@@ -19,9 +19,9 @@ import { TakesDrawer } from './TakesDrawer';
 import { TakeTransport } from './TakeTransport';
 import { useRecordKeys } from './use-record-keys';
 
-export function RecordPlace({ id, name }: { id: string; name: string }) {
+export function RecordPlace(props: ProjectPage) {
   return (
-    <OpenProject id={id} name={name} place="Record">
+    <OpenProject {...props} place="Record">
       <Session />
     </OpenProject>
   );

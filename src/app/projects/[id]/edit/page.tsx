@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { nameOfProject, placeMetadata } from '@/server/web/place';
+import { nameOfProject, openedForPage, placeMetadata } from '@/server/web/place';
 import { EditPlace } from '@/ui/edit/EditPlace';
 
 interface Props {
@@ -11,5 +11,5 @@ export const generateMetadata = async ({ params }: Props): Promise<Metadata> =>
 
 export default async function Page({ params }: Props) {
   const { id } = await params;
-  return <EditPlace id={id} name={await nameOfProject(id)} />;
+  return <EditPlace id={id} name={await nameOfProject(id)} first={await openedForPage(id)} />;
 }
