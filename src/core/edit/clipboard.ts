@@ -51,7 +51,7 @@ export function copyClips(project: Project, ids: readonly string[]): Snippet {
     clips: lane.clips.filter((c) => wanted.has(c.id)),
   }));
   const all = lanes.flatMap((l) => l.clips);
-  if (!all.length) throw new EditError('Select the clips to copy, or set a range with I and O.');
+  if (!all.length) throw new EditError('Select the clips to copy, or set an In and an Out point.');
   return snippet(lanes, {
     start: Math.min(...all.map((c) => c.start)),
     end: Math.max(...all.map(clipEnd)),

@@ -33,7 +33,7 @@ export async function readClipboard(store: StoreApi<EditorState>): Promise<Copie
   const text = localStorage.getItem(KEY);
   if (!text) {
     tellFault(
-      'Nothing was copied yet. Select clips or another thing, or set a range, and press Ctrl+C.',
+      'Nothing was copied yet. Select clips or another thing, or set a range, and copy first.',
     );
     return null;
   }

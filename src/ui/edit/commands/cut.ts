@@ -49,7 +49,7 @@ export function cutCommands(c: CommandContext): Command[] {
     }
     if (!selection || !('id' in selection))
       return tellFault(
-        'Select a clip or another thing on the timeline first, or set a range with I and O.',
+        'Select a clip or another thing on the timeline first, or set an In and an Out point.',
       );
     if (selection.kind === 'step') return apply('remove-step', { id: selection.id });
     if (selection.kind === 'marker') return apply('remove-marker', { id: selection.id });

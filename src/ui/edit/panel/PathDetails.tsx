@@ -78,8 +78,8 @@ export function PathDetails({ footageId }: { footageId: string }) {
         </span>
       </div>
       <p className="text-xs text-ink-2">
-        Drag the points on the Picture to where the pointer is. For a whole stretch, set a range
-        with I and O; without one it is the unsure stretch at the playhead, or two seconds from
+        Drag the points on the Picture to where the pointer is. For a whole stretch, set an In and
+        an Out point; without them it is the unsure stretch at the playhead, or two seconds from
         there
         {stretch ? ` (now ${stretch} of the recording)` : ''}.
       </p>
