@@ -1,5 +1,6 @@
 import { assertNever } from '@/core/assert-never';
 import {
+  everyVideoLayer,
   isSolid,
   type FramePlan,
   type Layer,
@@ -98,6 +99,20 @@ export class Compositor {
   /** Whether magnified text was left soft in the last picture that more effort would rebuild. */
   get unfinished(): boolean {
     return this.crisp.unfinished;
+  }
+
+  /**
+   * Rebuilds text that a picture to come will magnify, with what the last picture has left of its
+   * budget.
+   *
+   * @param frameOf the pictures of the recordings as they are now
+   */
+  prepare(plan: FramePlan, frameOf: FrameOf): void {
+    if (!this.crisp.hasTime) return;
+    for (const layer of everyVideoLayer(plan.layers)) {
+      const source = frameOf(layer);
+      if (source) this.rebuilt(layer, source, mappingOf(layer, source.picture, source.part), true);
+    }
   }
 
   private draw(layers: readonly Layer[], size: Size, frameOf: FrameOf, target: PlanarFrame): void {
@@ -262,13 +277,16 @@ export class Compositor {
     { crisp, footageId, footage, destination }: VideoLayer,
     source: SourceFrame,
     { luma }: PictureMapping,
+    ahead = false,
   ): OtherLuma | null {
     const { columns, rows } = luma;
     if (!crisp || columns.span >= destination.width || rows.span >= destination.height) return null;
-    const { plane, x, y, turn, changes } = this.crisp.double(footageId, source, footage, {
+    const wanted = {
       ...{ x: columns.origin, y: rows.origin },
       ...{ width: columns.span, height: rows.span },
-    });
+    };
+    const doubled = this.crisp.double(footageId, source, footage, wanted, ahead);
+    const { plane, x, y, turn, changes } = doubled;
     const twice = ({ origin, span }: AxisRange, from: number) => ({
       ...{ origin: 2 * (origin + from), span: 2 * span },
     });

@@ -151,3 +151,26 @@ test('with little time something is left, until pictures of the same have made i
   expect(tries).toBeGreaterThan(1);
   expect(made).toEqual(sharp);
 });
+
+test('what will be seen is made ahead with the time that is left, and follows what changes', () => {
+  const crisp = new CrispText(heap);
+  const luma = page(5);
+  const [left, right] = [
+    { x: 0, y: 0, width: 60, height: 60 },
+    { x: 100, y: 30, width: 90, height: 80 },
+  ];
+  for (let frame = 0; frame < 20; frame++) {
+    // Something at the edge of both changes now and then.
+    if (frame === 3 || frame === 7) luma[40 * size.width + 90] = luma[40 * size.width + 90]! ^ 128;
+    const source = pictureOf(luma);
+    crisp.begin(frame ? 6000 : Infinity, true);
+    expect(read(crisp, source, left)).toEqual(cut(doubled(luma, true), left));
+    expect(crisp.unfinished).toBe(false);
+    crisp.double('f', source, size, right, true);
+    expect(crisp.unfinished).toBe(false);
+  }
+  // Now that it is seen there is nothing left to do.
+  crisp.begin(1, true);
+  expect(read(crisp, pictureOf(luma), right)).toEqual(cut(doubled(luma, true), right));
+  expect(crisp.unfinished).toBe(false);
+});

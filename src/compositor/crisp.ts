@@ -25,6 +25,13 @@ const KEPT = 3;
  */
 const UNREST = { change: 3, moving: 7, still: 3, most: 10 } as const;
 
+/** What `steadyPlane` says of a tile. */
+const KNOWN = 1;
+const TAKEN = 2;
+const FIRST = 3;
+/** Side of the blocks that its boxes are told in. */
+const BLOCK = 8;
+
 /** What a tile at twice the size is. */
 const NONE = 0;
 const PLAIN = 1;
@@ -100,6 +107,11 @@ export class CrispText {
     this.lacking = false;
   }
 
+  /** Whether something of the budget is left. */
+  get hasTime(): boolean {
+    return this.budget > 0;
+  }
+
   /** Whether the picture that was begun last lacks something that another try would add. */
   get unfinished(): boolean {
     return this.lacking;
@@ -111,8 +123,9 @@ export class CrispText {
    * @param name of the recording
    * @param footage size of the recording
    * @param wanted in samples of the picture
+   * @param ahead whether it is not to be seen yet: what there is no time for is then left alone
    */
-  double(name: string, source: SourceFrame, footage: Size, wanted: Rect): Doubled {
+  double(name: string, source: SourceFrame, footage: Size, wanted: Rect, ahead = false): Doubled {
     const { picture, part } = source;
     const scale = part ? picture.width / part.width : 1;
     const size = part
@@ -124,7 +137,9 @@ export class CrispText {
       grown({ ...wanted, x: wanted.x + left, y: wanted.y + top }, REACH),
       kept.size,
     );
-    const done = this.make(kept, need, this.steady(kept, source, left, top, need));
+    const { lacking } = this;
+    const done = this.make(kept, need, this.steady(kept, source, left, top, need), ahead);
+    if (ahead) this.lacking = lacking;
     kept.last = source;
     if (done.length) {
       kept.turn++;
@@ -171,29 +186,42 @@ export class CrispText {
     const around = tilesIn(grown(samplesOf(need), MARGIN), size);
     this.heap.exports.steadyPlane(
       ...([luma.at, luma.stride, luma.width, luma.height, left, top] as const),
-      ...([steady.at, steady.stride, TILE.width, TILE.height, across] as const),
+      ...([steady.at, steady.stride, steady.height] as const),
+      ...([TILE.width, TILE.height, across] as const),
       ...([around.x, around.y, around.x + around.width, around.y + around.height] as const),
       ...([states, kept.boxes] as const),
     );
     const known = this.heap.bytes(states, across * down);
     const changed = new Uint8Array(across * down);
     const again = kept.last === source;
+    const boxes = this.heap.bytes(kept.boxes, across * down * 4);
+    const near = (i: number) => tilesIn(grown(samplesOf(tileAt(i, across)), MARGIN), size);
     eachTile(around, across, (i) => {
-      if (known[i] === 2) {
-        known[i] = 1;
-        changed[i] = 1;
-        unrest[i] = Math.min(UNREST.most, unrest[i]! + UNREST.change);
-        // What is out of sight is made when it comes into sight.
-        eachTile(tilesIn(grown(samplesOf(tileAt(i, across)), MARGIN), size), across, (near) => {
-          if (!isIn(need, near, across)) made[near] = NONE;
+      const what = known[i];
+      if (what === TAKEN) unrest[i] = Math.min(UNREST.most, unrest[i]! + UNREST.change);
+      else if (!again && unrest[i]) unrest[i]!--;
+      if (what !== TAKEN && what !== FIRST) return;
+      known[i] = KNOWN;
+      if (what === FIRST) {
+        // What was made beside it had nothing of it.
+        let beside = false;
+        eachTile(near(i), across, (other) => {
+          beside ||= made[other] !== NONE;
         });
-      } else if (!again && unrest[i]) unrest[i]!--;
+        if (!beside) return;
+        boxes.set([0, 0, TILE.width / BLOCK, TILE.height / BLOCK], i * 4);
+      }
+      changed[i] = 1;
+      // What is out of sight is made when it comes into sight.
+      eachTile(near(i), across, (other) => {
+        if (!isIn(need, other, across)) made[other] = NONE;
+      });
     });
     return changed;
   }
 
   /** Makes what is needed and not there, or was made of what has changed; answers where. */
-  private make(kept: Kept, need: Rect, changed: Uint8Array): Rect[] {
+  private make(kept: Kept, need: Rect, changed: Uint8Array, ahead: boolean): Rect[] {
     const { across, down, made, size } = kept;
     const around = tilesIn(grown(samplesOf(need), MARGIN), size);
     const { moving, lacks, renewed } = this.sort(kept, need, around, changed);
@@ -211,7 +239,7 @@ export class CrispText {
       if (isIn(need, i, across)) made[i] = PLAIN;
     };
     eachTile(around, across, (i) => {
-      if (moving[i]) plainly(i);
+      if (moving[i] && (changed[i] || !ahead)) plainly(i);
     });
     // What has been waiting comes before what has only just changed.
     for (const [marks, partOf] of [
@@ -223,8 +251,10 @@ export class CrispText {
           eachTile(tiles, across, (i) => {
             if (marks[i]) visit(i);
           });
-        if (!this.affords(rect)) {
-          marked(plainly);
+        if (!this.affords()) {
+          marked((i) => {
+            if (changed[i] || !ahead) plainly(i);
+          });
           continue;
         }
         // What changed, or was filled plainly, reaches beyond its tiles.
@@ -256,15 +286,14 @@ export class CrispText {
     return { moving, lacks, renewed };
   }
 
-  private affords({ width, height }: Rect): boolean {
+  private affords(): boolean {
     if (this.budget <= 0) this.lacking = true;
-    else this.budget -= width * height;
     return !this.lacking;
   }
 
   /** Doubles a rectangle. */
   private fill({ steady, doubled }: Kept, { x, y, width, height }: Rect, rebuilt: boolean): void {
-    this.heap.exports.crispPlane(
+    this.budget -= this.heap.exports.crispPlane(
       ...([steady.at, steady.stride, steady.width, steady.height, x, y, width, height] as const),
       doubled.at + 2 * y * doubled.stride + 2 * x,
       doubled.stride,
@@ -275,8 +304,8 @@ export class CrispText {
   }
 }
 
-/** A part of a tile, whose edges are told in blocks of 8 samples. */
+/** A part of a tile, whose edges are told in blocks. */
 const boxIn = ({ x, y }: Rect, [left, top, right, bottom]: Uint8Array): Rect => ({
-  ...{ x: x + left! * 8, y: y + top! * 8 },
-  ...{ width: (right! - left!) * 8, height: (bottom! - top!) * 8 },
+  ...{ x: x + left! * BLOCK, y: y + top! * BLOCK },
+  ...{ width: (right! - left!) * BLOCK, height: (bottom! - top!) * BLOCK },
 });

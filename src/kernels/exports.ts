@@ -35,7 +35,7 @@ export interface KernelExports {
     model: number,
     shifts: number,
     scratch: number,
-  ): void;
+  ): number;
   steadyPlane(
     source: number,
     sourceStride: number,
@@ -45,6 +45,7 @@ export interface KernelExports {
     top: number,
     copy: number,
     copyStride: number,
+    copyHeight: number,
     tileWidth: number,
     tileHeight: number,
     across: number,
@@ -317,7 +318,7 @@ export const KERNEL_ARITIES: {
   heapBase: 0,
   resamplePlane: 17,
   crispPlane: 13,
-  steadyPlane: 17,
+  steadyPlane: 18,
   fillFilter: 12,
   warpPlane: 18,
   keyAlpha: 9,

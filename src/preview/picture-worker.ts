@@ -7,6 +7,7 @@ import { formatColor, yuvToRgb } from '@/core/key/color';
 import { isLaneOn, isPictureLane, lastStarted } from '@/core/project/query';
 import type { FootageFacts, Preparing } from '@/core/project/sources';
 import { pieceAt } from '@/core/project/stand-ins';
+import type { Size } from '@/core/scale/rect';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
@@ -16,6 +17,8 @@ import { ProjectReceiver, type ProjectNews } from './project-link';
 
 /** Clips that begin this soon are opened while the one before still plays. */
 const LOOK_AHEAD = secondsToTicks(0.8);
+/** Text that is magnified this soon is rebuilt meanwhile. */
+const VIEW_AHEAD = secondsToTicks(1);
 const MOST_READERS = 6;
 const COLOR_SPACE: VideoColorSpaceInit = {
   primaries: 'bt709',
@@ -132,6 +135,7 @@ export class PictureWorker {
       this.compositor.compose(plan, (layer) => frames.get(layer.clipId) ?? null, target, effort);
       this.present(target);
       this.shown = now;
+      if (playing) this.rebuildAhead(time, { width, height }, frames);
     }
     this.last = videos.flatMap((layer) =>
       frames.has(layer.clipId) ? [{ layer, frame: frames.get(layer.clipId)!.picture }] : [],
@@ -212,6 +216,13 @@ export class PictureWorker {
     }
     this.readers.set(clipId, reader);
     return reader.frameAt(part.seconds).catch(() => null);
+  }
+
+  /** Rebuilds text that the view will have come closer to in a moment, as far as there is time. */
+  private rebuildAhead(time: Ticks, size: Size, frames: ReadonlyMap<string, SourceFrame>): void {
+    const { project, sources } = this.known;
+    const plan = planFrame(project!, sources, time + VIEW_AHEAD, size);
+    this.compositor.prepare(plan, (layer) => frames.get(layer.clipId) ?? null);
   }
 
   private prepareNext(time: Ticks): void {

@@ -237,12 +237,13 @@ function rebuild(
  *   Catmull-Rom alone
  * @param shifts five of them: by how many bits each layer's sums are brought down
  * @param scratch 50 bytes for each sample of the rectangle and of 6 more on each side, and 8 for each of its columns and of 4 more
+ * @returns how many samples went through the layers, which is what it costs
  */
 export function crispPlane(
   source: usize, sourceStride: i32, sourceWidth: i32, sourceHeight: i32,
   x: i32, y: i32, width: i32, height: i32,
   target: usize, targetStride: i32, model: usize, shifts: usize, scratch: usize,
-): void {
+): i32 {
   const wide = width + 2 * MARGIN;
   const tall = height + 2 * MARGIN;
   // A value more than there is, for the pair of the first layer that has one only.
@@ -263,7 +264,7 @@ export function crispPlane(
   if (!model) {
     const middle = greys + <usize>((MARGIN * stride + MARGIN) * 2);
     close(0, 0, width, height, 0, 0, 0, middle, stride, target, targetStride, columns);
-    return;
+    return 0;
   }
   // The smallest rectangle that holds every block with something in it.
   let left = width;
@@ -296,4 +297,5 @@ export function crispPlane(
       const to = target + <usize>(2 * v * targetStride + 2 * u);
       for (let row = 0; row < 2 * h; row++) memory.fill(to + <usize>(row * targetStride), grey, <usize>(2 * w));
     }
+  return right ? (right - left) * (bottom - top) : 0;
 }

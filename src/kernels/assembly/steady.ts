@@ -14,14 +14,15 @@ const LEAST_SUM: i32 = 160;
 
 /**
  * Takes a plane over into a copy of it, tile by tile, but for a codec's noise. `states` holds a byte for each tile, row by row: 0 for
- * one that was never copied, which is copied whole and set to 1; it is set to 2 where something was taken over. `boxes` then tells for
+ * one that was never copied, which is copied whole and set to 3; it is set to 2 where something was taken over. `boxes` then tells for
  * each tile what that was, four bytes in blocks of 8 samples: left, top, right, bottom. Tiles are those of the copy; `left` and `top`
- * say where the plane lies in it, and what of a tile the plane does not cover stays. Only tiles from `firstColumn` and `firstRow` to
+ * say where the plane lies in it, and what of a tile the plane does not cover stays; a tile that is covered in part takes over any
+ * difference, since what is compared there may never have been a picture. Only tiles from `firstColumn` and `firstRow` to
  * before `endColumn` and `endRow` are looked at.
  */
 export function steadyPlane(
   source: usize, sourceStride: i32, width: i32, height: i32, left: i32, top: i32,
-  copy: usize, copyStride: i32, tileWidth: i32, tileHeight: i32, across: i32,
+  copy: usize, copyStride: i32, copyHeight: i32, tileWidth: i32, tileHeight: i32, across: i32,
   firstColumn: i32, firstRow: i32, endColumn: i32, endRow: i32, states: usize, boxes: usize,
 ): void {
   for (let row = firstRow; row < endRow; row++) {
@@ -36,10 +37,13 @@ export function steadyPlane(
       const to = copy + <usize>(y0 * copyStride + x0);
       if (!load<u8>(states + <usize>tile)) {
         take(from, sourceStride, to, copyStride, x1 - x0, y1 - y0);
-        store<u8>(states + <usize>tile, 1);
+        store<u8>(states + <usize>tile, 3);
         continue;
       }
       if (sameRows(from, sourceStride, to, copyStride, x1 - x0, y1 - y0)) continue;
+      const whole =
+        x0 == column * tileWidth && y0 == row * tileHeight &&
+        x1 == min((column + 1) * tileWidth, copyStride) && y1 == min((row + 1) * tileHeight, copyHeight);
       let boxLeft = i32.MAX_VALUE;
       let boxTop = i32.MAX_VALUE;
       let boxRight = -1;
@@ -48,7 +52,7 @@ export function steadyPlane(
         for (let x = 0; x < x1 - x0; x += BLOCK) {
           const p = from + <usize>(y * sourceStride + x);
           const q = to + <usize>(y * copyStride + x);
-          if (isNoise(p, sourceStride, q, copyStride, min(BLOCK, x1 - x0 - x), min(BLOCK, y1 - y0 - y))) continue;
+          if (whole && isNoise(p, sourceStride, q, copyStride, min(BLOCK, x1 - x0 - x), min(BLOCK, y1 - y0 - y))) continue;
           boxLeft = min(boxLeft, x);
           boxTop = min(boxTop, y);
           boxRight = max(boxRight, x + BLOCK);
