@@ -53,9 +53,9 @@ test('magnified text is rebuilt, says so, and is shown as it was recorded by a k
   await expect(reading).toHaveText('screen 2.60×, text rebuilt');
 });
 
-/** What is measured once it no longer changes. */
+/** What is measured once there is something, and it no longer changes. */
 async function settled(measure: () => Promise<number>): Promise<number> {
   let [before, now] = [NaN, await measure()];
-  while (before !== now) [before, now] = [now, await measure()];
+  while (!now || before !== now) [before, now] = [now, await measure()];
   return now;
 }
