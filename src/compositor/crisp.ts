@@ -1,6 +1,6 @@
 import { readModel } from '@/core/crisp/model';
 import { CRISP_WEIGHTS } from '@/core/crisp/weights';
-import type { Rect, Size } from '@/core/scale/rect';
+import { intersect, type Rect, type Size } from '@/core/scale/rect';
 import { crispRoom, packModel } from '@/kernels/crisp';
 import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
@@ -229,8 +229,11 @@ export class CrispText {
     const all = (i: number) => samplesOf(tileAt(i, across));
     const part = (i: number) => (changed[i] ? boxIn(all(i), boxes.subarray(i * 4)) : all(i));
     const done: Rect[] = [];
+    // Of what lies beside only the margin within is needed.
+    const needed = within(samplesOf(need), size);
     const fill = (rect: Rect, rebuilt: boolean) => {
-      const room = within(rect, size);
+      const room = intersect(rect, needed);
+      if (!room.width || !room.height) return;
       this.fill(kept, room, rebuilt);
       done.push(room);
     };
