@@ -286,15 +286,14 @@ export class Compositor {
       ...{ width: columns.span, height: rows.span },
     };
     const doubled = this.crisp.double(footageId, source, footage, wanted, ahead);
-    const { plane, x, y, turn, changes } = doubled;
+    const { plane, x, y, turn, since, changes } = doubled;
     const twice = ({ origin, span }: AxisRange, from: number) => ({
       ...{ origin: 2 * (origin + from), span: 2 * span },
     });
     return {
       plane,
       mapping: { ...luma, columns: twice(columns, x), rows: twice(rows, y) },
-      turn,
-      changes,
+      ...{ turn, since, changes },
     };
   }
 

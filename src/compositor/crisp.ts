@@ -53,6 +53,8 @@ interface Kept {
   readonly unrest: Uint8Array;
   last: SourceFrame | null;
   turn: number;
+  /** The turn before. */
+  since: number;
   /** What the last turn changed, in samples of `doubled`. */
   changes: readonly Rect[];
 }
@@ -63,9 +65,10 @@ export interface Doubled {
   /** Where the picture that it was made of lies in it, in samples of that picture. */
   readonly x: number;
   readonly y: number;
-  /** Counts up when anything in the plane changes. */
+  /** Another one whenever anything in the plane changes; never that of another plane. */
   readonly turn: number;
-  /** What differs from the turn before, in samples of the plane. */
+  /** What differs from the turn `since`, in samples of the plane. */
+  readonly since: number;
   readonly changes: readonly Rect[];
 }
 
@@ -82,6 +85,8 @@ export class CrispText {
   private budget = Infinity;
   /** Whether what moves is left to the plain filter. */
   private inMotion = true;
+  /** Of any plane, so far. */
+  private turns = 0;
   /** Whether something was left to the plain filter for want of time. */
   private lacking = false;
 
@@ -142,14 +147,15 @@ export class CrispText {
     if (ahead) this.lacking = lacking;
     kept.last = source;
     if (done.length) {
-      kept.turn++;
+      kept.since = kept.turn;
+      kept.turn = ++this.turns;
       kept.changes = done.map((rect) => ({
         ...{ x: 2 * rect.x, y: 2 * rect.y },
         ...{ width: 2 * rect.width, height: 2 * rect.height },
       }));
     }
-    const { doubled, turn, changes } = kept;
-    return { plane: doubled, x: left, y: top, turn, changes };
+    const { doubled, turn, since, changes } = kept;
+    return { plane: doubled, x: left, y: top, turn, since, changes };
   }
 
   private keptOf(name: string, size: Size): Kept {
@@ -172,7 +178,8 @@ export class CrispText {
       made: new Uint8Array(across * down),
       unrest: new Uint8Array(across * down),
       last: null,
-      turn: 0,
+      turn: ++this.turns,
+      since: 0,
       changes: [],
     };
     this.kept.set(name, made);

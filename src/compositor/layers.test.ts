@@ -103,6 +103,34 @@ describe('a still picture', () => {
     );
   });
 
+  test('has its text rebuilt only where it changed, with the same result to the bit', () => {
+    const base = noisyPlane(128, 144, 1);
+    fc.assert(
+      fc.property(
+        // Of more changes in a row it would be thought to move.
+        fc.array(fc.array(fc.nat(128 * 144 - 1), { maxLength: 5 }), { minLength: 2, maxLength: 3 }),
+        fc.double({ min: 0, max: 20, noNaN: true }),
+        fc.double({ min: 30, max: 90, noNaN: true }),
+        fc.boolean(),
+        (changes, from, width, masked) => {
+          let bytes = base;
+          const pictures = changes.map((places) => {
+            bytes = bytes.slice();
+            for (const place of places) bytes[place]! ^= 0x80;
+            return bytes;
+          });
+          const more = masked ? ({ mask: { shape: 'ellipse', feather: 0 } } as const) : {};
+          const { run, alone } = both(
+            pictures,
+            view(from, from / 2, width, { crisp: true, adjust: null, ...more }),
+          );
+          run.forEach((picture, i) => expect(Buffer.compare(picture, alone[i]!)).toBe(0));
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
   test('that is shown twice is the same, and another one in between is not mistaken for it', () => {
     const [a, b] = [noisyPlane(128, 144, 1), noisyPlane(128, 144, 2)];
     const { run, alone } = both([a, a, a, b, a, b, b], view(3.3, 2.1, 90));

@@ -48,9 +48,10 @@ export interface PictureMapping {
 export interface OtherLuma {
   readonly plane: Plane;
   readonly mapping: Mapping;
-  /** Counts up when anything in the plane changes. */
+  /** Another one whenever anything in the plane changes. */
   readonly turn: number;
-  /** What differs from the turn before, in samples of the plane. */
+  /** What differs from the turn `since`, in samples of the plane. */
+  readonly since: number;
   readonly changes: readonly Rect[];
 }
 
@@ -219,8 +220,8 @@ const planesFrom = (
 /** What differs from the luma that was drawn last; null when that is not known. */
 const changesSince = (
   drawn: number | null,
-  { turn, changes }: OtherLuma,
-): readonly Rect[] | null => (drawn === turn ? [] : drawn === turn - 1 ? changes : null);
+  { turn, since, changes }: OtherLuma,
+): readonly Rect[] | null => (drawn === turn ? [] : drawn === since ? changes : null);
 
 /** Rectangles of luma as those of a plane. */
 const scaledDown = (rectangles: readonly Rect[] | null, name: PlaneName): readonly Rect[] | null =>
