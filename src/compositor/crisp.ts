@@ -29,6 +29,7 @@ const UNREST = { change: 3, moving: 7, still: 3, most: 10 } as const;
 const KNOWN = 1;
 const TAKEN = 2;
 const FIRST = 3;
+const EASED = 4;
 /** Side of the blocks that its boxes are told in. */
 const BLOCK = 8;
 
@@ -196,7 +197,8 @@ export class CrispText {
       ...([steady.at, steady.stride, steady.height] as const),
       ...([TILE.width, TILE.height, across] as const),
       ...([around.x, around.y, around.x + around.width, around.y + around.height] as const),
-      ...([states, kept.boxes] as const),
+      // A picture that rests is just what it is, whatever was shown before.
+      ...([this.inMotion ? 0 : 1, states, kept.boxes] as const),
     );
     const known = this.heap.bytes(states, across * down);
     const changed = new Uint8Array(across * down);
@@ -207,7 +209,7 @@ export class CrispText {
       const what = known[i];
       if (what === TAKEN) unrest[i] = Math.min(UNREST.most, unrest[i]! + UNREST.change);
       else if (!again && unrest[i]) unrest[i]!--;
-      if (what !== TAKEN && what !== FIRST) return;
+      if (what !== TAKEN && what !== FIRST && what !== EASED) return;
       known[i] = KNOWN;
       if (what === FIRST) {
         // What was made beside it had nothing of it.

@@ -53,6 +53,7 @@ export interface KernelExports {
     firstRow: number,
     endColumn: number,
     endRow: number,
+    strict: number,
     states: number,
     boxes: number,
   ): void;
@@ -318,7 +319,7 @@ export const KERNEL_ARITIES: {
   heapBase: 0,
   resamplePlane: 17,
   crispPlane: 13,
-  steadyPlane: 18,
+  steadyPlane: 19,
   fillFilter: 12,
   warpPlane: 18,
   keyAlpha: 9,

@@ -12,18 +12,24 @@ const LEAST_MOST: i32 = 8;
 /** Twice what the differences of a block may add up to, which is also up to three times what it spans. */
 const LEAST_SUM: i32 = 160;
 
+/** What is told of a block: twice as much noise as is usual may still be noise. */
+const NOISE: i32 = 0;
+const MUCH_NOISE: i32 = 1;
+const CHANGE: i32 = 2;
+
 /**
  * Takes a plane over into a copy of it, tile by tile, but for a codec's noise. `states` holds a byte for each tile, row by row: 0 for
- * one that was never copied, which is copied whole and set to 3; it is set to 2 where something was taken over. `boxes` then tells for
+ * one that was never copied, which is copied whole and set to 3; it is set to 2 where something was taken over, and to 4 where it was
+ * hardly more than noise, and the copy went half of the way. `boxes` then tells for
  * each tile what that was, four bytes in blocks of 8 samples: left, top, right, bottom. Tiles are those of the copy; `left` and `top`
  * say where the plane lies in it, and what of a tile the plane does not cover stays; a tile that is covered in part takes over any
  * difference, since what is compared there may never have been a picture. Only tiles from `firstColumn` and `firstRow` to
- * before `endColumn` and `endRow` are looked at.
+ * before `endColumn` and `endRow` are looked at. With `strict` any difference is taken over.
  */
 export function steadyPlane(
   source: usize, sourceStride: i32, width: i32, height: i32, left: i32, top: i32,
   copy: usize, copyStride: i32, copyHeight: i32, tileWidth: i32, tileHeight: i32, across: i32,
-  firstColumn: i32, firstRow: i32, endColumn: i32, endRow: i32, states: usize, boxes: usize,
+  firstColumn: i32, firstRow: i32, endColumn: i32, endRow: i32, strict: i32, states: usize, boxes: usize,
 ): void {
   for (let row = firstRow; row < endRow; row++) {
     const y0 = max(row * tileHeight, top);
@@ -41,18 +47,25 @@ export function steadyPlane(
         continue;
       }
       if (sameRows(from, sourceStride, to, copyStride, x1 - x0, y1 - y0)) continue;
-      const whole =
-        x0 == column * tileWidth && y0 == row * tileHeight &&
+      const judged =
+        !strict && x0 == column * tileWidth && y0 == row * tileHeight &&
         x1 == min((column + 1) * tileWidth, copyStride) && y1 == min((row + 1) * tileHeight, copyHeight);
       let boxLeft = i32.MAX_VALUE;
       let boxTop = i32.MAX_VALUE;
       let boxRight = -1;
       let boxBottom = -1;
+      let eased = judged;
       for (let y = 0; y < y1 - y0; y += BLOCK)
         for (let x = 0; x < x1 - x0; x += BLOCK) {
           const p = from + <usize>(y * sourceStride + x);
           const q = to + <usize>(y * copyStride + x);
-          if (whole && isNoise(p, sourceStride, q, copyStride, min(BLOCK, x1 - x0 - x), min(BLOCK, y1 - y0 - y))) continue;
+          const w = min(BLOCK, x1 - x0 - x);
+          const h = min(BLOCK, y1 - y0 - y);
+          if (judged) {
+            const what = judge(p, sourceStride, q, copyStride, w, h);
+            if (what == NOISE) continue;
+            if (what == CHANGE) eased = false;
+          } else if (sameRows(p, sourceStride, q, copyStride, w, h)) continue;
           boxLeft = min(boxLeft, x);
           boxTop = min(boxTop, y);
           boxRight = max(boxRight, x + BLOCK);
@@ -64,14 +77,13 @@ export function steadyPlane(
       boxTop = max(0, boxTop - BLOCK);
       boxRight = min(x1 - x0, boxRight + BLOCK);
       boxBottom = min(y1 - y0, boxBottom + BLOCK);
-      take(
-        from + <usize>(boxTop * sourceStride + boxLeft), sourceStride,
-        to + <usize>(boxTop * copyStride + boxLeft), copyStride,
-        boxRight - boxLeft, boxBottom - boxTop,
-      );
+      const p = from + <usize>(boxTop * sourceStride + boxLeft);
+      const q = to + <usize>(boxTop * copyStride + boxLeft);
+      if (eased) approach(p, sourceStride, q, copyStride, boxRight - boxLeft, boxBottom - boxTop);
+      else take(p, sourceStride, q, copyStride, boxRight - boxLeft, boxBottom - boxTop);
       const within = x0 - column * tileWidth;
       const below = y0 - row * tileHeight;
-      store<u8>(states + <usize>tile, 2);
+      store<u8>(states + <usize>tile, eased ? 4 : 2);
       store<u8>(boxes + <usize>(tile << 2), <u8>((boxLeft + within) / BLOCK));
       store<u8>(boxes + <usize>(tile << 2), <u8>((boxTop + below) / BLOCK), 1);
       store<u8>(boxes + <usize>(tile << 2), <u8>((boxRight + within + BLOCK - 1) / BLOCK), 2);
@@ -87,10 +99,21 @@ function take(from: usize, fromStride: i32, to: usize, toStride: i32, width: i32
     memory.copy(to + <usize>(y * toStride), from + <usize>(y * fromStride), <usize>width);
 }
 
-/** Whether a block differs from its copy at most by noise. */
+/** Goes half of the way. */
 // @ts-ignore: decorator
 @inline
-function isNoise(a: usize, aStride: i32, b: usize, bStride: i32, width: i32, height: i32): bool {
+function approach(from: usize, fromStride: i32, to: usize, toStride: i32, width: i32, height: i32): void {
+  for (let y = 0; y < height; y++) {
+    const p = from + <usize>(y * fromStride);
+    const q = to + <usize>(y * toStride);
+    for (let x: usize = 0; x < <usize>width; x++) store<u8>(q + x, <u8>((<i32>load<u8>(p + x) + <i32>load<u8>(q + x) + 1) >> 1));
+  }
+}
+
+/** What a block differs from its copy by. */
+// @ts-ignore: decorator
+@inline
+function judge(a: usize, aStride: i32, b: usize, bStride: i32, width: i32, height: i32): i32 {
   let most = 0;
   let sum = 0;
   let low = 255;
@@ -108,7 +131,7 @@ function isNoise(a: usize, aStride: i32, b: usize, bStride: i32, width: i32, hei
       highs = i8x16.max_u(highs, q);
       sums = i16x8.add(sums, i16x8.sub(i16x8.extend_low_i8x16_u(p), i16x8.extend_low_i8x16_u(q)));
     }
-    if (!v128.any_true(apart)) return true;
+    if (!v128.any_true(apart)) return NOISE;
     const pairs = i32x4.extadd_pairwise_i16x8_s(sums);
     sum = i32x4.extract_lane(pairs, 0) + i32x4.extract_lane(pairs, 1) + i32x4.extract_lane(pairs, 2) + i32x4.extract_lane(pairs, 3);
     most = largest(apart);
@@ -126,7 +149,8 @@ function isNoise(a: usize, aStride: i32, b: usize, bStride: i32, width: i32, hei
         sum += p - q;
       }
   const span = high - low;
-  return most <= max(LEAST_MOST, span >> 2) && 2 * abs(sum) <= max(LEAST_SUM, 3 * span);
+  if (most <= max(LEAST_MOST, span >> 2) && 2 * abs(sum) <= max(LEAST_SUM, 3 * span)) return NOISE;
+  return most <= span >> 1 && abs(sum) <= 3 * span ? MUCH_NOISE : CHANGE;
 }
 
 /** The largest of sixteen bytes. */
