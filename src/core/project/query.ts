@@ -1,4 +1,3 @@
-import type { FootageFacts } from './sources';
 import { countFront } from '../bisect';
 import { contains, type Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
@@ -13,6 +12,7 @@ import {
   type Project,
   type Step,
 } from './model';
+import type { FootageFacts } from './sources';
 
 /** Whether a lane is seen rather than heard. */
 export const isPictureLane = (lane: Lane): boolean =>
@@ -108,12 +108,14 @@ export function stepRange(project: Project, id: string): Range | null {
 }
 
 /** How a recording is shown, if that was ever set. */
-/** Whether the text of a recording is rebuilt where it is magnified; not that of presenters. */
-export const isCrisp = (project: Project, { id, role }: Pick<FootageFacts, 'id' | 'role'>) =>
-  role !== 'presenter' && project.canvas.crisp && (lookOf(project, id)?.crisp ?? true);
-
 export const lookOf = (project: Project, footageId: string): FootageLook | null =>
   project.looks.find((l) => l.footageId === footageId) ?? null;
+
+/** Whether the text of a recording is rebuilt where it is magnified; not that of presenters. */
+export const isCrisp = (
+  project: Project,
+  { id, role }: Pick<FootageFacts, 'id' | 'role'>,
+): boolean => role !== 'presenter' && project.canvas.crisp && (lookOf(project, id)?.crisp ?? true);
 
 /**
  * The part of a recording that counts as its whole, in footage pixels; where it is to fill the

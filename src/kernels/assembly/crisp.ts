@@ -250,7 +250,7 @@ export function crispPlane(
   const stride = wide + 2;
   const greys = scratch;
   const values = greys + <usize>((stride * tall * 2 + 15) & ~15);
-  // Each layer is smaller than the one before, and reads no row that it has written: both fit one after the other.
+  // Layers write in turn to these two; the second is never as large as the first.
   const others = values + <usize>((wide - 4) * (tall - 4) * SAMPLE);
   const columns = others + <usize>((wide - 6) * (tall - 6) * SAMPLE);
   for (let row = 0; row < tall; row++) {

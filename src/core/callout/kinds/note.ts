@@ -1,5 +1,5 @@
-import { calloutSchema, drawn, type CalloutKind } from '../kind';
-import { placedWords, withWordsHandle, wordsAt, wordsHandles, wordsProperties } from './words';
+import { calloutSchema, type CalloutKind } from '../kind';
+import { withWordsHandle, wordsAt, wordsHandles, wordsLayers, wordsProperties } from './words';
 
 const schema = calloutSchema('note', wordsProperties);
 
@@ -10,15 +10,7 @@ export const note: CalloutKind<typeof schema> = {
   level: 'above',
   title: ({ text: words }) => words,
   create: (spot) => ({ kind: 'note', ...wordsAt(spot) }),
-  marks: (item, scene) =>
-    drawn(scene, {
-      kind: 'words',
-      text: item.text,
-      ...placedWords(item, scene),
-      fill: item.fill,
-      ink: item.ink,
-      pointing: 'tail',
-    }),
+  marks: (item, scene) => wordsLayers(item, scene, 'tail'),
   handles: (item) => wordsHandles(item, 'Where the tail ends'),
   withHandle: withWordsHandle,
   advice: () =>

@@ -1,6 +1,6 @@
 import { switchSetting } from '../../schema/setting';
-import { calloutSchema, drawn, type CalloutKind } from '../kind';
-import { placedWords, withWordsHandle, wordsAt, wordsHandles, wordsProperties } from './words';
+import { calloutSchema, type CalloutKind } from '../kind';
+import { withWordsHandle, wordsAt, wordsHandles, wordsLayers, wordsProperties } from './words';
 
 const schema = calloutSchema('text', { ...wordsProperties, arrow: switchSetting('Arrow', true) });
 
@@ -11,15 +11,7 @@ export const text: CalloutKind<typeof schema> = {
   level: 'above',
   title: ({ text: words }) => words,
   create: (spot) => ({ kind: 'text', ...wordsAt(spot), arrow: true }),
-  marks: (item, scene) =>
-    drawn(scene, {
-      kind: 'words',
-      text: item.text,
-      ...placedWords(item, scene),
-      fill: item.fill,
-      ink: item.ink,
-      pointing: item.arrow ? 'arrow' : null,
-    }),
+  marks: (item, scene) => wordsLayers(item, scene, item.arrow ? 'arrow' : null),
   handles: (item) => wordsHandles(item, 'Where the arrow points'),
   withHandle: withWordsHandle,
   advice: () =>

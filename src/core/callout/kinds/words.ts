@@ -1,7 +1,17 @@
 import { Type } from '@sinclair/typebox';
+import type { WordsMark } from '../../frame/mark';
+import type { Layer } from '../../frame/plan';
 import { Point, strict } from '../../schema/parts';
 import { colorSetting, numberSetting } from '../../schema/setting';
-import { shifted, WHOLE, type CalloutScene, type Handle, type Move, type Spot } from '../kind';
+import {
+  drawn,
+  shifted,
+  WHOLE,
+  type CalloutScene,
+  type Handle,
+  type Move,
+  type Spot,
+} from '../kind';
 
 /*
  * What kinds have in common that are words in a box and point at a spot.
@@ -35,6 +45,10 @@ export const wordsProperties = {
   ink: colorSetting('Text colour', COLORS.ink),
 };
 
+interface Sized {
+  readonly size: number;
+}
+
 interface Words {
   readonly tip: Point;
   readonly offset: { readonly dx: number; readonly dy: number };
@@ -52,15 +66,18 @@ export const wordsAt = ({ at, size, frame }: Spot) => ({
   ...COLORS,
 });
 
-/** Where words stand in a picture. */
-export const placedWords = (
-  { tip, offset, size }: Words & { readonly size: number },
-  { ratio, toOutput }: CalloutScene,
-) => ({
-  tip: toOutput(tip),
-  offset: { dx: offset.dx * ratio, dy: offset.dy * ratio },
-  fontSize: size * ratio,
-});
+/** Words in a picture, and how they point at their spot. */
+export const wordsLayers = (
+  { text, tip, offset, size, fill, ink }: Words & Pick<WordsMark, 'text' | 'fill' | 'ink'> & Sized,
+  scene: CalloutScene,
+  pointing: WordsMark['pointing'],
+): Layer[] =>
+  drawn(scene, {
+    ...{ kind: 'words', text, fill, ink, pointing },
+    tip: scene.toOutput(tip),
+    offset: { dx: offset.dx * scene.ratio, dy: offset.dy * scene.ratio },
+    fontSize: size * scene.ratio,
+  });
 
 /** The handles of words: what they point at, and where they stand. */
 export const wordsHandles = ({ tip, offset }: Words, label: string): Handle[] => [
