@@ -6,7 +6,7 @@ import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, type PlanarFrame } from '@/kernels/planar';
 import { noisyPlane, testHeap } from '@/kernels/testing';
 import { Compositor } from './compositor';
-import { type SourceFrame } from './source-frame';
+import type { SourceFrame } from './source-frame';
 import { near, plainRasterizer, solidFrame, wholeVideo } from './testing';
 
 let heap: KernelHeap;
