@@ -1,5 +1,6 @@
 import { benchCrisp } from './crisp';
 import { benchExport, benchNoise } from './export';
+import { benchFollow } from './follow';
 import { benchFraming } from './framing';
 import { benchGrowth } from './growth';
 import { benchKey } from './key';
@@ -10,6 +11,7 @@ import { benchSharpness } from './sharpness';
 const parts: Readonly<Record<string, () => Promise<void> | void>> = {
   framing: benchFraming,
   pointer: benchPointer,
+  follow: benchFollow,
   sharpness: benchSharpness,
   crisp: benchCrisp,
   key: benchKey,

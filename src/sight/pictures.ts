@@ -3,7 +3,7 @@ import type { Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 
 /** Kernels may read so many samples beyond a picture's right edge and below it. */
-const MARGIN = 112;
+export const MARGIN = 112;
 
 /** The last few pictures of a recording, in the kernels' memory. */
 export class Pictures {

@@ -1,8 +1,12 @@
 import { TILE, tilesOf } from '@/core/vision/luma';
-import type { PointerLook } from '@/core/vision/look';
+import type { LookPoint } from '@/core/vision/look';
 import type { Candidate } from '@/core/vision/pointer-path';
+import type { Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import type { Pictures } from './pictures';
+import { MARGIN, type Pictures } from './pictures';
+
+/** What is searched: the newest of some pictures. */
+export type SearchedPicture = Pick<Pictures, 'size' | 'stride' | 'address' | 'luma'>;
 
 /** Samples count as apart by this much at most: what lies over the pointer spoils only its part. */
 const CLIP = 48;
@@ -19,18 +23,26 @@ interface Placed {
   readonly sum: number;
 }
 
-/** Looks for one look of the pointer in pictures. */
+/** What is looked for: points of it, and its size. */
+export interface Sought extends Size {
+  readonly points: readonly LookPoint[];
+}
+
+/** Looks for a look of the pointer, or another small thing, in pictures. */
 export class LookSearch {
   private readonly points: number;
   private readonly hits: number;
   private readonly limit: number;
+  private readonly most: number;
 
   constructor(
     private readonly heap: KernelHeap,
-    private readonly pictures: Pictures,
-    private readonly look: PointerLook,
+    private readonly pictures: SearchedPicture,
+    private readonly look: Sought,
     private readonly number: number,
+    { worst = WORST, most = MOST }: { worst?: number; most?: number } = {},
   ) {
+    this.most = most;
     const { points } = look;
     const table = points.flatMap(({ x, y, low, high }) => [
       y * pictures.stride + x,
@@ -38,7 +50,7 @@ export class LookSearch {
     ]);
     this.points = heap.put(new Int32Array(shuffled(table)));
     this.hits = heap.allocate(MOST_HITS * 8);
-    this.limit = Math.floor(WORST * points.length * CLIP);
+    this.limit = Math.floor(worst * points.length * CLIP);
   }
 
   /**
@@ -72,7 +84,9 @@ export class LookSearch {
   /** Looks at the places of one run of tiles. */
   private searchRun(left: number, top: number, columns: number, into: Placed[]): void {
     const { heap, pictures, points, look, limit } = this;
-    const { stride } = pictures;
+    const { stride, size } = pictures;
+    const rows = Math.min(TILE, size.height + MARGIN - this.look.height - top);
+    if (rows <= 0) return;
     const corner = pictures.address(0) + top * stride + left;
     const count = look.points.length;
     const { matchLook } = heap.exports;
@@ -81,7 +95,7 @@ export class LookSearch {
         corner,
         stride,
         columns,
-        TILE,
+        rows,
         points,
         count,
         CLIP,
@@ -99,14 +113,17 @@ export class LookSearch {
     }
   }
 
-  private best(placed: Placed[]): Candidate[] {
-    placed.sort((a, b) => a.sum - b.sum);
+  /** The best places that are apart; of plain grounds there are too many places to put in order. */
+  private best(placed: readonly Placed[]): Candidate[] {
     const apart = Math.max(4, Math.min(this.look.width, this.look.height) / 4);
     const kept: Placed[] = [];
-    for (const one of placed) {
-      if (kept.length === MOST) break;
-      if (kept.every(({ x, y }) => Math.max(Math.abs(x - one.x), Math.abs(y - one.y)) >= apart))
-        kept.push(one);
+    const free = ({ x, y }: Placed) =>
+      kept.every((one) => Math.max(Math.abs(x - one.x), Math.abs(y - one.y)) >= apart);
+    while (kept.length < this.most) {
+      let next: Placed | null = null;
+      for (const one of placed) if (one.sum < (next?.sum ?? Infinity) && free(one)) next = one;
+      if (!next) break;
+      kept.push(next);
     }
     return kept.map((one) => this.refine(one));
   }

@@ -59,3 +59,20 @@ export function stamp(
     });
   });
 }
+
+/** A page of lines of letters, none of which is like another. */
+export function letters({ width, height }: Size): Luma & { data: Uint8Array } {
+  const data = new Uint8Array(width * height).fill(226);
+  let state = 7;
+  const next = () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
+  for (let y = 10; y < height - 12; y += 20)
+    for (let x = 16; x < width - 24; x += 7)
+      if (next() < 0.85)
+        for (let stroke = 0; stroke < 4; stroke++) {
+          const [u, v] = [Math.floor(next() * 5), Math.floor(next() * 8)];
+          const upright = next() < 0.5;
+          for (let i = 0; i < 4; i++)
+            data[(y + v + (upright ? i : 0)) * width + x + u + (upright ? 0 : i)] = 60;
+        }
+  return { data, width, height, stride: width };
+}

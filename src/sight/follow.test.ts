@@ -1,0 +1,103 @@
+import { shiftAt, type FollowPath } from '@/core/callout/follow-path';
+import { letters } from '@/core/vision/testing';
+import type { KernelHeap } from '@/kernels/heap';
+import { testHeap } from '@/kernels/testing';
+import { followContent } from './follow-path';
+import { inTiles } from './pictures';
+
+const SIZE = { width: 480, height: 320 };
+const FPS = 25;
+const COUNT = 60;
+const rect = { x: 120, y: 150, width: 140, height: 30 };
+const page = letters({ width: SIZE.width, height: 960 });
+const other = letters(SIZE).data.reverse();
+let heap: KernelHeap;
+beforeAll(async () => {
+  heap = await testHeap();
+});
+
+/** Follows it through a recording of a page; `scroll` tells how far it is, null for another page. */
+function follow(
+  scroll: (index: number) => number | null,
+  {
+    marked = 20,
+    over = () => {},
+  }: { marked?: number; over?: (l: Uint8Array, i: number) => void } = {},
+): { path: FollowPath | null; progress: number[] } {
+  const luma = inTiles(SIZE);
+  const progress: number[] = [];
+  const path = followContent(
+    heap,
+    { rect, ms: (marked * 1000) / FPS, from: 0, to: (COUNT * 1000) / FPS },
+    {
+      ...{ size: SIZE, rate: { num: FPS, den: 1 } },
+      onProgress: (share) => progress.push(share),
+      open(seconds) {
+        let index = Math.round(seconds * FPS);
+        return {
+          read(into) {
+            if (index >= COUNT) return false;
+            const by = scroll(index);
+            for (let y = 0; y < SIZE.height; y++) {
+              const from = (by === null ? y : y + by) * SIZE.width;
+              const source = by === null ? other : page.data;
+              into.set(source.subarray(from, from + SIZE.width), y * luma.width);
+            }
+            over(into, index++);
+            return true;
+          },
+          [Symbol.dispose]() {},
+        };
+      },
+    },
+  );
+  return { path, progress };
+}
+
+const at = (path: FollowPath, index: number) => shiftAt(path, (index * 1000) / FPS);
+
+test('content of a page that is scrolled is followed to the pixel, onwards and back', () => {
+  const scroll = (i: number) => 60 + Math.round(50 * Math.sin(i / 9));
+  const { path, progress } = follow(scroll);
+  for (let i = 0; i < COUNT; i++)
+    expect(at(path!, i)).toEqual({ dx: 0, dy: scroll(20) - scroll(i), scale: 1, sure: true });
+  expect([...progress].sort((a, b) => a - b)).toEqual(progress);
+  expect(progress.at(-1)).toBeCloseTo(1);
+});
+
+test('content that leaves the picture is gone, and is found again when it comes back', () => {
+  const scroll = (i: number) => (Math.abs(i - 35) < 12 ? 560 : 60);
+  const { path } = follow(scroll, { marked: 5 });
+  expect(at(path!, 22)).toMatchObject({ dy: 0, sure: true });
+  expect(at(path!, 40)).toBeNull();
+  expect(at(path!, 55)).toMatchObject({ dy: 0, sure: true });
+});
+
+test('under something that opens over it, it may still be for a while, and then is there again', () => {
+  const { path } = follow(() => 60, {
+    over: (luma, index) => {
+      if (index < 30 || index >= 50) return;
+      for (let y = 120; y < 220; y++) luma.fill(240, y * SIZE.width + 60, y * SIZE.width + 400);
+    },
+  });
+  expect(at(path!, 29)).toMatchObject({ sure: true });
+  expect(at(path!, 45)?.sure ?? false).toBe(false);
+  expect(at(path!, 50)).toMatchObject({ dx: 0, dy: 0, sure: true });
+});
+
+test('a page that fades in is covered from before it can be told for sure', () => {
+  const { path } = follow((i) => (i < 20 ? null : 60), {
+    marked: 40,
+    over: (luma, index) => {
+      const fog = index < 20 ? 1 : Math.max(0, 1 - (index - 20) / 8);
+      for (let i = 0; i < luma.length; i++) luma[i] = luma[i]! * (1 - fog) + 226 * fog;
+    },
+  });
+  expect(at(path!, 21)).toMatchObject({ dx: 0, dy: 0 });
+  expect(at(path!, 10)).toBeNull();
+});
+
+test('a rectangle of one colour cannot be followed', () => {
+  const { path } = follow(() => 60, { over: (luma) => luma.fill(90) });
+  expect(path).toBeNull();
+});

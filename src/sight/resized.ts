@@ -1,0 +1,163 @@
+import { intersect, type Rect, type Size } from '@/core/scale/rect';
+import type { Point } from '@/core/schema/parts';
+import { appearanceIn, rescaled, type Appearance } from '@/core/vision/follow/appearance';
+import { likenessAt, type Likeness } from '@/core/vision/follow/likeness';
+import { refined } from '@/core/vision/follow/refine';
+import { searchPoints } from '@/core/vision/follow/search-points';
+import { tilesOf, type Luma } from '@/core/vision/luma';
+import type { KernelHeap } from '@/kernels/heap';
+import { inTiles, MARGIN } from './pictures';
+import { LookSearch, type SearchedPicture } from './search';
+
+/** Sizes are told apart in steps of this factor, between these. */
+const FINE = 1.015;
+const SMALLEST = 0.5;
+const LARGEST = 2.02;
+/** A size is another from this share on. */
+const OTHER = 0.03;
+/** Pictures are searched at a quarter of their size: letters become words there. */
+const PART = 4;
+/** What is searched for is at least so large, with what is around it. */
+const LEAST_SIDE = 128;
+/** The best places of all sizes that are looked at closely, and how closely. */
+const MOST = 3;
+const CLOSELY = [-1.2, -0.9, -0.6, -0.3, 0, 0.3, 0.6, 0.9, 1.2].map((by) => 1 + by / 100);
+const NEAR = 3;
+/** At another size letters are drawn anew: this likeness is enough, others have half of it. */
+const ENOUGH = { mean: 0.7, seen: 0.85 };
+const SEARCH = { worst: 0.06, most: 8 };
+/** Codecs alter samples of a quarter's picture by less. */
+const SMALL_NOISE = 4;
+
+/** Where content was found at another size. */
+export interface Resized {
+  /** The rectangle that was looked for. */
+  readonly rect: Rect;
+  readonly scale: number;
+  readonly likeness: Likeness;
+}
+
+/** What is to be found at another size: a rectangle of whole pixels with what is around it. */
+export class ResizedContent {
+  private readonly base: Rect;
+  private readonly appearance: Appearance;
+
+  constructor(
+    picture: Luma,
+    private readonly content: Rect,
+  ) {
+    this.base = withAround(content, picture);
+    this.appearance = appearanceIn(picture, this.base);
+  }
+
+  /**
+   * Looks for it all over a picture; null where it is at none of the sizes.
+   *
+   * @param now the size that it has, which is left out
+   */
+  findIn(heap: KernelHeap, picture: Luma & { readonly at: number }, now: number): Resized | null {
+    using small = new Quarter(heap, picture);
+    const tiles = tilesOf(small.size);
+    const all = Array.from({ length: tiles.across * tiles.down }, (_, i) => i);
+    const places: (Point & { readonly like: number; readonly scale: number })[] = [];
+    for (let scale = SMALLEST; scale <= LARGEST; scale *= FINE) {
+      if (Math.abs(scale / now - 1) < OTHER) continue;
+      const sought = rescaled(this.appearance, scale / PART);
+      const points = searchPoints(sought, SMALL_NOISE);
+      if (!points) continue;
+      using search = new LookSearch(heap, small, { ...sought, points }, 0, SEARCH);
+      for (const { x, y } of search.find(all)) {
+        const [u, v] = [Math.round(x), Math.round(y)];
+        const like = likenessAt(sought, small.luma(), u, v).mean;
+        places.push({ x: u * PART, y: v * PART, like, scale });
+      }
+    }
+    places.sort((a, b) => b.like - a.like);
+    return places.slice(0, MOST).reduce<Resized | null>((best, place) => {
+      const found = this.closely(picture, place);
+      if (!found || found.likeness.seen < ENOUGH.seen) return best;
+      return found.likeness.mean > (best?.likeness.mean ?? ENOUGH.mean) ? found : best;
+    }, null);
+  }
+
+  /** The best of the sizes and places around one. */
+  private closely(picture: Luma, near: Point & { readonly scale: number }): Resized | null {
+    let best = null as (Point & Resized & { readonly appearance: Appearance }) | null;
+    for (const by of CLOSELY) {
+      const scale = near.scale * by;
+      const appearance = rescaled(this.appearance, scale);
+      const [x0, y0] = [Math.round(near.x), Math.round(near.y)];
+      for (let y = y0 - NEAR; y <= y0 + NEAR; y++)
+        for (let x = x0 - NEAR; x <= x0 + NEAR; x++) {
+          const likeness = likenessAt(appearance, picture, x, y);
+          if (likeness.mean > (best?.likeness.mean ?? 0))
+            best = { x, y, scale, likeness, appearance, rect: this.content };
+        }
+    }
+    if (!best) return null;
+    const { x, y } = refined(best.appearance, picture, best);
+    const { scale, likeness } = best;
+    const { content, base } = this;
+    return {
+      ...{ scale, likeness },
+      rect: {
+        x: x + (content.x - base.x) * scale,
+        y: y + (content.y - base.y) * scale,
+        width: content.width * scale,
+        height: content.height * scale,
+      },
+    };
+  }
+}
+
+/** A rectangle with enough around it, within a picture. */
+function withAround({ x, y, width, height }: Rect, picture: Size): Rect {
+  const more = (length: number) => Math.max(0, Math.ceil((LEAST_SIDE - length) / 2));
+  const [across, down] = [more(width), more(height)];
+  return intersect(
+    {
+      ...{ x: x - across, y: y - down },
+      ...{ width: width + 2 * across, height: height + 2 * down },
+    },
+    { x: 0, y: 0, width: picture.width, height: picture.height },
+  );
+}
+
+/** A picture of whole tiles at a quarter of its size, in the kernels' memory. */
+class Quarter implements SearchedPicture {
+  readonly size: Size;
+  readonly stride: number;
+  private readonly at: number;
+  private readonly bytes: number;
+
+  constructor(
+    private readonly heap: KernelHeap,
+    { at, stride, width, height }: Luma & { readonly at: number },
+  ) {
+    const [w, h] = [width / PART, height / PART];
+    this.size = inTiles({ width: w, height: h });
+    this.stride = this.size.width;
+    this.bytes = this.stride * (this.size.height + MARGIN) + MARGIN;
+    this.at = heap.allocate(this.bytes);
+    heap.bytes(this.at, this.bytes).fill(0);
+    using half = heap.borrow((width * height) / 4);
+    using quarter = heap.borrow(w * h);
+    const { halvePlane, copyRows } = heap.exports;
+    halvePlane(at, stride, width, height, half.at);
+    halvePlane(half.at, width / 2, width / 2, height / 2, quarter.at);
+    copyRows(quarter.at, w, this.at, this.stride, w, h);
+  }
+
+  address(): number {
+    return this.at;
+  }
+
+  luma(): Luma {
+    const { width, height } = this.size;
+    return { data: this.heap.bytes(this.at, this.bytes), width, height, stride: this.stride };
+  }
+
+  [Symbol.dispose](): void {
+    this.heap.release(this.at);
+  }
+}

@@ -1,0 +1,48 @@
+import type { Size } from '@/core/scale/rect';
+import type { PictureStream } from './sight';
+
+/** Pictures that are read at once, in bytes: decoders only go forwards. */
+const AT_ONCE = 160 << 20;
+
+/**
+ * A recording's pictures backwards, from one on to another: they are read in runs, each from its
+ * first to its last picture, and given in the opposite order.
+ *
+ * @param open the recording from the picture of a number on
+ * @param from the first that is given
+ * @param end the last that is given
+ */
+export function reversedPictures(
+  open: (index: number) => PictureStream,
+  { width, height }: Size,
+  from: number,
+  end: number,
+): PictureStream {
+  const most = Math.max(1, Math.floor(AT_ONCE / (width * height)));
+  let next = from;
+  const run: Uint8Array[] = [];
+  const free: Uint8Array[] = [];
+  const fill = () => {
+    const first = Math.max(end, next - most + 1);
+    using stream = open(first);
+    for (let i = first; i <= next; i++) {
+      const picture = free.pop() ?? new Uint8Array(width * height);
+      if (!stream.read(picture)) break;
+      run.push(picture);
+    }
+    next = first - 1;
+  };
+  return {
+    read(into) {
+      if (!run.length && next >= end) fill();
+      const picture = run.pop();
+      if (!picture) return false;
+      into.set(picture);
+      free.push(picture);
+      return true;
+    },
+    [Symbol.dispose]() {
+      run.length = free.length = 0;
+    },
+  };
+}
