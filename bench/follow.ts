@@ -132,7 +132,8 @@ export async function benchFollow(): Promise<void> {
       const ms = (marked * 1000) / plan.fps;
       const path = followContent(
         heap,
-        { rect, ms, from: 0, to: plan.seconds * 1000 },
+        rect,
+        { ms, from: 0, to: plan.seconds * 1000 },
         {
           ...{ size: facts, rate, onProgress: () => {} },
           open: (start) => new LumaStream(file, facts, { start, rate, luma }),

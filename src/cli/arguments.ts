@@ -28,6 +28,7 @@ const OPTIONS = {
   args: { type: 'string' },
   kind: { type: 'string' },
   list: { type: 'boolean' },
+  whole: { type: 'boolean' },
   json: { type: 'boolean' },
   help: { type: 'boolean' },
 } as const;

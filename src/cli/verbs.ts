@@ -29,6 +29,7 @@ import {
 import { analyse } from './analyse';
 import type { Answer, Call, Verb } from './call';
 import { edit, editProject } from './edit';
+import { follow } from './follow';
 import { plan } from './plan';
 import { writeOut } from './write-out';
 
@@ -190,6 +191,7 @@ export const VERBS: Readonly<Record<string, { readonly run: Verb; readonly usage
     run: analyse,
     usage: 'analyse PROJECT FOOTAGE [--kind pointer|activity|content] [--out FILE]',
   },
+  follow: { run: follow, usage: 'follow PROJECT CALLOUT [--at SECONDS] [--whole]' },
   plan: {
     run: plan,
     usage:

@@ -1,10 +1,11 @@
+import type { FollowPath } from '@/core/callout/follow-path';
 import type { WallEstimate } from '@/core/key/wall';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import type { ScreenSight } from '@/core/vision/screen-sight';
 import { route } from './route';
 
 /** What can be found out about a recording. */
-export const ANALYSIS_NAMES = ['onsets', 'pointer', 'screen', 'wall'] as const;
+export const ANALYSIS_NAMES = ['onsets', 'pointer', 'screen', 'track', 'wall'] as const;
 export type AnalysisName = (typeof ANALYSIS_NAMES)[number];
 export const ANALYSIS_STATES = ['waiting', 'ready', 'failed'] as const;
 export type AnalysisStatus = (typeof ANALYSIS_STATES)[number];
@@ -26,9 +27,23 @@ export interface AnalysisView {
   readonly summary: Readonly<Record<string, unknown>>;
 }
 
+/** What is to be followed through a recording. */
+export interface FollowTask {
+  /** What was marked, in pixels of the recording. */
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  /** When it was, in milliseconds of the recording. */
+  readonly ms: number;
+  /** The time that is looked through. */
+  readonly from: number;
+  readonly to: number;
+}
+
 export const requestAnalysis = route<
   AnalysisView & { readonly jobId: string | null },
-  { readonly kind: AnalysisName }
+  { readonly kind: AnalysisName; readonly follow?: FollowTask }
 >()('POST', '/api/footage/:id/analyses');
 /** Where sounds begin in a recording: the bytes of `OnsetMeter`, as base64 (RFC 4648). */
 export interface SoundOnsets {
@@ -40,6 +55,8 @@ export interface AnalysisResults {
   readonly onsets: SoundOnsets;
   readonly pointer: PointerTrack;
   readonly screen: ScreenSight;
+  /** Null where what was marked shows nothing that could be told again. */
+  readonly track: FollowPath | null;
   /** Null where the recording shows no wall. */
   readonly wall: WallEstimate | null;
 }

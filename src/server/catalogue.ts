@@ -438,6 +438,13 @@ export const CATALOGUE = {
   ),
 
   // The command line.
+  'not-followed': entry(409, (why: string) => why, 'Go to a place at which it is shown.'),
+  'nothing-to-follow': entry(
+    409,
+    () =>
+      'What it lies on shows nothing that could be told again: it is of one colour. ' +
+      'Take in some letters or edges, and try again.',
+  ),
   'no-pointer-found': entry(
     409,
     () =>

@@ -7,13 +7,9 @@ import { inTiles, Pictures } from './pictures';
 import { reversedPictures } from './reversed';
 import type { PictureStream } from './sight';
 
-/** What is to be followed, and through what of a recording. */
-export interface FollowTask {
-  /** What was marked, in pixels of the recording. */
-  readonly rect: Rect;
-  /** When it was, in milliseconds. */
+/** When what is followed lay where it was marked, and the time that is looked through, in ms. */
+export interface FollowedTime {
   readonly ms: number;
-  /** The time that is looked through. */
   readonly from: number;
   readonly to: number;
 }
@@ -41,7 +37,8 @@ const rounded = (value: number): number => Math.round(value * 1000) / 1000;
  */
 export function followContent(
   heap: KernelHeap,
-  { rect, ms, from, to }: FollowTask,
+  rect: Rect,
+  { ms, from, to }: FollowedTime,
   { size, rate, open, onProgress }: FollowedRecording,
 ): FollowPath | null {
   const luma = inTiles(size);

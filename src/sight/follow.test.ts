@@ -28,7 +28,8 @@ function follow(
   const progress: number[] = [];
   const path = followContent(
     heap,
-    { rect, ms: (marked * 1000) / FPS, from: 0, to: (COUNT * 1000) / FPS },
+    rect,
+    { ms: (marked * 1000) / FPS, from: 0, to: (COUNT * 1000) / FPS },
     {
       ...{ size: SIZE, rate: { num: FPS, den: 1 } },
       onProgress: (share) => progress.push(share),

@@ -28,6 +28,8 @@ export interface CalloutScene {
   /** Output pixels for one pixel of what it stands on. */
   readonly scale: number;
   readonly toOutput: (point: Point) => PointInOutput;
+  /** Covers reach so much further, in output pixels, where what they hide may be. */
+  readonly grown: number;
 }
 
 /** Where a new callout is made. */

@@ -191,6 +191,14 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
   'change-callout': (p, { which }) => ({
     ...{ id: callout(p, which), change: { anchor: { to: 'frame' } } },
   }),
+  'follow-content': (p, { which, at, length }) => ({
+    ...{ id: callout(p, which), time: frame(at), whole: which % 2 > 0 },
+    path: {
+      ...{ ms: at, from: 0, to: at + length, step: 33.333 },
+      runs: [{ from: 0, to: at + length, places: [[0, which, length, 1.25, 1]] }],
+    },
+  }),
+  'rest-callout': (p, { which, at }) => ({ id: callout(p, which), time: frame(at) }),
   'change-callouts': (p, { which, at }) => ({
     changes: [callout(p, which), callout(p, at)].map((id) => ({
       ...{ id, change: { anchor: { to: 'frame' } } },

@@ -10,6 +10,10 @@ import type { Ticks } from '../time/ticks';
 import { EditError } from './error';
 import { addSpan, findSpan, setLayout } from './spans';
 
+/** What a callout stands on where its recording is not there: what it followed is not either. */
+const anchorElsewhere = (anchor: Callout['anchor'], footageId: string): Callout['anchor'] =>
+  anchor.to === 'pointer' ? { to: 'pointer', footageId } : { to: 'footage', footageId };
+
 /**
  * A span that was copied; plain data, so that another project can take it. One over a recording
  * says what the whole of that was, so that it fits another.
@@ -80,7 +84,7 @@ export function pasteSpan(
       addSpan(project, 'callouts', {
         ...copied.span,
         ...placed,
-        anchor: isHere ? anchor : { ...anchor, footageId: footing() },
+        anchor: isHere ? anchor : anchorElsewhere(anchor, footing()),
       });
       break;
     }

@@ -1,10 +1,12 @@
 import { assertNever } from '../assert-never';
 import { anchorFootage } from '../callout/anchor';
+import { shiftAt, shiftsAround, type Shift } from '../callout/follow-path';
 import type { CalloutKind, CalloutScene } from '../callout/kind';
 import { kindOf } from '../callout/kinds';
 import { numberOf } from '../callout/number';
 import { presenceAt } from '../callout/presence';
 import type { Callout } from '../project/model';
+import { sourceTime } from '../project/clip-time';
 import { contains } from '../time/ranges';
 import { ticksToSeconds } from '../time/ticks';
 import { screenShowing, type Scene, type ScreenView } from '../scene/scene';
@@ -13,17 +15,45 @@ import { pointerIn } from './pointer-now';
 
 type Level = CalloutKind<never>['level'];
 
+/** How much further a cover reaches where what it hides is, and where it may be, in its pixels. */
+const GROWN = { sure: 2, unsure: 8 };
+
 /**
- * What a callout is told of what it stands on; null while that is not seen.
- *
- * @param screen the recording that is drawn; without, the one that the callout stands on is looked
- *   for
+ * What a callout is told of what it stands on; null while that is not seen. Of content that is
+ * followed it is the place at which it is seen.
  */
-export function calloutScene(
+export function calloutScene(scene: Scene, callout: Callout): CalloutScene | null {
+  const screen = screenShowing(scene, anchorFootage(callout.anchor) ?? '');
+  const places = calloutScenes(scene, callout, screen, false);
+  return places[0] ?? null;
+}
+
+/** A place of a recording's content that went elsewhere, by where it was when it was marked. */
+function shiftedScene(
+  { scale, toOutput }: Pick<CalloutScene, 'scale' | 'toOutput'>,
+  shift: Shift,
+): Pick<CalloutScene, 'scale' | 'toOutput' | 'grown'> {
+  return {
+    scale: scale * shift.scale,
+    grown: (shift.sure ? GROWN.sure : GROWN.unsure) * scale,
+    toOutput: ({ x, y }) =>
+      toOutput({ x: x * shift.scale + shift.dx, y: y * shift.scale + shift.dy }),
+  };
+}
+
+/**
+ * The places at which a callout is drawn, with what it is told there: one, or none while what it
+ * stands on is not seen.
+ *
+ * @param screen the recording that is drawn
+ * @param all all places at which followed content may be, for a cover
+ */
+function calloutScenes(
   scene: Scene,
   callout: Callout,
-  screen: ScreenView | null = screenShowing(scene, anchorFootage(callout.anchor) ?? ''),
-): CalloutScene | null {
+  screen: ScreenView | null,
+  all: boolean,
+): CalloutScene[] {
   const { time, output, ratio } = scene;
   const { anchor } = callout;
   const shared = {
@@ -32,27 +62,39 @@ export function calloutScene(
     number: callout.kind === 'count' ? numberOf(scene.project, callout) : 0,
     output,
     ratio,
+    grown: 0,
   };
   switch (anchor.to) {
     case 'frame':
-      return {
-        ...shared,
-        stage: { x: 0, y: 0, ...output },
-        scale: ratio,
-        toOutput: ({ x, y }) => ({ x: x * ratio, y: y * ratio }),
-      };
+      return [
+        {
+          ...shared,
+          stage: { x: 0, y: 0, ...output },
+          scale: ratio,
+          toOutput: ({ x, y }) => ({ x: x * ratio, y: y * ratio }),
+        },
+      ];
     case 'footage': {
-      if (screen?.footage.id !== anchor.footageId) return null;
+      if (screen?.footage.id !== anchor.footageId) return [];
       const { stage, scale, toOutput } = screen;
-      return { ...shared, stage, scale, toOutput };
+      return [{ ...shared, stage, scale, toOutput }];
+    }
+    case 'track': {
+      if (screen?.footage.id !== anchor.footageId) return [];
+      const ms = ticksToSeconds(sourceTime(screen.clip, time)) * 1000;
+      const { stage } = screen;
+      const shifts = all ? shiftsAround(anchor.path, ms) : [shiftAt(anchor.path, ms)];
+      return shifts
+        .filter((shift) => shift !== null && (all || shift.sure))
+        .map((shift) => ({ ...shared, stage, ...shiftedScene(screen, shift!) }));
     }
     case 'pointer': {
-      if (screen?.footage.id !== anchor.footageId) return null;
+      if (screen?.footage.id !== anchor.footageId) return [];
       const pointer = pointerIn(scene, screen);
-      if (!pointer) return null;
+      if (!pointer) return [];
       const { stage, scale, toOutput } = screen;
       const { x, y } = pointer.at;
-      return { ...shared, stage, scale, toOutput: (p) => toOutput({ x: x + p.x, y: y + p.y }) };
+      return [{ ...shared, stage, scale, toOutput: (p) => toOutput({ x: x + p.x, y: y + p.y }) }];
     }
     default:
       return assertNever(anchor);
@@ -68,8 +110,8 @@ function layersOf(
   return scene.project.callouts.flatMap((callout) => {
     const kind = kindOf(callout);
     if (kind.level !== level || !contains(callout, scene.time) || !which(callout)) return [];
-    const within = calloutScene(scene, callout, screen);
-    return within ? kind.marks(callout, within) : [];
+    const places = calloutScenes(scene, callout, screen, kind.level === 'cover');
+    return places.flatMap((within) => kind.marks(callout, within));
   });
 }
 

@@ -59,6 +59,7 @@ export function drawnMarks(event: DrawnEvent, ms: number, size: Size): Drawn[] {
     output: size,
     ratio: 1,
     scale: 1,
+    grown: 0,
     stage: { x: 0, y: 0, ...size },
     toOutput: (point) => point,
   });

@@ -13,7 +13,7 @@ import { analysisKind } from './index';
 import type { Analysed } from './kind';
 
 function viewOf(found: StoredAnalysis): AnalysisView {
-  const { projectId: _, version, confidence: __, ...told } = found;
+  const { projectId: _, version, confidence: __, parameters: ___, ...told } = found;
   return { ...told, outdated: version < analysisKind(found.kind).version };
 }
 
@@ -44,7 +44,9 @@ export async function listAnalyses(
   const { analyses } = context.db;
   const rows = await analyses.findAll({ where: { projectId }, order: [['createdAt', 'ASC']] });
   const all = rows.map(analysisOf).filter((found) => found !== null);
-  const newest = new Map(all.map((found) => [`${found.footageId} ${found.kind}`, found]));
+  const newest = new Map(
+    all.map((found) => [`${found.footageId} ${found.kind} ${found.parameters}`, found]),
+  );
   return [...newest.values()].map(viewOf);
 }
 
@@ -53,13 +55,14 @@ export async function listAnalyses(
  * queued, in the place of older ones.
  *
  * @param again makes it anew in any case, as when what it reads was sent anew
+ * @param parameters what is asked for, where there is more than one thing to ask
  * @throws Problem for a recording that does not have what it needs
  */
 export async function requestAnalysis(
   context: ServerContext,
   footageId: string,
   kind: AnalysisName,
-  { again = false }: { again?: boolean } = {},
+  { again = false, parameters = '' }: { again?: boolean; parameters?: string } = {},
 ): Promise<AnalysisView & { readonly jobId: string | null }> {
   const footage = await findServedFootage(context, footageId);
   const { version, needs } = analysisKind(kind);
@@ -68,7 +71,7 @@ export async function requestAnalysis(
     throw problem('footage-not-ready');
   const { analyses, jobs } = context.db;
   return context.db.transact(async (transaction) => {
-    const where = { footageId, kind };
+    const where = { footageId, kind, parameters };
     const [newest] = await analyses.findAll({
       where,
       order: [['createdAt', 'DESC']],
@@ -82,15 +85,15 @@ export async function requestAnalysis(
       const job = await jobs.findOne({ where: open, attributes: ['id'], transaction });
       return { ...viewOf(there), jobId: job?.id ?? null };
     }
-    const { row, jobId } = await queueAnalysis(context, footage, kind, transaction);
+    const { row, jobId } = await queueAnalysis(context, footage, kind, transaction, parameters);
     return { ...viewOf(analysisOf(row)!), jobId };
   });
 }
 
-/** Takes a recording's analyses of a kind away, and stops what is at them. */
+/** Takes analyses of a recording away, and stops what is at them. */
 async function clearAnalyses(
   { db: { analyses }, queue }: ServerContext,
-  where: Pick<AnalysisRow, 'footageId' | 'kind'>,
+  where: Partial<Pick<AnalysisRow, 'id' | 'footageId' | 'kind' | 'parameters'>>,
   transaction: Transaction,
 ): Promise<void> {
   for (const { id } of await analyses.findAll({ where, attributes: ['id'], transaction }))
@@ -98,18 +101,24 @@ async function clearAnalyses(
   await analyses.destroy({ where, transaction });
 }
 
+/** So many results are kept of a kind that can be asked for many things. */
+const KEPT = 20;
+
 /** Queues an analysis of a recording, in the place of older ones. */
 export async function queueAnalysis(
   context: ServerContext,
   { id: footageId, projectId }: Pick<FootageRow, 'id' | 'projectId'>,
   kind: AnalysisName,
   transaction: Transaction,
+  parameters = '',
 ): Promise<{ readonly row: AnalysisRow; readonly jobId: string }> {
   const { version, job = 'analysis' } = analysisKind(kind);
-  await clearAnalyses(context, { footageId, kind }, transaction);
+  await clearAnalyses(context, { footageId, kind, parameters }, transaction);
+  if (parameters) await clearOldest(context, { footageId, kind }, transaction);
   const row = await context.db.analyses.create(
     {
-      ...{ id: nanoid(), footageId, projectId, kind, version, status: 'waiting' as const },
+      ...{ id: nanoid(), footageId, projectId, kind, parameters, version },
+      status: 'waiting' as const,
       ...{ fingerprint: null, error: null, summary: summaryCell({}) },
       ...{ provenance: null, confidence: null },
     },
@@ -117,6 +126,18 @@ export async function queueAnalysis(
   );
   const jobId = await context.queue.enqueue(job, projectId, row.id, transaction);
   return { row, jobId };
+}
+
+/** Takes away what was asked for longest ago, but for the newest few. */
+async function clearOldest(
+  context: ServerContext,
+  where: Pick<AnalysisRow, 'footageId' | 'kind'>,
+  transaction: Transaction,
+): Promise<void> {
+  const { analyses } = context.db;
+  const order: [string, string][] = [['createdAt', 'DESC']];
+  const rows = await analyses.findAll({ where, order, attributes: ['id'], transaction });
+  for (const { id } of rows.slice(KEPT - 1)) await clearAnalyses(context, { id }, transaction);
 }
 
 /** Where the result of a recording's analysis lies; null while there is none. */
@@ -199,6 +220,7 @@ export async function noteAnalysis(
     await analyses.create(
       {
         ...{ id, footageId, projectId: row.projectId, kind, provenance, confidence },
+        parameters: '',
         ...{ version: analysisKind(kind).version, status: 'ready' as const, error: null },
         ...{ fingerprint: null, summary: summaryCell(summary) },
       },

@@ -30,7 +30,7 @@ export async function noteFoundTrack(
   await analyses.destroy({ where, transaction });
   await analyses.create(
     {
-      ...{ id: nanoid(), footageId, projectId: row.projectId, kind: 'pointer' },
+      ...{ id: nanoid(), footageId, projectId: row.projectId, kind: 'pointer', parameters: '' },
       ...{ version: TRACK_VERSION, status: 'ready' as const, error: null, fingerprint: null },
       ...{ summary: summaryCell({ samples }), provenance: 'found' as const, confidence: null },
     },

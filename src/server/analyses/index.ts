@@ -3,6 +3,7 @@ import type { AnalysisKind } from './kind';
 import { onsets } from './onsets';
 import { pointer } from './pointer';
 import { screen } from './screen';
+import { track } from './track';
 import { wall } from './wall';
 
 /** Every kind of analysis by its name. */
@@ -10,6 +11,7 @@ export const ANALYSES: Readonly<Record<AnalysisName, AnalysisKind>> = {
   onsets,
   pointer,
   screen,
+  track,
   wall,
 };
 

@@ -22,9 +22,9 @@ async function fromCache(
   target: string,
 ): Promise<Analysed | null> {
   const { analyses } = context.db;
-  const { kind, version } = row;
+  const { kind, version, parameters } = row;
   const others = await analyses.findAll({
-    where: { kind, version, fingerprint: mark, status: 'ready' },
+    where: { kind, version, parameters, fingerprint: mark, status: 'ready' },
     limit: 4,
   });
   for (const other of others) {
@@ -81,7 +81,13 @@ async function analyse(
   const path = await context.stores.files.path(originalFile(footage));
   const mark = kind.repeatable ? await fingerprint(path) : null;
   const cached = mark === null ? null : await fromCache(context, row, mark, target);
-  const found = cached ?? (await kind.run(context, { footage, facts, path, target }, attempt));
+  const found =
+    cached ??
+    (await kind.run(
+      context,
+      { footage, facts, path, parameters: row.parameters, target },
+      attempt,
+    ));
   return { found, mark };
 }
 

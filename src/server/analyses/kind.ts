@@ -12,6 +12,8 @@ export interface AnalysisInput {
   readonly facts: MediaFacts;
   /** The recording itself. */
   readonly path: string;
+  /** What was asked for, as JSON; empty where there is one thing to ask only. */
+  readonly parameters: string;
   /** Where the result is to be written, as one whole file. */
   readonly target: string;
 }

@@ -185,4 +185,8 @@ export const MIGRATIONS: readonly Migration[] = [
          AND subject IN (SELECT id FROM footage WHERE facts IS NULL)`,
       ]),
   },
+  {
+    name: '0009-parameters',
+    up: (db) => addColumn(db, 'analyses', 'parameters', "TEXT NOT NULL DEFAULT ''"),
+  },
 ];

@@ -101,6 +101,8 @@ export interface AnalysisRow extends Row<AnalysisRow> {
   footageId: string;
   projectId: string;
   kind: string;
+  /** JSON of what was asked for, where there is more than one thing to ask; else empty. */
+  parameters: string;
   /** Of the kind when it was made. */
   version: number;
   status: AnalysisStatus;
@@ -213,6 +215,7 @@ export function defineModels(sequelize: Sequelize) {
         footageId: text(),
         projectId: text(),
         kind: text(),
+        parameters: text(),
         version: { type: DataTypes.INTEGER, allowNull: false },
         status: text(),
         error: DataTypes.TEXT,

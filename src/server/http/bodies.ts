@@ -178,8 +178,19 @@ export class SaveChangeBody {
   @Matches(/^[\w-]{10,40}$/) key!: string;
 }
 
+class FollowBody {
+  @IsNumber() x!: number;
+  @IsNumber() y!: number;
+  @IsNumber() @Min(1) @Max(100_000) width!: number;
+  @IsNumber() @Min(1) @Max(100_000) height!: number;
+  @IsNumber() @Min(0) ms!: number;
+  @IsNumber() @Min(0) from!: number;
+  @IsNumber() @Min(0) to!: number;
+}
+
 export class AnalysisBody {
   @IsIn(ANALYSIS_NAMES) kind!: AnalysisName;
+  @MayLack() @Nested(() => FollowBody) follow?: FollowBody;
 }
 
 export class LastGoodBody {

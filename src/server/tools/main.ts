@@ -1,5 +1,6 @@
 import { Problem, type PlainProblem } from '../problem';
 import { draw } from './draw';
+import { follow } from './follow';
 import { sight } from './sight';
 import { track } from './track';
 
@@ -11,8 +12,9 @@ import { track } from './track';
 async function run([tool, from, to, ...more]: readonly string[]): Promise<unknown> {
   if (tool === 'draw') return draw(from!, to!);
   if (tool === 'track') return track(from!, to!, Number(more[0]), Number(more[1]));
-  if (tool === 'sight')
-    return sight(from!, to!, more[0]!, (share) => process.stderr.write(`${share.toFixed(3)}\n`));
+  const tell = (share: number) => process.stderr.write(`${share.toFixed(3)}\n`);
+  if (tool === 'sight') return sight(from!, to!, more[0]!, tell);
+  if (tool === 'follow') return follow(from!, to!, more[0]!, tell);
   throw new Error(`There is no tool ${tool}`);
 }
 

@@ -1,5 +1,5 @@
 import type { RegionEffect } from '../../frame/plan';
-import { intersect } from '../../scale/rect';
+import { intersect, padded, rectAround } from '../../scale/rect';
 import { FootageRect, oneOf } from '../../schema/parts';
 import { colorSetting, numberSetting } from '../../schema/setting';
 import { calloutSchema, type CalloutKind } from '../kind';
@@ -37,14 +37,24 @@ export const cover: CalloutKind<typeof schema> = {
     rect: areaAt(spot, 0.2, 0.08),
     strength: 24,
   }),
-  marks({ rect, way, strength, color }, { scale, stage, toOutput }) {
-    const from = toOutput(rect);
-    const to = toOutput({ x: rect.x + rect.width, y: rect.y + rect.height });
+  marks({ rect, way, strength, color }, { scale, stage, grown, toOutput }) {
+    const {
+      x: left,
+      y: top,
+      width,
+      height,
+    } = padded(
+      rectAround([rect, { x: rect.x + rect.width, y: rect.y + rect.height }].map(toOutput)),
+      grown,
+    );
     // Outwards to whole even pixels, so that no edge of what is private shows.
-    const x = Math.floor(from.x / 2) * 2;
-    const y = Math.floor(from.y / 2) * 2;
+    const x = Math.floor(left / 2) * 2;
+    const y = Math.floor(top / 2) * 2;
     const area = intersect(
-      { x, y, width: Math.ceil(to.x / 2) * 2 - x, height: Math.ceil(to.y / 2) * 2 - y },
+      {
+        ...{ x, y, width: Math.ceil((left + width) / 2) * 2 - x },
+        height: Math.ceil((top + height) / 2) * 2 - y,
+      },
       stage,
     );
     if (area.width < 2 || area.height < 2) return [];

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox';
+import { FollowPath } from '../../callout/follow-path';
 import { kindOf } from '../../callout/kinds';
 import { planProject } from '../../framing/plan';
 import { Taste, USUAL_TASTE } from '../../framing/taste';
@@ -7,6 +8,7 @@ import { findClip } from '../../project/query';
 import type { SpanList } from '../../project/span-lists';
 import { nullable, Time } from '../../schema/parts';
 import { moveClips } from '../clips';
+import { followContentOf, restCallout } from '../followed';
 import { addMarker, changeMarker, moveMarker, removeMarker } from '../markers';
 import { showWhole } from '../framings';
 import { replaceFramings } from '../settings';
@@ -73,6 +75,19 @@ export const SPAN_EDITS = {
     run(p, { changes }) {
       for (const { id, change } of changes) changeSpan(p, 'callouts', id, change);
     },
+  }),
+  'follow-content': defineEdit({
+    label: ({ id }, p) => `Follow with ${nameOf(p, id)}`,
+    args: args({
+      ...{ id, path: FollowPath, time: Instant },
+      whole: Type.Boolean({ description: 'Lasts as long as its content is seen.' }),
+    }),
+    run: (p, { id, path, time, whole }) => followContentOf(p, id, path, { time, whole }),
+  }),
+  'rest-callout': defineEdit({
+    label: ({ id }, p) => `Stop following with ${nameOf(p, id)}`,
+    args: args({ id, time: Instant }),
+    run: (p, { id, time }) => restCallout(p, id, time),
   }),
   'add-framing': defineEdit({
     label: 'Framing here',

@@ -7,6 +7,7 @@ import { jsonOr, wordOr } from '../stored';
 export interface StoredAnalysis extends Omit<AnalysisView, 'outdated'> {
   readonly projectId: string;
   readonly version: number;
+  readonly parameters: string;
   readonly confidence: number | null;
 }
 
@@ -21,6 +22,7 @@ export function analysisOf(row: AnalysisRow): StoredAnalysis | null {
       footageId: row.footageId,
       projectId: row.projectId,
       kind,
+      parameters: row.parameters,
       version: row.version,
       status: row.status,
       error: row.error,

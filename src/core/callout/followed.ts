@@ -1,0 +1,42 @@
+import { intersect, type Rect, type Size } from '../scale/rect';
+import type { Point } from '../schema/parts';
+import { WHOLE } from './kind';
+import { kindOf } from './kinds';
+import type { Callout } from './model';
+import type { Shift } from './follow-path';
+
+/** What a callout points at is told by so much around it, as shares of the recording's height. */
+const AROUND = { width: 0.16, height: 0.06 };
+
+/**
+ * What of a recording a callout marks, in its pixels: the area that it has, or what lies around the
+ * spot that it points at, within the recording.
+ */
+export function markedBy(callout: Callout, size: Size): Rect {
+  const handles = kindOf(callout).handles(callout);
+  const point = handles.find(({ look }) => look === 'point');
+  const area = handles.find((handle) => handle.look === 'area' && handle.size);
+  const whole = { x: 0, y: 0, width: size.width, height: size.height };
+  if (area?.size && !('tip' in callout)) return intersect({ ...area.at, ...area.size }, whole);
+  const at = point?.at ?? handles[0]!.at;
+  const [width, height] = [size.height * AROUND.width, size.height * AROUND.height];
+  return intersect({ x: at.x - width / 2, y: at.y - height / 2, width, height }, whole);
+}
+
+/** A point of content that went elsewhere. */
+export const shiftedPoint = ({ x, y }: Point, { dx, dy, scale }: Shift): Point => ({
+  x: x * scale + dx,
+  y: y * scale + dy,
+});
+
+/**
+ * What of a callout changes when it is put where its content went: all of it moves, by how far its
+ * first handle went; its size stays.
+ */
+export function putAt(callout: Callout, shift: Shift): Partial<Callout> {
+  const kind = kindOf(callout);
+  const { at } = kind.handles(callout)[0]!;
+  const to = shiftedPoint(at, shift);
+  const by = { dx: to.x - at.x, dy: to.y - at.y };
+  return kind.withHandle(callout, WHOLE, { by, frame: { dx: 0, dy: 0 } }) as Partial<Callout>;
+}

@@ -1,0 +1,62 @@
+import { shiftAt, type FollowPath } from '../callout/follow-path';
+import { putAt } from '../callout/followed';
+import { anchorFootage } from '../callout/anchor';
+import { clipEnd, sourceTime, timelineTime } from '../project/clip-time';
+import type { Callout, Project } from '../project/model';
+import { screenClipAt } from '../project/query';
+import { secondsToTicks, ticksToSeconds, type Ticks } from '../time/ticks';
+import { EditError } from './error';
+
+const calloutOf = (project: Project, id: string): Callout => {
+  const callout = project.callouts.find((one) => one.id === id);
+  if (!callout) throw new EditError('It is no longer there.');
+  return callout;
+};
+
+/** Puts a callout that follows where it is at an instant, on the recording itself. */
+function putDown(project: Project, callout: Callout, time: Ticks): string {
+  const { anchor } = callout;
+  const footageId = anchorFootage(anchor);
+  if (footageId === null || anchor.to === 'pointer')
+    throw new EditError('Only what stands on a recording can follow what that shows.');
+  if (anchor.to !== 'track') return footageId;
+  const clip = screenClipAt(project, footageId, time);
+  const shift = clip && shiftAt(anchor.path, ticksToSeconds(sourceTime(clip, time)) * 1000);
+  if (shift) Object.assign(callout, putAt(callout, shift));
+  return footageId;
+}
+
+/**
+ * Has a callout go along with what it marks.
+ *
+ * @param time when it lay on that, on the timeline; one that followed already is put where it was
+ *   then
+ * @param whole gives it all of the time in which its content is seen, within the clip at that time
+ * @throws EditError for one that stands on the frame or on the pointer
+ */
+export function followContentOf(
+  project: Project,
+  id: string,
+  path: FollowPath,
+  { time, whole }: { readonly time: Ticks; readonly whole: boolean },
+): void {
+  const callout = calloutOf(project, id);
+  const footageId = putDown(project, callout, time);
+  callout.anchor = { to: 'track', footageId, path };
+  const clip = whole ? screenClipAt(project, footageId, time) : null;
+  const [first] = path.runs;
+  const last = path.runs[path.runs.length - 1];
+  if (!clip || !clip.speed || !first || !last) return;
+  const at = (ms: number) => timelineTime(clip, secondsToTicks(ms / 1000));
+  // Which of two pictures is shown is a matter of rounding: one more on either side.
+  const start = Math.max(clip.start, at(first.from - path.step));
+  const end = Math.min(clipEnd(clip), at(last.to + path.step));
+  if (end > start) Object.assign(callout, { start, end });
+  project.callouts.sort((a, b) => a.start - b.start);
+}
+
+/** Has a callout stay where it is at an instant. */
+export function restCallout(project: Project, id: string, time: Ticks): void {
+  const callout = calloutOf(project, id);
+  callout.anchor = { to: 'footage', footageId: putDown(project, callout, time) };
+}

@@ -1,0 +1,56 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { setPriority } from 'node:os';
+import type { FollowTask } from '@/contract/analyses';
+import type { MediaFacts } from '@/contract/footage';
+import { rateFromNumber } from '@/core/time/ticks';
+import { followContent } from '@/sight/follow-path';
+import { inTiles } from '@/sight/pictures';
+import { LumaStream } from '../media/luma-stream';
+import { loadKernels } from '../media/node-host';
+
+/** Somebody waits for this: it goes before what looks through recordings, and after the rest. */
+const LOW = 5;
+const USUAL_RATE = rateFromNumber(30);
+
+/** What is to be followed, and what it is in. */
+export interface FollowOrder {
+  readonly facts: MediaFacts;
+  readonly task: FollowTask;
+}
+
+/** How much of the time that was looked through followed content is seen, 0 to 1. */
+export interface FollowSummary {
+  readonly seen: number;
+}
+
+/**
+ * Follows what a part of a recording shows, and writes where it went, a `FollowPath`; null where
+ * nothing of it could be told again.
+ *
+ * @param orderFile holds a `FollowOrder`, as JSON
+ * @param onProgress is told the share that is done, 0 to 1
+ */
+export async function follow(
+  path: string,
+  to: string,
+  orderFile: string,
+  onProgress: (share: number) => void,
+): Promise<FollowSummary> {
+  setPriority(LOW);
+  const { facts, task } = JSON.parse(await readFile(orderFile, 'utf8')) as FollowOrder;
+  const rate = facts.frameRate ?? USUAL_RATE;
+  const luma = inTiles(facts);
+  let told = 0;
+  const found = followContent(await loadKernels(), task, task, {
+    ...{ size: facts, rate },
+    open: (start) => new LumaStream(path, facts, { start, rate, luma }),
+    onProgress(share) {
+      if (share < told + 0.01) return;
+      told = share;
+      onProgress(share);
+    },
+  });
+  await writeFile(to, JSON.stringify(found));
+  const seen = (found?.runs ?? []).reduce((sum, run) => sum + run.to - run.from, 0);
+  return { seen: found ? Math.min(1, seen / Math.max(1, found.to - found.from)) : 0 };
+}
