@@ -135,7 +135,7 @@ export async function benchFollow(): Promise<void> {
         rect,
         { ms, from: 0, to: plan.seconds * 1000 },
         {
-          ...{ size: facts, rate, onProgress: () => {} },
+          ...{ size: facts, rate, length: plan.seconds * 1000, onProgress: () => {} },
           open: (start) => new LumaStream(file, facts, { start, rate, luma }),
         },
       );

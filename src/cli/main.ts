@@ -9,4 +9,5 @@ process.exitCode = await runCall(process.argv.slice(2), {
   isLive: process.stderr.isTTY,
   signal: abort.signal,
 });
-process.exit();
+// What goes into a pipe is written later: ending at once would cut a long answer off.
+process.stdout.write('', () => process.exit());

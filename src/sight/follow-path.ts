@@ -18,6 +18,8 @@ export interface FollowedTime {
 export interface FollowedRecording {
   readonly size: Size;
   readonly rate: FrameRate;
+  /** In milliseconds. */
+  readonly length: number;
   /** Its luma from a second on, in whole tiles. */
   readonly open: (seconds: number) => PictureStream;
   /** Is told the share that is done, 0 to 1. */
@@ -39,7 +41,7 @@ export function followContent(
   heap: KernelHeap,
   rect: Rect,
   { ms, from, to }: FollowedTime,
-  { size, rate, open, onProgress }: FollowedRecording,
+  { size, rate, length, open, onProgress }: FollowedRecording,
 ): FollowPath | null {
   const luma = inTiles(size);
   const step = 1000 / framesPerSecond(rate);
@@ -72,6 +74,7 @@ export function followContent(
   const joined: Run[] = own ? [before ? joinedRuns(before, own) : own] : [];
   return {
     ...{ ms, step: rounded(step), from: rounded(first * step), to: rounded((last + 1) * step) },
+    of: { width: size.width, height: size.height, length: rounded(length) },
     runs: [...others.reverse(), ...joined, ...rest],
   };
 }

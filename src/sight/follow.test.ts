@@ -31,7 +31,7 @@ function follow(
     rect,
     { ms: (marked * 1000) / FPS, from: 0, to: (COUNT * 1000) / FPS },
     {
-      ...{ size: SIZE, rate: { num: FPS, den: 1 } },
+      ...{ size: SIZE, rate: { num: FPS, den: 1 }, length: (COUNT * 1000) / FPS },
       onProgress: (share) => progress.push(share),
       open(seconds) {
         let index = Math.round(seconds * FPS);

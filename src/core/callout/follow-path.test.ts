@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { isOf } from '../schema/check-plain';
-import { FollowPath, shiftAt, shiftsAround } from './follow-path';
+import { FollowPath, isOfAnother, shiftAt, shiftsAround, timeInSight } from './follow-path';
 
 const path: FollowPath = {
-  ...{ ms: 100, from: 0, to: 2000, step: 40 },
+  ...{ ms: 100, from: 0, to: 2000, step: 40, of: { width: 640, height: 360, length: 2000 } },
   runs: [
     {
       ...{ from: 0, to: 800 },
@@ -46,4 +46,12 @@ test('what may be around a time has where it is then, and all places of a pictur
   );
   expect(shiftsAround(path, 90).map(({ dy }) => dy)).toEqual([40, 20, 0]);
   expect(shiftsAround(path, 1000)).toEqual([]);
+});
+
+test('a path tells how long its content is in sight, and whether its recording was replaced', () => {
+  expect(timeInSight(path)).toBe(1600);
+  const now = { width: 640, height: 360, length: 2010 };
+  expect(isOfAnother(path, now)).toBe(false);
+  expect(isOfAnother(path, { ...now, length: 2100 })).toBe(true);
+  expect(isOfAnother(path, { ...now, height: 480 })).toBe(true);
 });

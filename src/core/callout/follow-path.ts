@@ -32,6 +32,8 @@ export const FollowPath = strict({
   to: Ms,
   /** From one picture that was looked at to the next. */
   step: Type.Number({ minimum: 1, maximum: 10_000 }),
+  /** The recording in which it was found: its size in pixels, and how long it is. */
+  of: strict({ width: Type.Number(), height: Type.Number(), length: Ms }),
   runs: Type.Array(Run, { maxItems: 10_000 }),
 });
 export type FollowPath = Static<typeof FollowPath>;
@@ -52,6 +54,22 @@ const shiftOf = ([, dx, dy, scale, sure]: PlaceOf): Shift => ({ dx, dy, scale, s
 /** The number of the last place that has begun by some time; the first one before that. */
 const placeAt = ({ places }: FollowPath['runs'][number], ms: number): number =>
   Math.max(0, countFront(places, ([from]) => from <= ms) - 1);
+
+/** Lengths of one recording differ by less, in milliseconds. */
+const SAME_LENGTH = 50;
+
+/** Whether a path was found in another recording than the one that is there now. */
+export const isOfAnother = (
+  { of }: FollowPath,
+  now: { readonly width: number; readonly height: number; readonly length: number },
+): boolean =>
+  of.width !== now.width ||
+  of.height !== now.height ||
+  Math.abs(of.length - now.length) > SAME_LENGTH;
+
+/** The time in which followed content is seen or may be, in milliseconds. */
+export const timeInSight = ({ runs }: FollowPath): number =>
+  runs.reduce((sum, { from, to }) => sum + to - from, 0);
 
 /** Within so many milliseconds times are the same: those of pictures are rounded. */
 const SLACK = 0.5;

@@ -32,6 +32,7 @@ function putDown(project: Project, callout: Callout, time: Ticks): string {
  * @param time when it lay on that, on the timeline; one that followed already is put where it was
  *   then
  * @param whole gives it all of the time in which its content is seen, within the clip at that time
+ * @param frame length of one, in ticks
  * @throws EditError for one that stands on the frame or on the pointer
  */
 export function followContentOf(
@@ -39,6 +40,7 @@ export function followContentOf(
   id: string,
   path: FollowPath,
   { time, whole }: { readonly time: Ticks; readonly whole: boolean },
+  frame: Ticks,
 ): void {
   const callout = calloutOf(project, id);
   const footageId = putDown(project, callout, time);
@@ -49,8 +51,10 @@ export function followContentOf(
   if (!clip || !clip.speed || !first || !last) return;
   const at = (ms: number) => timelineTime(clip, secondsToTicks(ms / 1000));
   // Which of two pictures is shown is a matter of rounding: one more on either side.
-  const start = Math.max(clip.start, at(first.from - path.step));
-  const end = Math.min(clipEnd(clip), at(last.to + path.step));
+  const from = Math.floor(at(first.from - path.step) / frame) * frame;
+  const to = Math.ceil(at(last.to + path.step) / frame) * frame;
+  const start = Math.max(clip.start, from);
+  const end = Math.min(clipEnd(clip), to);
   if (end > start) Object.assign(callout, { start, end });
   project.callouts.sort((a, b) => a.start - b.start);
 }

@@ -195,6 +195,7 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
     ...{ id: callout(p, which), time: frame(at), whole: which % 2 > 0 },
     path: {
       ...{ ms: at, from: 0, to: at + length, step: 33.333 },
+      of: { width: 2560, height: 1440, length: at + length },
       runs: [{ from: 0, to: at + length, places: [[0, which, length, 1.25, 1]] }],
     },
   }),

@@ -1,8 +1,9 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { setPriority } from 'node:os';
 import type { FollowTask } from '@/contract/analyses';
+import { timeInSight } from '@/core/callout/follow-path';
 import type { MediaFacts } from '@/contract/footage';
-import { rateFromNumber } from '@/core/time/ticks';
+import { rateFromNumber, ticksToSeconds } from '@/core/time/ticks';
 import { followContent } from '@/sight/follow-path';
 import { inTiles } from '@/sight/pictures';
 import { LumaStream } from '../media/luma-stream';
@@ -42,7 +43,7 @@ export async function follow(
   const luma = inTiles(facts);
   let told = 0;
   const found = followContent(await loadKernels(), task, task, {
-    ...{ size: facts, rate },
+    ...{ size: facts, rate, length: ticksToSeconds(facts.duration) * 1000 },
     open: (start) => new LumaStream(path, facts, { start, rate, luma }),
     onProgress(share) {
       if (share < told + 0.01) return;
@@ -51,6 +52,5 @@ export async function follow(
     },
   });
   await writeFile(to, JSON.stringify(found));
-  const seen = (found?.runs ?? []).reduce((sum, run) => sum + run.to - run.from, 0);
-  return { seen: found ? Math.min(1, seen / Math.max(1, found.to - found.from)) : 0 };
+  return { seen: found ? Math.min(1, timeInSight(found) / Math.max(1, found.to - found.from)) : 0 };
 }

@@ -82,7 +82,8 @@ export const SPAN_EDITS = {
       ...{ id, path: FollowPath, time: Instant },
       whole: Type.Boolean({ description: 'Lasts as long as its content is seen.' }),
     }),
-    run: (p, { id, path, time, whole }) => followContentOf(p, id, path, { time, whole }),
+    run: (p, { id, path, time, whole }, { frame }) =>
+      followContentOf(p, id, path, { time, whole }, frame),
   }),
   'rest-callout': defineEdit({
     label: ({ id }, p) => `Stop following with ${nameOf(p, id)}`,

@@ -3,6 +3,7 @@ import type { OpenedProject } from '@/contract/projects';
 import { projectDuration } from '@/core/project/query';
 import { NO_SOURCES } from '@/core/project/sources';
 import { documentSlice } from './document-slice';
+import { followSlice } from './follow-slice';
 import { planSlice } from './plan-slice';
 import type { EditorState, SelectionSlice, ServerSlice, WorkspaceSlice } from './state';
 import { createTransport } from './transport';
@@ -60,6 +61,7 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
     ...WORKSPACE,
     ...NOTHING_TOLD,
     ...planSlice(set, get),
+    ...followSlice(set, get),
     ...found,
     transport: createTransport(Math.min(kept?.playhead ?? 0, projectDuration(opened.project))),
     select: (selection, also = []) =>

@@ -7,6 +7,7 @@ import { startAutosave, type Autosave } from '../autosave';
 import { createEditor } from './create-editor';
 import { followArrivals } from './arrivals-link';
 import { followEditor } from './player-link';
+import { followFindings } from './follow-slice';
 import { followServer } from './server-link';
 import type { EditorState } from './state';
 import { remember } from './workspace-memory';
@@ -22,6 +23,7 @@ export class EditorSession {
   private readonly autosave: Autosave;
   private readonly endServer: () => void;
   private readonly endArrivals: () => void;
+  private readonly endFindings: () => void;
   private shown: { canvas: HTMLCanvasElement; player: Player; end: () => void } | null = null;
 
   constructor(opened: OpenedProject) {
@@ -29,6 +31,7 @@ export class EditorSession {
     this.autosave = startAutosave(this.store);
     this.endServer = followServer(this.store, (revision) => this.autosave.heardOf(revision));
     this.endArrivals = followArrivals(this.store);
+    this.endFindings = followFindings(this.store);
     window.addEventListener('pagehide', this.remember);
   }
 
@@ -63,6 +66,7 @@ export class EditorSession {
   dispose(): void {
     this.remember();
     window.removeEventListener('pagehide', this.remember);
+    this.endFindings();
     this.endArrivals();
     this.endServer();
     this.autosave.stop();

@@ -140,6 +140,28 @@ export interface PlanSlice {
   readonly endPlanning: () => void;
 }
 
+/** What is being followed for a callout. */
+export interface Following {
+  /** What was asked for; null until the server took it. */
+  readonly analysis: string | null;
+  /** When the callout lay on what is followed, in ticks. */
+  readonly time: Ticks;
+  /** Whether it is to last as long as that is seen. */
+  readonly whole: boolean;
+}
+
+/** Following what callouts mark. */
+export interface FollowSlice {
+  /** What is under way, by the callouts' ids. */
+  readonly following: Readonly<Record<string, Following>>;
+  /** Follows what a callout lies on at the playhead, and has it go along. */
+  readonly followContent: (id: string, whole: boolean) => Promise<void>;
+  /** Gives up what is under way for a callout. */
+  readonly stopFollowing: (id: string) => void;
+  /** Has a callout go along with what was found for it. */
+  readonly takeFollowed: (id: string) => Promise<void>;
+}
+
 /** What the server tells of the project. */
 export interface ServerSlice extends Pick<
   ProjectState,
@@ -150,7 +172,7 @@ export interface ServerSlice extends Pick<
 }
 
 export interface EditorState
-  extends DocumentSlice, SelectionSlice, WorkspaceSlice, PlanSlice, ServerSlice {
+  extends DocumentSlice, SelectionSlice, WorkspaceSlice, PlanSlice, FollowSlice, ServerSlice {
   readonly transport: StoreApi<Transport>;
   readonly set: (change: Partial<EditorState>) => void;
 }

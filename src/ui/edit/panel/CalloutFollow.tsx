@@ -1,0 +1,121 @@
+'use client';
+import { Route } from 'lucide-react';
+import { useState } from 'react';
+import {
+  isOfAnother,
+  shiftAt,
+  shiftsAround,
+  timeInSight,
+  type FollowPath,
+} from '@/core/callout/follow-path';
+import { kindOf } from '@/core/callout/kinds';
+import { sourceTime } from '@/core/project/clip-time';
+import type { Callout } from '@/core/project/model';
+import { screenClipAt } from '@/core/project/query';
+import { footageOf } from '@/core/project/sources';
+import { ticksToSeconds } from '@/core/time/ticks';
+import { Button } from '../../parts/Button';
+import { CheckField } from '../../parts/fields';
+import { useEditor, useTransport } from '../store';
+
+const seconds = (ms: number) => `${(ms / 1000).toFixed(1)} s`;
+
+/** Has a callout go along with what it marks, and tells how far that was found. */
+export function CalloutFollow({ callout }: { callout: Callout }) {
+  const { id, anchor } = callout;
+  const isCover = kindOf(callout).level === 'cover';
+  // What is private is to be hidden for as long as it is seen; other things have their time.
+  const [whole, setWhole] = useState(isCover);
+  const following = useEditor((s) => s.following[id]);
+  const progress = useEditor(
+    (s) => s.jobs.find((job) => job.subject === s.following[id]?.analysis)?.progress ?? 0,
+  );
+  const followContent = useEditor((s) => s.followContent);
+  const stopFollowing = useEditor((s) => s.stopFollowing);
+  if (anchor.to !== 'footage' && anchor.to !== 'track') return null;
+  const isOn = anchor.to === 'track';
+  return (
+    <fieldset className="grid gap-2 border-t border-line pt-2">
+      <legend className="sr-only">Going along</legend>
+      {isOn ? (
+        <Followed id={id} path={anchor.path} footageId={anchor.footageId} isCover={isCover} />
+      ) : (
+        <p className="text-xs text-ink-2">
+          It can go along with what it lies on when the page is scrolled, magnified or hidden, or a
+          window moves.
+        </p>
+      )}
+      <CheckField label="For as long as that is seen" value={whole} onChange={setWhole} />
+      {following ? (
+        <div className="grid gap-1">
+          <progress
+            className="h-1.5 w-full"
+            value={progress}
+            max={1}
+            aria-label="How much of the recording was looked through"
+          />
+          <Button onClick={() => stopFollowing(id)}>
+            Stop looking ({Math.round(progress * 100)} %)
+          </Button>
+        </div>
+      ) : (
+        <Button onClick={() => void followContent(id, whole)}>
+          <Route size={14} aria-hidden /> {isOn ? 'Go along again from here' : 'Go along with it'}
+        </Button>
+      )}
+    </fieldset>
+  );
+}
+
+/** What was found of the content that a callout goes along with. */
+function Followed({
+  id,
+  path,
+  footageId,
+  isCover,
+}: {
+  id: string;
+  path: FollowPath;
+  footageId: string;
+  isCover: boolean;
+}) {
+  const apply = useEditor((s) => s.apply);
+  const footage = useEditor((s) => footageOf(s.sources, footageId));
+  const playhead = useTransport((t) => t.playhead);
+  const clip = useEditor((s) => screenClipAt(s.project, footageId, playhead));
+  const ms = clip && ticksToSeconds(sourceTime(clip, playhead)) * 1000;
+  const length = footage && ticksToSeconds(footage.duration) * 1000;
+  const isStale = footage && length !== null && isOfAnother(path, { ...footage, length });
+  return (
+    <>
+      <p className="text-xs text-ink-2">
+        Goes along with what it marks: in sight for {seconds(timeInSight(path))} of the{' '}
+        {seconds(path.to - path.from)} that were looked through.
+        {ms !== null && ` ${hereOf(path, ms, isCover)}`}
+      </p>
+      {isStale && (
+        <p className="text-xs text-caution" role="status">
+          The recording is another one since then. Go to where it lies right, and let it go along
+          again.
+        </p>
+      )}
+      <Button onClick={() => apply('rest-callout', { id, time: playhead })}>
+        Stay where it is
+      </Button>
+    </>
+  );
+}
+
+/** Whether followed content is seen at an instant, in a sentence. */
+function hereOf(path: FollowPath, ms: number, isCover: boolean): string {
+  if (ms < path.from || ms > path.to)
+    return isCover
+      ? 'Here nobody looked: it covers the last place.'
+      : 'Here nobody looked: it stays at the last place.';
+  if (shiftAt(path, ms)?.sure) return 'Here it is in sight.';
+  if (shiftsAround(path, ms).length)
+    return isCover
+      ? 'Here it may be hidden: it is covered to be safe.'
+      : 'Here it may be hidden, and nothing is drawn.';
+  return 'Here it is out of sight.';
+}

@@ -1,0 +1,81 @@
+import type { StoreApi } from 'zustand';
+import { cancelAnalysis, readAnalysis, requestAnalysis } from '@/contract/analyses';
+import { call } from '@/contract/call';
+import type { FollowPath } from '@/core/callout/follow-path';
+import { followTask } from '@/core/project/follow-task';
+import { tellFault } from '../../shell/notices-store';
+import type { Change, EditorState, FollowSlice, Get } from './state';
+
+const NOTHING_TO_TELL =
+  'What it lies on shows nothing that could be told again: it is of one colour. Take in some ' +
+  'letters or edges, and try again.';
+
+/** Following what callouts mark: it is found on the server, and goes on when they are left. */
+export function followSlice(set: Change, get: Get): FollowSlice {
+  const without = (id: string) => {
+    const { [id]: _, ...others } = get().following;
+    return others;
+  };
+  return {
+    following: {},
+    async followContent(id, whole) {
+      const { project, sources, transport } = get();
+      const callout = project.callouts.find((one) => one.id === id);
+      if (!callout) return;
+      const time = transport.getState().playhead;
+      const asked = followTask(project, sources, callout, time, whole);
+      if (typeof asked === 'string') return tellFault(asked);
+      const { footageId, rect, ...times } = asked;
+      set({ following: { ...get().following, [id]: { analysis: null, time, whole } } });
+      try {
+        const body = { kind: 'track' as const, follow: { ...rect, ...times } };
+        const { id: analysis } = await call(requestAnalysis, { params: { id: footageId }, body });
+        set({ following: { ...get().following, [id]: { analysis, time, whole } } });
+      } catch (error) {
+        set({ following: without(id) });
+        tellFault(error);
+      }
+    },
+    stopFollowing(id) {
+      const analysis = get().following[id]?.analysis;
+      set({ following: without(id) });
+      if (analysis) call(cancelAnalysis, { params: { id: analysis } }).catch(tellFault);
+    },
+    async takeFollowed(id) {
+      const asked = get().following[id];
+      if (!asked?.analysis) return;
+      set({ following: without(id) });
+      const found = await call(readAnalysis, { params: { id: asked.analysis } }).catch(tellFault);
+      if (found === undefined) return;
+      // The kind that was asked for says what it is.
+      const path = found as FollowPath | null;
+      if (!path) return tellFault(NOTHING_TO_TELL);
+      const { time, whole } = asked;
+      // It was removed meanwhile.
+      if (!get().project.callouts.some((one) => one.id === id)) return;
+      get().apply('follow-content', { id, path, time, whole });
+    },
+  };
+}
+
+/**
+ * Takes over where followed content went once it was found.
+ *
+ * @returns ends it
+ */
+export function followFindings(store: StoreApi<EditorState>): () => void {
+  const look = ({ following, analyses, takeFollowed, stopFollowing }: EditorState) => {
+    for (const [id, { analysis }] of Object.entries(following)) {
+      const row = analysis === null ? null : analyses.find((one) => one.id === analysis);
+      if (!row || row.status === 'waiting') continue;
+      if (row.status === 'ready') void takeFollowed(id);
+      else {
+        stopFollowing(id);
+        if (row.error && row.error !== 'Cancelled') tellFault(row.error);
+      }
+    }
+  };
+  return store.subscribe((now, before) => {
+    if (now.following !== before.following || now.analyses !== before.analyses) look(now);
+  });
+}
