@@ -1,6 +1,7 @@
 import { intersect, padded, type Rect } from '@/core/scale/rect';
 import type { Point } from '@/core/schema/parts';
 import { appearanceIn, whatIsTold, type Appearance } from '@/core/vision/follow/appearance';
+import { worstPart } from '@/core/vision/follow/itself';
 import { likenessAt, type Likeness } from '@/core/vision/follow/likeness';
 import { refined } from '@/core/vision/follow/refine';
 import { searchPoints } from '@/core/vision/follow/search-points';
@@ -38,6 +39,14 @@ const STAYS = { mean: 0.6, seen: 0.5 };
  * are the same but for a few letters.
  */
 const ALONE = { mean: 0.75, seen: 0.92 };
+/** The worst letter of content is seen so well at least, less this, and never less than that. */
+const USUALLY = 0.92;
+const SLACK = 0.04;
+const LEAST_ITSELF = 0.55;
+/** So many pictures tell how well it is seen when it moves. */
+const LATELY = 12;
+/** Of two places, one that is liker by this is it. */
+const LIKER = 0.01;
 /** Surroundings that went along vouch for content of which only this share is seen. */
 const VOUCHED = 0.15;
 const ALONG = 0.5;
@@ -47,6 +56,8 @@ const CLEAR = { mean: 0.8, along: 0.7 };
 const FADES = { mean: 0.5, seen: 0.2 };
 /** Pages that are magnified change by this share at least. */
 const ANEW = 0.12;
+/** Pages are magnified at once: before that so many pictures changed little. */
+const CALM = 4;
 /** A place that shows something else and stands still for so many pictures has lost the content. */
 const STILL = 10;
 
@@ -55,6 +66,8 @@ interface Found extends Point {
   readonly likeness: Likeness;
   readonly score: number;
   readonly look: number;
+  /** Whether it is the content itself, and not another like it. */
+  readonly certain: boolean;
 }
 
 interface Look {
@@ -82,6 +95,11 @@ export class ContentFollower {
   private run: FollowedRun | null = null;
   private velocity: Point = { x: 0, y: 0 };
   private still = 0;
+  private calm = 0;
+  /** Whether what is followed is the content itself, and not another like it. */
+  private certain = true;
+  /** How well its worst letter was seen of late, where it went along with all around it. */
+  private readonly lately: number[] = [];
   private index = 0;
 
   /**
@@ -112,8 +130,13 @@ export class ContentFollower {
   next(): void {
     this.index++;
     const changed = this.pictures.changedSince(1, LEAST_CHANGE, FEWEST);
+    const { across, down } = tilesOf(this.pictures.size);
+    const anew = changed.length >= ANEW * across * down;
     if (this.run) this.follow(changed, this.run);
     else if (changed.length) this.findAgain(changed);
+    // A page that is magnified while the content is out of sight brings it back at another size.
+    if (!this.run && anew && this.calm >= CALM) this.resizedIn(changed);
+    this.calm = anew ? 0 : this.calm + 1;
   }
 
   [Symbol.dispose](): void {
@@ -170,36 +193,63 @@ export class ContentFollower {
 
   /** Finds where it went when something changed there or around. */
   private track(changed: readonly number[]): void {
-    const picture = this.pictures.luma(0);
+    if (!this.certain && this.findBetter(changed)) return;
     const [x, y] = [Math.round(this.place.x), Math.round(this.place.y)];
-    const here = this.likenessIn(picture, { x, y });
+    const here = this.likenessAt({ x, y });
     const about = new Surroundings(this.pictures.luma(1), this.rect);
-    const rests = !about.any || about.movedBy(picture, 0, 0) >= ALONG;
+    const rests = !about.any || about.movedBy(this.picture, 0, 0) >= ALONG;
     const stays = here.mean >= STAYS.mean || here.seen >= STAYS.seen;
     if (stays && rests) return this.stay(here);
     const moved = this.movedTo(changed, about, { x, y, here });
     if (moved && (moved.likeness.seen >= VOUCHED || !rests)) return this.moveTo(moved);
-    if (here.seen < FADES.seen && this.resizedIn(changed)) return;
+    if (here.seen < FADES.seen && this.calm >= CALM && this.resizedIn(changed)) return;
     if (moved) return this.moveTo(moved);
     this.velocity = { x: 0, y: 0 };
     const fades = here.mean >= FADES.mean || here.seen >= FADES.seen;
-    this.see({ ...this.place, sure: fades });
+    this.see({ ...this.place, sure: fades && this.certain });
   }
 
-  private likenessIn(picture: Luma, { x, y }: Point): Likeness {
-    return likenessAt(this.looks[this.look]!.appearance, picture, x, y);
+  /** The newest picture; to be asked for again after anything that may take memory. */
+  private get picture(): Luma {
+    return this.pictures.luma(0);
+  }
+
+  private likenessAt({ x, y }: Point, look = this.look): Likeness {
+    return likenessAt(this.looks[look]!.appearance, this.picture, x, y);
+  }
+
+  /** From how well the worst letter is seen on it is the content: codecs and sizes differ. */
+  private get itself(): number {
+    const least = Math.min(...this.lately, USUALLY) - SLACK;
+    return Math.max(LEAST_ITSELF, least);
+  }
+
+  /** Learns how well the content is seen in this recording when it moves. */
+  private learn({ x, y }: Point): void {
+    const { appearance } = this.looks[this.look]!;
+    this.lately.push(worstPart(appearance, this.picture, x, y));
+    if (this.lately.length > LATELY) this.lately.shift();
+  }
+
+  /** Whether a place shows the content itself, and not another like it. */
+  private isItself(place: Point, look = this.look): boolean {
+    const { appearance } = this.looks[look]!;
+    const whole = { x: Math.round(place.x), y: Math.round(place.y) };
+    const { x, y } = refined(appearance, this.picture, whole);
+    return worstPart(appearance, this.picture, x, y) >= this.itself;
   }
 
   /** It is where it was; where dark and light changed places, it is told by what it is now. */
   private stay({ inverted, seen }: Likeness): void {
     this.velocity = { x: 0, y: 0 };
+    this.certain ||= this.isItself(this.place);
     if (inverted && seen >= STAYS.seen) {
       const { x, y, width, height } = this.rect;
       const now = { x: Math.round(x), y: Math.round(y), width, height };
       const { scale, shift } = this.looks[this.look]!;
-      this.look = this.addLook(appearanceIn(this.pictures.luma(0), now), scale, shift);
+      this.look = this.addLook(appearanceIn(this.picture, now), scale, shift);
     }
-    this.see({ ...this.place, sure: true });
+    this.see({ ...this.place, sure: this.certain });
   }
 
   /**
@@ -212,11 +262,10 @@ export class ContentFollower {
     about: Surroundings,
     { x, y, here }: Point & { readonly here: Likeness },
   ): Found | null {
-    const picture = this.pictures.luma(0);
     let best = null as (Found & { readonly clear: boolean }) | null;
-    const rate = (place: Point, least = ALONG, likeness = this.likenessIn(picture, place)) => {
+    const rate = (place: Point, least = ALONG, likeness = this.likenessAt(place)) => {
       const [dx, dy] = [place.x - x, place.y - y];
-      const along = about.movedBy(picture, dx, dy);
+      const along = about.movedBy(this.picture, dx, dy);
       const vouched = along >= least && likeness.seen >= VOUCHED;
       const hidden = along >= CLEAR.along;
       const enough = likeness.mean >= ALONE.mean && likeness.seen >= ALONE.seen;
@@ -224,7 +273,9 @@ export class ContentFollower {
       const far = 0.02 * Math.log2(1 + Math.hypot(dx, dy) / 8);
       const clear = likeness.mean >= CLEAR.mean && along >= CLEAR.along;
       const score = likeness.mean + 0.6 * along - far;
-      if (!best || score > best.score) best = { ...place, likeness, score, clear, look: this.look };
+      if (best && score <= best.score) return;
+      const certain = (this.certain && (vouched || hidden)) || this.isItself(place);
+      best = { ...place, likeness, score, clear, certain, look: this.look };
     };
     const { velocity } = this;
     rate({ x, y }, ALONG, here);
@@ -276,62 +327,74 @@ export class ContentFollower {
    */
   private resizedIn(changed: readonly number[]): boolean {
     const { across, down } = tilesOf(this.pictures.size);
-    if (!this.place.sure || changed.length < ANEW * across * down) return false;
+    if (changed.length < ANEW * across * down) return false;
     const known = this.known(changed);
-    if (known) {
+    if (known?.certain) {
       this.moveTo(known);
       return true;
     }
-    const { heap } = this.pictures;
-    const picture = this.pictures.luma(0);
-    const at = this.pictures.address(0);
-    const found = this.resized.findIn(heap, { ...picture, at }, this.place.scale);
+    const found = this.resized.findIn(this.pictures, this.place.scale);
     if (!found) return false;
     const { rect, scale } = found;
+    const { picture } = this;
     const told = whatIsTold(rect, picture);
     const shift = { x: told.x - rect.x, y: told.y - rect.y };
     this.look = this.addLook(appearanceIn(picture, told), scale, shift);
     this.velocity = { x: 0, y: 0 };
+    this.certain = true;
     this.see({ x: told.x, y: told.y, scale, sure: true });
     return true;
   }
 
-  private moveTo({ x, y, look, likeness }: Found): void {
+  private moveTo({ x, y, look, likeness, certain }: Found): void {
     const before = this.place;
-    const sure = likeness.seen >= VOUCHED;
+    const seen = likeness.seen >= VOUCHED;
     const { appearance, scale } = this.looks[look]!;
-    const there = sure ? refined(appearance, this.pictures.luma(0), { x, y }) : { x, y };
+    const there = seen ? refined(appearance, this.picture, { x, y }) : { x, y };
     const { width, height } = appearance;
     if (!touch({ ...there, width, height }, { x: 0, y: 0, ...this.pictures.size }))
       return this.lose();
     this.look = look;
-    this.see({ ...there, scale, sure });
+    if (this.certain && certain && likeness.seen === 1) this.learn(there);
+    this.certain = certain;
+    this.see({ ...there, scale, sure: seen && certain });
     this.velocity = { x: there.x - before.x, y: there.y - before.y };
   }
 
   /** The best place of any look that it had among what changed. */
   private known(changed: readonly number[]): Found | null {
-    const picture = this.pictures.luma(0);
     let best = null as Found | null;
-    this.looks.forEach(({ appearance, search }, look) => {
+    this.looks.forEach(({ search }, look) => {
       for (const found of search?.find(changed) ?? []) {
         const place = { x: Math.round(found.x), y: Math.round(found.y) };
-        const likeness = likenessAt(appearance, picture, place.x, place.y);
+        const likeness = this.likenessAt(place, look);
         if (likeness.mean < ALONE.mean || likeness.seen < ALONE.seen) continue;
-        if (!best || likeness.mean > best.score)
-          best = { ...place, likeness, score: likeness.mean, look };
+        if (best && likeness.mean <= best.score) continue;
+        const certain = this.isItself(place, look);
+        best = { ...place, likeness, look, certain, score: likeness.mean };
       }
     });
     return best;
+  }
+
+  /** Goes over from another like it to one that is liker, if there is one among what changed. */
+  private findBetter(changed: readonly number[]): boolean {
+    const best = this.known(changed);
+    if (!best) return false;
+    const { x, y } = this.place;
+    const here = this.likenessAt({ x: Math.round(x), y: Math.round(y) });
+    if (!best.certain && best.likeness.mean < here.mean + LIKER) return false;
+    this.moveTo(best);
+    return true;
   }
 
   /** Looks for content that was lost among what changed. */
   private findAgain(changed: readonly number[]): void {
     const best = this.known(changed);
     if (!best) return;
-    const { x, y, look } = best;
+    const { x, y, look, certain } = best;
     const { appearance, scale } = this.looks[look]!;
-    const there = refined(appearance, this.pictures.luma(0), { x, y });
+    const there = refined(appearance, this.picture, { x, y });
     let since = this.index;
     for (let back = 1; back < Math.min(KEPT, this.pictures.count); back++) {
       if (likenessAt(appearance, this.pictures.luma(back), x, y).mean < FADES.mean) break;
@@ -339,7 +402,8 @@ export class ContentFollower {
     }
     this.look = look;
     this.velocity = { x: 0, y: 0 };
-    this.see({ ...there, scale, sure: true }, since);
+    this.certain = certain;
+    this.see({ ...there, scale, sure: certain }, since);
   }
 }
 

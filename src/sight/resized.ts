@@ -1,12 +1,13 @@
 import { intersect, type Rect, type Size } from '@/core/scale/rect';
 import type { Point } from '@/core/schema/parts';
-import { appearanceIn, rescaled, type Appearance } from '@/core/vision/follow/appearance';
+import { appearanceIn, BLOCK, rescaled, type Appearance } from '@/core/vision/follow/appearance';
 import { likenessAt, type Likeness } from '@/core/vision/follow/likeness';
 import { refined } from '@/core/vision/follow/refine';
 import { searchPoints } from '@/core/vision/follow/search-points';
+import type { LookPoint } from '@/core/vision/look';
 import { tilesOf, type Luma } from '@/core/vision/luma';
 import type { KernelHeap } from '@/kernels/heap';
-import { inTiles, MARGIN } from './pictures';
+import { inTiles, MARGIN, type Pictures } from './pictures';
 import { LookSearch, type SearchedPicture } from './search';
 
 /** Sizes are told apart in steps of this factor, between these. */
@@ -22,7 +23,7 @@ const LEAST_SIDE = 128;
 /** The best places of all sizes that are looked at closely, and how closely. */
 const MOST = 3;
 const CLOSELY = [-1.2, -0.9, -0.6, -0.3, 0, 0.3, 0.6, 0.9, 1.2].map((by) => 1 + by / 100);
-const NEAR = 3;
+const NEAR = 5;
 /** At another size letters are drawn anew: this likeness is enough, others have half of it. */
 const ENOUGH = { mean: 0.7, seen: 0.85 };
 const SEARCH = { worst: 0.06, most: 8 };
@@ -31,16 +32,25 @@ const SMALL_NOISE = 4;
 
 /** Where content was found at another size. */
 export interface Resized {
-  /** The rectangle that was looked for. */
+  /** Where what was looked for lies. */
   readonly rect: Rect;
   readonly scale: number;
   readonly likeness: Likeness;
+}
+
+/** What is searched for at one size. */
+interface AtSize {
+  readonly scale: number;
+  readonly sought: Appearance;
+  readonly points: readonly LookPoint[];
 }
 
 /** What is to be found at another size: a rectangle of whole pixels with what is around it. */
 export class ResizedContent {
   private readonly base: Rect;
   private readonly appearance: Appearance;
+  private readonly own: Appearance;
+  private sizes: readonly AtSize[] | null = null;
 
   constructor(
     picture: Luma,
@@ -48,25 +58,37 @@ export class ResizedContent {
   ) {
     this.base = withAround(content, picture);
     this.appearance = appearanceIn(picture, this.base);
+    this.own = appearanceIn(picture, content);
+  }
+
+  /** All sizes in which there is anything to search for, made when the first is asked for. */
+  private all(): readonly AtSize[] {
+    if (this.sizes) return this.sizes;
+    const sizes: AtSize[] = [];
+    for (let scale = SMALLEST; scale <= LARGEST; scale *= FINE) {
+      const sought = rescaled(this.appearance, scale / PART);
+      const points = searchPoints(sought, SMALL_NOISE);
+      if (points) sizes.push({ scale, sought, points });
+    }
+    return (this.sizes = sizes);
   }
 
   /**
    * Looks for it all over a picture; null where it is at none of the sizes.
    *
+   * @param pictures whose newest one is searched
    * @param now the size that it has, which is left out
    */
-  findIn(heap: KernelHeap, picture: Luma & { readonly at: number }, now: number): Resized | null {
-    using small = new Quarter(heap, picture);
-    const tiles = tilesOf(small.size);
-    const all = Array.from({ length: tiles.across * tiles.down }, (_, i) => i);
+  findIn(pictures: Pictures, now: number): Resized | null {
+    const { heap } = pictures;
+    using small = new Quarter(pictures);
+    const { across, down } = tilesOf(small.size);
+    const tiles = Array.from({ length: across * down }, (_, i) => i);
     const places: (Point & { readonly like: number; readonly scale: number })[] = [];
-    for (let scale = SMALLEST; scale <= LARGEST; scale *= FINE) {
+    for (const { scale, sought, points } of this.all()) {
       if (Math.abs(scale / now - 1) < OTHER) continue;
-      const sought = rescaled(this.appearance, scale / PART);
-      const points = searchPoints(sought, SMALL_NOISE);
-      if (!points) continue;
       using search = new LookSearch(heap, small, { ...sought, points }, 0, SEARCH);
-      for (const { x, y } of search.find(all)) {
+      for (const { x, y } of search.find(tiles)) {
         const [u, v] = [Math.round(x), Math.round(y)];
         const like = likenessAt(sought, small.luma(), u, v).mean;
         places.push({ x: u * PART, y: v * PART, like, scale });
@@ -74,35 +96,41 @@ export class ResizedContent {
     }
     places.sort((a, b) => b.like - a.like);
     return places.slice(0, MOST).reduce<Resized | null>((best, place) => {
-      const found = this.closely(picture, place);
+      // Memory that was allocated meanwhile puts an end to views of it.
+      const found = this.closely(pictures.luma(0), place);
       if (!found || found.likeness.seen < ENOUGH.seen) return best;
       return found.likeness.mean > (best?.likeness.mean ?? ENOUGH.mean) ? found : best;
     }, null);
   }
 
-  /** The best of the sizes and places around one. */
+  /**
+   * The best of the sizes and places around one. Lines of a page are set anew, so that only the
+   * content itself is compared, but where it is too small for that.
+   */
   private closely(picture: Luma, near: Point & { readonly scale: number }): Resized | null {
-    let best = null as (Point & Resized & { readonly appearance: Appearance }) | null;
+    const { base, content } = this;
+    const isLarge = Math.min(content.width, content.height) * near.scale >= BLOCK;
+    const [told, appearance] = isLarge ? [content, this.own] : [base, this.appearance];
+    let best = null as (Point & Omit<Resized, 'rect'> & { readonly seen: Appearance }) | null;
     for (const by of CLOSELY) {
       const scale = near.scale * by;
-      const appearance = rescaled(this.appearance, scale);
-      const [x0, y0] = [Math.round(near.x), Math.round(near.y)];
+      const seen = rescaled(appearance, scale);
+      const x0 = Math.round(near.x + (told.x - base.x) * scale);
+      const y0 = Math.round(near.y + (told.y - base.y) * scale);
       for (let y = y0 - NEAR; y <= y0 + NEAR; y++)
         for (let x = x0 - NEAR; x <= x0 + NEAR; x++) {
-          const likeness = likenessAt(appearance, picture, x, y);
-          if (likeness.mean > (best?.likeness.mean ?? 0))
-            best = { x, y, scale, likeness, appearance, rect: this.content };
+          const likeness = likenessAt(seen, picture, x, y);
+          if (likeness.mean > (best?.likeness.mean ?? 0)) best = { x, y, scale, likeness, seen };
         }
     }
     if (!best) return null;
-    const { x, y } = refined(best.appearance, picture, best);
     const { scale, likeness } = best;
-    const { content, base } = this;
+    const { x, y } = refined(best.seen, picture, best);
     return {
       ...{ scale, likeness },
       rect: {
-        x: x + (content.x - base.x) * scale,
-        y: y + (content.y - base.y) * scale,
+        x: x + (content.x - told.x) * scale,
+        y: y + (content.y - told.y) * scale,
         width: content.width * scale,
         height: content.height * scale,
       },
@@ -127,13 +155,14 @@ function withAround({ x, y, width, height }: Rect, picture: Size): Rect {
 class Quarter implements SearchedPicture {
   readonly size: Size;
   readonly stride: number;
+  private readonly heap: KernelHeap;
   private readonly at: number;
   private readonly bytes: number;
 
-  constructor(
-    private readonly heap: KernelHeap,
-    { at, stride, width, height }: Luma & { readonly at: number },
-  ) {
+  constructor(pictures: Pictures) {
+    const { heap, stride } = pictures;
+    const { width, height } = pictures.size;
+    this.heap = heap;
     const [w, h] = [width / PART, height / PART];
     this.size = inTiles({ width: w, height: h });
     this.stride = this.size.width;
@@ -143,7 +172,7 @@ class Quarter implements SearchedPicture {
     using half = heap.borrow((width * height) / 4);
     using quarter = heap.borrow(w * h);
     const { halvePlane, copyRows } = heap.exports;
-    halvePlane(at, stride, width, height, half.at);
+    halvePlane(pictures.address(0), stride, width, height, half.at);
     halvePlane(half.at, width / 2, width / 2, height / 2, quarter.at);
     copyRows(quarter.at, w, this.at, this.stride, w, h);
   }
