@@ -46,7 +46,8 @@ export class Surroundings {
       const found = correlation(block, picture, dx, dy);
       if (found === null) continue;
       inside++;
-      if (found >= ALONG) along++;
+      // In dark colours it is the same page.
+      if (Math.abs(found) >= ALONG) along++;
     }
     return inside ? along / inside : 0;
   }
