@@ -29,6 +29,7 @@ const OPTIONS = {
   kind: { type: 'string' },
   list: { type: 'boolean' },
   whole: { type: 'boolean' },
+  covers: { type: 'boolean' },
   json: { type: 'boolean' },
   help: { type: 'boolean' },
 } as const;

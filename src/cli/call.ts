@@ -15,6 +15,8 @@ export interface Call {
 export interface Answer {
   readonly json: unknown;
   readonly text: string;
+  /** The exit code, where what was found is not as it should be; 0 without. */
+  readonly exit?: number;
 }
 
 /** What a word of the command does. */

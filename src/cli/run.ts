@@ -45,12 +45,16 @@ export async function runCall(argv: readonly string[], terminal: Terminal): Prom
     const found = Object.hasOwn(VERBS, verb) ? VERBS[verb]! : null;
     if (!found) throw new UsageError(`There is no verb "${verb}".`);
     const progress = progressLine(terminal);
-    const { json, text } = await found.run({
+    const {
+      json,
+      text,
+      exit = 0,
+    } = await found.run({
       ...{ operands, values, signal, progress },
       open: localContext,
     });
     out(`${values.json ? JSON.stringify(json) : text}\n`);
-    return 0;
+    return exit;
   } catch (error) {
     if (error instanceof UsageError) {
       err(`${error.message}\n${usage()}`);

@@ -31,6 +31,7 @@ import type { Answer, Call, Verb } from './call';
 import { edit, editProject } from './edit';
 import { follow } from './follow';
 import { plan } from './plan';
+import { proof } from './proof';
 import { writeOut } from './write-out';
 
 async function readText(path: string): Promise<string> {
@@ -171,7 +172,15 @@ async function exportProject({ operands, values, open, signal, progress }: Call)
     ? `${result.width}x${result.height}, ${frames} frames`
     : `${duration.toFixed(2)} s of sound`;
   return {
-    json: { out, width: result.width, height: result.height, frames, duration, wallSeconds },
+    json: {
+      out,
+      export: exportId,
+      width: result.width,
+      height: result.height,
+      frames,
+      duration,
+      wallSeconds,
+    },
     text: `${out}  ${what}, made in ${wallSeconds.toFixed(1)} s`,
   };
 }
@@ -203,5 +212,6 @@ export const VERBS: Readonly<Record<string, { readonly run: Verb; readonly usage
     usage:
       'export PROJECT --out FILE [--format mp4|mov|webm|av1|gif|m4a|mp3|wav|png] [--size WxH] [--fps R] [--range A-B] [--quality small|good|high] [--bit-rate MBIT] [--calm]',
   },
+  proof: { run: proof, usage: 'proof PROJECT EXPORT --covers [--out FOLDER]' },
   demo: { run: demo, usage: 'demo' },
 };

@@ -429,6 +429,10 @@ export const CATALOGUE = {
     500,
     () => 'The encoder did not cut where it was told to. Export again; the project is as it was.',
   ),
+  'no-picture-to-proof': entry(
+    409,
+    () => 'That export is sound only: there is nothing in it that a cover could hide.',
+  ),
   'export-not-done': entry(409, () => 'That export is not done.'),
   'export-input-gone': entry(
     409,

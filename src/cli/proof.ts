@@ -1,0 +1,72 @@
+import { mkdir } from 'node:fs/promises';
+import { join, resolve } from 'node:path';
+import { remedyFor } from '@/core/proof/remedy';
+import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
+import { exportOf } from '@/server/db/rows/exports';
+import { runMedia } from '@/server/media/process';
+import { proofCovers } from '@/server/proof/proof-covers';
+import { notFound } from '@/server/problem';
+import { required, UsageError } from './arguments';
+import type { Answer, Call } from './call';
+
+/** Around a place that leaks so much of the picture is shown, in pixels. */
+const AROUND = 60;
+
+/** A picture of an exported file around a place, as a file. */
+async function pictureOf(
+  video: string,
+  seconds: number,
+  rect: { x: number; y: number; width: number; height: number },
+  size: { width: number; height: number },
+  out: string,
+): Promise<void> {
+  const [x, y] = [
+    Math.max(0, Math.floor(rect.x - AROUND)),
+    Math.max(0, Math.floor(rect.y - AROUND)),
+  ];
+  const width = Math.min(size.width - x, Math.ceil(rect.width + 2 * AROUND));
+  const height = Math.min(size.height - y, Math.ceil(rect.height + 2 * AROUND));
+  await runMedia('ffmpeg', [
+    ...['-v', 'error', '-nostdin', '-y', '-ss', seconds.toFixed(4), '-i', video],
+    ...['-vf', `crop=${width}:${height}:${x}:${y}`, '-frames:v', '1', out],
+  ]);
+}
+
+/** `vistum proof`: looks for what is wrong with an exported file; exit 1 when anything is. */
+export async function proof({ operands, values, open, signal, progress }: Call): Promise<Answer> {
+  const id = required(operands[0], 'PROJECT');
+  const exportId = required(operands[1], 'EXPORT');
+  if (!values.covers) throw new UsageError('Say what is to be looked for: --covers.');
+  const context = await open();
+  const row = await context.db.exports.findOne({ where: { id: exportId, projectId: id } });
+  if (!row) throw notFound('export');
+  const { settings } = exportOf(row);
+  const { leaks, project, origin, video } = await proofCovers(context, id, exportId, {
+    signal,
+    onProgress: (share) => progress(`${Math.round(share * 100)} % Looking under the covers`),
+  });
+  const frame = frameDuration(settings.frameRate);
+  const folder = values.out && resolve(values.out);
+  if (folder) await mkdir(folder, { recursive: true });
+  const found = [];
+  for (const [i, leak] of leaks.entries()) {
+    const { coverId, worst, frames } = leak;
+    const picture = folder ? join(folder, `leak-${i + 1}.png`) : null;
+    if (picture)
+      await pictureOf(video, ticksToSeconds(worst.frame * frame), worst.rect, settings, picture);
+    const at = (n: number) => ticksToSeconds(origin + n * frame);
+    const [start, end] = [at(leak.from), at(leak.to + 1)];
+    const remedy = remedyFor(project, leak, origin, frame);
+    found.push({ cover: coverId, start, end, frames, worst: worst.frame, remedy, picture });
+  }
+  const lines = found.map(
+    ({ start, end, frames, remedy, picture }) =>
+      `${start.toFixed(2)}-${end.toFixed(2)} s  ${frames} frames  ${remedy}` +
+      (picture ? `  ${picture}` : ''),
+  );
+  return {
+    json: { export: exportId, leaks: found },
+    text: lines.join('\n') || 'Nothing that a cover is to hide can be read.',
+    exit: found.length ? 1 : 0,
+  };
+}
