@@ -1,5 +1,5 @@
 'use client';
-import { Route } from 'lucide-react';
+import { Pin, Route } from 'lucide-react';
 import { useState } from 'react';
 import {
   isOfAnother,
@@ -45,7 +45,7 @@ export function CalloutFollow({ callout }: { callout: Callout }) {
           window moves.
         </p>
       )}
-      <CheckField label="For as long as that is seen" value={whole} onChange={setWhole} />
+      <CheckField label="As long as it is seen" value={whole} onChange={setWhole} />
       {following ? (
         <div className="grid gap-1">
           <progress
@@ -100,7 +100,7 @@ function Followed({
         </p>
       )}
       <Button onClick={() => apply('rest-callout', { id, time: playhead })}>
-        Stay where it is
+        <Pin size={14} aria-hidden /> Stay where it is
       </Button>
     </>
   );
