@@ -47,14 +47,6 @@ const addressOf = (row: number, random: () => number): string => {
   return `${name}.${WORDS[(row * 5) % WORDS.length]!}${10 + ((row * 37) % 89)}@kilnbook.example`;
 };
 
-/** The text that is marked. */
-export const MARKED_TEXT = (() => {
-  const random = chance(71);
-  let text = '';
-  for (let row = 0; row <= MARKED.row; row++) text = addressOf(row, random);
-  return text;
-})();
-
 /** A table of orders: rows alike but for their words. */
 export function drawTable(width: number, rows: number, dark = false, zoom = 1): Canvas {
   const page = createCanvas(Math.round(width * zoom), Math.round(rows * ROW * zoom));

@@ -3,7 +3,7 @@ import { followTask } from '@/core/project/follow-task';
 import { usedFootage } from '@/core/project/query';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { readResult } from '@/server/analyses/analyses';
-import { requestTrack } from '@/server/analyses/track';
+import { requestTrack } from '@/server/analyses/request-track';
 import { openProject } from '@/server/documents/documents';
 import { loadSources } from '@/server/footage/facts';
 import { completeJob } from '@/server/jobs/complete';

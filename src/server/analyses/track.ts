@@ -1,14 +1,11 @@
 import { rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { AnalysisView, FollowTask } from '@/contract/analyses';
-import type { ServerContext } from '../context';
+import type { FollowTask } from '@/contract/analyses';
 import { newId } from '../ids';
 import { limit } from '../limits';
 import { workFolder } from '../places';
-import { problem } from '../problem';
 import { runTool } from '../tools/run-tool';
 import type { FollowOrder, FollowSummary } from '../tools/follow';
-import { requestAnalysis } from './analyses';
 import type { AnalysisKind } from './kind';
 
 /** Where a part of a recording goes that was marked in one of its pictures. */
@@ -36,19 +33,3 @@ export const track: AnalysisKind = {
     }
   },
 };
-
-/**
- * Asks for where a part of a recording goes.
- *
- * @throws Problem where it is not said which part
- */
-export function requestTrack(
-  context: ServerContext,
-  footageId: string,
-  task: FollowTask | undefined,
-): Promise<AnalysisView & { readonly jobId: string | null }> {
-  if (!task) throw problem('bad-body', 'follow has to say what is to be followed');
-  const { x, y, width, height, ms, from, to } = task;
-  const parameters = JSON.stringify({ x, y, width, height, ms, from, to });
-  return requestAnalysis(context, footageId, 'track', { parameters });
-}

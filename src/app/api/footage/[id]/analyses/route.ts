@@ -1,6 +1,6 @@
 import { requestAnalysis } from '@/contract/analyses';
 import { requestAnalysis as request } from '@/server/analyses/analyses';
-import { requestTrack } from '@/server/analyses/track';
+import { requestTrack } from '@/server/analyses/request-track';
 import { AnalysisBody } from '@/server/http/bodies';
 import { serve } from '@/server/http/serve';
 
