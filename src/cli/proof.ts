@@ -1,9 +1,9 @@
 import { mkdir } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
-import { remedyFor } from '@/core/proof/remedy';
 import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
 import { exportOf } from '@/server/db/rows/exports';
 import { runMedia } from '@/server/media/process';
+import { findingsOf } from '@/server/proof/findings';
 import { proofCovers } from '@/server/proof/proof-covers';
 import { notFound } from '@/server/problem';
 import { required, UsageError } from './arguments';
@@ -41,23 +41,19 @@ export async function proof({ operands, values, open, signal, progress }: Call):
   const row = await context.db.exports.findOne({ where: { id: exportId, projectId: id } });
   if (!row) throw notFound('export');
   const { settings } = exportOf(row);
-  const { leaks, project, origin, video } = await proofCovers(context, id, exportId, {
+  const looked = await proofCovers(context, id, exportId, {
     signal,
     onProgress: (share) => progress(`${Math.round(share * 100)} % Looking under the covers`),
   });
-  const frame = frameDuration(settings.frameRate);
   const folder = values.out && resolve(values.out);
   if (folder) await mkdir(folder, { recursive: true });
   const found = [];
-  for (const [i, leak] of leaks.entries()) {
-    const { coverId, worst, frames } = leak;
+  for (const [i, finding] of findingsOf(looked, settings.frameRate).entries()) {
     const picture = folder ? join(folder, `leak-${i + 1}.png`) : null;
-    if (picture)
-      await pictureOf(video, ticksToSeconds(worst.frame * frame), worst.rect, settings, picture);
-    const at = (n: number) => ticksToSeconds(origin + n * frame);
-    const [start, end] = [at(leak.from), at(leak.to + 1)];
-    const remedy = remedyFor(project, leak, origin, frame);
-    found.push({ cover: coverId, start, end, frames, worst: worst.frame, remedy, picture });
+    const seconds = ticksToSeconds(finding.worst * frameDuration(settings.frameRate));
+    const { rect } = looked.leaks[i]!.worst;
+    if (picture) await pictureOf(looked.video, seconds, rect, settings, picture);
+    found.push({ ...finding, picture });
   }
   const lines = found.map(
     ({ start, end, frames, remedy, picture }) =>

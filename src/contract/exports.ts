@@ -35,6 +35,24 @@ export const ExportResult = Type.Object({
 });
 export type ExportResult = Readonly<Static<typeof ExportResult>>;
 
+/** A stretch of an export in which something can be read that a cover is to hide. */
+export const CoverFinding = Type.Object({
+  cover: Type.String(),
+  start: Type.Number({ description: 'Seconds of the timeline.' }),
+  end: Type.Number(),
+  frames: Type.Number(),
+  worst: Type.Number({ description: 'The frame in which most can be read.' }),
+  remedy: Type.String({ description: 'What to do about it, in a sentence.' }),
+});
+export type CoverFinding = Readonly<Static<typeof CoverFinding>>;
+
+/** What came of a look under the covers of an export. */
+export const ExportProof = Type.Object({
+  findings: Type.Array(CoverFinding),
+  fault: nullable(Type.String(), { description: 'Why it could not be done; null if it was.' }),
+});
+export type ExportProof = Readonly<Static<typeof ExportProof>>;
+
 export interface ExportView {
   readonly id: string;
   readonly name: string;
@@ -44,6 +62,8 @@ export interface ExportView {
   readonly message: string;
   /** Null until it is done. */
   readonly result: ExportResult | null;
+  /** Null until somebody has looked under its covers. */
+  readonly proof: ExportProof | null;
   /** ISO 8601. */
   readonly createdAt: string;
 }
@@ -55,6 +75,9 @@ export const requestExport = route<
 >()('POST', '/api/projects/:id/exports');
 /** Stops an export. */
 export const cancelExport = route()('POST', '/api/exports/:id');
+/** Has the covers of an export looked under. */
+export const proofExport = route()('POST', '/api/exports/:id/proof');
+export const cancelProof = route()('DELETE', '/api/exports/:id/proof');
 export const deleteExport = route()('DELETE', '/api/exports/:id');
 /** The file; with `download`, to be kept under the export's name. */
 export const readExported = route<Bytes>()('GET', '/api/exports/:id/video');

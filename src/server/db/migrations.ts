@@ -189,4 +189,8 @@ export const MIGRATIONS: readonly Migration[] = [
     name: '0009-parameters',
     up: (db) => addColumn(db, 'analyses', 'parameters', "TEXT NOT NULL DEFAULT ''"),
   },
+  {
+    name: '0010-proofs',
+    up: (db) => addColumn(db, 'exports', 'proof', 'TEXT'),
+  },
 ];

@@ -144,6 +144,8 @@ export interface ExportRow extends Row<ExportRow> {
   document: string;
   /** JSON of `ExportResult` when done. */
   result: string | null;
+  /** JSON of `ExportProof`, once its covers were looked under. */
+  proof: CreationOptional<string | null>;
   createdAt: CreationOptional<Date>;
   updatedAt: CreationOptional<Date>;
 }
@@ -306,6 +308,7 @@ export function defineModels(sequelize: Sequelize) {
         settings: text(),
         document: text(),
         result: DataTypes.TEXT,
+        proof: DataTypes.TEXT,
         ...dates(),
       },
       { tableName: 'exports' },

@@ -14,6 +14,7 @@ import { originalFile } from '../footage/names';
 import { findFootage, listFootage } from '../footage/view';
 import type { Work } from '../jobs/work';
 import { limit } from '../limits';
+import { proofSubject } from '../proof/subject';
 import { workFolder } from '../places';
 import { notFound, problem } from '../problem';
 import { exportRange, exportFile } from './export-file';
@@ -213,7 +214,8 @@ export async function deleteExport(context: ServerContext, id: string): Promise<
   const { exports, jobs } = context.db;
   await cancelExport(context, id);
   await context.db.transact(async (transaction) => {
-    await jobs.destroy({ where: { subject: id }, transaction });
+    await context.queue.cancelAll({ subject: proofSubject(id) }, transaction);
+    await jobs.destroy({ where: { subject: [id, proofSubject(id)] }, transaction });
     await exports.destroy({ where: { id }, transaction });
   });
   await clearAttempts(id);

@@ -5,6 +5,7 @@ import { analysisWork } from '../analyses/job';
 import { exportWork } from '../export/job';
 import { ingestWork } from '../ingest/job';
 import { probeWork } from '../ingest/probe-job';
+import { proofWork } from '../proof/job';
 import { problem, problemFor } from '../problem';
 import { Interrupted } from '../processes/interrupted';
 import { endLeftovers, JOB_MARK } from '../processes/leftovers';
@@ -18,6 +19,7 @@ const WORK: Readonly<Record<JobType, Work>> = {
   export: exportWork,
   analysis: analysisWork,
   sight: analysisWork,
+  proof: proofWork,
 };
 
 /** A job that was interrupted is tried so often in all. */

@@ -34,6 +34,7 @@ const LOOPS: Readonly<Record<JobType, number>> = {
   export: 2,
   analysis: 2,
   sight: 1,
+  proof: 1,
 };
 
 const RETRY_MS = 5000;

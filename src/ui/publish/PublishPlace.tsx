@@ -18,6 +18,7 @@ import { DropHint } from '../shell/DropHint';
 import { tell, tellFault } from '../shell/notices-store';
 import { useFileDrop } from '../shell/use-file-drop';
 import { PlaceFrame } from '../shell/PlaceFrame';
+import { CoverProof } from './CoverProof';
 import { PlaceHeader } from '../shell/PlaceHeader';
 
 /** The exports of a project, with progress, preview and download. */
@@ -68,6 +69,9 @@ export function PublishPlace({ id, name }: { id: string; name: string }) {
               <ExportRow
                 key={item.id}
                 item={item}
+                proofing={
+                  state?.jobs.find((job) => job.subject === `${item.id}-covers`)?.progress ?? null
+                }
                 playing={item.id === playing?.id}
                 onShow={() => setShown(item.id)}
               />
@@ -108,14 +112,18 @@ function summary({ settings, result, createdAt }: ExportView): string {
 
 function ExportRow({
   item,
+  proofing,
   playing,
   onShow,
 }: {
   item: ExportView;
+  /** How far a look under its covers is; null when there is none. */
+  proofing: number | null;
   playing: boolean;
   onShow: () => void;
 }) {
   const { result, status } = item;
+  const { picture } = FORMAT_FACTS[item.settings.format];
   const active = status === 'queued' || status === 'running';
   const cancel = () => void call(cancelExport, { params: { id: item.id } }).catch(tellFault);
   const remove = () => void call(deleteExport, { params: { id: item.id } }).catch(tellFault);
@@ -160,6 +168,9 @@ function ExportRow({
             {Math.round(item.progress * 100)} % · {item.message}
           </span>
         </div>
+      )}
+      {status === 'done' && picture && picture !== 'still' && (
+        <CoverProof id={item.id} proof={item.proof} progress={proofing} />
       )}
       {(status === 'failed' || status === 'cancelled') && (
         <p className={`text-xs ${status === 'failed' ? 'text-fault' : 'text-ink-2'}`}>

@@ -1,4 +1,4 @@
-import { ExportResult, ExportSettings, type ExportView } from '@/contract/exports';
+import { ExportProof, ExportResult, ExportSettings, type ExportView } from '@/contract/exports';
 import { DEFAULT_SETTINGS } from '../../export/settings';
 import type { ExportRow } from '../models';
 import { isoOf, jsonOr, parsed } from '../stored';
@@ -30,6 +30,7 @@ export const exportOf = (row: ExportRow): StoredExport => ({
   name: row.name,
   settings: settingsOf(row.settings),
   result: jsonOr(ExportResult, row.result, null),
+  proof: jsonOr(ExportProof, row.proof, null),
   createdAt: isoOf(row.createdAt),
 });
 
@@ -38,3 +39,6 @@ export const settingsCell = (settings: ExportSettings): string => JSON.stringify
 
 /** What came of an export, as the row's cell has it. */
 export const resultCell = (result: ExportResult): string => JSON.stringify(result);
+
+/** What came of a look under the covers, as the row's cell has it. */
+export const proofCell = (proof: ExportProof): string => JSON.stringify(proof);
