@@ -101,4 +101,13 @@ test('a cover goes along with a scrolled address, is put down and taken up, and 
   const found = proof(project, made('leaking.mp4'));
   expect(found.status).toBe(1);
   expect(found.leaks[0]!.remedy).toMatch(/let it go along again/);
+
+  // The same is told where exports are handed out, newest first.
+  await page.goto(`/projects/${project}/publish`);
+  await page.getByRole('button', { name: 'Look under the covers' }).first().click();
+  await expect(page.getByRole('list', { name: 'What can be read' })).toContainText(
+    'let it go along again',
+    { timeout: 60_000 },
+  );
+  await expect(page.getByRole('button', { name: 'Look again' })).toBeVisible();
 });
