@@ -3,6 +3,7 @@ import { join, resolve } from 'node:path';
 import { frameDuration, ticksToSeconds } from '@/core/time/ticks';
 import { exportOf } from '@/server/db/rows/exports';
 import { runMedia } from '@/server/media/process';
+import { coversOf } from '@/server/proof/covered';
 import { findingsOf } from '@/server/proof/findings';
 import { proofCovers } from '@/server/proof/proof-covers';
 import { notFound } from '@/server/problem';
@@ -55,14 +56,17 @@ export async function proof({ operands, values, open, signal, progress }: Call):
     if (picture) await pictureOf(looked.video, seconds, rect, settings, picture);
     found.push({ ...finding, picture });
   }
+  const covers = coversOf(looked.project).length;
   const lines = found.map(
     ({ start, end, frames, remedy, picture }) =>
       `${start.toFixed(2)}-${end.toFixed(2)} s  ${frames} frames  ${remedy}` +
       (picture ? `  ${picture}` : ''),
   );
   return {
-    json: { export: exportId, leaks: found },
-    text: lines.join('\n') || 'Nothing that a cover is to hide can be read.',
+    json: { export: exportId, covers, checked: looked.checked.length, leaks: found },
+    text: [`${looked.checked.length} of ${covers} covers could be looked under.`, ...lines].join(
+      '\n',
+    ),
     exit: found.length ? 1 : 0,
   };
 }

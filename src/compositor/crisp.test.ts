@@ -27,9 +27,10 @@ function pictureOf(luma: Uint8Array, part: Rect | null = null): SourceFrame {
 function read(crisp: CrispText, source: SourceFrame, wanted: Rect): Uint8Array {
   const { plane, x, y } = crisp.double('f', source, size, wanted);
   const rows = Array.from({ length: wanted.height * 2 }, (_, row) =>
-    heap
-      .bytes(plane.at + (2 * (y + wanted.y) + row) * plane.stride + 2 * (x + wanted.x), 1e4)
-      .slice(0, 2 * wanted.width),
+    heap.bytes(
+      plane.at + (2 * (y + wanted.y) + row) * plane.stride + 2 * (x + wanted.x),
+      2 * wanted.width,
+    ),
   );
   return Uint8Array.from(rows.flatMap((row) => [...row]));
 }

@@ -49,6 +49,8 @@ export type CoverFinding = Readonly<Static<typeof CoverFinding>>;
 /** What came of a look under the covers of an export. */
 export const ExportProof = Type.Object({
   findings: Type.Array(CoverFinding),
+  covers: Type.Number({ description: 'How many covers there are.' }),
+  checked: Type.Number({ description: 'How many of them could be held against what they hide.' }),
   fault: nullable(Type.String(), { description: 'Why it could not be done; null if it was.' }),
 });
 export type ExportProof = Readonly<Static<typeof ExportProof>>;

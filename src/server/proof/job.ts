@@ -3,6 +3,7 @@ import { exportOf, proofCell } from '../db/rows/exports';
 import type { Work } from '../jobs/work';
 import { limit } from '../limits';
 import { notFound, problem } from '../problem';
+import { coversOf } from './covered';
 import { findingsOf } from './findings';
 import { proofCovers } from './proof-covers';
 import { exportOfSubject, proofSubject } from './subject';
@@ -20,13 +21,15 @@ export const proofWork: Work = {
       onProgress: (share) => report(share, 'Looking under the covers'),
     });
     const findings = findingsOf(found, exportOf(row).settings.frameRate);
+    const covers = coversOf(found.project).length;
+    const checked = found.checked.length;
     return async (transaction) => {
-      const proof = proofCell({ findings, fault: null });
+      const proof = proofCell({ findings, covers, checked, fault: null });
       await context.db.exports.update({ proof }, { where: { id }, transaction });
     };
   },
   failed: (context, subject, fault) => async (transaction) => {
-    const proof = proofCell({ findings: [], fault });
+    const proof = proofCell({ findings: [], covers: 0, checked: 0, fault });
     await context.db.exports.update(
       { proof },
       { where: { id: exportOfSubject(subject) }, transaction },

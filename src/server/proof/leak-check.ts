@@ -28,6 +28,16 @@ export interface LeakCheck {
   readonly frames: number;
 }
 
+/** What came of it. */
+export interface CheckedCovers {
+  readonly spots: readonly LeakSpot[];
+  /**
+   * The covers that could be held against what they hide: not those that stand on the frame or lie
+   * on nothing that could be told again.
+   */
+  readonly checked: readonly string[];
+}
+
 const USUAL_RATE = rateFromNumber(30);
 /** A place shows what is to be hidden, before anything lies over it, with this likeness. */
 const SHOWS = 0.5;
@@ -75,7 +85,7 @@ const bareOf = (plan: FramePlan, footageId: string): FramePlan => ({
 export async function checkCovers(
   { task, video, origin, frames }: LeakCheck,
   onProgress: (share: number) => void,
-): Promise<LeakSpot[]> {
+): Promise<CheckedCovers> {
   const heap = await loadKernels();
   const { project, sources, originals } = task;
   const all = hiddenBy(project, sources);
@@ -87,7 +97,8 @@ export async function checkCovers(
     onProgress(((i + 1) / all.length) * 0.5);
   }
   const spots: LeakSpot[] = [];
-  if (!seen.length) return spots;
+  const checked = seen.map(({ coverId }) => coverId);
+  if (!seen.length) return { spots, checked };
   const { output, rate } = task;
   const frame = frameDuration(rate);
   const size = inTiles(video.facts);
@@ -131,7 +142,7 @@ export async function checkCovers(
     for (const renderer of renderers.values()) renderer[Symbol.dispose]();
     heap.release(at);
   }
-  return spots;
+  return { spots, checked };
 }
 
 const lumaOf = (heap: KernelHeap, { at, stride, width, height }: Plane): Luma => ({

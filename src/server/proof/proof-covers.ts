@@ -14,11 +14,14 @@ import { probeMedia } from '../media/probe';
 import { workFolder } from '../places';
 import { notFound, problem } from '../problem';
 import { runTool } from '../tools/run-tool';
+import type { FoundLeaks } from '../tools/leaks';
 import type { LeakCheck } from './leak-check';
 
 /** What came of looking for leaks in an export. */
 export interface CoverProof {
   readonly leaks: readonly Leak[];
+  /** The covers that could be held against what they hide. */
+  readonly checked: readonly string[];
   /** As it was exported. */
   readonly project: Project;
   /** The instant of the timeline at which the export begins, in ticks. */
@@ -68,8 +71,8 @@ export async function proofCovers(
       // It starts decoders, which may not be given more than it has itself.
       memory: Math.max(limit('toolMemory'), limit('mediaMemory')),
     });
-    const leaks = JSON.parse(await readFile(found, 'utf8')) as Leak[];
-    return { leaks, project, origin, video };
+    const { leaks, checked } = JSON.parse(await readFile(found, 'utf8')) as FoundLeaks;
+    return { leaks, checked, project, origin, video };
   } finally {
     await rm(folder, { recursive: true, force: true });
   }

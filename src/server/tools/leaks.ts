@@ -1,9 +1,15 @@
 import { readFile, writeFile } from 'node:fs/promises';
-import { leakStretches } from '@/core/proof/leaks';
+import { leakStretches, type Leak } from '@/core/proof/leaks';
 import { checkCovers, type LeakCheck } from '../proof/leak-check';
 
+/** The stretches in which something leaks, and the covers that were looked under. */
+export interface FoundLeaks {
+  readonly leaks: readonly Leak[];
+  readonly checked: readonly string[];
+}
+
 /**
- * Looks for what leaks from under the covers of an exported file, and writes the stretches.
+ * Looks for what leaks from under the covers of an exported file, and writes `FoundLeaks`.
  *
  * @param from holds a `LeakCheck`, as JSON
  * @param onProgress is told the share that is done, 0 to 1
@@ -16,12 +22,12 @@ export async function findLeaks(
 ): Promise<number> {
   const check = JSON.parse(await readFile(from, 'utf8')) as LeakCheck;
   let told = 0;
-  const spots = await checkCovers(check, (share) => {
+  const { spots, checked } = await checkCovers(check, (share) => {
     if (share < told + 0.01) return;
     told = share;
     onProgress(share);
   });
-  const found = leakStretches(spots);
+  const found: FoundLeaks = { leaks: leakStretches(spots), checked };
   await writeFile(to, JSON.stringify(found));
-  return found.length;
+  return found.leaks.length;
 }

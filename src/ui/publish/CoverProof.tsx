@@ -38,10 +38,24 @@ export function CoverProof({
   );
 }
 
-function Findings({ proof: { findings, fault } }: { proof: ExportProof }) {
+function Findings({ proof: { findings, covers, checked, fault } }: { proof: ExportProof }) {
   if (fault !== null) return <p className="text-fault">{fault}</p>;
+  if (!covers) return <p className="text-ink-2">There is no cover in it.</p>;
+  const unchecked = checked < covers && (
+    <p className="text-caution">
+      {covers - checked} of {covers} covers could not be looked under: they stand on the frame, or
+      lie on nothing that could be told again. Look at them yourself.
+    </p>
+  );
   if (!findings.length)
-    return <p className="text-ink-2">Nothing that a cover is to hide can be read in it.</p>;
+    return (
+      <>
+        {checked > 0 && (
+          <p className="text-ink-2">Nothing that a cover is to hide can be read in it.</p>
+        )}
+        {unchecked}
+      </>
+    );
   return (
     <>
       <p className="font-semibold text-fault">
@@ -58,6 +72,7 @@ function Findings({ proof: { findings, fault } }: { proof: ExportProof }) {
         ))}
       </ul>
       {findings.length > MOST && <p>And {findings.length - MOST} more.</p>}
+      {unchecked}
     </>
   );
 }
