@@ -134,7 +134,7 @@ export const LIMITS = {
     value: 6 * 3600,
     setting: 'VISTUM_MAX_SIGHT_SECONDS',
     unit: 'seconds',
-    what: 'for looking through one screen recording',
+    what: 'for looking through one screen recording or export',
   },
   drawingSeconds: {
     value: 30,
