@@ -4,10 +4,9 @@ import { join } from 'node:path';
 import { shiftAt, shiftsAround, type FollowPath } from '@/core/callout/follow-path';
 import { intersect, type Rect } from '@/core/scale/rect';
 import { loadKernels } from '@/server/media/node-host';
-import { LumaStream } from '@/server/media/luma-stream';
+import { lumaRecording } from '@/server/media/luma-recording';
 import { probeMedia } from '@/server/media/probe';
 import { followContent } from '@/sight/follow-path';
-import { inTiles } from '@/sight/pictures';
 import { median, table } from './measure';
 import { makeMoving, markedRect, type MovingPlan, type Truth } from './moving-pages';
 import * as scenes from './moving-scenes';
@@ -123,22 +122,13 @@ export async function benchFollow(): Promise<void> {
       const file = join(folder, plan.codec === VP8 ? 'made.webm' : 'made.mp4');
       const truth = await makeMoving(plan, file);
       const { facts } = await probeMedia(file);
-      const rate = facts.frameRate!;
       const marked = markedIn(truth);
       const rect = inRecording(markedRect(), truth[marked]!, plan.scale ?? 1);
-      const luma = inTiles(facts);
       const heap = await loadKernels();
       const started = performance.now();
       const ms = (marked * 1000) / plan.fps;
-      const path = followContent(
-        heap,
-        rect,
-        { ms, from: 0, to: plan.seconds * 1000 },
-        {
-          ...{ size: facts, rate, length: plan.seconds * 1000, onProgress: () => {} },
-          open: (start) => new LumaStream(file, facts, { start, rate, luma }),
-        },
-      );
+      const time = { ms, from: 0, to: plan.seconds * 1000 };
+      const path = followContent(heap, rect, time, lumaRecording(file, facts), () => {});
       const took = (performance.now() - started) / 1000;
       const speed = `${(plan.seconds / took).toFixed(1)}×`;
       rows.push([plan.name, ...(path ? judge(path, truth, plan) : ['-']), speed]);

@@ -1,3 +1,5 @@
+import { NOTHING_TO_FOLLOW } from '@/core/project/follow-task';
+
 /*
  * Every problem that the server can answer with: its HTTP status, its sentence, and an example of
  * what the sentence names. Sentences say what to do, and never show a path of the machine.
@@ -441,14 +443,16 @@ export const CATALOGUE = {
     'kiln.mp4',
   ),
 
+  'export-input-replaced': entry(
+    409,
+    (name: string) =>
+      `“${name}” is another recording now than the one that this export was made of. Export once more, and look under that.`,
+    'kiln.mp4',
+  ),
+
   // The command line.
   'not-followed': entry(409, (why: string) => why, 'Go to a place at which it is shown.'),
-  'nothing-to-follow': entry(
-    409,
-    () =>
-      'What it lies on shows nothing that could be told again: it is of one colour. ' +
-      'Take in some letters or edges, and try again.',
-  ),
+  'nothing-to-follow': entry(409, () => NOTHING_TO_FOLLOW),
   'no-pointer-found': entry(
     409,
     () =>

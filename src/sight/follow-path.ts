@@ -1,29 +1,17 @@
 import type { FollowPath } from '@/core/callout/follow-path';
-import type { Rect, Size } from '@/core/scale/rect';
-import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
+import type { Rect } from '@/core/scale/rect';
+import { framesPerSecond } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { ContentFollower, KEPT, type FollowedPlace, type FollowedRun } from './follow';
 import { inTiles, Pictures } from './pictures';
 import { reversedPictures } from './reversed';
-import type { PictureStream } from './sight';
+import type { LumaRecording, PictureStream } from './recording';
 
 /** When what is followed lay where it was marked, and the time that is looked through, in ms. */
 export interface FollowedTime {
   readonly ms: number;
   readonly from: number;
   readonly to: number;
-}
-
-/** A recording in which something is followed. */
-export interface FollowedRecording {
-  readonly size: Size;
-  readonly rate: FrameRate;
-  /** In milliseconds. */
-  readonly length: number;
-  /** Its luma from a second on, in whole tiles. */
-  readonly open: (seconds: number) => PictureStream;
-  /** Is told the share that is done, 0 to 1. */
-  readonly onProgress: (share: number) => void;
 }
 
 type Run = FollowPath['runs'][number];
@@ -35,13 +23,15 @@ const rounded = (value: number): number => Math.round(value * 1000) / 1000;
 /**
  * Follows what is seen in a rectangle, from the picture in which it was marked on and back.
  *
+ * @param onProgress is told the share that is done, 0 to 1
  * @returns null if the rectangle shows nothing that could be told again
  */
 export function followContent(
   heap: KernelHeap,
   rect: Rect,
   { ms, from, to }: FollowedTime,
-  { size, rate, length, open, onProgress }: FollowedRecording,
+  { size, rate, length, open }: LumaRecording,
+  onProgress: (share: number) => void,
 ): FollowPath | null {
   const luma = inTiles(size);
   const step = 1000 / framesPerSecond(rate);

@@ -4,6 +4,8 @@ import type { KernelHeap } from '@/kernels/heap';
 
 /** Kernels may read so many samples beyond a picture's right edge and below it. */
 export const MARGIN = 112;
+/** A tile that has this many changed samples has changed. */
+export const FEWEST = 2;
 
 /** The last few pictures of a recording, in the kernels' memory. */
 export class Pictures {

@@ -1,5 +1,5 @@
 import type { Size } from '@/core/scale/rect';
-import type { PictureStream } from './sight';
+import type { PictureStream } from './recording';
 
 /** Pictures that are read at once, in bytes: decoders only go forwards. */
 const AT_ONCE = 160 << 20;

@@ -16,14 +16,9 @@ import { KnownLooks } from './known-looks';
 import { LONGEST_GAP, PointerLearner } from './learn';
 import { OrphanLearner } from './orphans';
 import { PageReader } from './pages';
-import { inTiles, Pictures } from './pictures';
+import { FEWEST, inTiles, Pictures } from './pictures';
+import type { PictureStream } from './recording';
 import { PointerTracker } from './track';
-
-/** Pictures of a recording from some second on, one after the other. */
-export interface PictureStream extends Disposable {
-  /** Reads the next; false at the end. */
-  read(into: Uint8Array): boolean;
-}
 
 /** A recording that is looked through. */
 export interface SightedRecording {
@@ -54,9 +49,7 @@ const SOON = 6;
 const IN_THE_END = 3;
 /** Whether there are new looks is asked each so many pictures. */
 const OFTEN = 24;
-/** A tile that has this many changed samples has changed. */
-const FEWEST = 2;
-/** And this many, if something happened there. */
+/** A tile has so many changed samples if something happened there. */
 const CLEARLY = 14;
 /** Stretches that are looked at again begin and end with so many pictures that were sure. */
 const LEAD = 20;

@@ -1,4 +1,4 @@
-import type { Rect, Size } from '@/core/scale/rect';
+import type { Rect } from '@/core/scale/rect';
 import type { Point } from '@/core/schema/parts';
 import { appearanceIn, whatIsTold, type Appearance } from '@/core/vision/follow/appearance';
 import { worstPart } from '@/core/vision/follow/itself';
@@ -6,26 +6,17 @@ import { likenessAt } from '@/core/vision/follow/likeness';
 import { refined } from '@/core/vision/follow/refine';
 import { searchPoints } from '@/core/vision/follow/search-points';
 import { LEAST_CHANGE } from '@/core/vision/luma';
-import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
+import { framesPerSecond } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
-import { inTiles, Pictures } from './pictures';
+import { FEWEST, inTiles, Pictures } from './pictures';
 import { LookSearch } from './search';
-import type { PictureStream } from './sight';
+import type { LumaRecording } from './recording';
 
-const FEWEST = 2;
 /** A place shows content of which so much is seen, with each letter as well as this. */
 const SEEN = 0.92;
 const ITSELF = 0.85;
 /** More places than this of one content are told as the first of them. */
 const SEARCH = { worst: 0.12, most: 8 };
-
-/** The pictures of a recording in which something is looked for. */
-export interface SearchedRecording {
-  readonly size: Size;
-  readonly rate: FrameRate;
-  /** Its luma from a second on, in whole tiles. */
-  readonly open: (seconds: number) => PictureStream;
-}
 
 /**
  * All places of a recording's pictures that show what a rectangle shows at some time: looked for in
@@ -40,7 +31,7 @@ export function eachSighting(
   heap: KernelHeap,
   rect: Rect,
   ms: number,
-  { size, rate, open }: SearchedRecording,
+  { size, rate, open }: LumaRecording,
   each: (index: number, places: readonly Point[]) => void,
 ): Appearance | null {
   const fps = framesPerSecond(rate);

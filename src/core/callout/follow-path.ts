@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { countFront } from '../bisect';
-import { strict } from '../schema/parts';
+import { strict, type Point } from '../schema/parts';
 
 const Ms = Type.Number({ minimum: 0, maximum: Number.MAX_SAFE_INTEGER });
 
@@ -46,6 +46,12 @@ export interface Shift {
   /** Whether it is seen there; else it may be. */
   readonly sure: boolean;
 }
+
+/** Where a point of followed content lies. */
+export const shiftedPoint = ({ x, y }: Point, { dx, dy, scale }: Shift): Point => ({
+  x: x * scale + dx,
+  y: y * scale + dy,
+});
 
 type PlaceOf = FollowPath['runs'][number]['places'][number];
 

@@ -1,9 +1,8 @@
 import { intersect, type Rect, type Size } from '../scale/rect';
-import type { Point } from '../schema/parts';
 import { WHOLE } from './kind';
 import { kindOf } from './kinds';
 import type { Callout } from './model';
-import type { Shift } from './follow-path';
+import { shiftedPoint, type Shift } from './follow-path';
 
 /** What a callout points at is told by so much around it, as shares of the recording's height. */
 const AROUND = { width: 0.16, height: 0.06 };
@@ -23,17 +22,16 @@ export function markedBy(callout: Callout, size: Size): Rect {
   return intersect({ x: at.x - width / 2, y: at.y - height / 2, width, height }, whole);
 }
 
-/** A point of content that went elsewhere. */
-export const shiftedPoint = ({ x, y }: Point, { dx, dy, scale }: Shift): Point => ({
-  x: x * scale + dx,
-  y: y * scale + dy,
-});
-
 /**
- * What of a callout changes when it is put where its content went: all of it moves, by how far its
- * first handle went; its size stays.
+ * What of a callout changes when it is put where its content went: an area becomes as large as that,
+ * all else moves, by how far its first handle went.
  */
 export function putAt(callout: Callout, shift: Shift): Partial<Callout> {
+  if ('rect' in callout) {
+    const { rect } = callout;
+    const [width, height] = [rect.width * shift.scale, rect.height * shift.scale];
+    return { rect: { ...shiftedPoint(rect, shift), width, height } };
+  }
   const kind = kindOf(callout);
   const { at } = kind.handles(callout)[0]!;
   const to = shiftedPoint(at, shift);

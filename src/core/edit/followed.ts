@@ -1,10 +1,10 @@
 import { shiftAt, type FollowPath } from '../callout/follow-path';
 import { putAt } from '../callout/followed';
 import { anchorFootage } from '../callout/anchor';
-import { clipEnd, sourceTime, timelineTime } from '../project/clip-time';
+import { clipEnd, sourceMs, timelineTime } from '../project/clip-time';
 import type { Callout, Project } from '../project/model';
 import { screenClipAt } from '../project/query';
-import { secondsToTicks, ticksToSeconds, type Ticks } from '../time/ticks';
+import { secondsToTicks, type Ticks } from '../time/ticks';
 import { EditError } from './error';
 
 const calloutOf = (project: Project, id: string): Callout => {
@@ -21,7 +21,7 @@ function putDown(project: Project, callout: Callout, time: Ticks): string {
     throw new EditError('Only what stands on a recording can follow what that shows.');
   if (anchor.to !== 'track') return footageId;
   const clip = screenClipAt(project, footageId, time);
-  const shift = clip && shiftAt(anchor.path, ticksToSeconds(sourceTime(clip, time)) * 1000);
+  const shift = clip && shiftAt(anchor.path, sourceMs(clip, time));
   if (shift) Object.assign(callout, putAt(callout, shift));
   return footageId;
 }

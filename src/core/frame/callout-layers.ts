@@ -1,12 +1,12 @@
 import { assertNever } from '../assert-never';
 import { anchorFootage } from '../callout/anchor';
-import { shiftAt, shiftsAround, type Shift } from '../callout/follow-path';
+import { shiftAt, shiftedPoint, shiftsAround, type Shift } from '../callout/follow-path';
 import type { CalloutKind, CalloutScene } from '../callout/kind';
 import { kindOf } from '../callout/kinds';
 import { numberOf } from '../callout/number';
 import { presenceAt } from '../callout/presence';
 import type { Callout } from '../project/model';
-import { sourceTime } from '../project/clip-time';
+import { sourceMs } from '../project/clip-time';
 import { contains } from '../time/ranges';
 import { ticksToSeconds } from '../time/ticks';
 import { screenShowing, type Scene, type ScreenView } from '../scene/scene';
@@ -36,8 +36,7 @@ function shiftedScene(
   return {
     scale: scale * shift.scale,
     grown: (shift.sure ? GROWN.sure : GROWN.unsure) * scale,
-    toOutput: ({ x, y }) =>
-      toOutput({ x: x * shift.scale + shift.dx, y: y * shift.scale + shift.dy }),
+    toOutput: (point) => toOutput(shiftedPoint(point, shift)),
   };
 }
 
@@ -81,7 +80,7 @@ function calloutScenes(
     }
     case 'track': {
       if (screen?.footage.id !== anchor.footageId) return [];
-      const ms = ticksToSeconds(sourceTime(screen.clip, time)) * 1000;
+      const ms = sourceMs(screen.clip, time);
       const { stage } = screen;
       const shifts = all ? shiftsAround(anchor.path, ms) : [shiftAt(anchor.path, ms)];
       return shifts

@@ -1,10 +1,9 @@
-import { sourceTime } from '../project/clip-time';
+import { sourceMs } from '../project/clip-time';
 import { trackOf } from '../project/track-of';
 import type { Scene, ScreenView } from '../scene/scene';
 import type { PointInFootage } from '../scale/rect';
 import type { PointerTrack } from '../telemetry/pointer-track';
 import { isHiddenAt, pointerAt } from '../telemetry/sample';
-import { ticksToSeconds } from '../time/ticks';
 
 /** The pointer of a recording at an instant. */
 export interface PointerNow {
@@ -23,7 +22,7 @@ export function trackIn(
 ): PointerNow | null {
   const track = trackOf(project, sources, footage.id);
   if (!track) return null;
-  const ms = ticksToSeconds(sourceTime(clip, time)) * 1000;
+  const ms = sourceMs(clip, time);
   return { track, ms, at: pointerAt(track, ms), hidden: isHiddenAt(track, ms) };
 }
 

@@ -1,9 +1,9 @@
-import { sourceTime } from '../project/clip-time';
+import { sourceMs } from '../project/clip-time';
 import { clipAt } from '../project/query';
 import type { Sources } from '../project/sources';
 import type { Project } from '../project/model';
 import { evenRound, intersect, padded, type InFootage, type Rect } from '../scale/rect';
-import { ticksToSeconds, type Ticks } from '../time/ticks';
+import type { Ticks } from '../time/ticks';
 import type { Page } from '../vision/page';
 import { countFront } from '../bisect';
 import { edgesOf, type EdgeIndex } from './edge-index';
@@ -140,7 +140,7 @@ export function pageAt(
   for (const lane of project.lanes) {
     const clip = clipAt(lane, time);
     if (clip?.footageId !== footageId) continue;
-    const ms = ticksToSeconds(sourceTime(clip, time)) * 1000;
+    const ms = sourceMs(clip, time);
     const at = countFront(pages, ({ from }) => from <= ms) - 1;
     // Between two pages it is the next that is seen before long.
     const page = pages[at];

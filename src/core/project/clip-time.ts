@@ -1,4 +1,4 @@
-import type { Ticks } from '../time/ticks';
+import { ticksToSeconds, type Ticks } from '../time/ticks';
 import type { Clip } from './model';
 import type { FootageFacts } from './sources';
 
@@ -24,6 +24,10 @@ export const clipEnd = (clip: Pick<Clip, 'start' | 'duration'>): Ticks =>
  */
 export const sourceTime = (clip: ClipTiming, time: Ticks): Ticks =>
   clip.source + Math.round((time - clip.start) * clip.speed);
+
+/** Milliseconds of its footage that a clip shows at an instant of the timeline. */
+export const sourceMs = (clip: ClipTiming, time: Ticks): number =>
+  ticksToSeconds(sourceTime(clip, time)) * 1000;
 
 /** Footage time at which what a clip uses ends. */
 export const sourceEnd = (clip: ClipTiming): Ticks => sourceTime(clip, clipEnd(clip));

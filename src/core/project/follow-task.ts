@@ -21,6 +21,11 @@ export interface CalloutTask {
 
 const milliseconds = (ticks: Ticks): number => Math.max(0, ticksToSeconds(ticks) * 1000);
 
+/** What is said where nothing can be followed. */
+export const NOTHING_TO_FOLLOW =
+  'What it lies on shows nothing that could be told again: it is of one colour. Take in some ' +
+  'letters or edges, and try again.';
+
 /** Less than this can't be told again. */
 const LEAST_SIDE = 4;
 

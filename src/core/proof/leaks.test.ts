@@ -52,7 +52,15 @@ test('a part of it that lies bare is enough, and small blocks hide nothing', () 
       return sum / side ** 2;
     });
   expect(leaks(readableShare(page, blocks(2), rect))).toBe(true);
+  expect(leaks(readableShare(page, blocks(4), rect))).toBe(true);
   expect(leaks(readableShare(page, blocks(32), rect))).toBe(false);
+});
+
+test('the edges of covers and the bands that are left of lines of text tell nothing', () => {
+  const bands = covered((_, y) => 150 + 60 * Math.sin((y - 4) / 3.2) + (y > 70 ? 20 : 0));
+  expect(leaks(readableShare(page, bands, rect))).toBe(false);
+  const traces = covered((x, y) => Math.round(200 + (sampleAt(x, y) - 200) / 400));
+  expect(leaks(readableShare(page, traces, rect))).toBe(false);
 });
 
 test('a place beyond the picture, or of nothing, has nothing to read', () => {

@@ -1,44 +1,49 @@
-import { appearanceIn, BLOCK } from '../vision/follow/appearance';
-import { correlation } from '../vision/follow/likeness';
+import { appearanceOf, BLOCK } from '../vision/follow/appearance';
+import { resized } from '../vision/follow/between';
 import type { Luma } from '../vision/luma';
 import { intersect, type Rect } from '../scale/rect';
+import { likenessOf, matchAt, remainsOf, together, type PatternMatch } from './pattern';
 
-/**
- * A square whose detail is still there, to be read or to be sharpened again, correlates by this.
- * Letters 17 pixels high do so up to a blur of 8 or blocks of 10 pixels, and can be guessed so far.
- */
+/** A square of which the pattern correlates by this can be read. */
 const READABLE = 0.45;
+/**
+ * What remains of a pattern is lost in the rounding of samples below half a grey level. From there on
+ * a blur can be undone, and letters be guessed from the cells that they were made into; the place as
+ * a whole correlates with it by more than chance then.
+ */
+const REMAINS = { grey: 0.5, likeness: 0.12 };
+/** Nothing can be read in what is narrower, in pixels. */
+const LEAST_SIDE = 4;
 /** With so much of it readable, a place leaks: a letter or two of an address. */
 const LEAKS = 0.1;
 
 /**
- * The share of a place's squares that show anything of which the detail is still there, 0 to 1. What
- * counts is the pattern and not its contrast: a faint one can be raised, and a blur that leaves the
- * pattern can be undone by sharpening.
+ * The share of a place's squares that show anything of which the detail is still there, 0 to 1; where
+ * only the place as a whole tells, how like it is. What counts is the pattern and not its contrast: a
+ * faint one can be raised, and a blur that leaves the pattern can be undone by sharpening.
  *
  * @param bare the picture without anything over the recording
  * @param shown the picture that is shown, of the same size
  * @param rect the place, in their pixels
  */
 export function readableShare(bare: Luma, shown: Luma, rect: Rect): number {
-  const { width, height } = bare;
-  const left = Math.max(0, Math.floor(rect.x));
-  const top = Math.max(0, Math.floor(rect.y));
-  const within = intersect(rect, { x: 0, y: 0, width, height });
-  const w = Math.floor(within.x + within.width) - left;
-  const h = Math.floor(within.y + within.height) - top;
-  if (w < BLOCK / 2 || h < BLOCK / 2) return 0;
-  const x = Math.min(left, Math.max(0, width - BLOCK));
-  const y = Math.min(top, Math.max(0, height - BLOCK));
-  const { blocks } = appearanceIn(bare, {
-    ...{ x, y },
-    ...{ width: Math.max(BLOCK, w), height: Math.max(BLOCK, h) },
+  const part = intersect(rect, { x: 0, y: 0, width: bare.width, height: bare.height });
+  const least = Math.min(part.width, part.height);
+  if (least < LEAST_SIDE) return 0;
+  // What is lower than a square is looked at enlarged: around it lies what nobody hides.
+  const scale = Math.max(1, BLOCK / least);
+  const [w, h] = [Math.ceil(part.width * scale), Math.ceil(part.height * scale)];
+  const enlarged = (picture: Luma): Luma => ({
+    ...{ data: resized(picture, part, w, h), stride: w, width: w, height: h },
   });
-  if (!blocks.length) return 0;
-  const readable = blocks.filter(
-    (block) => Math.abs(correlation(block, shown, x, y) ?? 0) >= READABLE,
-  );
-  return readable.length / blocks.length;
+  const [own, there] = [enlarged(bare), enlarged(shown)];
+  const matches = appearanceOf(own.data, w, h).blocks.map(({ x, y }) => matchAt(own, there, x, y));
+  const remains = (match: PatternMatch) => remainsOf(match) >= REMAINS.grey;
+  const readable = matches.filter((match) => remains(match) && likenessOf(match) >= READABLE);
+  const share = readable.length / Math.max(1, matches.length);
+  const whole = together(matches);
+  const likeness = remains(whole) ? likenessOf(whole) : 0;
+  return Math.max(share, likeness >= REMAINS.likeness ? likeness : 0);
 }
 
 /** Whether a place of which so much is readable leaks what it shows. */

@@ -43,6 +43,12 @@ export function intersect(a: Rect, b: Rect): Rect {
   };
 }
 
+/** Whether two rectangles share anything. */
+export function meet(a: Rect, b: Rect): boolean {
+  const { width, height } = intersect(a, b);
+  return width > 0 && height > 0;
+}
+
 /** The smallest rectangle around points; of no use without any. */
 export function rectAround(points: readonly { readonly x: number; readonly y: number }[]): Rect {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];

@@ -1,6 +1,7 @@
 import type { Kin } from './gathering';
 import { hotspotOf, type PointerForm } from './hotspot';
 import { filled, grown } from './mask';
+import { spread } from './spread';
 
 /** A sample of a look that is compared: where it is from the look's corner, and how light it may be. */
 export interface LookPoint {
@@ -81,12 +82,6 @@ function portraitOf({ first, members }: Kin): Portrait {
       steady[at] = high[at] - low[at] <= STEADY ? 1 : 0;
     }
   return { width, height, luma, low, high, often, steady };
-}
-
-/** So many of a list, evenly spread; all of it several times where it is shorter than asked for. */
-function spread<T>(list: readonly T[], count: number): T[] {
-  if (!list.length) return [];
-  return Array.from({ length: count }, (_, i) => list[Math.floor((i * list.length) / count)]!);
 }
 
 /** Dark and light samples of a mask, balanced; null where it shows no two tones. */

@@ -1,4 +1,4 @@
-import { areaOf, intersect, padded, unite, type Rect, type Size } from '../scale/rect';
+import { areaOf, meet, padded, unite, type Rect, type Size } from '../scale/rect';
 import type { Change } from './changes';
 
 /** Something that happened in the picture itself. */
@@ -48,11 +48,6 @@ interface Busy {
   share: number;
 }
 
-function meets(a: Rect, b: Rect): boolean {
-  const shared = intersect(padded(a, BESIDE), b);
-  return shared.width > 0 && shared.height > 0;
-}
-
 function kindOf(busy: Busy, height: number): ScreenActivity['kind'] | null {
   const { box, largest, first, last, times, scrolled, start, end, share } = busy;
   const seconds = Math.max(0.001, (end - start) / 1000);
@@ -95,7 +90,8 @@ export function screenActivities(changes: readonly Change[], size: Size): Screen
     for (const box of boxes) {
       const rect = { x: box.x, y: box.y, width: box.width, height: box.height };
       const there = open.find(
-        (busy) => meets(busy.last, rect) && (busy.scrolled !== 0) === (scrolled !== 0),
+        (busy) =>
+          meet(padded(busy.last, BESIDE), rect) && (busy.scrolled !== 0) === (scrolled !== 0),
       );
       if (!there) {
         const fresh = { start: ms, end: ms, box: rect, largest: rect, first: rect, last: rect };

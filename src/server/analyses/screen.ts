@@ -1,4 +1,4 @@
-import { readFile, rm, writeFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Transaction } from 'sequelize';
 import type { ScreenSight, SightSummary } from '@/core/vision/screen-sight';
@@ -7,7 +7,7 @@ import { workFolder } from '../places';
 import { newId } from '../ids';
 import { trackFile } from '../footage/names';
 import { limit } from '../limits';
-import { runTool } from '../tools/run-tool';
+import { runOrdered } from '../tools/run-ordered';
 import type { AnalysisKind } from './kind';
 import { noteFoundTrack } from './found-track';
 
@@ -23,25 +23,12 @@ export const screen: AnalysisKind = {
   seconds: () => limit('sightSeconds'),
   async run(_context, { facts, path, target }, { signal, report }) {
     report(0, 'Looking at the screen');
-    const told = join(workFolder('analyses'), `${newId()}.json`);
-    await writeFile(told, JSON.stringify(facts));
-    try {
-      const found = (await runTool(['sight', path, target, told], {
-        signal,
-        seconds: limit('sightSeconds'),
-        // It starts the decoder, which may not be given more than it has itself.
-        memory: Math.max(limit('toolMemory'), limit('mediaMemory')),
-        onProgress: (share) => report(share, 'Looking at the screen'),
-      })) as SightSummary;
-      return {
-        summary: { ...found },
-        provenance: 'found',
-        confidence: found.confidence,
-        notes: [],
-      };
-    } finally {
-      await rm(told, { force: true });
-    }
+    const found = (await runOrdered('sight', facts, [path, target], {
+      signal,
+      onProgress: (share) => report(share, 'Looking at the screen'),
+    })) as SightSummary;
+    const { confidence } = found;
+    return { summary: { ...found }, provenance: 'found', confidence, notes: [] };
   },
   async keep(context, footageId, part, transaction) {
     const { pointer } = JSON.parse(await readFile(part, 'utf8')) as ScreenSight;

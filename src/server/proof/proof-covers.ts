@@ -1,4 +1,4 @@
-import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Leak } from '@/core/proof/leaks';
 import type { Project } from '@/core/project/model';
@@ -9,11 +9,10 @@ import { exportRange } from '../export/export-file';
 import { exportedFile, renderTask } from '../export/job';
 import { readManifest } from '../export/manifest';
 import { newId } from '../ids';
-import { limit } from '../limits';
 import { probeMedia } from '../media/probe';
 import { workFolder } from '../places';
 import { notFound, problem } from '../problem';
-import { runTool } from '../tools/run-tool';
+import { runOrdered } from '../tools/run-ordered';
 import type { FoundLeaks } from '../tools/leaks';
 import type { LeakCheck } from './leak-check';
 
@@ -51,7 +50,8 @@ export async function proofCovers(
   for (const [id, { known, file }] of Object.entries(inputs)) {
     const original = task.originals[id];
     const now = original && (await fingerprint(original.path));
-    if (!now || (file && !file.startsWith(now))) throw problem('export-input-gone', known.name);
+    if (!now) throw problem('export-input-gone', known.name);
+    if (file && !file.startsWith(now)) throw problem('export-input-replaced', known.name);
   }
   const video = await context.stores.files.path(exportedFile({ id: exportId, settings }));
   const { facts } = await probeMedia(video);
@@ -61,19 +61,12 @@ export async function proofCovers(
     ...{ task, origin, frames: result.frames },
     video: { path: video, facts },
   };
-  const folder = workFolder('proofs', newId());
-  await mkdir(folder, { recursive: true });
-  const [order, found] = [join(folder, 'order.json'), join(folder, 'leaks.json')];
+  const found = join(workFolder('proofs'), `${newId()}.json`);
   try {
-    await writeFile(order, JSON.stringify(check));
-    await runTool(['leaks', order, found], {
-      ...{ signal, onProgress, seconds: limit('sightSeconds') },
-      // It starts decoders, which may not be given more than it has itself.
-      memory: Math.max(limit('toolMemory'), limit('mediaMemory')),
-    });
+    await runOrdered('leaks', check, [found], { signal, onProgress });
     const { leaks, checked } = JSON.parse(await readFile(found, 'utf8')) as FoundLeaks;
     return { leaks, checked, project, origin, video };
   } finally {
-    await rm(folder, { recursive: true, force: true });
+    await rm(found, { force: true });
   }
 }

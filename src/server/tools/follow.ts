@@ -3,15 +3,12 @@ import { setPriority } from 'node:os';
 import type { FollowTask } from '@/contract/analyses';
 import { timeInSight } from '@/core/callout/follow-path';
 import type { MediaFacts } from '@/contract/footage';
-import { rateFromNumber, ticksToSeconds } from '@/core/time/ticks';
 import { followContent } from '@/sight/follow-path';
-import { inTiles } from '@/sight/pictures';
-import { LumaStream } from '../media/luma-stream';
+import { lumaRecording } from '../media/luma-recording';
 import { loadKernels } from '../media/node-host';
 
 /** Somebody waits for this: it goes before what looks through recordings, and after the rest. */
 const LOW = 5;
-const USUAL_RATE = rateFromNumber(30);
 
 /** What is to be followed, and what it is in. */
 export interface FollowOrder {
@@ -32,25 +29,20 @@ export interface FollowSummary {
  * @param onProgress is told the share that is done, 0 to 1
  */
 export async function follow(
+  orderFile: string,
   path: string,
   to: string,
-  orderFile: string,
   onProgress: (share: number) => void,
 ): Promise<FollowSummary> {
   setPriority(LOW);
   const { facts, task } = JSON.parse(await readFile(orderFile, 'utf8')) as FollowOrder;
-  const rate = facts.frameRate ?? USUAL_RATE;
-  const luma = inTiles(facts);
-  let told = 0;
-  const found = followContent(await loadKernels(), task, task, {
-    ...{ size: facts, rate, length: ticksToSeconds(facts.duration) * 1000 },
-    open: (start) => new LumaStream(path, facts, { start, rate, luma }),
-    onProgress(share) {
-      if (share < told + 0.01) return;
-      told = share;
-      onProgress(share);
-    },
-  });
+  const found = followContent(
+    await loadKernels(),
+    task,
+    task,
+    lumaRecording(path, facts),
+    onProgress,
+  );
   await writeFile(to, JSON.stringify(found));
   return { seen: found ? Math.min(1, timeInSight(found) / Math.max(1, found.to - found.from)) : 0 };
 }

@@ -21,12 +21,7 @@ export async function findLeaks(
   onProgress: (share: number) => void,
 ): Promise<number> {
   const check = JSON.parse(await readFile(from, 'utf8')) as LeakCheck;
-  let told = 0;
-  const { spots, checked } = await checkCovers(check, (share) => {
-    if (share < told + 0.01) return;
-    told = share;
-    onProgress(share);
-  });
+  const { spots, checked } = await checkCovers(check, onProgress);
   const found: FoundLeaks = { leaks: leakStretches(spots), checked };
   await writeFile(to, JSON.stringify(found));
   return found.leaks.length;

@@ -10,13 +10,22 @@ import { track } from './track';
  * says little about how long reading it takes. The answer is one JSON value on standard output.
  */
 
+/** A share is told when it is a hundredth more. */
+const LEAST_STEP = 0.01;
+let told = 0;
+
+function tell(share: number): void {
+  if (share < told + LEAST_STEP) return;
+  told = share;
+  process.stderr.write(`${share.toFixed(3)}\n`);
+}
+
 async function run([tool, from, to, ...more]: readonly string[]): Promise<unknown> {
   if (tool === 'draw') return draw(from!, to!);
   if (tool === 'track') return track(from!, to!, Number(more[0]), Number(more[1]));
-  const tell = (share: number) => process.stderr.write(`${share.toFixed(3)}\n`);
   if (tool === 'sight') return sight(from!, to!, more[0]!, tell);
-  if (tool === 'leaks') return findLeaks(from!, to!, tell);
   if (tool === 'follow') return follow(from!, to!, more[0]!, tell);
+  if (tool === 'leaks') return findLeaks(from!, to!, tell);
   throw new Error(`There is no tool ${tool}`);
 }
 

@@ -21,9 +21,9 @@ const LOW = 10;
  * @returns a few numbers on it
  */
 export async function sight(
+  factsFile: string,
   path: string,
   to: string,
-  factsFile: string,
   onProgress: (share: number) => void,
 ): Promise<SightSummary> {
   setPriority(LOW);

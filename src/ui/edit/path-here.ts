@@ -1,10 +1,10 @@
-import { sourceTime, timelineTime } from '@/core/project/clip-time';
+import { sourceMs, timelineTime } from '@/core/project/clip-time';
 import { screenClipAt } from '@/core/project/query';
 import type { Clip } from '@/core/project/model';
 import { trackOf } from '@/core/project/track-of';
 import { unsureStretches } from '@/core/telemetry/correct';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
-import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
+import { secondsToTicks, type Ticks } from '@/core/time/ticks';
 import type { EditorState } from './session/state';
 import { rangeOf } from './store';
 
@@ -22,8 +22,7 @@ export interface PathHere {
   readonly to: number;
 }
 
-const msOf = (clip: Clip, time: Ticks): number =>
-  Math.max(0, ticksToSeconds(sourceTime(clip, time)) * 1000);
+const msOf = (clip: Clip, time: Ticks): number => Math.max(0, sourceMs(clip, time));
 
 /** The instant of the timeline at which a clip shows a time of its recording in ms. */
 export const timeOfMs = (clip: Clip, ms: number): Ticks =>

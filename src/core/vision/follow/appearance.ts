@@ -1,5 +1,7 @@
 import { intersect, type Rect } from '../../scale/rect';
 import { cutOut, type Luma } from '../luma';
+import { thinned } from '../spread';
+import { resized } from './between';
 
 /** Content is told by squares of this side. */
 export const BLOCK = 16;
@@ -86,9 +88,7 @@ export function appearanceOf(
     }
   const telling = all.filter((block) => block.telling);
   const used = telling.length >= ENOUGH ? telling : all;
-  const step = Math.max(1, used.length / most);
-  const blocks = used.filter((_, i) => Math.floor(i / step) !== Math.floor((i - 1) / step));
-  return { width, height, luma, blocks };
+  return { width, height, luma, blocks: thinned(used, most) };
 }
 
 /** A content is looked at with so much around it where it is smaller than a square. */
@@ -99,7 +99,9 @@ const least = (from: number, length: number): [number, number] => {
 
 /** The rectangle of whole pixels by which the content of another is told, within a picture. */
 export function whatIsTold(rect: Rect, picture: Luma): Rect {
-  const { x, y, width, height } = intersect(rect, { x: 0, y: 0, ...sizeOf(picture) });
+  const { x, y, width, height } = intersect(rect, {
+    ...{ x: 0, y: 0, width: picture.width, height: picture.height },
+  });
   const left = Math.floor(x);
   const top = Math.floor(y);
   const [x0, w] = least(left, Math.ceil(x + width) - left);
@@ -107,51 +109,20 @@ export function whatIsTold(rect: Rect, picture: Luma): Rect {
   return { x: x0, y: y0, width: w, height: h };
 }
 
-const sizeOf = ({ width, height }: Luma) => ({ width, height });
-
 /** What a rectangle of whole pixels of a picture looks like. */
 export const appearanceIn = (picture: Luma, { x, y, width, height }: Rect): Appearance =>
   appearanceOf(cutOut(picture, x, y, width, height), width, height);
 
 /**
- * The same content at another size, as by a page that is magnified: each sample is between the four
- * nearest, or the mean of those that it takes the place of.
+ * The same content at another size, as by a page that is magnified.
  *
  * @param scale times as large; above 0
  */
 export function rescaled({ width, height, luma }: Appearance, scale: number): Appearance {
   const w = Math.max(BLOCK, Math.round(width * scale));
   const h = Math.max(BLOCK, Math.round(height * scale));
-  const made = new Uint8Array(w * h);
-  // Smaller: as many samples are taken as make up one.
-  const taps = Math.max(1, Math.ceil(1 / scale));
-  for (let y = 0, at = 0; y < h; y++)
-    for (let x = 0; x < w; x++) {
-      let sum = 0;
-      for (let v = 0; v < taps; v++)
-        for (let u = 0; u < taps; u++)
-          sum += sampleAt(
-            { luma, width, height },
-            (x + (u + 0.5) / taps) / scale - 0.5,
-            (y + (v + 0.5) / taps) / scale - 0.5,
-          );
-      made[at++] = Math.round(sum / (taps * taps));
-    }
-  return appearanceOf(made, w, h);
-}
-
-function sampleAt(
-  { luma, width, height }: Pick<Appearance, 'luma' | 'width' | 'height'>,
-  x: number,
-  y: number,
-): number {
-  const left = Math.min(Math.max(Math.floor(x), 0), width - 1);
-  const top = Math.min(Math.max(Math.floor(y), 0), height - 1);
-  const right = Math.min(left + 1, width - 1);
-  const bottom = Math.min(top + 1, height - 1);
-  const fx = Math.min(Math.max(x - left, 0), 1);
-  const fy = Math.min(Math.max(y - top, 0), 1);
-  const upper = luma[top * width + left]! * (1 - fx) + luma[top * width + right]! * fx;
-  const lower = luma[bottom * width + left]! * (1 - fx) + luma[bottom * width + right]! * fx;
-  return upper * (1 - fy) + lower * fy;
+  const picture = { data: luma, stride: width, width, height };
+  // A side that was rounded is not stretched.
+  const part = { x: 0, y: 0, width: w / scale, height: h / scale };
+  return appearanceOf(resized(picture, part, w, h), w, h);
 }

@@ -1,4 +1,5 @@
 import type { Point } from '../../schema/parts';
+import { samplesAt } from './between';
 import { BLOCK, type Appearance } from './appearance';
 import type { Luma } from '../luma';
 
@@ -19,27 +20,16 @@ const GRAIN = 0.25;
  * @returns the place in quarters of a pixel
  */
 export function refined({ blocks }: Appearance, picture: Luma, start: Point): Point {
-  const { data, stride, width, height } = picture;
+  const here = new Float32Array(BLOCK * BLOCK);
   let { x, y } = start;
   for (let step = 0; step < STEPS; step++) {
     let [xx, xy, yy, bx, by] = [0, 0, 0, 0, 0];
-    const [left, top] = [Math.floor(x), Math.floor(y)];
-    const [fx, fy] = [x - left, y - top];
     for (const { x: u0, y: v0, samples, norm } of blocks) {
-      const [x0, y0] = [left + u0, top + v0];
-      if (x0 < 0 || y0 < 0 || x0 + BLOCK >= width || y0 + BLOCK >= height) continue;
-      const here = new Float32Array(BLOCK * BLOCK);
+      if (!samplesAt(picture, x + u0, y + v0, BLOCK, here)) continue;
       let [sum, squares] = [0, 0];
-      for (let v = 0, at = 0; v < BLOCK; v++) {
-        let from = (y0 + v) * stride + x0;
-        for (let u = 0; u < BLOCK; u++, from++) {
-          const upper = data[from]! * (1 - fx) + data[from + 1]! * fx;
-          const lower = data[from + stride]! * (1 - fx) + data[from + stride + 1]! * fx;
-          const sample = upper * (1 - fy) + lower * fy;
-          sum += sample;
-          squares += sample * sample;
-          here[at++] = sample;
-        }
+      for (const sample of here) {
+        sum += sample;
+        squares += sample * sample;
       }
       const mean = sum / here.length;
       const deviation = Math.sqrt(Math.max(1, squares - sum * mean));

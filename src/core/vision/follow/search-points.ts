@@ -1,4 +1,5 @@
 import type { LookPoint } from '../look';
+import { thinned } from '../spread';
 import { BLOCK, type Appearance, type Block } from './appearance';
 
 /** So many dark and so many light points at most. */
@@ -23,12 +24,6 @@ function boundsOf({ samples }: Block, u: number, v: number): [low: number, high:
   return [low, high];
 }
 
-/** So many of a list, evenly spread. */
-const spread = <T>(list: readonly T[], most: number): T[] =>
-  list.length <= most
-    ? [...list]
-    : Array.from({ length: most }, (_, i) => list[Math.floor((i * list.length) / most)]!);
-
 /**
  * Points that a content can be looked for by: as many dark as light ones, each with the values that
  * it may have when the content lies between pixels and was compressed. Null where there are too few.
@@ -52,5 +47,5 @@ export function searchPoints({ blocks }: Appearance, noise = NOISE): LookPoint[]
       }
   const each = Math.min(MOST_OF_A_KIND, dark.length, light.length);
   if (each < LEAST_OF_A_KIND) return null;
-  return [...spread(dark, each), ...spread(light, each)];
+  return [...thinned(dark, each), ...thinned(light, each)];
 }

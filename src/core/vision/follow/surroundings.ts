@@ -1,4 +1,5 @@
-import { intersect, padded, type Rect } from '../../scale/rect';
+import { intersect, meet, padded, type Rect } from '../../scale/rect';
+import { thinned } from '../spread';
 import { cutOut, TILE, type Luma } from '../luma';
 import { appearanceOf, BLOCK, type Block } from './appearance';
 import { correlation } from './likeness';
@@ -29,9 +30,8 @@ export class Surroundings {
     }
     const outside = appearanceOf(cutOut(picture, left, top, w, h), w, h, 4 * MOST)
       .blocks.map((block) => ({ ...block, x: block.x + left, y: block.y + top }))
-      .filter(({ x, y }) => !touches({ x, y, width: BLOCK, height: BLOCK }, content));
-    const step = Math.max(1, outside.length / MOST);
-    this.blocks = outside.filter((_, i) => Math.floor(i / step) !== Math.floor((i - 1) / step));
+      .filter(({ x, y }) => !meet({ x, y, width: BLOCK, height: BLOCK }, content));
+    this.blocks = thinned(outside, MOST);
   }
 
   /** Whether there is anything around. */
@@ -51,12 +51,6 @@ export class Surroundings {
     }
     return inside ? along / inside : 0;
   }
-}
-
-/** Whether two rectangles share anything. */
-function touches(a: Rect, b: Rect): boolean {
-  const { width, height } = intersect(a, b);
-  return width > 0 && height > 0;
 }
 
 /**

@@ -3,7 +3,7 @@ import { pageAt } from '@/core/framing/cuts';
 import { canPlan } from '@/core/framing/doings';
 import { viewsOnPage } from '@/core/framing/page-edges';
 import { keepInside } from '@/core/framing/path';
-import { sourceTime } from '@/core/project/clip-time';
+import { sourceMs } from '@/core/project/clip-time';
 import type { Framing } from '@/core/project/model';
 import { areaOf } from '@/core/project/query';
 import { trackOf } from '@/core/project/track-of';
@@ -11,7 +11,7 @@ import type { InFootage } from '@/core/scale/rect';
 import { wholeView } from '@/core/scale/sharpness';
 import type { ScreenView } from '@/core/scene/scene';
 import { pointerAt } from '@/core/telemetry/sample';
-import { ticksToSeconds, type Ticks } from '@/core/time/ticks';
+import { type Ticks } from '@/core/time/ticks';
 import { tell, tellFault } from '../../shell/notices-store';
 import { addFraming, newFraming } from '../new-framing';
 import type { Command, CommandContext } from './context';
@@ -23,7 +23,7 @@ const USUAL = 1.2;
 /** The spot of a recording that is to be looked at: its pointer, or the middle of what is seen. */
 export function spotHere(c: CommandContext, { clip, footage, view }: ScreenView) {
   const track = trackOf(c.state.project, c.state.sources, footage.id);
-  if (track) return pointerAt(track, ticksToSeconds(sourceTime(clip, c.playhead)) * 1000);
+  if (track) return pointerAt(track, sourceMs(clip, c.playhead));
   return { x: view.x + view.width / 2, y: view.y + view.height / 2 };
 }
 

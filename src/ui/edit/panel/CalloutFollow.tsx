@@ -9,7 +9,7 @@ import {
   type FollowPath,
 } from '@/core/callout/follow-path';
 import { kindOf } from '@/core/callout/kinds';
-import { sourceTime } from '@/core/project/clip-time';
+import { sourceMs } from '@/core/project/clip-time';
 import type { Callout } from '@/core/project/model';
 import { screenClipAt } from '@/core/project/query';
 import { footageOf } from '@/core/project/sources';
@@ -83,7 +83,7 @@ function Followed({
   const footage = useEditor((s) => footageOf(s.sources, footageId));
   const playhead = useTransport((t) => t.playhead);
   const clip = useEditor((s) => screenClipAt(s.project, footageId, playhead));
-  const ms = clip && ticksToSeconds(sourceTime(clip, playhead)) * 1000;
+  const ms = clip && sourceMs(clip, playhead);
   const length = footage && ticksToSeconds(footage.duration) * 1000;
   const isStale = footage && length !== null && isOfAnother(path, { ...footage, length });
   return (
@@ -108,12 +108,13 @@ function Followed({
 
 /** Whether followed content is seen at an instant, in a sentence. */
 function hereOf(path: FollowPath, ms: number, isCover: boolean): string {
+  const places = shiftsAround(path, ms).length;
   if (ms < path.from || ms > path.to)
-    return isCover
-      ? 'Here nobody looked: it covers the last place.'
-      : 'Here nobody looked: it stays at the last place.';
+    return places
+      ? 'Here nobody looked: it stays at the last place.'
+      : 'Here nobody looked, and nothing is drawn.';
   if (shiftAt(path, ms)?.sure) return 'Here it is in sight.';
-  if (shiftsAround(path, ms).length)
+  if (places)
     return isCover
       ? 'Here it may be hidden: it is covered to be safe.'
       : 'Here it may be hidden, and nothing is drawn.';

@@ -2,13 +2,9 @@ import type { StoreApi } from 'zustand';
 import { cancelAnalysis, readAnalysis, requestAnalysis } from '@/contract/analyses';
 import { call } from '@/contract/call';
 import type { FollowPath } from '@/core/callout/follow-path';
-import { followTask } from '@/core/project/follow-task';
+import { followTask, NOTHING_TO_FOLLOW } from '@/core/project/follow-task';
 import { tellFault } from '../../shell/notices-store';
 import type { Change, EditorState, FollowSlice, Get } from './state';
-
-const NOTHING_TO_TELL =
-  'What it lies on shows nothing that could be told again: it is of one colour. Take in some ' +
-  'letters or edges, and try again.';
 
 /** Following what callouts mark: it is found on the server, and goes on when they are left. */
 export function followSlice(set: Change, get: Get): FollowSlice {
@@ -16,6 +12,8 @@ export function followSlice(set: Change, get: Get): FollowSlice {
     const { [id]: _, ...others } = get().following;
     return others;
   };
+  const cancel = (analysis: string) =>
+    void call(cancelAnalysis, { params: { id: analysis } }).catch(tellFault);
   return {
     following: {},
     async followContent(id, whole) {
@@ -26,20 +24,23 @@ export function followSlice(set: Change, get: Get): FollowSlice {
       const asked = followTask(project, sources, callout, time, whole);
       if (typeof asked === 'string') return tellFault(asked);
       const { footageId, rect, ...times } = asked;
-      set({ following: { ...get().following, [id]: { analysis: null, time, whole } } });
+      const mine = { analysis: null, time, whole };
+      set({ following: { ...get().following, [id]: mine } });
       try {
         const body = { kind: 'track' as const, follow: { ...rect, ...times } };
         const { id: analysis } = await call(requestAnalysis, { params: { id: footageId }, body });
-        set({ following: { ...get().following, [id]: { analysis, time, whole } } });
+        // It was given up, or asked for anew, before the server had it.
+        if (get().following[id] !== mine) return cancel(analysis);
+        set({ following: { ...get().following, [id]: { ...mine, analysis } } });
       } catch (error) {
-        set({ following: without(id) });
+        if (get().following[id] === mine) set({ following: without(id) });
         tellFault(error);
       }
     },
     stopFollowing(id) {
       const analysis = get().following[id]?.analysis;
       set({ following: without(id) });
-      if (analysis) call(cancelAnalysis, { params: { id: analysis } }).catch(tellFault);
+      if (analysis) cancel(analysis);
     },
     async takeFollowed(id) {
       const asked = get().following[id];
@@ -49,7 +50,7 @@ export function followSlice(set: Change, get: Get): FollowSlice {
       if (found === undefined) return;
       // The kind that was asked for says what it is.
       const path = found as FollowPath | null;
-      if (!path) return tellFault(NOTHING_TO_TELL);
+      if (!path) return tellFault(NOTHING_TO_FOLLOW);
       const { time, whole } = asked;
       // It was removed meanwhile.
       if (!get().project.callouts.some((one) => one.id === id)) return;
