@@ -52,7 +52,7 @@ module.exports = {
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: {
         pathNot:
-          '^(src/core/|node_modules/(@types/)?(@sinclair/typebox|d3-interpolate|ajv|papaparse|marked|linebreak|bidi-js|fft.js)/)',
+          '^(src/core/|node_modules/(@types/)?(@sinclair/typebox|d3-interpolate|ajv|papaparse|marked|linebreak|bidi-js|fastest-levenshtein|fft.js)/)',
       },
     },
     {

@@ -19,6 +19,7 @@ const PACKAGES = [
   },
   { test: () => has('make'), name: 'make', why: 'compiles the database module' },
   { test: () => has('g++'), name: 'g++', why: 'compiles the database module' },
+  { test: () => has('tesseract'), name: 'tesseract-ocr', why: 'reads text in pictures' },
   { test: () => has('python3'), name: 'python3', why: 'compiles the database module' },
 ];
 const FOR_TESTS = [{ test: () => has('chromium'), name: 'chromium', why: 'browser tests' }];

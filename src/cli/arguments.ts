@@ -30,6 +30,7 @@ const OPTIONS = {
   list: { type: 'boolean' },
   whole: { type: 'boolean' },
   covers: { type: 'boolean' },
+  words: { type: 'string' },
   json: { type: 'boolean' },
   help: { type: 'boolean' },
 } as const;

@@ -31,6 +31,7 @@ import type { Answer, Call, Verb } from './call';
 import { edit, editProject } from './edit';
 import { follow } from './follow';
 import { plan } from './plan';
+import { findPrivate } from './private';
 import { proof } from './proof';
 import { writeOut } from './write-out';
 
@@ -201,6 +202,10 @@ export const VERBS: Readonly<Record<string, { readonly run: Verb; readonly usage
     usage: 'analyse PROJECT FOOTAGE [--kind pointer|activity|content] [--out FILE]',
   },
   follow: { run: follow, usage: 'follow PROJECT CALLOUT [--at SECONDS] [--whole]' },
+  private: {
+    run: findPrivate,
+    usage: 'private PROJECT FOOTAGE [--words WORD,WORD] [--out FILE]',
+  },
   plan: {
     run: plan,
     usage:

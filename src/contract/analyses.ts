@@ -1,3 +1,4 @@
+import type { PrivateFound } from '@/core/private/log';
 import type { FollowPath } from '@/core/callout/follow-path';
 import type { WallEstimate } from '@/core/key/wall';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
@@ -5,7 +6,7 @@ import type { ScreenSight } from '@/core/vision/screen-sight';
 import { route } from './route';
 
 /** What can be found out about a recording. */
-export const ANALYSIS_NAMES = ['onsets', 'pointer', 'screen', 'track', 'wall'] as const;
+export const ANALYSIS_NAMES = ['onsets', 'pointer', 'private', 'screen', 'track', 'wall'] as const;
 export type AnalysisName = (typeof ANALYSIS_NAMES)[number];
 export const ANALYSIS_STATES = ['waiting', 'ready', 'failed'] as const;
 export type AnalysisStatus = (typeof ANALYSIS_STATES)[number];
@@ -43,17 +44,28 @@ export interface FollowTask {
 
 export const requestAnalysis = route<
   AnalysisView & { readonly jobId: string | null },
-  { readonly kind: AnalysisName; readonly follow?: FollowTask }
+  /** Words of one’s own are looked for beside what is private to everybody. */
+  { readonly kind: AnalysisName; readonly follow?: FollowTask; readonly words?: readonly string[] }
 >()('POST', '/api/footage/:id/analyses');
 /** Where sounds begin in a recording: the bytes of `OnsetMeter`, as base64 (RFC 4648). */
 export interface SoundOnsets {
   readonly onsets: string;
 }
 
+/** Private data that a recording shows. */
+export interface PrivateData {
+  readonly width: number;
+  readonly height: number;
+  /** How long the recording is, in milliseconds. */
+  readonly length: number;
+  readonly found: readonly PrivateFound[];
+}
+
 /** What each kind finds. */
 export interface AnalysisResults {
   readonly onsets: SoundOnsets;
   readonly pointer: PointerTrack;
+  readonly private: PrivateData;
   readonly screen: ScreenSight;
   /** Null where what was marked shows nothing that could be told again. */
   readonly track: FollowPath | null;

@@ -450,6 +450,14 @@ export const CATALOGUE = {
     'kiln.mp4',
   ),
 
+  'no-reader': entry(
+    503,
+    () =>
+      'Nothing is here that reads text in pictures. Install Tesseract (on Debian: apt-get install ' +
+      'tesseract-ocr), and try again.',
+  ),
+  'not-read': entry(500, () => 'A picture could not be read. Try once more.'),
+
   // The command line.
   'not-followed': entry(409, (why: string) => why, 'Go to a place at which it is shown.'),
   'nothing-to-follow': entry(409, () => NOTHING_TO_FOLLOW),

@@ -188,6 +188,13 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
       anchor: which % 2 ? { to: 'frame' } : { to: 'pointer', footageId: 'screen' },
     },
   }),
+  'add-callouts': (_p, { at, length, which, newId }) => ({
+    callouts: [0, 1].map((i) => ({
+      ...{ id: newId(), start: frame(at + i), end: frame(at + i + length), kind: 'cover' },
+      ...{ rect: { x: which, y: 2, width: 30, height: 12 }, way: 'blur', strength: 24 },
+      ...{ color: '#1e2a32', anchor: { to: 'footage', footageId: 'screen' } },
+    })),
+  }),
   'change-callout': (p, { which }) => ({
     ...{ id: callout(p, which), change: { anchor: { to: 'frame' } } },
   }),

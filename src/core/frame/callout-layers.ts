@@ -7,6 +7,7 @@ import { numberOf } from '../callout/number';
 import { presenceAt } from '../callout/presence';
 import type { Callout } from '../project/model';
 import { sourceMs } from '../project/clip-time';
+import type { InOutput } from '../scale/rect';
 import { contains } from '../time/ranges';
 import { ticksToSeconds } from '../time/ticks';
 import { screenShowing, type Scene, type ScreenView } from '../scene/scene';
@@ -119,6 +120,12 @@ export const callouts =
   (scene: Scene, screen: ScreenView) =>
   (level: Level): Layer[] =>
     layersOf(scene, screen, level, ({ anchor }) => anchor.to !== 'frame');
+
+/** The places that covers hide at an instant, in output pixels; those on the frame too. */
+export const coveredAreas = (scene: Scene, screen: ScreenView): InOutput[] =>
+  layersOf(scene, screen, 'cover', () => true).flatMap((layer) =>
+    layer.kind === 'region' ? [layer.area] : [],
+  );
 
 /** The callouts that stand on the frame, in front of everything. */
 export const frameCallouts = (scene: Scene): Layer[] =>

@@ -2,6 +2,7 @@ import type { AnalysisName } from '@/contract/analyses';
 import type { AnalysisKind } from './kind';
 import { onsets } from './onsets';
 import { pointer } from './pointer';
+import { privateData } from './private';
 import { screen } from './screen';
 import { track } from './track';
 import { wall } from './wall';
@@ -10,6 +11,7 @@ import { wall } from './wall';
 export const ANALYSES: Readonly<Record<AnalysisName, AnalysisKind>> = {
   onsets,
   pointer,
+  private: privateData,
   screen,
   track,
   wall,

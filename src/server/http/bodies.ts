@@ -191,6 +191,12 @@ class FollowBody {
 export class AnalysisBody {
   @IsIn(ANALYSIS_NAMES) kind!: AnalysisName;
   @MayLack() @Nested(() => FollowBody) follow?: FollowBody;
+  @MayLack()
+  @IsArray()
+  @ArrayMaxSize(100)
+  @IsString({ each: true })
+  @MaxLength(80, { each: true })
+  words?: string[];
 }
 
 export class LastGoodBody {

@@ -2,6 +2,7 @@ import { Problem, type PlainProblem } from '../problem';
 import { draw } from './draw';
 import { follow } from './follow';
 import { findLeaks } from './leaks';
+import { lookForPrivate } from './private';
 import { sight } from './sight';
 import { track } from './track';
 
@@ -25,6 +26,7 @@ async function run([tool, from, to, ...more]: readonly string[]): Promise<unknow
   if (tool === 'track') return track(from!, to!, Number(more[0]), Number(more[1]));
   if (tool === 'sight') return sight(from!, to!, more[0]!, tell);
   if (tool === 'follow') return follow(from!, to!, more[0]!, tell);
+  if (tool === 'private') return lookForPrivate(from!, to!, more[0]!, tell);
   if (tool === 'leaks') return findLeaks(from!, to!, tell);
   throw new Error(`There is no tool ${tool}`);
 }

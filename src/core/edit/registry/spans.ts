@@ -60,6 +60,18 @@ export const SPAN_EDITS = {
     args: args({ callout: Callout }),
     run: (p, { callout }) => addSpan(p, 'callouts', callout),
   }),
+  'add-callouts': defineEdit({
+    label: ({ callouts }) =>
+      callouts.length === 1
+        ? `Add ${kindOf(callouts[0]!).name}`
+        : callouts.every(({ kind }) => kind === 'cover')
+          ? `Add ${callouts.length} covers`
+          : `Add ${callouts.length} callouts`,
+    args: args({ callouts: Type.Array(Callout, { minItems: 1, maxItems: 10_000 }) }),
+    run(p, { callouts }) {
+      for (const callout of callouts) addSpan(p, 'callouts', callout);
+    },
+  }),
   'change-callout': defineEdit({
     label: ({ id }, p) => `Change ${nameOf(p, id)}`,
     args: args({ id, change: changeOf<'callouts'>() }),

@@ -50,6 +50,7 @@ function forKind(kind: NonNullable<Selection>['kind']): readonly Ids[] {
     case 'presenter':
       return [['layout-corner', 'layout-side', 'layout-presenter', 'layout-screen', 'layout-hand']];
     case 'path':
+    case 'private':
     case 'project':
     case 'plan':
       return [];

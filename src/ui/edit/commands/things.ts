@@ -6,6 +6,7 @@ import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
 import type { Callout } from '@/core/project/model';
 import { projectDuration, spanAt } from '@/core/project/query';
 import { secondsToTicks } from '@/core/time/ticks';
+import { tellFault } from '../../shell/notices-store';
 import { capital } from '../names';
 import { rangeOf } from '../store';
 import type { Command, CommandContext } from './context';
@@ -77,6 +78,15 @@ export function thingCommands(c: CommandContext): Command[] {
     )
       get().select({ kind: 'marker', id });
   };
+  /** For the recording that is seen here, or the first that there is. */
+  const privateData = () => {
+    const { sources, select } = get();
+    const footageId =
+      c.screenHere()?.footage.id ??
+      Object.values(sources.footage).find((one) => one?.role === 'screen')?.id;
+    if (footageId) select({ kind: 'private', footageId });
+    else tellFault('There is no screen recording yet in which private data could be found.');
+  };
   return [
     { id: 'marker', label: 'Marker here', keys: ['M'], run: marker },
     ...framingCommands(c),
@@ -88,6 +98,7 @@ export function thingCommands(c: CommandContext): Command[] {
         keys: kind === 'text' ? ['X'] : [],
         run: () => callout(kind),
       })),
+    { id: 'private', label: 'Find private data', keys: [], run: privateData },
     { id: 'halo', label: 'Halo', keys: [], run: halo },
     { id: 'pointer-looks', label: 'Pointer looks here', keys: [], run: looks },
     ...layoutCommands(c),

@@ -9,6 +9,7 @@ import { LayoutDetails } from './LayoutDetails';
 import { MarkerDetails } from './MarkerDetails';
 import { PathDetails } from './PathDetails';
 import { PlanDetails } from './PlanDetails';
+import { PrivateDetails } from './PrivateDetails';
 import { PresenterDetails } from './PresenterDetails';
 import { ProjectDetails } from './ProjectDetails';
 import { SeveralDetails } from './SeveralDetails';
@@ -41,6 +42,8 @@ export function DetailsPanel() {
       return <PresenterDetails />;
     case 'path':
       return <PathDetails footageId={selection.footageId} />;
+    case 'private':
+      return <PrivateDetails key={selection.footageId} footageId={selection.footageId} />;
     case 'plan':
       return <PlanDetails />;
     default:

@@ -13,6 +13,7 @@ import { FramingDraw } from './FramingDraw';
 import { LayoutHandles } from './LayoutHandles';
 import { PathHandles } from './PathHandles';
 import { PictureHits } from './PictureHits';
+import { PrivateMarks } from './PrivateMarks';
 import { PresenterHandles } from './PresenterHandles';
 import { FramingHandles } from './FramingHandles';
 
@@ -121,6 +122,9 @@ export function Picture({
             )}
             {selection?.kind === 'path' && (
               <PathHandles footageId={selection.footageId} scale={scale} />
+            )}
+            {selection?.kind === 'private' && (
+              <PrivateMarks footageId={selection.footageId} scale={scale} />
             )}
             {!drawing && selection?.kind === 'framings' && (
               <FramingHandles id={selection.id} scale={scale} />

@@ -16,11 +16,10 @@ export function followSlice(set: Change, get: Get): FollowSlice {
     void call(cancelAnalysis, { params: { id: analysis } }).catch(tellFault);
   return {
     following: {},
-    async followContent(id, whole) {
-      const { project, sources, transport } = get();
+    async followContent(id, whole, time = get().transport.getState().playhead) {
+      const { project, sources } = get();
       const callout = project.callouts.find((one) => one.id === id);
       if (!callout) return;
-      const time = transport.getState().playhead;
       const asked = followTask(project, sources, callout, time, whole);
       if (typeof asked === 'string') return tellFault(asked);
       const { footageId, rect, ...times } = asked;

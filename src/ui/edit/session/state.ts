@@ -1,4 +1,5 @@
 import type { StoreApi } from 'zustand';
+import type { PrivateData } from '@/contract/analyses';
 import type { OpenedProject } from '@/contract/projects';
 import type { ProjectState } from '@/contract/state';
 import type { Versioned } from '@/core/edit/history';
@@ -7,6 +8,8 @@ import type { SpanList } from '@/core/project/span-lists';
 import type { PlanView } from '@/core/frame/plan-frame';
 import type { FramingLook } from '@/core/framing/other-views';
 import type { Plan } from '@/core/framing/plan';
+import type { PrivateFound } from '@/core/private/log';
+import type { OpenPlace } from '@/core/private/shown';
 import type { Framing } from '@/core/project/model';
 import type { Taste } from '@/core/framing/taste';
 import type { Sources } from '@/core/project/sources';
@@ -20,6 +23,8 @@ export type Selection =
   | { readonly kind: 'presenter' | 'project' | 'plan' }
   /** The path of a recording's pointer, to be mended. */
   | { readonly kind: 'path'; readonly footageId: string }
+  /** The private data that a recording shows, to be covered. */
+  | { readonly kind: 'private'; readonly footageId: string }
   | null;
 
 export type Dialogs = 'export' | 'commands' | 'keys' | 'history' | 'freeze' | 'retake';
@@ -154,12 +159,26 @@ export interface Following {
 export interface FollowSlice {
   /** What is under way, by the callouts' ids. */
   readonly following: Readonly<Record<string, Following>>;
-  /** Follows what a callout lies on at the playhead, and has it go along. */
-  readonly followContent: (id: string, whole: boolean) => Promise<void>;
+  /** Follows what a callout lies on at an instant, the playhead’s without, and has it go along. */
+  readonly followContent: (id: string, whole: boolean, time?: Ticks) => Promise<void>;
   /** Gives up what is under way for a callout. */
   readonly stopFollowing: (id: string) => void;
   /** Has a callout go along with what was found for it. */
   readonly takeFollowed: (id: string) => Promise<void>;
+}
+
+/** Private data that recordings show. */
+export interface PrivateSlice {
+  /** What was found, by the ids of the analyses. */
+  readonly privateData: Readonly<Record<string, PrivateData>>;
+  /** Fetches what an analysis found, if it is not there yet. */
+  readonly readPrivate: (analysis: string) => Promise<void>;
+  /** Adds covers for what lies bare, and has them go along with it. */
+  readonly coverPrivate: (
+    footageId: string,
+    found: readonly PrivateFound[],
+    places: readonly OpenPlace[],
+  ) => void;
 }
 
 /** What the server tells of the project. */
@@ -172,7 +191,14 @@ export interface ServerSlice extends Pick<
 }
 
 export interface EditorState
-  extends DocumentSlice, SelectionSlice, WorkspaceSlice, PlanSlice, FollowSlice, ServerSlice {
+  extends
+    DocumentSlice,
+    SelectionSlice,
+    WorkspaceSlice,
+    PlanSlice,
+    FollowSlice,
+    PrivateSlice,
+    ServerSlice {
   readonly transport: StoreApi<Transport>;
   readonly set: (change: Partial<EditorState>) => void;
 }

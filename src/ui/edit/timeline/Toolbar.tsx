@@ -85,6 +85,7 @@ function toolsFor(kind: NonNullable<Selection>['kind'] | null, several: boolean)
     case 'project':
     case 'plan':
     case 'path':
+    case 'private':
     case null:
       return ON_NOTHING;
     default:

@@ -1,5 +1,5 @@
 'use client';
-import { Crosshair, Spline } from 'lucide-react';
+import { Crosshair, ScanText, Spline } from 'lucide-react';
 import { cancelAnalysis, requestAnalysis } from '@/contract/analyses';
 import { call } from '@/contract/call';
 import type { FootageView } from '@/contract/footage';
@@ -68,6 +68,9 @@ export function ScreenFindings({ view }: { view: FootageView }) {
           <Spline size={14} aria-hidden /> Mend the pointer’s path
         </Button>
       )}
+      <Button onClick={() => select({ kind: 'private', footageId: view.id })}>
+        <ScanText size={14} aria-hidden /> Find private data
+      </Button>
       {failed && <p className="text-xs text-fault">{failed}</p>}
       {!ready && (
         <Button onClick={ask}>

@@ -1,11 +1,17 @@
 import { requestAnalysis } from '@/contract/analyses';
 import { requestAnalysis as request } from '@/server/analyses/analyses';
+import { requestPrivate } from '@/server/analyses/request-private';
 import { requestTrack } from '@/server/analyses/request-track';
 import { AnalysisBody } from '@/server/http/bodies';
 import { serve } from '@/server/http/serve';
 
-export const POST = serve(requestAnalysis, AnalysisBody, ({ context, params, body }) =>
-  body.kind === 'track'
-    ? requestTrack(context, params.id, body.follow)
-    : request(context, params.id, body.kind),
-);
+export const POST = serve(requestAnalysis, AnalysisBody, ({ context, params, body }) => {
+  switch (body.kind) {
+    case 'track':
+      return requestTrack(context, params.id, body.follow);
+    case 'private':
+      return requestPrivate(context, params.id, body.words);
+    default:
+      return request(context, params.id, body.kind);
+  }
+});

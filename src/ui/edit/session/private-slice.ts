@@ -1,0 +1,30 @@
+import { nanoid } from 'nanoid';
+import { readAnalysis, type PrivateData } from '@/contract/analyses';
+import { call } from '@/contract/call';
+import { coversFor } from '@/core/private/shown';
+import { snapToFrame } from '@/core/time/ticks';
+import { tellFault } from '../../shell/notices-store';
+import type { Change, Get, PrivateSlice } from './state';
+
+/** Private data that recordings show, and covers for it. */
+export function privateSlice(set: Change, get: Get): PrivateSlice {
+  return {
+    privateData: {},
+    async readPrivate(analysis) {
+      if (get().privateData[analysis]) return;
+      const found = await call(readAnalysis, { params: { id: analysis } }).catch(tellFault);
+      if (!found) return;
+      // The kind that was asked for says what it is.
+      set({ privateData: { ...get().privateData, [analysis]: found as PrivateData } });
+    },
+    coverPrivate(footageId, found, places) {
+      const { project, apply, followContent } = get();
+      const callouts = coversFor(project, footageId, found, places, nanoid);
+      if (!callouts.length || !apply('add-callouts', { callouts })) return;
+      for (const { id, start, end } of callouts) {
+        const middle = snapToFrame((start + end) / 2, project.canvas.frameRate);
+        void followContent(id, true, middle);
+      }
+    },
+  };
+}
