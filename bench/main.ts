@@ -5,6 +5,7 @@ import { benchFraming } from './framing';
 import { benchGrowth } from './growth';
 import { benchKey } from './key';
 import { benchPointer } from './pointer';
+import { benchPrivate } from './private';
 import { benchSharpness } from './sharpness';
 
 /* Measures the picture engine and the planner: all of it, or the parts that are named. */
@@ -12,6 +13,7 @@ const parts: Readonly<Record<string, () => Promise<void> | void>> = {
   framing: benchFraming,
   pointer: benchPointer,
   follow: benchFollow,
+  private: benchPrivate,
   sharpness: benchSharpness,
   crisp: benchCrisp,
   key: benchKey,

@@ -4,12 +4,20 @@ import type { Rect } from '@/core/scale/rect';
 import { framesPerSecond } from '@/core/time/ticks';
 import { LEAST_CHANGE, TILE, tilesOf, type Luma } from '@/core/vision/luma';
 import type { KernelHeap } from '@/kernels/heap';
-import { FEWEST, inTiles, Pictures } from './pictures';
+import { inTiles, Pictures } from './pictures';
 import type { LumaRecording } from './recording';
 
-/** Reads the words in a picture, line by line. */
-export type ReadPicture = (picture: Luma) => readonly (readonly ReadWord[])[];
+/** Reads the words in a picture. */
+export type ReadPicture = (picture: Luma) => readonly ReadWord[];
 
+/** A tile in which fewer samples changed shows what it did: codecs alter what stands still. */
+const CLEARLY = 8;
+/** Where no more than this share of the picture changes, as by a caret, it stands still. */
+const STILL = 0.004;
+/** Where more of it changes, as by a page that is scrolled, it is another. */
+const MUCH = 0.05;
+/** Text is there from when so much of it was, from its beginning on. */
+const EARLY = 0.25;
 /** A picture is read once nothing changed for so many milliseconds, and not before. */
 const CALM = 250;
 /** What goes on changing is read so often all the same. */
@@ -70,8 +78,12 @@ export function findPrivate(
         tiles.push(v * across + u);
     return tiles;
   };
-  // What is typed is private from its first letter on.
-  const sinceOf = (rect: Rect): number => Math.min(ms, ...tilesIn(rect).map((at) => since[at]!));
+  // What is typed is private from its first few letters on; tiles beside letters may be older.
+  const sinceOf = ({ y, height, ...rect }: Rect): number => {
+    const inner = tilesIn({ ...rect, y: y + height / 4, height: height / 2 });
+    const times = inner.map((at) => since[at]!).sort((a, b) => a - b);
+    return times[Math.floor(times.length * EARLY)] ?? ms;
+  };
   const readNow = (): void => {
     for (const [from, to] of bandsOf(unread, across, down)) {
       const top = from * TILE;
@@ -79,10 +91,11 @@ export function findPrivate(
       const height = Math.min(size.height, to * TILE) - top;
       if (height <= 0) continue;
       const part = { ...whole, data: whole.data.subarray(top * whole.stride), height };
-      const lines = read({ ...part, width: size.width }).map((line) =>
-        line.map((word) => ({ ...word, rect: { ...word.rect, y: word.rect.y + top } })),
-      );
-      log.read(ms, privateTexts(lines, own), sinceOf);
+      const words = read({ ...part, width: size.width }).map((word) => ({
+        ...word,
+        rect: { ...word.rect, y: word.rect.y + top },
+      }));
+      log.read(ms, privateTexts(words, own), sinceOf);
     }
     unread.clear();
     lastRead = ms;
@@ -90,7 +103,7 @@ export function findPrivate(
 
   for (let index = 0; pictures.take((into) => stream.read(into)); index++) {
     ms = index * step;
-    const changed = index ? pictures.changedSince(1, LEAST_CHANGE, FEWEST) : [];
+    const changed = index ? pictures.changedSince(1, LEAST_CHANGE, CLEARLY) : [];
     if (changed.length) {
       if (!unread.size) waiting = ms;
       for (const tile of changed) {
@@ -98,10 +111,14 @@ export function findPrivate(
         since[tile] = ms;
       }
       const moved = new Set(changed);
-      log.changed(ms, (rect) => tilesIn(rect).some((tile) => moved.has(tile)));
-      calmSince = ms;
+      log.changed(
+        ms,
+        (rect) => tilesIn(rect).some((tile) => moved.has(tile)),
+        changed.length > MUCH * since.length,
+      );
+      if (changed.length > STILL * since.length) calmSince = ms;
     }
-    const isLittle = unread.size < LITTLE.share * across * down;
+    const isLittle = unread.size < LITTLE.share * since.length;
     const rests = ms - calmSince >= CALM || ms - waiting >= MOVING || index === 0;
     if (unread.size && rests && (!isLittle || ms - lastRead >= LITTLE.ms)) readNow();
     onProgress(Math.min(1, (ms + step) / Math.max(step, length)));

@@ -23,8 +23,8 @@ export interface PrivateFound {
 
 /** A place is the same within so many pixels: reading finds its edges anew each time. */
 const SAME = 6;
-/** It went on if it is read again within so many milliseconds. */
-const GAP = 2000;
+/** It went on, under the pointer perhaps, if it is read again within so many milliseconds. */
+const GAP = 10_000;
 /** Texts of which this share of the signs differs at most are one that was read twice. */
 const MISREAD = 0.15;
 
@@ -35,6 +35,8 @@ interface Sighting {
   rect: Rect;
   readonly from: number;
   to: number;
+  /** It went with much of the page, and is not what stands there later. */
+  gone: boolean;
 }
 
 const isSameText = (a: string, b: string): boolean => {
@@ -54,13 +56,19 @@ export class PrivateLog {
   private readonly all: Sighting[] = [];
   private open: Sighting[] = [];
 
-  /** Something changed: what stands where it did is seen up to here, unless it is read again. */
-  changed(ms: number, touches: (rect: Rect) => boolean): void {
+  /**
+   * Something changed: what stands where it did is seen up to here, unless it is read again.
+   *
+   * @param much whether much of the page changed with it
+   */
+  changed(ms: number, touches: (rect: Rect) => boolean, much: boolean): void {
     this.open = this.open.filter((one) => {
       if (!touches(one.rect)) return true;
-      one.to = ms;
+      Object.assign(one, { to: ms, gone: much });
       return false;
     });
+    // The rest of the page may go in the next pictures.
+    if (much) for (const one of this.all) if (one.to !== Infinity) one.gone = true;
   }
 
   /**
@@ -77,13 +85,16 @@ export class PrivateLog {
         going.confidence = Math.max(going.confidence, confidence);
         continue;
       }
-      const before = this.all.findLast((one) => isThere(one) && since(rect) - one.to <= GAP);
+      const before = this.all.findLast(
+        (one) => !one.gone && isThere(one) && since(rect) - one.to <= GAP,
+      );
       if (before) {
         before.confidence = Math.max(before.confidence, confidence);
         this.open.push(before);
         continue;
       }
-      const fresh = { kind, text, rect, confidence, from: Math.min(ms, since(rect)), to: Infinity };
+      const from = Math.min(ms, since(rect));
+      const fresh = { kind, text, rect, confidence, from, to: Infinity, gone: false };
       this.all.push(fresh);
       this.open.push(fresh);
     }

@@ -27,6 +27,7 @@ test('a check digit finds every single wrong digit', () => {
 
 test.each<[string, [PrivateKind, string][]]>([
   ['Write to ilse.varga@kilnbook.example today', [['email', 'ilse.varga@kilnbook.example']]],
+  ['hanno. quill5 @kilnbook.example', [['email', 'hanno. quill5 @kilnbook.example']]],
   ['oona.feld9 @kilnbook.example', [['email', 'oona.feld9 @kilnbook.example']]],
   [
     'Call +00 555 0109 or (020) 7946 0018',
@@ -38,7 +39,9 @@ test.each<[string, [PrivateKind, string][]]>([
   ['555-0112', [['phone', '555-0112']]],
   ['Card 4012 8888 8888 1881 exp', [['card', '4012 8888 8888 1881']]],
   ['IBAN DE89 3704 0044 0532 0130 00', [['account', 'DE89 3704 0044 0532 0130 00']]],
+  ['DE89 3704 0044 0582 0130 00', [['account', 'DE89 3704 0044 0582 0130 00']]],
   ['token: kb_live_9aF2xQ7LmZ04TtRw8VbN', [['key', 'kb_live_9aF2xQ7LmZ04TtRw8VbN']]],
+  ['kb_LKoemork7TJJcewqY mezd9g85a', [['key', 'kb_LKoemork7TJJcewqY mezd9g85a']]],
   ['Password: glaze77', [['key', 'glaze77']]],
   [
     'eyJhbGciOiJub25lIn0.eyJzdWIiOiJraWxuIn0.',

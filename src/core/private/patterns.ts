@@ -12,13 +12,15 @@ export interface PrivatePart {
 
 /** Reading by machine puts spaces around signs, and takes some of them for others. */
 const EMAIL =
-  /[\p{L}\d][\p{L}\d._%+-]*\s?[@©]\s?[\p{L}\d-]+(?:\s?[.,]\s?[\p{L}\d-]+)*[.,]\s?\p{L}{2,}/gu;
+  /[\p{L}\d][\p{L}\d_%+-]*(?:[.,]\s?[\p{L}\d_%+-]+)*\s?[@©]\s?[\p{L}\d-]+(?:(?:\s?[.,]\s?[\p{L}\d-]+)*[.,]\s?\p{L}{2,}|\s\p{L}{2,})/gu;
 /** Digits in groups, as numbers of telephones and cards are written. */
 const NUMBER = /[+(]?\d[\d\s().\-–/]{5,34}\d/g;
 /** International bank account numbers, as ISO 13616 writes them, in groups of four or in one. */
-const ACCOUNT = /\b[A-Z]{2}\d{2}(?:\s?[A-Z\d]{4}){2,7}(?:\s?[A-Z\d]{1,4})?\b/g;
-/** Text without a space that is long enough for a key. */
-const TOKEN = /[A-Za-z\d_\-+/=.~]{16,}/g;
+const ACCOUNT = /\b[A-Z]{2}[\dO]{2}(?:\s?[A-Z\d]{4}){2,7}(?:\s?[A-Z\d]{1,4})?\b/g;
+/** Four groups of four and more, as nothing else is written. */
+const GROUPS = /^\w{4}(?: \w{4}){3,}/;
+/** Text without a space that is long enough for a key, with signs that letters are taken for. */
+const TOKEN = /[A-Za-z\d_\-+/=.~|[\](){}¥£€§]{16,}/g;
 /** What stands before a secret, and the secret. */
 const NAMED =
   /\b(?:password|passwort|passcode|passphrase|secret|token|api[ _-]?key|access[ _-]?key|pin)\b\s*[:=]\s*(\S{4,})/gi;
@@ -43,7 +45,8 @@ export function isCard(digits: string): boolean {
 
 /** Whether a text is an account number: the remainder by 97 of ISO/IEC 7064 is 1. */
 export function isAccount(text: string): boolean {
-  const plain = text.replace(/\s/g, '').toUpperCase();
+  const joined = text.replace(/\s/g, '').toUpperCase();
+  const plain = joined.slice(0, 2) + joined.slice(2, 4).replace(/O/g, '0') + joined.slice(4);
   if (!/^[A-Z]{2}\d{2}[A-Z\d]{10,30}$/.test(plain)) return false;
   let rest = 0;
   for (const sign of plain.slice(4) + plain.slice(0, 4))
@@ -132,6 +135,22 @@ function numbersIn(line: string): PrivatePart[] {
   });
 }
 
+/** Whether a piece of text is of signs of several kinds, as no word is. */
+const isMixed = (text: string): boolean =>
+  text.length > 2 && (/_/.test(text) || new Set([...text.slice(1)].map(classOf)).size > 1);
+
+/** Keys: whole ones, and such as were read as two words. */
+function keysIn(line: string): PrivatePart[] {
+  const whole = matches(line, TOKEN).filter(({ text }) => isKey(text));
+  const pieces = matches(line, /\S+/g);
+  const split = pieces.slice(1).flatMap((next, i) => {
+    const first = pieces[i]!;
+    const isSplit = isMixed(first.text) && isMixed(next.text) && isKey(first.text + next.text);
+    return isSplit ? [{ from: first.from, to: next.to }] : [];
+  });
+  return [...split, ...whole].map(({ from, to }) => ({ kind: 'key', from, to }));
+}
+
 /**
  * What is private in a line of text that was read: addresses of mail, numbers of telephones, cards
  * and accounts, keys and tokens, and words of one's own. Parts do not overlap; of two that would, the
@@ -143,16 +162,15 @@ export function privateIn(line: string, words: readonly string[] = []): PrivateP
   const all: PrivatePart[] = [
     ...matches(line, EMAIL).map(({ from, to }): PrivatePart => ({ kind: 'email', from, to })),
     ...matches(line, ACCOUNT)
-      .filter(({ text }) => isAccount(text))
+      // In groups of four it is one by its looks: a digit may be misread.
+      .filter(({ text }) => isAccount(text) || GROUPS.test(text))
       .map(({ from, to }): PrivatePart => ({ kind: 'account', from, to })),
     ...numbersIn(line),
     ...[...line.matchAll(NAMED)].map((found): PrivatePart => {
       const to = found.index + found[0].length;
       return { kind: 'key', from: to - found[1]!.length, to };
     }),
-    ...matches(line, TOKEN)
-      .filter(({ text }) => isKey(text))
-      .map(({ from, to }): PrivatePart => ({ kind: 'key', from, to })),
+    ...keysIn(line),
     ...ownParts(line, words),
   ];
   const kept: PrivatePart[] = [];

@@ -22,6 +22,25 @@ export interface PrivateText {
 /** Words further apart than this, in heights of a line, are of two columns. */
 const GAP = 1.6;
 
+/** Words stand in one line where they share so much of the lower one's height. */
+const SHARED = 0.5;
+
+/** Words in lines, by where they stand: what reads them takes some that stand alone for lines. */
+function linesOf(words: readonly ReadWord[]): ReadWord[][] {
+  const lines: ReadWord[][] = [];
+  for (const word of [...words].sort((a, b) => a.rect.height - b.rect.height)) {
+    const { y, height } = word.rect;
+    const line = lines.find(([first]) => {
+      const { rect } = first!;
+      const shared = Math.min(y + height, rect.y + rect.height) - Math.max(y, rect.y);
+      return shared >= SHARED * Math.min(height, rect.height);
+    });
+    if (line) line.push(word);
+    else lines.push([word]);
+  }
+  return lines;
+}
+
 /** The words of a line in those that belong together: columns of a table are apart. */
 function columnsOf(line: readonly ReadWord[]): ReadWord[][] {
   const columns: ReadWord[][] = [];
@@ -51,31 +70,30 @@ const around = (rects: readonly Rect[]): Rect =>
   );
 
 /**
- * What is private in lines of words that were read in a picture.
+ * What is private in words that were read in a picture.
  *
- * @param lines each of words from left to right
+ * @param all in any order
  * @param own words of one's own
  */
-export function privateTexts(
-  lines: readonly (readonly ReadWord[])[],
-  own: readonly string[] = [],
-): PrivateText[] {
-  return lines.flatMap(columnsOf).flatMap((words) => {
-    const line = words.map(({ text }) => text).join(' ');
-    return privateIn(line, own).map(({ kind, from, to }): PrivateText => {
-      const parts: Rect[] = [];
-      let [at, confidence] = [0, 1];
-      for (const word of words) {
-        if (at < to && at + word.text.length > from) {
-          parts.push(partOf(word, from - at, to - at));
-          confidence = Math.min(confidence, word.confidence);
+export function privateTexts(all: readonly ReadWord[], own: readonly string[] = []): PrivateText[] {
+  return linesOf(all)
+    .flatMap(columnsOf)
+    .flatMap((words) => {
+      const line = words.map(({ text }) => text).join(' ');
+      return privateIn(line, own).map(({ kind, from, to }): PrivateText => {
+        const parts: Rect[] = [];
+        let [at, confidence] = [0, 1];
+        for (const word of words) {
+          if (at < to && at + word.text.length > from) {
+            parts.push(partOf(word, from - at, to - at));
+            confidence = Math.min(confidence, word.confidence);
+          }
+          at += word.text.length + 1;
         }
-        at += word.text.length + 1;
-      }
-      const text = line.slice(from, to).replace(/\s/g, '');
-      return { kind, confidence, text, rect: around(parts) };
+        const text = line.slice(from, to).replace(/\s/g, '');
+        return { kind, confidence, text, rect: around(parts) };
+      });
     });
-  });
 }
 
 /** Of a text that is this long, the last signs are told too. */

@@ -92,6 +92,9 @@ const ROUND = 0.35;
 /** Blurs are so strong, of the height of what they hide, and so strong at least. */
 const BLUR = { share: 1.2, least: 24, most: 80 };
 
+/** What a cover of what was read at a place hides. */
+export const coverRect = (rect: Rect): Rect => padded(rect, Math.max(4, rect.height * ROUND));
+
 /**
  * Covers for private data that lies bare: one for each thing and clip, where and when it is seen
  * first. That they go along with it has to be asked for apart.
@@ -124,7 +127,7 @@ export function coversFor(
       ...{ id: newId(), anchor: { to: 'footage', footageId } },
       start: Math.floor(place.start / frame) * frame,
       end: Math.ceil(place.end / frame) * frame,
-      rect: padded(rect, Math.max(4, rect.height * ROUND)),
+      rect: coverRect(rect),
       // Of a key nothing may be left to guess.
       way: kind === 'email' || kind === 'phone' || kind === 'word' ? 'blur' : 'solid',
       strength,

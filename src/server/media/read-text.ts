@@ -5,8 +5,33 @@ import { problem } from '../problem';
 
 /** Longer than this no picture takes to be read, in milliseconds. */
 const MOST = 120_000;
-/** Words that are less sure than this are dirt, of 100. */
-const LEAST_SURE = 20;
+
+/** Letters of up to this width of a picture are small, and are read twice as large. */
+const SMALL = 2200;
+
+/** A picture twice as large each way: what is between samples is the mean of those beside it. */
+function doubled({ data, stride, width, height }: Luma): Luma & { readonly data: Uint8Array } {
+  const [w, h] = [width * 2, height * 2];
+  const made = new Uint8Array(w * h);
+  for (let y = 0; y < height; y++) {
+    const own = y * stride;
+    const next = Math.min(y + 1, height - 1) * stride;
+    for (let x = 0, at = 2 * y * w; x < width; x++, at += 2) {
+      const right = Math.min(x + 1, width - 1);
+      const [a, b, c, d] = [
+        data[own + x]!,
+        data[own + right]!,
+        data[next + x]!,
+        data[next + right]!,
+      ];
+      made[at] = a;
+      made[at + 1] = (a + b) >> 1;
+      made[at + w] = (a + c) >> 1;
+      made[at + w + 1] = (a + b + c + d) >> 2;
+    }
+  }
+  return { data: made, stride: w, width: w, height: h };
+}
 
 /** A picture as a portable graymap (Netpbm's PGM), which needs no compressing. */
 function graymap({ data, stride, width, height }: Luma): Buffer {
@@ -20,36 +45,33 @@ function graymap({ data, stride, width, height }: Luma): Buffer {
 
 /**
  * The words in what Tesseract answers as a table: level, page, block, paragraph, line, word, left,
- * top, width, height, confidence and text, by tabs. Answers them line by line.
+ * top, width, height, confidence and text, with tabs between.
+ *
+ * @param scale times as large as the picture that was meant
  */
-export function wordsIn(table: string): ReadWord[][] {
-  const lines = new Map<string, ReadWord[]>();
-  for (const row of table.split('\n')) {
-    const cells = row.split('\t');
-    const [level, page, block, paragraph, line, , ...more] = cells;
-    const [x, y, width, height, sure] = more.slice(0, 5).map(Number) as [
-      ...[number, number, number, number, number],
-    ];
+export const wordsIn = (table: string, scale: number): ReadWord[] =>
+  table.split('\n').flatMap((row) => {
+    const [level, , , , , , ...more] = row.split('\t');
+    const [x = 0, y = 0, width = 0, height = 0] = more.slice(0, 4).map((n) => Number(n) / scale);
+    const sure = Number(more[4]);
     const text = more.slice(5).join('\t').trim();
-    if (level !== '5' || !text || !(sure >= LEAST_SURE)) continue;
-    const key = [page, block, paragraph, line].join(' ');
-    const word = { text, rect: { x, y, width, height }, confidence: sure / 100 };
-    lines.set(key, [...(lines.get(key) ?? []), word]);
-  }
-  return [...lines.values()];
-}
+    if (level !== '5' || !text || !(sure >= 0)) return [];
+    return [{ text, rect: { x, y, width, height }, confidence: sure / 100 }];
+  });
 
 /**
  * Reads the words in a picture with Tesseract, which has to be there; for tools, which wait for it.
  *
  * @throws Problem where it is missing or fails
  */
-export function readPicture(picture: Luma): ReadWord[][] {
+export function readPicture(picture: Luma): ReadWord[] {
+  const scale = picture.width <= SMALL ? 2 : 1;
+  const input = graymap(scale === 2 ? doubled(picture) : picture);
   const { error, status, stdout } = spawnSync(
     'tesseract',
     ['stdin', 'stdout', '-l', 'eng', '--psm', '11', 'tsv'],
     {
-      ...{ input: graymap(picture), encoding: 'utf8', timeout: MOST, maxBuffer: 64 << 20 },
+      ...{ input, encoding: 'utf8', timeout: MOST, maxBuffer: 64 << 20 },
       // Two threads of it are slower than one, and others work here too.
       env: { ...process.env, OMP_THREAD_LIMIT: '1' },
       stdio: ['pipe', 'pipe', 'ignore'],
@@ -57,5 +79,5 @@ export function readPicture(picture: Luma): ReadWord[][] {
   );
   if (error && 'code' in error && error.code === 'ENOENT') throw problem('no-reader');
   if (error ?? status !== 0) throw problem('not-read');
-  return wordsIn(stdout);
+  return wordsIn(stdout, scale);
 }

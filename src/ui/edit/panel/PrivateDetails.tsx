@@ -1,7 +1,9 @@
 'use client';
 import { EyeOff, ScanText } from 'lucide-react';
 import { useState } from 'react';
+import type { PrivateFound } from '@/core/private/log';
 import { privateName } from '@/core/private/names';
+import { PRIVATE_KINDS } from '@/core/private/patterns';
 import type { OpenPlace } from '@/core/private/shown';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
@@ -48,8 +50,7 @@ export function PrivateDetails({ footageId }: { footageId: string }) {
         </div>
       ) : (
         <Button look={known.data ? 'plain' : 'primary'} onClick={() => look(words.split(','))}>
-          <ScanText size={14} aria-hidden />{' '}
-          {known.data ? 'Look with these words' : 'Look for private data'}
+          <ScanText size={14} aria-hidden /> {known.data ? 'Look again' : 'Look for private data'}
         </Button>
       )}
       {known.data && <Findings footageId={footageId} known={known} />}
@@ -65,30 +66,23 @@ function Findings({
   footageId: string;
   known: PrivateKnown;
 }) {
-  const seek = useSeek();
   const coverPrivate = useEditor((s) => s.coverPrivate);
   const following = useEditor((s) => Object.keys(s.following).length);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const found = data!.found;
   const open = new Map<number, OpenPlace[]>();
   for (const place of places) open.set(place.found, [...(open.get(place.found) ?? []), place]);
+  const kinds = PRIVATE_KINDS.map((kind) => ({
+    kind,
+    items: [...open.keys()].filter((index) => found[index]!.kind === kind),
+  })).filter(({ items }) => items.length);
   const taken = places.filter((place) => !left.has(place.found));
-  const toggle = (index: number) => {
-    const next = new Set(left);
-    if (!next.delete(index)) next.add(index);
-    setLeft(next);
-  };
-  const count = (n: number) => `${n} ${n === 1 ? 'thing' : 'things'}`;
   const takenCount = new Set(taken.map((place) => place.found)).size;
+  const set = (items: readonly number[], isTaken: boolean) =>
+    setLeft(new Set([...left, ...items].filter((one) => !isTaken || !items.includes(one))));
   return (
     <>
-      <p role="status">
-        {!found.length
-          ? 'Nothing private was found. What is very small, or moves all the time, can’t be read: look through it once yourself.'
-          : !open.size
-            ? `${capital(count(found.length))} found: none of it is to be seen in the video.`
-            : `${count(open.size)} of ${found.length} found can be seen in the video.`}
-      </p>
+      <p role="status">{summary(found.length, open.size)}</p>
       {following > 0 && (
         <p className="text-xs text-ink-2">
           Looking where {following === 1 ? 'it goes' : `${following} of them go`}; until that is
@@ -96,45 +90,88 @@ function Findings({
         </p>
       )}
       {open.size > 0 && (
-        <>
-          <Button
-            look="primary"
-            disabled={!takenCount}
-            onClick={() => coverPrivate(footageId, found, taken)}
-          >
-            <EyeOff size={14} aria-hidden /> Cover {takenCount === 1 ? 'it' : `these ${takenCount}`}
-          </Button>
-          <ul aria-label="What can be seen" className="grid grid-cols-1 gap-1">
-            {[...open].map(([index, shown]) => {
-              const { kind, hint } = found[index]!;
-              const what = `${capital(privateName(kind))} ${hint}`;
-              return (
-                <li key={index} className="flex items-start gap-2">
-                  <label className="flex min-h-6 min-w-0 grow items-start gap-2">
-                    <input
-                      type="checkbox"
-                      className="mt-1 accent-action"
-                      checked={!left.has(index)}
-                      onChange={() => toggle(index)}
-                    />
-                    <span className="min-w-0">
-                      <span className="block truncate">{capital(privateName(kind))}</span>
-                      <span className="numbers block truncate text-xs text-ink-2">
-                        {hint}
-                        {shown.length > 1 && `, at ${shown.length} places`}
-                      </span>
-                    </span>
-                  </label>
-                  <Button look="quiet" title={`Go to ${what}`} onClick={() => seek(shown[0]!.at)}>
-                    <span className="numbers">{formatClock(ticksToSeconds(shown[0]!.at))}</span>
-                    <span className="sr-only">: go to {what}</span>
-                  </Button>
-                </li>
-              );
-            })}
-          </ul>
-        </>
+        <Button
+          look="primary"
+          disabled={!takenCount}
+          onClick={() => coverPrivate(footageId, found, taken)}
+        >
+          <EyeOff size={14} aria-hidden /> Cover {takenCount === 1 ? 'it' : `these ${takenCount}`}
+        </Button>
       )}
+      {kinds.map(({ kind, items }) => (
+        <fieldset key={kind} className="grid grid-cols-1">
+          <legend className="sr-only">{capital(privateName(kind))}</legend>
+          <label className="flex min-h-6 items-center gap-2 border-b border-line font-semibold">
+            <input
+              type="checkbox"
+              className="accent-action"
+              checked={items.every((index) => !left.has(index))}
+              onChange={(event) => set(items, event.target.checked)}
+            />
+            {capital(privateName(kind))}: {items.length}
+          </label>
+          <ul className="grid grid-cols-1">
+            {items.map((index) => (
+              <Item
+                key={index}
+                found={found[index]!}
+                shown={open.get(index)!}
+                taken={!left.has(index)}
+                onChange={(isTaken) => set([index], isTaken)}
+              />
+            ))}
+          </ul>
+        </fieldset>
+      ))}
     </>
+  );
+}
+
+/** How much was found, in a sentence. */
+function summary(found: number, open: number): string {
+  if (!found)
+    return (
+      'Nothing private was found. What is very small, or moves all the time, can’t be read: look ' +
+      'through it once yourself.'
+    );
+  if (!open) return `None of the ${found} found is to be seen in the video.`;
+  return `${open} of ${found} found can be seen in the video.`;
+}
+
+/** One thing that can be seen: whether it is to be covered, and where it is. */
+function Item({
+  found: { kind, hint },
+  shown,
+  taken,
+  onChange,
+}: {
+  found: PrivateFound;
+  shown: readonly OpenPlace[];
+  taken: boolean;
+  onChange: (taken: boolean) => void;
+}) {
+  const seek = useSeek();
+  const { at } = shown[0]!;
+  return (
+    <li className="flex items-center gap-2">
+      <label className="flex min-h-6 min-w-0 grow items-center gap-2 pl-5">
+        <input
+          type="checkbox"
+          className="accent-action"
+          checked={taken}
+          onChange={(event) => onChange(event.target.checked)}
+        />
+        <span className="numbers min-w-0 truncate">
+          {hint}
+          {shown.length > 1 && <span className="text-ink-2">, {shown.length} places</span>}
+        </span>
+      </label>
+      <Button look="quiet" onClick={() => seek(at)}>
+        <span className="numbers">{formatClock(ticksToSeconds(at))}</span>
+        <span className="sr-only">
+          : go to {privateName(kind)} {hint}
+        </span>
+      </Button>
+    </li>
   );
 }

@@ -7,7 +7,7 @@ import {
 } from '@/contract/analyses';
 import { call } from '@/contract/call';
 import { openPlaces, type OpenPlace } from '@/core/private/shown';
-import { tellFault } from '../../shell/notices-store';
+import { tell, tellFault } from '../../shell/notices-store';
 import { useEditor } from '../store';
 
 /** What is known of a recording's private data. */
@@ -56,7 +56,11 @@ export function usePrivate(footageId: string): PrivateKnown {
     void call(requestAnalysis, {
       params: { id: footageId },
       body: { kind: 'private', words },
-    }).then(({ id }) => setAsked(id), tellFault);
+    }).then(({ id, status }) => {
+      setAsked(id);
+      if (id === row?.id && status === 'ready')
+        tell('The recording and your words are the same: nothing else is to be found.');
+    }, tellFault);
   const stop = () => {
     if (row) void call(cancelAnalysis, { params: { id: row.id } }).catch(tellFault);
   };
