@@ -1,7 +1,5 @@
 // Makes docs/screenshots anew from the demo project, with a server of its own.
 import { mkdirSync } from 'node:fs';
-import { join } from 'node:path';
-import sqlite3 from 'sqlite3';
 import { chromium } from '@playwright/test';
 import { CHROMIUM } from './chromium.mjs';
 import { run } from './lib.mjs';
@@ -29,29 +27,14 @@ async function copyNamed(name) {
   return id;
 }
 
-/** What was deleted, and a project whose document is cut off, as a disk that fails leaves it. */
-async function deletedAndDamaged() {
+/** What was deleted. */
+async function deleted() {
   const gone = await copyNamed('Kiln safety, first try');
   await page.request.patch(`${base}/api/projects/${gone}`, { data: { deleted: true } });
   await page.goto(base);
   await page.getByRole('button', { name: 'Deleted things' }).click();
   await page.getByText('Kiln safety, first try').waitFor();
   await shot('deleted');
-  const hurt = await copyNamed('Cone six schedules');
-  const database = new sqlite3.Database(join(process.env.VISTUM_DATA ?? 'data', 'vistum.sqlite'));
-  database.configure('busyTimeout', 8000);
-  await new Promise((resolve) =>
-    database.run(
-      'UPDATE projects SET document = substr(document, 1, 2000) WHERE id = ?',
-      hurt,
-      resolve,
-    ),
-  );
-  database.close();
-  await page.goto(`${base}/projects/${hurt}/edit`);
-  await page.getByRole('button', { name: 'Open the last good revision' }).waitFor();
-  await shot('damaged');
-  await page.request.patch(`${base}/api/projects/${hurt}`, { data: { deleted: true } });
 }
 
 /** A project that was just given its first recordings: placed, lined up, still being prepared. */
@@ -161,6 +144,20 @@ async function pointing() {
   await page.getByRole('button', { name: 'Mend the pointer’s path' }).click();
   await wait(1500);
   await shot('pointer-path');
+  await page.keyboard.press('Escape');
+  await page.getByRole('tab', { name: 'Footage' }).click();
+  await page
+    .getByRole('button', { name: /^kilnbook-screen/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Find private data' }).click();
+  await goTo('1:02');
+  // The addresses and numbers are under covers already.
+  await page.getByRole('textbox', { name: /own words/ }).fill('Oona Feld, Ilse Varga, Hanno Quill');
+  await page.getByRole('button', { name: 'Look for private data' }).click();
+  await page.getByRole('button', { name: /^Cover these/ }).waitFor({ timeout: 300_000 });
+  await wait(500);
+  await shot('private');
   await page.request.patch(`${base}/api/projects/${id}`, { data: { deleted: true } });
 }
 
@@ -172,7 +169,7 @@ try {
     .waitFor();
   await wait(800);
   await shot('projects');
-  await deletedAndDamaged();
+  await deleted();
   await page.goto(`${base}/projects/demo-glaze-firing/outline`);
   await page.getByLabel('Narration of step 1', { exact: true }).waitFor();
   await wait(800);

@@ -61,8 +61,11 @@ export function isPhone(text: string): boolean {
   if (text.startsWith('+')) return true;
   const groups = text.split(/[\s().\-–/]+/).filter(Boolean);
   if (groups.length < 2) return false;
-  // Of several short ones, as the columns of a table, the last is as long as in a number.
   if (/^\(?0/.test(text)) return digits.length >= 9;
+  // A slashed 0 is read as a 9: what is in three groups and more, and not by thousands, is one too.
+  const byThousands = groups.every(({ length }, i) => (i ? length === 3 : length <= 3));
+  const isGrouped = groups.length >= 3 && groups.every(({ length }) => length > 1 && length < 5);
+  if (isGrouped && !byThousands && digits.length >= 9) return true;
   return /^\(?\d{3}\)?[\s.-]?\d{3}[\s.-]\d{4}$/.test(text) || /^\d{3}-\d{4}$/.test(text);
 }
 

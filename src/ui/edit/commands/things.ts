@@ -5,6 +5,7 @@ import { newLook, pointerSpan } from '@/core/pointer/model';
 import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
 import type { Callout } from '@/core/project/model';
 import { projectDuration, spanAt } from '@/core/project/query';
+import { frontmost } from '@/core/scene/scene';
 import { secondsToTicks } from '@/core/time/ticks';
 import { tellFault } from '../../shell/notices-store';
 import { capital } from '../names';
@@ -80,9 +81,9 @@ export function thingCommands(c: CommandContext): Command[] {
   };
   /** For the recording that is seen here, or the first that there is. */
   const privateData = () => {
-    const { sources, select } = get();
+    const { project, sources, select } = get();
     const footageId =
-      c.screenHere()?.footage.id ??
+      frontmost({ project, sources, time: c.playhead }, 'screen')?.footage.id ??
       Object.values(sources.footage).find((one) => one?.role === 'screen')?.id;
     if (footageId) select({ kind: 'private', footageId });
     else tellFault('There is no screen recording yet in which private data could be found.');
