@@ -74,8 +74,15 @@ export const isOfAnother = (
   Math.abs(of.length - now.length) > SAME_LENGTH;
 
 /** The time in which followed content is seen or may be, in milliseconds. */
-export const timeInSight = ({ runs }: FollowPath): number =>
-  runs.reduce((sum, { from, to }) => sum + to - from, 0);
+export function timeInSight({ runs }: FollowPath): number {
+  let [sum, until] = [0, -Infinity];
+  // Runs may overlap, where it may be at several places.
+  for (const { from, to } of [...runs].sort((a, b) => a.from - b.from)) {
+    sum += Math.max(0, to - Math.max(from, until));
+    until = Math.max(until, to);
+  }
+  return sum;
+}
 
 /** Within so many milliseconds times are the same: those of pictures are rounded. */
 const SLACK = 0.5;

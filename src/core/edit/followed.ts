@@ -46,13 +46,15 @@ export function followContentOf(
   const footageId = putDown(project, callout, time);
   callout.anchor = { to: 'track', footageId, path };
   const clip = whole ? screenClipAt(project, footageId, time) : null;
-  const [first] = path.runs;
-  const last = path.runs[path.runs.length - 1];
-  if (!clip || !clip.speed || !first || !last) return;
+  if (!clip || !clip.speed || !path.runs.length) return;
+  const [first, last] = path.runs.reduce(
+    ([least, most], { from, to }) => [Math.min(least, from), Math.max(most, to)],
+    [Infinity, 0],
+  );
   const at = (ms: number) => timelineTime(clip, secondsToTicks(ms / 1000));
   // Which of two pictures is shown is a matter of rounding: one more on either side.
-  const from = Math.floor(at(first.from - path.step) / frame) * frame;
-  const to = Math.ceil(at(last.to + path.step) / frame) * frame;
+  const from = Math.floor(at(first - path.step) / frame) * frame;
+  const to = Math.ceil(at(last + path.step) / frame) * frame;
   const start = Math.max(clip.start, from);
   const end = Math.min(clipEnd(clip), to);
   if (end > start) Object.assign(callout, { start, end });

@@ -81,7 +81,7 @@ test('the covers that are proposed close the first place of each thing, whatever
         const all = [found([stretch(from, from + length, x, y)], kind)];
         const covers = coversFor(project, 'screen', all, open(project, all), newId);
         expect(covers).toHaveLength(1);
-        for (const cover of covers) addSpan(project, 'callouts', cover);
+        for (const { callout } of covers) addSpan(project, 'callouts', callout);
         expect(open(project, all)).toEqual([]);
       },
     ),
@@ -98,6 +98,7 @@ test('one thing at several places has one cover, at the first; keys are painted 
   ];
   const covers = coversFor(project, 'screen', all, open(project, all), newId);
   expect(covers).toHaveLength(2);
-  expect(covers[0]).toMatchObject({ start: secondsToTicks(2), way: 'blur' });
-  expect(covers[1]).toMatchObject({ way: 'solid' });
+  expect(covers[0]!.callout).toMatchObject({ start: secondsToTicks(2), way: 'blur' });
+  expect(covers[0]!.stretches).toHaveLength(2);
+  expect(covers[1]!.callout).toMatchObject({ way: 'solid' });
 });

@@ -95,6 +95,15 @@ const BLUR = { share: 1.2, least: 24, most: 80 };
 /** What a cover of what was read at a place hides. */
 export const coverRect = (rect: Rect): Rect => padded(rect, Math.max(4, rect.height * ROUND));
 
+/** A cover that is proposed, and what it is for. */
+export interface ProposedCover {
+  readonly callout: Callout;
+  /** Where it was read, in pixels of the recording. */
+  readonly marked: Rect;
+  /** All that was read of it. */
+  readonly stretches: readonly PrivateStretch[];
+}
+
 /**
  * Covers for private data that lies bare: one for each thing and clip, where and when it is seen
  * first. That they go along with it has to be asked for apart.
@@ -105,7 +114,7 @@ export function coversFor(
   found: readonly PrivateFound[],
   places: readonly OpenPlace[],
   newId: () => string,
-): Callout[] {
+): ProposedCover[] {
   const frame = frameDuration(project.canvas.frameRate);
   const firsts = new Map<string, OpenPlace>();
   for (const place of places) {
@@ -115,14 +124,14 @@ export function coversFor(
   }
   return [...firsts.values()].map((place) => {
     const { rect } = place.stretch;
-    const { kind } = found[place.found]!;
+    const { kind, stretches } = found[place.found]!;
     const strength = Math.round(
       Math.min(BLUR.most, Math.max(BLUR.least, rect.height * BLUR.share)),
     );
     const made = kindOf({ kind: 'cover' }).create!({
       ...{ at: rect, size: rect, frame: project.canvas },
     });
-    return {
+    const callout = {
       ...made,
       ...{ id: newId(), anchor: { to: 'footage', footageId } },
       start: Math.floor(place.start / frame) * frame,
@@ -132,5 +141,6 @@ export function coversFor(
       way: kind === 'email' || kind === 'phone' || kind === 'word' ? 'blur' : 'solid',
       strength,
     } as Callout;
+    return { callout, marked: rect, stretches };
   });
 }

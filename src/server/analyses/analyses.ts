@@ -128,7 +128,7 @@ export async function queueAnalysis(
   return { row, jobId };
 }
 
-/** Takes away what was asked for longest ago, but for the newest few. */
+/** Takes away what was asked for longest ago and is done, but for the newest few. */
 async function clearOldest(
   context: ServerContext,
   where: Pick<AnalysisRow, 'footageId' | 'kind'>,
@@ -136,8 +136,10 @@ async function clearOldest(
 ): Promise<void> {
   const { analyses } = context.db;
   const order: [string, string][] = [['createdAt', 'DESC']];
-  const rows = await analyses.findAll({ where, order, attributes: ['id'], transaction });
-  for (const { id } of rows.slice(KEPT - 1)) await clearAnalyses(context, { id }, transaction);
+  const attributes = ['id', 'status'];
+  const rows = await analyses.findAll({ where, order, attributes, transaction });
+  const done = rows.slice(KEPT - 1).filter(({ status }) => status !== 'waiting');
+  for (const { id } of done) await clearAnalyses(context, { id }, transaction);
 }
 
 /** Where the result of a recording's analysis lies; null while there is none. */

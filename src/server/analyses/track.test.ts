@@ -13,7 +13,7 @@ import { closeDatabase } from '../db/connection';
 import { addFootage } from '../footage/add';
 import { completeJob } from '../jobs/complete';
 import { newProject } from '../projects';
-import { listAnalyses, readResult } from './analyses';
+import { cancelAnalysis, listAnalyses, readResult } from './analyses';
 import { requestTrack } from './request-track';
 
 const never = new AbortController().signal;
@@ -86,4 +86,14 @@ test('each thing that is asked for is kept by itself, and answered at once when 
 test('where nothing can be told again it says so, and it has to be said what to follow', async () => {
   expect(await found({ ...TASK, x: 560, width: 60 })).toBeNull();
   expect(() => requestTrack(context, footageId, undefined)).toThrow(/follow has to say/);
+});
+
+test('however much is asked for at once, nothing that waits is given up', async () => {
+  const asked = await Promise.all(
+    Array.from({ length: 30 }, (_, i) => requestTrack(context, footageId, { ...TASK, x: 40 + i })),
+  );
+  const rows = await listAnalyses(context, projectId);
+  for (const { id } of asked)
+    expect(rows.find((row) => row.id === id)).toMatchObject({ status: 'waiting' });
+  for (const { id } of asked) await cancelAnalysis(context, id);
 });

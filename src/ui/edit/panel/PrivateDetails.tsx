@@ -67,7 +67,9 @@ function Findings({
   known: PrivateKnown;
 }) {
   const coverPrivate = useEditor((s) => s.coverPrivate);
-  const following = useEditor((s) => Object.keys(s.following).length);
+  const followed = useEditor((s) => s.following);
+  const stopFollowing = useEditor((s) => s.stopFollowing);
+  const following = Object.keys(followed).length;
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const found = data!.found;
   const open = new Map<number, OpenPlace[]>();
@@ -84,10 +86,13 @@ function Findings({
     <>
       <p role="status">{summary(found.length, open.size)}</p>
       {following > 0 && (
-        <p className="text-xs text-ink-2">
-          Looking where {following === 1 ? 'it goes' : `${following} of them go`}; until that is
-          known, a cover stays where it is.
-        </p>
+        <div className="grid gap-1">
+          <p className="text-xs text-ink-2">
+            Looking where {following === 1 ? 'it goes' : `${following} of them go`}; until that is
+            known, a cover stays where it is.
+          </p>
+          <Button onClick={() => Object.keys(followed).forEach(stopFollowing)}>Stop looking</Button>
+        </div>
       )}
       {open.size > 0 && (
         <Button

@@ -2,6 +2,7 @@ import type { StoreApi } from 'zustand';
 import { cancelAnalysis, readAnalysis, requestAnalysis } from '@/contract/analyses';
 import { call } from '@/contract/call';
 import type { FollowPath } from '@/core/callout/follow-path';
+import { withStretches } from '@/core/private/everywhere';
 import { followTask, NOTHING_TO_FOLLOW } from '@/core/project/follow-task';
 import { tellFault } from '../../shell/notices-store';
 import type { Change, EditorState, FollowSlice, Get } from './state';
@@ -16,14 +17,14 @@ export function followSlice(set: Change, get: Get): FollowSlice {
     void call(cancelAnalysis, { params: { id: analysis } }).catch(tellFault);
   return {
     following: {},
-    async followContent(id, whole, time = get().transport.getState().playhead) {
+    async followContent(id, whole, { time = get().transport.getState().playhead, also } = {}) {
       const { project, sources } = get();
       const callout = project.callouts.find((one) => one.id === id);
       if (!callout) return;
       const asked = followTask(project, sources, callout, time, whole);
       if (typeof asked === 'string') return tellFault(asked);
       const { footageId, rect, ...times } = asked;
-      const mine = { analysis: null, time, whole };
+      const mine = { analysis: null, time, whole, ...(also && { also }) };
       set({ following: { ...get().following, [id]: mine } });
       try {
         const body = { kind: 'track' as const, follow: { ...rect, ...times } };
@@ -48,9 +49,10 @@ export function followSlice(set: Change, get: Get): FollowSlice {
       const found = await call(readAnalysis, { params: { id: asked.analysis } }).catch(tellFault);
       if (found === undefined) return;
       // The kind that was asked for says what it is.
-      const path = found as FollowPath | null;
-      if (!path) return tellFault(NOTHING_TO_FOLLOW);
-      const { time, whole } = asked;
+      const told = found as FollowPath | null;
+      if (!told) return tellFault(NOTHING_TO_FOLLOW);
+      const { time, whole, also } = asked;
+      const path = also ? withStretches(told, also.marked, also.stretches) : told;
       // It was removed meanwhile.
       if (!get().project.callouts.some((one) => one.id === id)) return;
       get().apply('follow-content', { id, path, time, whole });

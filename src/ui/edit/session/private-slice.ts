@@ -19,11 +19,13 @@ export function privateSlice(set: Change, get: Get): PrivateSlice {
     },
     coverPrivate(footageId, found, places) {
       const { project, apply, followContent } = get();
-      const callouts = coversFor(project, footageId, found, places, nanoid);
+      const covers = coversFor(project, footageId, found, places, nanoid);
+      const callouts = covers.map(({ callout }) => callout);
       if (!callouts.length || !apply('add-callouts', { callouts })) return;
-      for (const { id, start, end } of callouts) {
-        const middle = snapToFrame((start + end) / 2, project.canvas.frameRate);
-        void followContent(id, true, middle);
+      for (const { callout, marked, stretches } of covers) {
+        const { id, start, end } = callout;
+        const time = snapToFrame((start + end) / 2, project.canvas.frameRate);
+        void followContent(id, true, { time, also: { marked, stretches } });
       }
     },
   };

@@ -8,11 +8,12 @@ import type { SpanList } from '@/core/project/span-lists';
 import type { PlanView } from '@/core/frame/plan-frame';
 import type { FramingLook } from '@/core/framing/other-views';
 import type { Plan } from '@/core/framing/plan';
-import type { PrivateFound } from '@/core/private/log';
+import type { PrivateFound, PrivateStretch } from '@/core/private/log';
 import type { OpenPlace } from '@/core/private/shown';
 import type { Framing } from '@/core/project/model';
 import type { Taste } from '@/core/framing/taste';
 import type { Sources } from '@/core/project/sources';
+import type { Rect } from '@/core/scale/rect';
 import type { Ticks } from '@/core/time/ticks';
 import type { Transport } from './transport';
 
@@ -153,6 +154,14 @@ export interface Following {
   readonly time: Ticks;
   /** Whether it is to last as long as that is seen. */
   readonly whole: boolean;
+  /** What was read of it, which is to be covered whatever is found. */
+  readonly also?: ReadPlaces;
+}
+
+/** Where private data was read: when it was marked, and in all. */
+export interface ReadPlaces {
+  readonly marked: Rect;
+  readonly stretches: readonly PrivateStretch[];
 }
 
 /** Following what callouts mark. */
@@ -160,7 +169,11 @@ export interface FollowSlice {
   /** What is under way, by the callouts' ids. */
   readonly following: Readonly<Record<string, Following>>;
   /** Follows what a callout lies on at an instant, the playhead’s without, and has it go along. */
-  readonly followContent: (id: string, whole: boolean, time?: Ticks) => Promise<void>;
+  readonly followContent: (
+    id: string,
+    whole: boolean,
+    told?: { readonly time?: Ticks; readonly also?: ReadPlaces },
+  ) => Promise<void>;
   /** Gives up what is under way for a callout. */
   readonly stopFollowing: (id: string) => void;
   /** Has a callout go along with what was found for it. */
