@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { coverRect } from '@/core/private/shown';
+import { coverRect } from '@/core/private/proposed';
 import { areaOf, intersect, type Rect } from '@/core/scale/rect';
 import { lumaRecording } from '@/server/media/luma-recording';
 import { loadKernels } from '@/server/media/node-host';

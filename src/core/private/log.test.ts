@@ -41,6 +41,14 @@ test('what comes back to its place after the page went is another stretch', () =
   ]);
 });
 
+test('two addresses that differ by a digit are two things, also one after the other', () => {
+  const log = new PrivateLog();
+  log.read(500, [text(at(10, 300), 'ilse10@kilnbook.example')], () => 0);
+  log.changed(2000, () => true, true);
+  log.read(3000, [text(at(10, 100), 'ilse18@kilnbook.example')], () => 2600);
+  expect(log.found(9000)).toHaveLength(2);
+});
+
 test('what stands at two places at once is there twice', () => {
   const log = new PrivateLog();
   log.read(500, [text(at(10, 300)), text(at(10, 100))], () => 0);

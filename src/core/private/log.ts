@@ -25,7 +25,7 @@ export interface PrivateFound {
 const SAME = 6;
 /** It went on, under the pointer perhaps, if it is read again within so many milliseconds. */
 const GAP = 10_000;
-/** Texts of which this share of the signs differs at most are one that was read twice. */
+/** Texts at one place of which this share of the signs differs at most were read twice. */
 const MISREAD = 0.15;
 
 interface Sighting {
@@ -110,7 +110,8 @@ export class PrivateLog {
         others.every(
           (other) =>
             other.kind === one.kind &&
-            isSameText(other.text, one.text) &&
+            // Two numbers may differ by a digit: what was misread is rather one thing more.
+            plainOf(other.text) === plainOf(one.text) &&
             // What is seen at two places at once is there twice.
             (other.to <= one.from || one.to <= other.from),
         ),

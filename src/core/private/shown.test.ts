@@ -6,7 +6,8 @@ import type { Project } from '../project/model';
 import { secondsToTicks } from '../time/ticks';
 import type { PrivateFound, PrivateStretch } from './log';
 import type { PrivateKind } from './patterns';
-import { coversFor, openPlaces } from './shown';
+import { coversFor } from './proposed';
+import { openPlaces } from './shown';
 
 /** A project that shows a recording of 60 s from its second 0 on. */
 function shown(newId = counter()): Project {

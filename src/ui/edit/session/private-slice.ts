@@ -1,7 +1,7 @@
 import { nanoid } from 'nanoid';
 import { readAnalysis, type PrivateData } from '@/contract/analyses';
 import { call } from '@/contract/call';
-import { coversFor } from '@/core/private/shown';
+import { coversFor } from '@/core/private/proposed';
 import { snapToFrame } from '@/core/time/ticks';
 import { tellFault } from '../../shell/notices-store';
 import type { Change, Get, PrivateSlice } from './state';
