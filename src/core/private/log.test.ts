@@ -21,7 +21,7 @@ test('a text that is scrolled has a stretch for each place', () => {
   const log = new PrivateLog();
   log.read(500, [text(at(10, 300))], () => 0);
   log.changed(2000, ({ y }) => y > 200, true);
-  log.read(3000, [text(at(10, 100))], () => 2600);
+  log.read(3000, [text(at(10, 100), 'Ilse©kilnbook,example')], () => 2600);
   log.changed(5000, () => true, true);
   const [found] = log.found(9000);
   expect(found!.stretches).toEqual([

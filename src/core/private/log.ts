@@ -44,6 +44,9 @@ const isSameText = (a: string, b: string): boolean => {
   return one === other || distance(one, other) <= MISREAD * Math.max(one.length, other.length);
 };
 
+/** What a text says but for signs between, which are read as others or not at all. */
+const bareOf = (text: string): string => plainOf(text).replace(/[^\p{L}\p{N}]/gu, '');
+
 /** Whether two places are the same but for what reading makes of their edges. */
 const isNear = (a: Rect, b: Rect): boolean =>
   Math.abs(a.x - b.x) <= SAME &&
@@ -111,7 +114,7 @@ export class PrivateLog {
           (other) =>
             other.kind === one.kind &&
             // Two numbers may differ by a digit: what was misread is rather one thing more.
-            plainOf(other.text) === plainOf(one.text) &&
+            bareOf(other.text) === bareOf(one.text) &&
             // What is seen at two places at once is there twice.
             (other.to <= one.from || one.to <= other.from),
         ),
