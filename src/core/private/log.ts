@@ -44,8 +44,14 @@ const isSameText = (a: string, b: string): boolean => {
   return one === other || distance(one, other) <= MISREAD * Math.max(one.length, other.length);
 };
 
-/** What a text says but for signs between, which are read as others or not at all. */
-const bareOf = (text: string): string => plainOf(text).replace(/[^\p{L}\p{N}]/gu, '');
+const digitsOf = (text: string): string => text.replace(/\D/g, '');
+
+/**
+ * Whether texts that were read at two places are of one thing: letters are misread, but two numbers
+ * that differ by a digit are two.
+ */
+const isSameThing = (a: string, b: string): boolean =>
+  digitsOf(a) === digitsOf(b) && isSameText(a, b);
 
 /** Whether two places are the same but for what reading makes of their edges. */
 const isNear = (a: Rect, b: Rect): boolean =>
@@ -113,8 +119,7 @@ export class PrivateLog {
         others.every(
           (other) =>
             other.kind === one.kind &&
-            // Two numbers may differ by a digit: what was misread is rather one thing more.
-            bareOf(other.text) === bareOf(one.text) &&
+            isSameThing(other.text, one.text) &&
             // What is seen at two places at once is there twice.
             (other.to <= one.from || one.to <= other.from),
         ),

@@ -102,7 +102,7 @@ async function clearAnalyses(
 }
 
 /** So many results are kept of a kind that can be asked for many things. */
-const KEPT = 20;
+const KEPT = 200;
 
 /** Queues an analysis of a recording, in the place of older ones. */
 export async function queueAnalysis(
