@@ -1,6 +1,6 @@
 import { createCanvas, type Canvas } from '@napi-rs/canvas';
 import type { PrivateKind } from '@/core/private/patterns';
-import { isCard } from '@/core/private/patterns';
+import { isCard } from '@/core/private/numbers';
 import type { Rect } from '@/core/scale/rect';
 import { chance } from './moving-pages';
 

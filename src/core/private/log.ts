@@ -1,5 +1,6 @@
 import { distance } from 'fastest-levenshtein';
 import type { Rect } from '../scale/rect';
+import { digitsOf } from './numbers';
 import { plainOf, type PrivateKind } from './patterns';
 import { hintOf, type PrivateText } from './read-text';
 
@@ -43,8 +44,6 @@ const isSameText = (a: string, b: string): boolean => {
   const [one, other] = [plainOf(a), plainOf(b)];
   return one === other || distance(one, other) <= MISREAD * Math.max(one.length, other.length);
 };
-
-const digitsOf = (text: string): string => text.replace(/\D/g, '');
 
 /**
  * Whether texts that were read at two places are of one thing: letters are misread, but two numbers

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { isAccount, isCard, isKey, isPhone, privateIn, type PrivateKind } from './patterns';
+import { isKey } from './keys';
+import { isAccount, isCard, isPhone } from './numbers';
+import { privateIn, type PrivateKind } from './patterns';
 
 const kinds = (line: string, words?: string[]): [PrivateKind, string][] =>
   privateIn(line, words).map(({ kind, from, to }) => [kind, line.slice(from, to)]);
@@ -50,6 +52,8 @@ test.each<[string, [PrivateKind, string][]]>([
     [['key', 'eyJhbGciOiJub25lIn0.eyJzdWIiOiJraWxuIn0.']],
   ],
   ['Kiln at Northgate', []],
+  ['3 shelves @ 12 each', []],
+  ['Thanks @noon today', []],
   ['Saved 2026-11-28 14:05:33', []],
   ['Version 12.4.118.2301', []],
   ['Cone 6, 1240 pieces, 18.50 a kilo', []],

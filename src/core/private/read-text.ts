@@ -1,4 +1,4 @@
-import { rectAround, type Rect } from '../scale/rect';
+import { unite, type Rect } from '../scale/rect';
 import { privateIn, type PrivateKind } from './patterns';
 
 /** A word that was read in a picture. */
@@ -61,14 +61,6 @@ function partOf({ text, rect }: ReadWord, from: number, to: number): Rect {
   return { ...rect, x: rect.x + first * share, width: (last - first) * share };
 }
 
-const around = (rects: readonly Rect[]): Rect =>
-  rectAround(
-    rects.flatMap(({ x, y, width, height }) => [
-      { x, y },
-      { x: x + width, y: y + height },
-    ]),
-  );
-
 /**
  * What is private in words that were read in a picture.
  *
@@ -91,7 +83,7 @@ export function privateTexts(all: readonly ReadWord[], own: readonly string[] = 
           at += word.text.length + 1;
         }
         const text = line.slice(from, to).replace(/\s/g, '');
-        return { kind, confidence, text, rect: around(parts) };
+        return { kind, confidence, text, rect: parts.reduce(unite) };
       });
     });
 }

@@ -35,22 +35,22 @@ function shownBy(clip: Clip, { from, to }: PrivateStretch): { start: Ticks; end:
   return end > start ? { start, end } : null;
 }
 
-/** Whether a place of a recording is seen at an instant and nothing covers it. */
-function liesBare(
-  project: Project,
-  sources: Sources,
-  footageId: string,
-  rect: Rect,
-  time: Ticks,
-): boolean {
+/** How a recording is seen at an instant, and what covers hide of it; null where it is not seen. */
+function momentAt(project: Project, sources: Sources, footageId: string, time: Ticks) {
   const scene = sceneAt(project, sources, time);
   const screen = screenShowing(scene, footageId);
-  if (!screen) return false;
+  return screen && { screen, covered: coveredAreas(scene, screen) };
+}
+
+/** Whether a place of a recording is seen at an instant and nothing covers it. */
+function liesBare(rect: Rect, moment: ReturnType<typeof momentAt>): boolean {
+  if (!moment) return false;
+  const { screen, covered } = moment;
   const corner = screen.toOutput(rect);
   const size = { width: rect.width * screen.scale, height: rect.height * screen.scale };
   const seen = intersect({ ...corner, ...size }, screen.stage);
   if (areaOf(seen) < 4) return false;
-  return !coveredAreas(scene, screen).some((area) => isWithin(padded(seen, -SLACK), area));
+  return !covered.some((area) => isWithin(padded(seen, -SLACK), area));
 }
 
 /**
@@ -68,6 +68,12 @@ export function openPlaces(
   const clips = project.lanes
     .filter(({ kind }) => kind === 'screen')
     .flatMap((lane) => lane.clips.filter((clip) => clip.footageId === footageId));
+  // Lines of one page come and go together: each instant is looked at once.
+  const moments = new Map<Ticks, ReturnType<typeof momentAt>>();
+  const momentOf = (time: Ticks) => {
+    if (!moments.has(time)) moments.set(time, momentAt(project, sources, footageId, time));
+    return moments.get(time)!;
+  };
   return found.flatMap(({ stretches }, index) =>
     stretches.flatMap((stretch) =>
       clips.flatMap((clip): OpenPlace[] => {
@@ -77,9 +83,7 @@ export function openPlaces(
         const instants = [start + frame, (start + end) / 2, end - frame]
           .map((time) => snapToFrame(Math.min(Math.max(time, start), end - 1), frameRate))
           .filter((time) => time >= start && time < end);
-        const at = instants.find((time) =>
-          liesBare(project, sources, footageId, stretch.rect, time),
-        );
+        const at = instants.find((time) => liesBare(stretch.rect, momentOf(time)));
         return at === undefined ? [] : [{ found: index, stretch, clipId: clip.id, start, end, at }];
       }),
     ),

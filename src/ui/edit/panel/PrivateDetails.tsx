@@ -28,7 +28,8 @@ export function PrivateDetails({ footageId }: { footageId: string }) {
     keepText(WORDS, value);
     setWords(value);
   };
-  const { row, look, stop } = known;
+  const { row, stop } = known;
+  const look = useEditor((s) => s.lookForPrivate);
   const job = useEditor((s) => s.jobs.find((one) => one.subject === row?.id));
   const failed = row?.status === 'failed' && row.error !== 'Cancelled' ? row.error : null;
   return (
@@ -49,11 +50,14 @@ export function PrivateDetails({ footageId }: { footageId: string }) {
           <Button onClick={stop}>Stop reading</Button>
         </div>
       ) : (
-        <Button look={known.data ? 'plain' : 'primary'} onClick={() => look(words.split(','))}>
+        <Button
+          look={known.data ? 'plain' : 'primary'}
+          onClick={() => void look(footageId, words.split(','))}
+        >
           <ScanText size={14} aria-hidden /> {known.data ? 'Look again' : 'Look for private data'}
         </Button>
       )}
-      {known.data && <Findings footageId={footageId} known={known} />}
+      {row && known.data && <Findings key={row.id} footageId={footageId} known={known} />}
     </div>
   );
 }
@@ -69,7 +73,8 @@ function Findings({
   const coverPrivate = useEditor((s) => s.coverPrivate);
   const followed = useEditor((s) => s.following);
   const stopFollowing = useEditor((s) => s.stopFollowing);
-  const following = Object.keys(followed).length;
+  // Others that go along with something are none of this list.
+  const going = Object.keys(followed).filter((id) => followed[id]!.also);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const found = data!.found;
   const open = new Map<number, OpenPlace[]>();
@@ -85,13 +90,13 @@ function Findings({
   return (
     <>
       <p role="status">{summary(found.length, open.size)}</p>
-      {following > 0 && (
+      {going.length > 0 && (
         <div className="grid gap-1">
           <p className="text-xs text-ink-2">
-            Looking where {following === 1 ? 'it goes' : `${following} of them go`}; until that is
-            known, a cover stays where it is.
+            Looking where {going.length === 1 ? 'it goes' : `${going.length} of them go`}; until
+            that is known, a cover stays where it is.
           </p>
-          <Button onClick={() => Object.keys(followed).forEach(stopFollowing)}>Stop looking</Button>
+          <Button onClick={() => going.forEach(stopFollowing)}>Stop looking</Button>
         </div>
       )}
       {open.size > 0 && (

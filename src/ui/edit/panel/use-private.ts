@@ -1,13 +1,8 @@
-import { useEffect, useMemo, useState } from 'react';
-import {
-  cancelAnalysis,
-  requestAnalysis,
-  type AnalysisView,
-  type PrivateData,
-} from '@/contract/analyses';
+import { useEffect, useMemo } from 'react';
+import { cancelAnalysis, type AnalysisView, type PrivateData } from '@/contract/analyses';
 import { call } from '@/contract/call';
 import { openPlaces, type OpenPlace } from '@/core/private/shown';
-import { tell, tellFault } from '../../shell/notices-store';
+import { tellFault } from '../../shell/notices-store';
 import { useEditor } from '../store';
 
 /** What is known of a recording's private data. */
@@ -17,7 +12,6 @@ export interface PrivateKnown {
   readonly data: PrivateData | null;
   /** What of it lies bare on the timeline. */
   readonly places: readonly OpenPlace[];
-  readonly look: (words: readonly string[]) => void;
   readonly stop: () => void;
 }
 
@@ -35,10 +29,9 @@ function placesOf(...asked: Asked): readonly OpenPlace[] {
 
 /** The private data of a recording, as it was looked for last. */
 export function usePrivate(footageId: string): PrivateKnown {
-  const [asked, setAsked] = useState<string | null>(null);
   const row = useEditor((s) => {
     const rows = s.analyses.filter((a) => a.kind === 'private' && a.footageId === footageId);
-    return rows.find(({ id }) => id === asked) ?? rows.at(-1) ?? null;
+    return rows.find(({ id }) => id === s.privateAsked[footageId]) ?? rows.at(-1) ?? null;
   });
   const isReady = row?.status === 'ready';
   const readPrivate = useEditor((s) => s.readPrivate);
@@ -52,17 +45,8 @@ export function usePrivate(footageId: string): PrivateKnown {
     () => (data ? placesOf(project, sources, footageId, data.found) : NONE),
     [project, sources, footageId, data],
   );
-  const look = (words: readonly string[]) =>
-    void call(requestAnalysis, {
-      params: { id: footageId },
-      body: { kind: 'private', words },
-    }).then(({ id, status }) => {
-      setAsked(id);
-      if (id === row?.id && status === 'ready')
-        tell('The recording and your words are the same: nothing else is to be found.');
-    }, tellFault);
   const stop = () => {
     if (row) void call(cancelAnalysis, { params: { id: row.id } }).catch(tellFault);
   };
-  return { row, data, places, look, stop };
+  return { row, data, places, stop };
 }

@@ -1,15 +1,24 @@
 import { nanoid } from 'nanoid';
-import { readAnalysis, type PrivateData } from '@/contract/analyses';
+import { readAnalysis, requestAnalysis, type PrivateData } from '@/contract/analyses';
 import { call } from '@/contract/call';
 import { coversFor } from '@/core/private/proposed';
 import { snapToFrame } from '@/core/time/ticks';
-import { tellFault } from '../../shell/notices-store';
+import { tell, tellFault } from '../../shell/notices-store';
 import type { Change, Get, PrivateSlice } from './state';
 
 /** Private data that recordings show, and covers for it. */
 export function privateSlice(set: Change, get: Get): PrivateSlice {
   return {
     privateData: {},
+    privateAsked: {},
+    async lookForPrivate(footageId, words) {
+      const body = { kind: 'private' as const, words };
+      const row = await call(requestAnalysis, { params: { id: footageId }, body }).catch(tellFault);
+      if (!row) return;
+      if (row.status === 'ready' && get().privateData[row.id])
+        tell('The recording and your words are the same: nothing else is to be found.');
+      set({ privateAsked: { ...get().privateAsked, [footageId]: row.id } });
+    },
     async readPrivate(analysis) {
       if (get().privateData[analysis]) return;
       const found = await call(readAnalysis, { params: { id: analysis } }).catch(tellFault);

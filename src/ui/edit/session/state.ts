@@ -184,6 +184,10 @@ export interface FollowSlice {
 export interface PrivateSlice {
   /** What was found, by the ids of the analyses. */
   readonly privateData: Readonly<Record<string, PrivateData>>;
+  /** The analysis that was asked for last, by the recordings’ ids. */
+  readonly privateAsked: Readonly<Record<string, string>>;
+  /** Looks for private data, and for words of one’s own, in a recording. */
+  readonly lookForPrivate: (footageId: string, words: readonly string[]) => Promise<void>;
   /** Fetches what an analysis found, if it is not there yet. */
   readonly readPrivate: (analysis: string) => Promise<void>;
   /** Adds covers for what lies bare, and has them go along with it. */
