@@ -7,20 +7,13 @@ import {
 } from 'mediabunny';
 import type { ClockFit } from '@/core/take/clock';
 import { TrackClock } from '@/core/take/track-clock';
+import { Pacing } from './pacing';
 import type { Part } from './part';
 import type { TakeClock } from './take-clock';
 
 /** A fragment is written at each key frame: as much as a crash can cost. */
 const KEY_MS = 900;
-/** A source that stands still gives no frames; its last one is written again this often. */
-const REPEAT_MS = 500;
 const LONGEST_QUEUE = 6;
-/**
- * So many frames may come at once, and this share of a frame's time must have passed for one to be
- * taken.
- */
-const BURST = 2;
-const LEAST_ROOM = 0.7;
 /** Bits for each pixel of each second of full motion: text stays clean at this. */
 const BITS_PER_PIXEL = 0.16;
 const CODECS = ['avc1.640033', 'avc1.640028', 'avc1.42E033', 'avc1.42E028'];
@@ -40,12 +33,8 @@ export class VideoTrack {
   private output: Output | null = null;
   private source: EncodedVideoPacketSource | null = null;
   private last: VideoFrame | null = null;
-  private lastTime = -1;
   private lastKey = -Infinity;
-  private room = BURST;
-  private offered = 0;
-  /** The picture that is seen now was not written. */
-  private owing = false;
+  private readonly pacing: Pacing;
   private written = 0;
   private dropped = 0;
   private first: number | null = null;
@@ -63,6 +52,7 @@ export class VideoTrack {
     private readonly now: () => number,
     private readonly onEnd: (reason: string) => void,
   ) {
+    this.pacing = new Pacing(rate);
     this.reader = readable.getReader();
     void this.listen();
   }
@@ -134,7 +124,7 @@ export class VideoTrack {
     this.clock.fix();
     this.take = take;
     // The picture that stands there at the start counts as its first one.
-    if (this.last) this.encode(this.last, 0);
+    if (this.last) this.encode(this.last, this.pacing.offer(0, this.full));
     this.timer = setInterval(() => this.catchUp(), Math.max(30, 1000 / this.rate));
   }
 
@@ -144,31 +134,21 @@ export class VideoTrack {
     this.onEnd('failed');
   }
 
+  private get full(): boolean {
+    return (this.encoder?.encodeQueueSize ?? 0) > LONGEST_QUEUE;
+  }
+
   private offer(frame: VideoFrame, main: number): void {
     const time = this.take!.at(main);
     if (time === null) return;
-    // Frames come unevenly; what counts is that there are not more than wanted over a few of them.
-    this.room = Math.min(BURST, this.room + ((time - this.offered) / 1000) * this.rate);
-    this.offered = time;
-    if (this.room < LEAST_ROOM) {
-      this.owing = true;
-      return;
-    }
-    this.room -= 1;
-    this.encode(frame, time);
+    const { full } = this;
+    if (full) this.dropped++;
+    this.encode(frame, this.pacing.offer(time, full));
   }
 
-  private encode(frame: VideoFrame, wanted: number): void {
+  private encode(frame: VideoFrame, time: number | null): void {
     const { encoder } = this;
-    if (!encoder || encoder.state !== 'configured' || this.failed) return;
-    if (encoder.encodeQueueSize > LONGEST_QUEUE) {
-      this.dropped++;
-      this.owing = true;
-      return;
-    }
-    this.owing = false;
-    // A frame that was taken a moment before its predecessor was written again is still news.
-    const time = Math.max(wanted, this.lastTime + 1);
+    if (time === null || !encoder || encoder.state !== 'configured' || this.failed) return;
     if (this.first === null) {
       this.first = time;
       this.firstMain = this.now();
@@ -191,7 +171,6 @@ export class VideoTrack {
     if (keyFrame) this.lastKey = time;
     encoder.encode(stamped, { keyFrame });
     stamped.close();
-    this.lastTime = time;
     this.written++;
   }
 
@@ -202,9 +181,7 @@ export class VideoTrack {
   private catchUp(): void {
     const time = this.take?.at(this.now()) ?? null;
     if (time === null || !this.last) return;
-    if (time - this.lastTime < (this.owing ? 1000 / this.rate : REPEAT_MS)) return;
-    this.room = Math.max(-1, this.room - 1);
-    this.encode(this.last, time);
+    this.encode(this.last, this.pacing.again(time, this.full));
   }
 
   /**
@@ -214,10 +191,8 @@ export class VideoTrack {
   async stop(): Promise<void> {
     const { take } = this;
     if (this.timer) clearInterval(this.timer);
-    if (take && this.last && this.encoder) {
-      const end = take.now(this.now());
-      if (end - this.lastTime > 1000 / this.rate) this.encode(this.last, end - 1000 / this.rate);
-    }
+    if (take && this.last && this.encoder)
+      this.encode(this.last, this.pacing.end(take.now(this.now())));
     this.take = null;
     await this.encoder?.flush().catch(() => undefined);
     await this.chain;

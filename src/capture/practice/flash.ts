@@ -14,7 +14,9 @@ export class Flash {
     this.at = since1970 - performance.timeOrigin;
   }
 
-  isOn = (now: number): boolean => now >= this.at && now < this.at + FLASH_MS;
+  /** However late a worker comes to it, one of its frames flashes. */
+  isOn = (now: number): boolean =>
+    now >= this.at && (this.last < this.at * 1000 || now < this.at + FLASH_MS);
 
   /** How long until it begins or ends; null when there is none to wait for. */
   wait(now: number): number | null {
