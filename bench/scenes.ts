@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { assembleDemo, DEMO_FOOTAGE, type Scenario } from '@/server/demo/assemble';
+import { USUAL_MOTION } from '@/core/callout/motion';
 import { changeKey, DEFAULT_KEY } from '@/core/edit/settings';
 import { placeFootage } from '@/core/edit/place';
 import { newLook, pointerSpan } from '@/core/pointer/model';
@@ -173,6 +174,7 @@ export async function zoomTask(folder: string, seconds: number): Promise<RenderT
       fill: '#8e3f66',
       ink: '#ffffff',
       arrow: true,
+      ...USUAL_MOTION,
     },
   );
   return { project, sources, originals, output: FULL_HD, rate: RATE };
@@ -299,6 +301,7 @@ export async function movingTask(
       fill: '#8e3f66',
       ink: '#ffffff',
       arrow: true,
+      ...USUAL_MOTION,
     });
   if (has('drawing'))
     project.callouts.push({
@@ -309,6 +312,7 @@ export async function movingTask(
       to: at(0.4, 0.7),
       width: 8,
       color: '#c2412d',
+      ...USUAL_MOTION,
     });
   const samples = Array.from({ length: seconds * 60 }, (_, i): [number, number, number] => {
     const angle = i / 40;

@@ -7,9 +7,11 @@ import {
 } from '@sinclair/typebox';
 import type { Mark } from '../frame/mark';
 import type { Layer } from '../frame/plan';
+import type { Mask } from '../layout/mask';
 import { rectAround, type InOutput, type PointInOutput, type Size } from '../scale/rect';
 import { Id, strict, Time, type Point } from '../schema/parts';
 import { Anchor } from './anchor';
+import { drawnMotionProperties, motionProperties } from './motion';
 import type { Ticks } from '../time/ticks';
 
 /** What a callout is told of the picture that it is drawn in. */
@@ -18,6 +20,8 @@ export interface CalloutScene {
   readonly ms: number;
   /** How present the callout is while it comes and goes, 0 to 1. */
   readonly presence: number;
+  /** The share of its lines that is drawn while it comes and goes, 0 to 1. */
+  readonly drawn: number;
   /** Of a count; 0 of all else. */
   readonly number: number;
   readonly output: Size;
@@ -28,8 +32,26 @@ export interface CalloutScene {
   /** Output pixels for one pixel of what it stands on. */
   readonly scale: number;
   readonly toOutput: (point: Point) => PointInOutput;
+  /** How a recording that the callout stands on is shown larger; null where it stands on none. */
+  readonly magnify: Magnify | null;
   /** Covers reach so much further, in output pixels, where what they hide may be. */
   readonly grown: number;
+}
+
+/** Shows parts of a recording larger, over the picture. */
+export interface Magnify {
+  /** The power at which no pixel of the recording is spread over more than one of the frame's. */
+  readonly sharp: number;
+  /**
+   * The surroundings of a spot in a box of the picture, on even pixels, so many times as large as
+   * the picture around it; null where the recording ends before.
+   */
+  readonly layers: (
+    at: PointInOutput,
+    box: InOutput,
+    power: number,
+    mask: Mask,
+  ) => readonly Layer[] | null;
 }
 
 /** Where a new callout is made. */
@@ -96,11 +118,23 @@ export interface CalloutBase {
   anchor: Anchor;
 }
 
-/** The schema of a kind of callout: what all have, and its own. */
-export const calloutSchema = <const K extends string, P extends TProperties>(
+/** The schema of a kind of callout that is there from its first picture to its last. */
+export const coverSchema = <const K extends string, P extends TProperties>(
   kind: K,
   properties: P,
 ) => strict({ ...BASE, kind: Type.Literal(kind) as TLiteral<K>, ...properties });
+
+/** The schema of a kind of callout that comes and goes. */
+export const calloutSchema = <const K extends string, P extends TProperties>(
+  kind: K,
+  properties: P,
+) => coverSchema(kind, { ...properties, ...motionProperties });
+
+/** The schema of a kind of callout that is made of lines, which can be drawn on. */
+export const linesSchema = <const K extends string, P extends TProperties>(
+  kind: K,
+  properties: P,
+) => coverSchema(kind, { ...properties, ...drawnMotionProperties });
 
 /** A drawing of a callout, as present as the callout is. */
 export const drawn = ({ presence }: CalloutScene, mark: Mark, opacity = 1): Layer[] =>

@@ -11,8 +11,10 @@ import { checkOf } from '../schema/check';
 import { secondsToTicks } from '../time/ticks';
 import type { Anchor } from './anchor';
 import { WHOLE } from './kind';
+import { USUAL_MOTION } from './motion';
 import { numberOf } from './number';
 import { kindOf, KINDS, type CalloutKindName } from './kinds';
+import { keysIn } from './kinds/keycaps';
 
 const NAMES = Object.keys(KINDS) as CalloutKindName[];
 const SPOT = {
@@ -32,7 +34,7 @@ const END = secondsToTicks(8);
 const made = (kind: CalloutKindName, anchor: Anchor = FOOTAGE): Callout =>
   ({
     ...(kindOf({ kind }).create?.(SPOT) ?? {
-      ...{ kind: 'stroke', tool: 'pen', width: 6, color: '#c2412d' },
+      ...{ kind: 'stroke', tool: 'pen', width: 6, color: '#c2412d', ...USUAL_MOTION },
       points: [
         [0, 10, 20],
         [300, 400, 260],
@@ -257,4 +259,89 @@ test('a callout on footage that the project does not have is refused with its pl
   expect(validateProject(withCallout(made('line', { to: 'frame' })), SOURCES)).toHaveProperty(
     'project',
   );
+});
+
+describe('a lens', () => {
+  const lens = (more: object = {}) => ({ ...made('lens'), ...more }) as Callout & { kind: 'lens' };
+  const videos = (callout: Callout, also: Callout[] = []) => {
+    const project = withCallout(callout);
+    for (const other of also) addSpan(project, 'callouts', other);
+    return planFrame(project, SOURCES, secondsToTicks(4), FRAME).layers;
+  };
+
+  test('shows its spot so many times as large, and no closer than the sharp limit unless it may', () => {
+    const scaleOf = (callout: Callout) => {
+      const [, inset] = videos(callout).filter((l) => l.kind === 'video');
+      return inset ? inset.destination.width / inset.source.width : null;
+    };
+    const screen = videos(lens()).find((l) => l.kind === 'video')!;
+    const usual = screen.destination.width / screen.source.width;
+    expect(scaleOf(lens({ sharp: false, power: 3 }))! / usual).toBeCloseTo(3, 2);
+    expect(scaleOf(lens({ sharp: true, power: 6 }))).toBeCloseTo(1, 2);
+    // Where nothing is left to magnify there is none.
+    expect(scaleOf(lens({ power: 1 }))).toBeNull();
+  });
+
+  test('what is covered is covered within it', () => {
+    const item = lens({ sharp: false });
+    const cover = { ...made('cover'), id: 'cover', rect: item.rect } as Callout;
+    const regions = videos(item, [cover]).filter((l) => l.kind === 'region');
+    expect(regions).toHaveLength(2);
+    const [, inset] = videos(item).filter((l) => l.kind === 'video');
+    expect(regions[1]!.area).toEqual(inset!.destination);
+  });
+
+  test('stays within the picture, wherever it is put', () => {
+    const far = fc.integer({ min: -4000, max: 4000 });
+    fc.assert(
+      fc.property(far, far, (dx, dy) => {
+        const [, inset] = videos(lens({ offset: { dx, dy } })).filter((l) => l.kind === 'video');
+        const { x, y, width, height } = inset!.destination;
+        expect(Math.min(x, y)).toBeGreaterThanOrEqual(0);
+        expect(x + width).toBeLessThanOrEqual(FRAME.width);
+        expect(y + height).toBeLessThanOrEqual(FRAME.height);
+      }),
+      { numRuns: 30 },
+    );
+  });
+
+  test('on the frame there is nothing to magnify', () => {
+    expect(layersOf(withCallout(made('lens', { to: 'frame' })))).toEqual([]);
+  });
+});
+
+test('keys are told apart by a +, which may be one of them', () => {
+  expect(keysIn('Ctrl+Shift+P')).toEqual(['Ctrl', 'Shift', 'P']);
+  expect(keysIn('Ctrl + K')).toEqual(['Ctrl', 'K']);
+  expect(keysIn('Ctrl++')).toEqual(['Ctrl', '+']);
+  expect(keysIn('+')).toEqual(['+']);
+  expect(keysIn('  ')).toEqual([]);
+});
+
+test('an arrow is drawn on from its tail, in a curve with its head along it', () => {
+  const arrow = { ...made('arrow'), course: 'curved', bend: 0.5, heads: 'both' } as Callout;
+  const linesAt = (seconds: number) =>
+    layersOf(withCallout(arrow), SOURCES, seconds).flatMap((l) =>
+      l.kind === 'drawing' && l.mark.kind === 'lines' ? [l.mark.paths] : [],
+    )[0]!;
+  const [half, whole] = [linesAt(0.125), linesAt(4)];
+  expect(half[0]!.length).toBeLessThan(whole[0]!.length);
+  expect(half[0]![0]).toEqual(whole[0]![0]);
+  expect(whole).toHaveLength(3);
+  expect(whole[1]![1]).toEqual(whole[0]!.at(-1));
+  expect(whole[2]![1]).toEqual(whole[0]![0]);
+});
+
+test('what grows does so about its spot, and ends where it stands', () => {
+  const item = { ...made('box'), entrance: 'grow', pace: 1 } as Callout;
+  const boundsAt = (seconds: number) => {
+    const [layer] = layersOf(withCallout(item), SOURCES, seconds);
+    const points =
+      layer!.kind === 'drawing' && layer!.mark.kind === 'lines' ? layer!.mark.paths[0]! : [];
+    const xs = points.map((p) => p.x);
+    return [Math.min(...xs), Math.max(...xs)] as const;
+  };
+  const [small, large] = [boundsAt(0.3), boundsAt(4)];
+  expect(small[0] + small[1]).toBeCloseTo(large[0] + large[1], 6);
+  expect(small[1] - small[0]).toBeLessThan((large[1] - large[0]) * 0.9);
 });

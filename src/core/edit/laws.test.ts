@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { USUAL_MOTION } from '../callout/motion';
 import { LAYOUT_KINDS, LAYOUTS } from '../layout/built-in';
 import { newLook, pointerSpan } from '../pointer/model';
 import { clipEnd, sourceEnd, sourceTime } from '../project/clip-time';
@@ -183,7 +184,14 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
   }),
   'add-callout': (_p, { at, length, which, newId }) => ({
     callout: {
-      ...{ id: newId(), start: frame(at), end: frame(at + length), kind: 'line', width: 4 },
+      ...{
+        id: newId(),
+        start: frame(at),
+        end: frame(at + length),
+        kind: 'line',
+        width: 4,
+        ...USUAL_MOTION,
+      },
       ...{ from: { x: 1, y: 2 }, to: { x: 30, y: 40 }, color: '#c2412d' },
       anchor: which % 2 ? { to: 'frame' } : { to: 'pointer', footageId: 'screen' },
     },

@@ -1,4 +1,5 @@
 import { findClip } from '../project/query';
+import { USUAL_MOTION } from '../callout/motion';
 import type { Project } from '../project/model';
 import { EditError } from './error';
 import { counter, demoProject, FRAME, frame } from './fixture';
@@ -42,7 +43,7 @@ test('linked clips get one speed once, and go on fitting each other', () => {
 test('callouts take the settings of their kind, and nothing that is not theirs', () => {
   const p = demoProject(newId);
   const line = {
-    ...{ id: newId(), start: 0, end: frame(90), kind: 'line' as const, width: 4 },
+    ...{ id: newId(), start: 0, end: frame(90), kind: 'line' as const, width: 4, ...USUAL_MOTION },
     ...{ from: { x: 1, y: 2 }, to: { x: 30, y: 40 }, color: '#c2412d' },
     anchor: { to: 'frame' as const },
   };

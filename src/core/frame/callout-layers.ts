@@ -1,16 +1,18 @@
 import { assertNever } from '../assert-never';
 import { anchorFootage } from '../callout/anchor';
 import { shiftAt, shiftedPoint, shiftsAround, type Shift } from '../callout/follow-path';
-import type { CalloutKind, CalloutScene } from '../callout/kind';
+import type { CalloutKind, CalloutScene, Magnify } from '../callout/kind';
 import { kindOf } from '../callout/kinds';
 import { numberOf } from '../callout/number';
-import { presenceAt } from '../callout/presence';
+import { appearanceAt, WHOLLY, type Appearance } from '../callout/motion';
 import type { Callout } from '../project/model';
 import { sourceMs } from '../project/clip-time';
 import type { InOutput } from '../scale/rect';
 import { contains } from '../time/ranges';
+import type { Point } from '../schema/parts';
 import { ticksToSeconds } from '../time/ticks';
 import { screenShowing, type Scene, type ScreenView } from '../scene/scene';
+import { magnified, sharpPower } from './inset';
 import type { Layer } from './plan';
 import { pointerIn } from './pointer-now';
 
@@ -41,6 +43,15 @@ function shiftedScene(
   };
 }
 
+/** How a recording that is seen is shown larger, with what covers it. */
+const magnifyOf = (scene: Scene, screen: ScreenView): Magnify => ({
+  sharp: sharpPower(screen),
+  layers: (at, box, power, mask) => {
+    const covers = (within: ScreenView) => callouts(scene, within)('cover');
+    return magnified(scene, screen, screen.toFootage(at), box, power, mask, covers)?.layers ?? null;
+  },
+});
+
 /**
  * The places at which a callout is drawn, with what it is told there: one, or none while what it
  * stands on is not seen.
@@ -58,11 +69,13 @@ function calloutScenes(
   const { anchor } = callout;
   const shared = {
     ms: ticksToSeconds(time - callout.start) * 1000,
-    presence: presenceAt(callout, time),
+    presence: 1,
+    drawn: 1,
     number: callout.kind === 'count' ? numberOf(scene.project, callout) : 0,
     output,
     ratio,
     grown: 0,
+    magnify: screen && anchor.to !== 'frame' ? magnifyOf(scene, screen) : null,
   };
   switch (anchor.to) {
     case 'frame':
@@ -101,6 +114,28 @@ function calloutScenes(
   }
 }
 
+/** The spot about which a callout grows: what it points at, or the middle of what it marks. */
+function pivotOf(callout: Callout): Point {
+  const [first] = kindOf(callout).handles(callout);
+  const { at, size } = first!;
+  return size ? { x: at.x + size.width / 2, y: at.y + size.height / 2 } : at;
+}
+
+/** What a callout is told while it comes or goes. */
+function moving(callout: Callout, place: CalloutScene, appearance: Appearance): CalloutScene {
+  const { presence, drawn, size, below } = appearance;
+  const pivot = place.toOutput(pivotOf(callout));
+  const dy = below * place.output.height;
+  return {
+    ...place,
+    ...{ presence, drawn, scale: place.scale * size, ratio: place.ratio * size },
+    toOutput: (point) => {
+      const { x, y } = place.toOutput(point);
+      return { x: pivot.x + (x - pivot.x) * size, y: pivot.y + (y - pivot.y) * size + dy };
+    },
+  };
+}
+
 function layersOf(
   scene: Scene,
   screen: ScreenView | null,
@@ -111,7 +146,10 @@ function layersOf(
     const kind = kindOf(callout);
     if (kind.level !== level || !contains(callout, scene.time) || !which(callout)) return [];
     const places = calloutScenes(scene, callout, screen, kind.level === 'cover');
-    return places.flatMap((within) => kind.marks(callout, within));
+    const appearance = callout.kind === 'cover' ? WHOLLY : appearanceAt(callout, scene.time);
+    return places.flatMap((place) =>
+      kind.marks(callout, appearance === WHOLLY ? place : moving(callout, place, appearance)),
+    );
   });
 }
 

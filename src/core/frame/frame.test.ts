@@ -1,3 +1,5 @@
+import { PLAIN_ARROW } from '../callout/kinds/arrow';
+import { USUAL_MOTION } from '../callout/motion';
 import { LAYOUTS } from '../layout/built-in';
 import { addSpan, setLayout } from '../edit/spans';
 import { changeLane, moveLane } from '../edit/lanes';
@@ -103,7 +105,7 @@ test('a line appears as it was drawn, a marker pen is see-through, and an arrow 
   const anchor = { to: 'footage', footageId: 'screen' } as const;
   const base = { start: at(1), end: at(5), anchor, width: 8, color: '#c2412d' };
   addSpan(project, 'callouts', {
-    ...base,
+    ...{ ...base, ...USUAL_MOTION },
     id: 'a',
     kind: 'stroke',
     tool: 'marker',
@@ -117,6 +119,7 @@ test('a line appears as it was drawn, a marker pen is see-through, and an arrow 
     ...base,
     id: 'b',
     kind: 'arrow',
+    ...PLAIN_ARROW,
     from: { x: 0, y: 0 },
     to: { x: 1280, y: 720 },
   });

@@ -92,7 +92,31 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
     canvas: typeof canvas === 'object' && canvas ? { ...canvas, crisp: true } : canvas,
     looks: eachOf(looks, (look) => ({ ...look, crisp: true })),
   }),
+  /** Callouts say how they come and go, as they did; arrows can bend and have two heads. */
+  7: ({ callouts, ...rest }) => ({
+    ...rest,
+    version: 8,
+    callouts: eachOf(callouts, (callout) =>
+      callout.kind === 'cover' ? callout : { ...callout, ...motionOfVersion7(callout.kind) },
+    ),
+  }),
 };
+
+/** How a kind of callout of version 7 came and went, and what an arrow was. */
+function motionOfVersion7(kind: unknown): Document {
+  const faded = { entrance: 'fade', exit: 'fade', pace: 0.2 };
+  switch (kind) {
+    case 'arrow':
+      return {
+        ...{ ...faded, entrance: 'draw', pace: 0.25 },
+        ...{ course: 'straight', bend: 0.2, heads: 'end' },
+      };
+    case 'highlight':
+      return { ...faded, entrance: 'draw', pace: 0.4 };
+    default:
+      return faded;
+  }
+}
 
 /** A callout of version 4 with what it stands on as data, and its shape as its kind. */
 function calloutOfVersion4({ footageId, anchor, shape, ...callout }: Document): Document {

@@ -33,7 +33,7 @@ export * from './parts/settings';
 export * from './parts/step';
 
 export const PROJECT_FORMAT = 'vistum-project';
-export const PROJECT_VERSION = 7;
+export const PROJECT_VERSION = 8;
 
 export const Project = strict({
   format: Type.Literal(PROJECT_FORMAT),

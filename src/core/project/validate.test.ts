@@ -1,6 +1,7 @@
 import { LAYOUT_KINDS, LAYOUTS } from '../layout/built-in';
 import { counter, emptyProject, SOURCES } from '../edit/fixture';
 import { placeFootage } from '../edit/place';
+import type { Project } from './model';
 import { validateChanged, validateProject } from './validate';
 
 const STEP = { title: '', narration: '', action: '', notes: '' };
@@ -28,7 +29,7 @@ test('a document of the first version is brought up to date', () => {
   const checked = validateProject(old, SOURCES);
   expect(checked).toMatchObject({
     project: {
-      version: 7,
+      version: 8,
       target: { id: 'web' },
       steps: [{ id: 'a', notes: '' }],
       markers: [],
@@ -69,7 +70,7 @@ test('keys, looks, covers and halos of the version before keep what they do', ()
   };
   expect(validateProject(old, SOURCES)).toMatchObject({
     project: {
-      version: 7,
+      version: 8,
       keys: [{ tolerance: 20, softness: 10, choke: 0, feather: 0, garbage: null, wall: null }],
       looks: [{ brightness: 0.1, opacity: 1, blend: 'normal', tilt: 0, crisp: true }],
       pointer: [{ looks: [{ kind: 'halo', ...halo }] }],
@@ -83,7 +84,7 @@ test.each(LAYOUT_KINDS)('the layout "%s" of version 4 becomes the built-in one a
   const span = { id: 'l', start: 0, end: 9 };
   const old = { ...sound(), version: 4, layouts: [{ ...span, kind }] };
   expect(validateProject(old, SOURCES)).toMatchObject({
-    project: { version: 7, layouts: [{ ...span, layout: LAYOUTS[kind] }] },
+    project: { version: 8, layouts: [{ ...span, layout: LAYOUTS[kind] }] },
   });
 });
 
@@ -145,6 +146,36 @@ test('callouts and looks of version 4 keep what they show', () => {
       ],
     },
   });
+});
+
+test('callouts of version 7 come and go as they did', () => {
+  const times = { start: 0, end: 9, anchor: { to: 'frame' } };
+  const points = { from: { x: 0, y: 0 }, to: { x: 9, y: 9 }, width: 3, color: '#000000' };
+  const rect = { x: 0, y: 0, width: 9, height: 9 };
+  const old = {
+    ...sound(),
+    version: 7,
+    callouts: [
+      { ...times, id: 'a', kind: 'arrow', ...points },
+      { ...times, id: 'b', kind: 'line', ...points },
+      { ...times, id: 'c', kind: 'highlight', rect, color: '#f2c230', strength: 0.5 },
+      { ...times, id: 'd', kind: 'cover', rect, way: 'blur', strength: 9, color: '#000000' },
+    ],
+  };
+  const checked = validateProject(old, SOURCES);
+  expect(checked).toMatchObject({
+    project: {
+      callouts: [
+        { entrance: 'draw', exit: 'fade', pace: 0.25, course: 'straight', heads: 'end' },
+        { entrance: 'fade', exit: 'fade', pace: 0.2 },
+        { entrance: 'draw', exit: 'fade', pace: 0.4 },
+        { kind: 'cover' },
+      ],
+    },
+  });
+  // A cover is there from its first picture to its last, whatever anybody would set.
+  const covers = (checked as { project: Project }).project.callouts.slice(3);
+  expect(covers[0]).not.toHaveProperty('entrance');
 });
 
 test('a callout or a look of version 4 that makes no sense is refused, whatever it is', () => {
@@ -262,7 +293,7 @@ test('spans of pointer looks of version 5 do not fade and grow as they did; fram
   };
   expect(validateProject(old, SOURCES)).toMatchObject({
     project: {
-      version: 7,
+      version: 8,
       framings: [{ ...framing, endRect: null }],
       pointer: [{ fadeIn: 0, fadeOut: 0, looks: [{ ...halo, grows: true }] }],
     },

@@ -1,9 +1,12 @@
 import { assertNever } from '../assert-never';
 import type { CalloutBase } from '../callout/kind';
 import { kindOf } from '../callout/kinds';
+import { PLAIN_ARROW } from '../callout/kinds/arrow';
+import { appearanceAt, USUAL_MOTION } from '../callout/motion';
 import type { Mark } from '../frame/mark';
 import type { Callout } from '../project/model';
 import type { Size } from '../scale/rect';
+import { secondsToTicks } from '../time/ticks';
 import type { TakeEvent } from './take';
 
 type DrawnEvent = Extract<TakeEvent, { type: 'stroke' | 'figure' | 'words' }>;
@@ -15,10 +18,17 @@ const INK = '#ffffff';
 export function drawnCallout(event: DrawnEvent): OmitBase<Callout> {
   switch (event.type) {
     case 'stroke':
-      return { ...event.drawn, points: event.points.map(([t, x, y]) => [t, x, y]) };
+      return {
+        ...event.drawn,
+        points: event.points.map(([t, x, y]) => [t, x, y]),
+        ...USUAL_MOTION,
+      };
     case 'figure': {
       const { shape, from, to, width, color } = event.drawn;
-      return { kind: shape, from: { ...from }, to: { ...to }, width, color };
+      const drawn = { from: { ...from }, to: { ...to }, width, color };
+      return shape === 'arrow'
+        ? { kind: shape, ...drawn, ...PLAIN_ARROW }
+        : { kind: shape, ...drawn, ...USUAL_MOTION };
     }
     case 'words':
       return {
@@ -30,6 +40,7 @@ export function drawnCallout(event: DrawnEvent): OmitBase<Callout> {
         fill: event.color,
         ink: INK,
         arrow: false,
+        ...USUAL_MOTION,
       };
     default:
       return assertNever(event);
@@ -50,16 +61,18 @@ export interface Drawn {
  * @param size of the recording, in pixels
  */
 export function drawnMarks(event: DrawnEvent, ms: number, size: Size): Drawn[] {
-  const base: CalloutBase = { id: event.id, start: 0, end: 1, anchor: { to: 'frame' } };
+  const base: CalloutBase = { id: event.id, start: 0, end: Infinity, anchor: { to: 'frame' } };
   const item: Callout = { ...drawnCallout(event), ...base };
   const layers = kindOf(item).marks(item, {
     ms,
     presence: 1,
+    drawn: 'pace' in item ? appearanceAt(item, secondsToTicks(ms / 1000)).drawn : 1,
     number: 0,
     output: size,
     ratio: 1,
     scale: 1,
     grown: 0,
+    magnify: null,
     stage: { x: 0, y: 0, ...size },
     toOutput: (point) => point,
   });

@@ -1,6 +1,7 @@
 import { LAYOUTS } from '@/core/layout/built-in';
 import { addStep } from '@/core/edit/outline';
 import { changeKey } from '@/core/edit/settings';
+import { USUAL_MOTION } from '@/core/callout/motion';
 import { addSpan, setLayout } from '@/core/edit/spans';
 import { placeFootage } from '@/core/edit/place';
 import { planProject } from '@/core/framing/plan';
@@ -128,6 +129,7 @@ export function assembleDemo(
     fill: '#8e3f66',
     ink: '#ffffff',
     arrow: true,
+    ...USUAL_MOTION,
   });
   project.framings = planProject(project, sources, newId).framings;
   return project;

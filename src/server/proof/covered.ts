@@ -1,6 +1,6 @@
 import { anchorFootage } from '@/core/callout/anchor';
 import { markedBy } from '@/core/callout/followed';
-import { fullySeenFrom } from '@/core/callout/presence';
+import { fullySeenFrom } from '@/core/callout/motion';
 import { kindOf } from '@/core/callout/kinds';
 import { sourceMs } from '@/core/project/clip-time';
 import type { Callout, Project } from '@/core/project/model';

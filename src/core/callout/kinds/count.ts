@@ -1,6 +1,7 @@
 import { oneOf, Point } from '../../schema/parts';
 import { colorSetting, numberSetting } from '../../schema/setting';
 import { calloutSchema, drawn, shifted, type CalloutKind } from '../kind';
+import { USUAL_MOTION } from '../motion';
 
 /** Height of the digits as a share of the disc's diameter. */
 const DIGITS = 0.56;
@@ -40,6 +41,7 @@ export const count: CalloutKind<typeof schema> = {
     fill: '#8e3f66',
     ink: '#ffffff',
     over: 'project',
+    ...USUAL_MOTION,
   }),
   marks({ at, size, fill, ink }, scene) {
     const center = scene.toOutput(at);

@@ -2,13 +2,13 @@ import type { RegionEffect } from '../../frame/plan';
 import { intersect, padded, rectAround } from '../../scale/rect';
 import { FootageRect, oneOf } from '../../schema/parts';
 import { colorSetting, numberSetting } from '../../schema/setting';
-import { calloutSchema, type CalloutKind } from '../kind';
+import { coverSchema, type CalloutKind } from '../kind';
 import { areaAt, areaHandles, withAreaHandle } from './area';
 
 /** Blurred, in coarse blocks, or painted over. Only the last leaves nothing to guess. */
 const WAYS = ['blur', 'mosaic', 'solid'] as const;
 
-const schema = calloutSchema('cover', {
+const schema = coverSchema('cover', {
   rect: FootageRect,
   way: oneOf(WAYS, { title: 'Style', labels: ['Blur', 'Mosaic', 'Solid'], default: 'blur' }),
   strength: numberSetting({

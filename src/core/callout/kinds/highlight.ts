@@ -1,12 +1,9 @@
 import { FootageRect } from '../../schema/parts';
 import { colorSetting, shareSetting } from '../../schema/setting';
-import { calloutSchema, type CalloutKind } from '../kind';
+import { linesSchema, type CalloutKind } from '../kind';
 import { areaAt, areaHandles, withAreaHandle } from './area';
 
-/** Milliseconds in which it is drawn from left to right. */
-const DRAWN = 400;
-
-const schema = calloutSchema('highlight', {
+const schema = linesSchema('highlight', {
   rect: FootageRect,
   color: colorSetting('Colour', '#f2c230'),
   strength: shareSetting('Strength', 0.6, { description: 'How much of the colour is laid on.' }),
@@ -23,16 +20,16 @@ export const highlight: CalloutKind<typeof schema> = {
     rect: areaAt(spot, 0.2, 0.03),
     color: '#f2c230',
     strength: 0.6,
+    ...{ entrance: 'draw', exit: 'fade', pace: 0.4 },
   }),
-  marks({ rect, color, strength }, { ms, presence, scale, toOutput }) {
+  marks({ rect, color, strength }, { presence, drawn, scale, toOutput }) {
     const middle = rect.y + rect.height / 2;
-    const share = Math.min(1, Math.max(0, ms / DRAWN));
     // The ends of a line are round; they lie within the rectangle.
     const half = Math.min(rect.width, rect.height) / 2;
     const from = rect.x + half;
-    const to = from + (rect.width - 2 * half) * share;
+    const to = from + (rect.width - 2 * half) * drawn;
     const opacity = presence * strength;
-    if (opacity <= 0) return [];
+    if (opacity <= 0 || drawn <= 0) return [];
     return [
       {
         kind: 'drawing',

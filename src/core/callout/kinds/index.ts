@@ -6,6 +6,8 @@ import { count } from './count';
 import { cover } from './cover';
 import { ellipse } from './ellipse';
 import { highlight } from './highlight';
+import { keycaps } from './keycaps';
+import { lens } from './lens';
 import { line } from './line';
 import { note } from './note';
 import { spotlight } from './spotlight';
@@ -15,7 +17,7 @@ import { text } from './text';
 /** Every kind of callout there is, in the order of the menu. All else derives from this list. */
 export const KINDS = {
   ...{ text, cover, arrow, line, box, ellipse },
-  ...{ note, highlight, spotlight, count, stroke },
+  ...{ note, highlight, spotlight, lens, keycaps, count, stroke },
 } as const;
 
 export type CalloutKindName = keyof typeof KINDS;

@@ -1,4 +1,5 @@
 import { calloutSchema, type CalloutKind } from '../kind';
+import { USUAL_MOTION } from '../motion';
 import { withWordsHandle, wordsAt, wordsHandles, wordsLayers, wordsProperties } from './words';
 
 const schema = calloutSchema('note', wordsProperties);
@@ -9,7 +10,7 @@ export const note: CalloutKind<typeof schema> = {
   name: 'speech note',
   level: 'above',
   title: ({ text: words }) => words,
-  create: (spot) => ({ kind: 'note', ...wordsAt(spot) }),
+  create: (spot) => ({ kind: 'note', ...wordsAt(spot), ...USUAL_MOTION }),
   marks: (item, scene) => wordsLayers(item, scene, 'tail'),
   handles: (item) => wordsHandles(item, 'Where the tail ends'),
   withHandle: withWordsHandle,

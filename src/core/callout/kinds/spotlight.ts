@@ -1,6 +1,7 @@
 import { FootageRect } from '../../schema/parts';
 import { numberSetting, shareSetting } from '../../schema/setting';
 import { calloutSchema, type CalloutKind } from '../kind';
+import { USUAL_MOTION } from '../motion';
 import { areaAt, areaHandles, withAreaHandle } from './area';
 
 const schema = calloutSchema('spotlight', {
@@ -44,6 +45,7 @@ export const spotlight: CalloutKind<typeof schema> = {
     drained: 0.3,
     blur: 0,
     softness: 12,
+    ...USUAL_MOTION,
   }),
   marks({ rect, dark, drained, blur, softness }, { presence, scale, stage, toOutput }) {
     if (presence <= 0) return [];

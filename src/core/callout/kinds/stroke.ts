@@ -1,10 +1,11 @@
 import { Type } from '@sinclair/typebox';
 import { oneOf } from '../../schema/parts';
 import { colorSetting } from '../../schema/setting';
-import { boundsOf, calloutSchema, drawn, type CalloutKind } from '../kind';
+import { boundsOf, linesSchema, drawn, type CalloutKind } from '../kind';
+import { partOfPaths } from '../part-of-path';
 import { LineWidth } from './two-points';
 
-const schema = calloutSchema('stroke', {
+const schema = linesSchema('stroke', {
   tool: oneOf(['pen', 'marker'], { description: 'A marker pen is see-through.' }),
   points: Type.Array(Type.Tuple([Type.Number(), Type.Number(), Type.Number()]), {
     minItems: 1,
@@ -26,8 +27,9 @@ export const stroke: CalloutKind<typeof schema> = {
   create: null,
   marks(item, scene) {
     const { ms, scale, toOutput } = scene;
-    const path = item.points.filter(([t]) => t <= ms).map(([, x, y]) => toOutput({ x, y }));
-    if (!path.length) return [];
+    const written = item.points.filter(([t]) => t <= ms).map(([, x, y]) => toOutput({ x, y }));
+    const [path] = partOfPaths([written], scene.drawn);
+    if (!path?.length) return [];
     return drawn(
       scene,
       {

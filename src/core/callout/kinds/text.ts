@@ -1,5 +1,6 @@
 import { switchSetting } from '../../schema/setting';
 import { calloutSchema, type CalloutKind } from '../kind';
+import { USUAL_MOTION } from '../motion';
 import { withWordsHandle, wordsAt, wordsHandles, wordsLayers, wordsProperties } from './words';
 
 const schema = calloutSchema('text', { ...wordsProperties, arrow: switchSetting('Arrow', true) });
@@ -10,7 +11,7 @@ export const text: CalloutKind<typeof schema> = {
   name: 'callout',
   level: 'above',
   title: ({ text: words }) => words,
-  create: (spot) => ({ kind: 'text', ...wordsAt(spot), arrow: true }),
+  create: (spot) => ({ kind: 'text', ...wordsAt(spot), arrow: true, ...USUAL_MOTION }),
   marks: (item, scene) => wordsLayers(item, scene, item.arrow ? 'arrow' : null),
   handles: (item) => wordsHandles(item, 'Where the arrow points'),
   withHandle: withWordsHandle,

@@ -1,6 +1,6 @@
 import { nanoid } from 'nanoid';
 import { kindOf, KINDS, type CalloutKindName } from '@/core/callout/kinds';
-import { fullySeenFrom } from '@/core/callout/presence';
+import { fullySeenFrom } from '@/core/callout/motion';
 import { newLook, pointerSpan } from '@/core/pointer/model';
 import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
 import type { Callout } from '@/core/project/model';

@@ -4,7 +4,7 @@ import { TextField } from '../../parts/fields';
 import { useEditor } from '../store';
 
 /** The words of a callout that has some; those of a new one are typed over at once. */
-export function CalloutText({ callout }: { callout: Callout & { kind: 'text' | 'note' } }) {
+export function CalloutText({ callout }: { callout: Callout & { text: string } }) {
   const { id, text } = callout;
   const apply = useEditor((s) => s.apply);
   const set = useEditor((s) => s.set);

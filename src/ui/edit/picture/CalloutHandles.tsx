@@ -69,6 +69,8 @@ export function CalloutHandles({
         width: Math.max(LEAST_AREA, size.width * ratio),
         height: Math.max(LEAST_AREA, size.height * ratio),
       }),
+      // Where words are is the middle of what stands for them.
+      ...(look === 'words' && { transform: 'translate(-50%, -50%)' }),
     };
   };
   const moveOf = (dx: number, dy: number): Move => ({

@@ -16,7 +16,7 @@ function measure(font: string, text: string): number {
 
 /** Where the box of a callout's text stands, in pixels of the scene; null where it has none. */
 export function textPlace(callout: Callout, on: CalloutScene): TextBox | null {
-  const marks = kindOf(callout).marks(callout, { ...on, presence: 1 });
+  const marks = kindOf(callout).marks(callout, { ...on, presence: 1, drawn: 1 });
   for (const layer of marks)
     if (layer.kind === 'drawing' && layer.mark.kind === 'words')
       return layOutText(layer.mark satisfies WordsMark, on.output, { measure });

@@ -5,10 +5,12 @@ import {
   Focus,
   Hash,
   Highlighter,
+  Keyboard,
   MessageSquare,
   MoveUpRight,
   Slash,
   Square,
+  ZoomIn,
   type LucideIcon,
 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -20,6 +22,7 @@ import { capital } from '../names';
 const ICONS: Readonly<Partial<Record<CalloutKindName, LucideIcon>>> = {
   ...{ arrow: MoveUpRight, line: Slash, box: Square, ellipse: Circle },
   ...{ note: MessageSquare, highlight: Highlighter, spotlight: Focus, count: Hash },
+  ...{ lens: ZoomIn, keycaps: Keyboard },
 };
 /** These have buttons of their own. */
 const APART: readonly CalloutKindName[] = ['text', 'cover'];
