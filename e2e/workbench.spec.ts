@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { clips, goTo, openDemo } from './edit';
+import { clips, drag, goTo, message, openDemo } from './edit';
 import { openDocument, saved } from './recording';
 
 const middle = async (of: Locator) => {
@@ -123,12 +123,26 @@ test('several things have their settings in common, and move together on the Pic
     (await Promise.all([0, 1].map((i) => areas.nth(i).boundingBox()))).map((box) => box!.x);
   const before = await at();
   const from = await middle(areas.first());
+  // Anywhere, whatever line is near.
+  await page.keyboard.down('Alt');
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
   await page.mouse.move(from.x - 60, from.y, { steps: 5 });
   await page.mouse.up();
+  await page.keyboard.up('Alt');
   const after = await at();
   for (const i of [0, 1]) expect(before[i]! - after[i]!).toBeCloseTo(60, 0);
+  // Brought in line by their upper edges, which is one step of undo.
+  const tops = async () =>
+    (await Promise.all([0, 1].map((i) => areas.nth(i).boundingBox()))).map((box) => box!.y);
+  const apart = await tops();
+  await page.getByRole('button', { name: 'Left edges in line' }).click();
+  await expect.poll(async () => Math.abs((await at())[0]! - (await at())[1]!)).toBeLessThan(1);
+  expect(await tops()).toEqual(apart);
+  await page.keyboard.press('Control+z');
+  await expect.poll(at).toEqual(after);
+  await page.getByRole('button', { name: 'Same room across' }).click();
+  await expect(message(page, /^Select three callouts/)).toBeVisible();
   await page.getByRole('textbox', { name: 'Strength, number' }).fill('9');
   await page.keyboard.press('Enter');
   await covers.nth(1).click();
@@ -168,11 +182,12 @@ test('shapes are made from a menu, where the pointer is, moved by keys, and take
   };
   const before = await callouts();
   const names = ['Arrow', 'Line', 'Box', 'Ellipse', 'Speech note', 'Marker pen', 'Dim outside'];
-  for (const name of [...names, 'Count']) {
+  for (const name of [...names, 'Lens', 'Keycaps', 'Count']) {
     await page.getByRole('button', { name: 'Shape', exact: true }).click();
     await page.getByRole('menuitem', { name, exact: true }).click();
     await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
     if (name === 'Speech note') await page.getByLabel('Text', { exact: true }).blur();
+    if (name === 'Keycaps') await page.getByLabel('Keys', { exact: true }).blur();
     const handle = page.locator('[data-handle]').first();
     const from = (await handle.boundingBox())!;
     await handle.press('Shift+ArrowRight');
@@ -182,10 +197,60 @@ test('shapes are made from a menu, where the pointer is, moved by keys, and take
   }
   const made = (await callouts()).filter((c) => !before.some((b) => b.id === c.id));
   expect(made.map(({ kind }) => kind)).toEqual([
-    ...['arrow', 'line', 'box', 'ellipse', 'note', 'highlight', 'spotlight', 'count'],
+    ...['arrow', 'line', 'box', 'ellipse', 'note', 'highlight', 'spotlight', 'lens', 'keycaps'],
+    'count',
   ]);
   for (let i = 0; i < made.length; i++) await page.keyboard.press('Control+z');
   expect(await callouts()).toEqual(before);
+});
+
+test('what is dragged rests on lines that are near, unless Alt is held', async ({ page }) => {
+  const id = await openDemo(page);
+  await goTo(page, '35');
+  await page.getByRole('button', { name: 'Shape', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Count', exact: true }).click();
+  // On the frame, so that it is known where it should rest.
+  const handle = page.getByTestId('callout-at');
+  const picture = (await page.getByTestId('picture').boundingBox())!;
+  const dragTo = async (x: number, y: number, key?: 'Alt') => {
+    const from = await middle(handle);
+    await drag(page, from, picture.x + x - from.x, picture.y + y - from.y, key);
+    const at = await middle(handle);
+    return { x: at.x - picture.x, y: at.y - picture.y };
+  };
+  // Far from all text of the page there is only the frame's third.
+  const third = { x: picture.width / 3, y: picture.height - 14 };
+  const near = { x: third.x + 4, y: third.y };
+  expect((await dragTo(near.x, near.y)).x).toBeCloseTo(third.x, 0);
+  expect((await dragTo(near.x, near.y, 'Alt')).x).toBeCloseTo(near.x, 0);
+  await saved(page);
+  expect((await openDocument(page, id)).project.callouts.some((c) => c.kind === 'count')).toBe(
+    true,
+  );
+});
+
+test('how an arrow comes and goes is set, and its bend is dragged on the Picture', async ({
+  page,
+}) => {
+  const id = await openDemo(page);
+  await goTo(page, '35');
+  await page.getByRole('button', { name: 'Shape', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Arrow', exact: true }).click();
+  await page.getByLabel('Way', { exact: true }).selectOption('Curved');
+  await page.getByLabel('Heads').selectOption('At both ends');
+  await page.getByLabel('Comes').selectOption('Rises');
+  await page.getByLabel('Goes').selectOption('Is taken back');
+  const arrow = async () => {
+    await saved(page);
+    return (await openDocument(page, id)).project.callouts.find((c) => c.kind === 'arrow')!;
+  };
+  expect(await arrow()).toMatchObject({
+    ...{ course: 'curved', heads: 'both', entrance: 'rise', exit: 'draw', bend: 0.2 },
+  });
+  await drag(page, await middle(page.getByTestId('callout-bend')), 0, 30);
+  await expect(page.getByRole('textbox', { name: 'Bend, number' })).not.toHaveValue('20');
+  await page.keyboard.press('Control+z');
+  expect(await arrow()).toMatchObject({ bend: 0.2 });
 });
 
 test('the presenter is turned; lanes show their level; the preview has the size one likes', async ({

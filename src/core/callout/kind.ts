@@ -108,6 +108,8 @@ export interface CalloutKind<S extends TObject> {
   readonly settings?: (item: Static<S>) => readonly string[];
   /** A word of advice in Details. */
   readonly advice: (item: Static<S>) => string | null;
+  /** What is to be said of it as it is seen at an instant, if anything. */
+  readonly reading?: (item: Static<S>, scene: CalloutScene) => string | null;
 }
 
 const BASE = { id: Id, start: Time, end: Time, anchor: Anchor };

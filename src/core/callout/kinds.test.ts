@@ -2,11 +2,13 @@ import fc from 'fast-check';
 import { counter, emptyProject, SOURCES } from '../edit/fixture';
 import { placeFootage } from '../edit/place';
 import { addSpan } from '../edit/spans';
+import { calloutScene } from '../frame/callout-layers';
 import { planFrame } from '../frame/plan-frame';
 import type { Layer } from '../frame/plan';
 import type { Callout, Project } from '../project/model';
 import { validateProject } from '../project/validate';
 import type { Sources } from '../project/sources';
+import { sceneAt } from '../scene/scene';
 import { checkOf } from '../schema/check';
 import { secondsToTicks } from '../time/ticks';
 import type { Anchor } from './anchor';
@@ -280,6 +282,17 @@ describe('a lens', () => {
     expect(scaleOf(lens({ sharp: true, power: 6 }))).toBeCloseTo(1, 2);
     // Where nothing is left to magnify there is none.
     expect(scaleOf(lens({ power: 1 }))).toBeNull();
+  });
+
+  test('says where it is held back, and where it is soft', () => {
+    const said = (more: object) => {
+      const item = lens(more);
+      const scene = sceneAt(withCallout(item), SOURCES, secondsToTicks(4));
+      return kindOf(item).reading!(item, calloutScene(scene, item)!);
+    };
+    expect(said({ power: 1.1 })).toBeNull();
+    expect(said({ power: 4 })).toMatch(/^Magnifies 1\.33× here/);
+    expect(said({ power: 4, sharp: false })).toMatch(/^Soft here/);
   });
 
   test('what is covered is covered within it', () => {

@@ -1,15 +1,12 @@
 import type { Size } from '../scale/rect';
 import type { Box } from './model';
+import { linesOf, nearest, SIDE, type Axis } from './snap-lines';
 
 /** What of a box is taken hold of: all of it, or the corner that it is sized by. */
 export type Grip = 'all' | 'top-left' | 'top-right' | 'bottom-left' | 'bottom-right';
 
 /** No side of a box gets shorter, in shares of the picture. */
 const LEAST = 0.05;
-/** The lines within which titles are safe on any screen, by EBU R 95 for pictures of 16:9. */
-const TITLE_SAFE = 0.05;
-const USUAL = [0, TITLE_SAFE, 1 / 3, 1 / 2, 2 / 3, 1 - TITLE_SAFE, 1];
-
 /** How a box is dragged. */
 export interface BoxDrag {
   /** Size of the picture in any unit: tells what is square in it. */
@@ -28,28 +25,6 @@ export interface BoxDrag {
 export interface DraggedBox {
   readonly box: Box;
   readonly lines: { readonly x: readonly number[]; readonly y: readonly number[] };
-}
-
-type Axis = 'x' | 'y';
-const SIDE = { x: 'width', y: 'height' } as const;
-
-const linesOf = (axis: Axis, others: readonly Box[]): number[] => [
-  ...USUAL,
-  ...others.flatMap((box) => {
-    const [start, length] = [box[axis], box[SIDE[axis]]];
-    return [start, start + length / 2, start + length];
-  }),
-];
-
-/** The shortest way from one of some places to a line within reach; null where none is. */
-function nearest(places: readonly number[], lines: readonly number[], reach: number) {
-  let best: { by: number; line: number } | null = null;
-  for (const place of places)
-    for (const line of lines) {
-      const by = line - place;
-      if (Math.abs(by) <= reach && (!best || Math.abs(by) < Math.abs(best.by))) best = { by, line };
-    }
-  return best;
 }
 
 const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));

@@ -147,6 +147,14 @@ export const lens: CalloutKind<typeof schema> = {
       ...outline(box, radius),
     ];
   },
+  reading: ({ power, sharp }, { magnify }) => {
+    if (!magnify || power <= magnify.sharp) return null;
+    const limit = `${(Math.floor(magnify.sharp * 100) / 100).toFixed(2)}×`;
+    if (!sharp) return `Soft here: the recording is sharp up to ${limit}.`;
+    return magnify.sharp < WORTH
+      ? 'Not seen here: the view is at the sharp limit already.'
+      : `Magnifies ${limit} here, as far as the recording is sharp.`;
+  },
   handles: ({ rect, offset, power }) => [
     ...areaHandles(rect, 'What is shown larger'),
     {

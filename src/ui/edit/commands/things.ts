@@ -10,6 +10,7 @@ import { secondsToTicks } from '@/core/time/ticks';
 import { tellFault } from '../../shell/notices-store';
 import { capital } from '../names';
 import { rangeOf } from '../store';
+import { arrangeCommands } from './arrange';
 import type { Command, CommandContext } from './context';
 import { framingCommands, spotHere } from './framings';
 import { layoutCommands } from './layouts';
@@ -102,6 +103,7 @@ export function thingCommands(c: CommandContext): Command[] {
     { id: 'private', label: 'Find private data', keys: [], run: privateData },
     { id: 'halo', label: 'Halo', keys: [], run: halo },
     { id: 'pointer-looks', label: 'Pointer looks here', keys: [], run: looks },
+    ...arrangeCommands(c),
     ...layoutCommands(c),
     {
       id: 'presenter',

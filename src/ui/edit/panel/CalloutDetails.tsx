@@ -4,6 +4,7 @@ import { SettingFields } from '../../parts/setting-fields';
 import { capital } from '../names';
 import { useEditor } from '../store';
 import { CalloutFollow } from './CalloutFollow';
+import { CalloutReading } from './CalloutReading';
 import { CalloutText } from './CalloutText';
 import { Heading } from './Heading';
 import { SpanTimes } from './SpanTimes';
@@ -25,6 +26,7 @@ export function CalloutDetails({ id }: { id: string }) {
         only={kind.settings?.(callout)}
         onChange={(change, run) => apply('change-callout', { id, change }, run)}
       />
+      {kind.reading && <CalloutReading callout={callout} />}
       {advice && <p className="text-xs text-ink-2">{advice}</p>}
       <CalloutFollow callout={callout} />
       <SpanTimes span={callout} name={kind.name} />

@@ -5,14 +5,14 @@ import { useEditor } from '../store';
 
 /** The words of a callout that has some; those of a new one are typed over at once. */
 export function CalloutText({ callout }: { callout: Callout & { text: string } }) {
-  const { id, text } = callout;
+  const { id, text, kind } = callout;
   const apply = useEditor((s) => s.apply);
   const set = useEditor((s) => s.set);
   const typeInto = useEditor((s) => s.typeInto);
   return (
     <TextField
-      label="Text"
-      lines={2}
+      label={kind === 'keycaps' ? 'Keys' : 'Text'}
+      lines={kind === 'keycaps' ? 1 : 2}
       value={text}
       focus={typeInto === id}
       onFocused={() => set({ typeInto: null })}

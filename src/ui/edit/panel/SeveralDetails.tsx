@@ -1,4 +1,5 @@
 'use client';
+import type { TSchema } from '@sinclair/typebox';
 import { useShallow } from 'zustand/react/shallow';
 import { kindOf } from '@/core/callout/kinds';
 import type { SharedChange } from '@/core/edit/several';
@@ -13,6 +14,7 @@ import { SettingField } from '../../parts/setting-fields';
 import { useRun } from '../commands/use-run';
 import { selectedItems } from '../timeline/selecting';
 import { useEditor } from '../store';
+import { ArrangeButtons } from './ArrangeButtons';
 import { GroupFields } from './GroupFields';
 import { Heading } from './Heading';
 
@@ -234,6 +236,10 @@ function FramingsOfAll({
 }
 
 /** The settings that all of the callouts have, whatever their kinds. */
+/** Whether two settings are one, with the same words to choose from. */
+const isSame = (one: TSchema, other: TSchema | undefined): boolean =>
+  one.title === other?.title && String(one.enum) === String(other?.enum);
+
 function CalloutsOfAll({
   callouts,
   onChange,
@@ -246,7 +252,7 @@ function CalloutsOfAll({
   const settings = settingsOf(kindOf(first).schema).filter(
     ([name, part]) =>
       (kindOf(first).settings?.(first) ?? [name]).includes(name) &&
-      others.every((c) => kindOf(c).schema.properties[name]?.title === part.title),
+      others.every((c) => isSame(part, kindOf(c).schema.properties[name])),
   );
   const read = (name: string) => (c: Callout) => (c as unknown as Record<string, unknown>)[name];
   return (
@@ -254,6 +260,7 @@ function CalloutsOfAll({
       <legend className="font-semibold">
         {counted(callouts.length, 'callout or cover', 'callouts or covers')}
       </legend>
+      {callouts.length > 1 && <ArrangeButtons />}
       {settings.map(([name, part]) => {
         const { value, differ } = shared(callouts, read(name));
         return (

@@ -1,15 +1,16 @@
 'use client';
 import type { CSSProperties, KeyboardEvent, PointerEvent } from 'react';
-import type { Handle, Move } from '@/core/callout/kind';
+import type { Handle } from '@/core/callout/kind';
 import { kindOf } from '@/core/callout/kinds';
 import { calloutScene } from '@/core/frame/callout-layers';
 import { sceneAt } from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
 import { useEditor, useEditorStore, useTransport } from '../store';
 import { takeArrow } from './arrows';
-import { followDrag } from './drag';
+import { dragCallout, movesAll } from './callout-drag';
+import { moveBy } from './move-by';
 import { movingTogether } from './move-together';
-import { textPlace } from './text-place';
+import { shownPlace } from './shown-place';
 
 /** An area can be taken hold of even where it is narrower. */
 const LEAST_AREA = 12;
@@ -27,9 +28,6 @@ const LOOKS: Readonly<Record<Handle['look'], string>> = {
 function Note({ children }: { children: string }) {
   return <p className="absolute top-1 left-1 bg-sheet px-2 py-0.5 text-xs">{children}</p>;
 }
-
-/** What moves all of a callout when it is dragged. */
-const movesAll = ({ look }: Handle): boolean => look === 'area' || look === 'words';
 
 /** Handles of a selected callout, as its kind says. */
 export function CalloutHandles({
@@ -54,7 +52,7 @@ export function CalloutHandles({
   if (!on) return first && <Note>What this callout stands on is not shown here.</Note>;
   const kind = kindOf(callout);
   const ratio = on.scale * scale;
-  const words = textPlace(callout, on);
+  const words = shownPlace(callout, on);
   const styleOf = ({ look, at, shift, size }: Handle): CSSProperties => {
     if (look === 'words' && words)
       return {
@@ -73,10 +71,6 @@ export function CalloutHandles({
       ...(look === 'words' && { transform: 'translate(-50%, -50%)' }),
     };
   };
-  const moveOf = (dx: number, dy: number): Move => ({
-    by: { dx: dx / on.scale, dy: dy / on.scale },
-    frame: { dx, dy },
-  });
   const onKey = (event: KeyboardEvent, handle: Handle) => {
     const way = takeArrow(event);
     if (!way) return;
@@ -87,20 +81,13 @@ export function CalloutHandles({
     if (together) return void apply('change-callouts', together({ dx, dy }), true);
     apply(
       'change-callout',
-      { id, change: kind.withHandle(callout, handle.id, moveOf(dx, dy)) },
+      { id, change: kind.withHandle(callout, handle.id, moveBy(on, dx, dy)) },
       true,
     );
   };
   const drag = (event: PointerEvent<HTMLElement>, handle: Handle) => {
     event.currentTarget.focus({ preventScroll: true });
-    const under = store.getState().drag();
-    const together = movesAll(handle) && movingTogether(store.getState());
-    followDrag(event, (dx, dy) => {
-      if (together)
-        return under.to('change-callouts', together({ dx: dx / scale, dy: dy / scale }));
-      const change = kind.withHandle(callout, handle.id, moveOf(dx / scale, dy / scale));
-      under.to('change-callout', { id, change });
-    });
+    dragCallout(event, store.getState(), callout, handle, on, scale);
   };
   return kind
     .handles(callout)

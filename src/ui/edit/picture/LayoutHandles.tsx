@@ -7,6 +7,7 @@ import { contains } from '@/core/time/ranges';
 import { playheadOf, useAtPlayhead, useEditor, useEditorStore, useTransport } from '../store';
 import { takeArrow } from './arrows';
 import { dragLayoutBox, withBox, type BoxName } from './layout-drag';
+import { SnapLines } from './SnapLines';
 
 /** An arrow moves and sizes by so much of the picture; with Shift by more. */
 const NUDGE = 0.005;
@@ -111,20 +112,7 @@ export function LayoutHandles({ id, scale }: { id: string; scale: number }) {
           On its way; the boxes show where it comes to rest
         </p>
       )}
-      {lines?.x.map((x) => (
-        <span
-          key={`x${x}`}
-          className="pointer-events-none absolute inset-y-0 w-px bg-action"
-          style={{ left: `${x * 100}%` }}
-        />
-      ))}
-      {lines?.y.map((y) => (
-        <span
-          key={`y${y}`}
-          className="pointer-events-none absolute inset-x-0 h-px bg-action"
-          style={{ top: `${y * 100}%` }}
-        />
-      ))}
+      <SnapLines lines={lines} />
     </>
   );
 }

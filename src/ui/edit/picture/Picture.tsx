@@ -16,6 +16,7 @@ import { PictureHits } from './PictureHits';
 import { PrivateMarks } from './PrivateMarks';
 import { PresenterHandles } from './PresenterHandles';
 import { FramingHandles } from './FramingHandles';
+import { SnapLines } from './SnapLines';
 
 /** More handles than these would hide the Picture. */
 const MOST_HANDLES = 24;
@@ -44,6 +45,7 @@ export function Picture({
   const picking = useEditor((s) => s.picking);
   const selection = useEditor((s) => s.selection);
   const drawing = useEditor((s) => s.drawing);
+  const restingOn = useEditor((s) => s.restingOn);
   const callouts = useEditor(useShallow(selectedCallouts));
   const note = useEditor((s) =>
     s.drawing === 'path'
@@ -132,6 +134,7 @@ export function Picture({
             {callouts.map((id, i) => (
               <CalloutHandles key={id} id={id} scale={scale} first={i === 0} />
             ))}
+            <SnapLines lines={restingOn} />
           </div>
         </ItemMenu>
         {empty && <EmptyPicture />}

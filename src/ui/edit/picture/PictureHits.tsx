@@ -1,6 +1,5 @@
 'use client';
 import type { MouseEvent, PointerEvent } from 'react';
-import { kindOf } from '@/core/callout/kinds';
 import { builtInOf } from '@/core/layout/built-in';
 import { movedInset } from '@/core/layout/by-hand';
 import type { LayoutSpan } from '@/core/layout/model';
@@ -10,9 +9,9 @@ import { sceneAt } from '@/core/scene/scene';
 import type { Selection } from '../session/state';
 import { playheadOf, selectedSpans, useEditorStore } from '../store';
 import { pressItem } from '../timeline/selecting';
+import { dragCallout } from './callout-drag';
 import { followDrag } from './drag';
 import { dragLayoutBox } from './layout-drag';
-import { movingTogether } from './move-together';
 import { thingAt, type Thing } from './thing-at';
 
 /** What is selected with the presenter: the layout that has a place for them, or their settings. */
@@ -89,19 +88,7 @@ export function PictureHits({ scale }: { scale: number }) {
     }
     const { callout, handle, on } = thing;
     focusOn(handle.id);
-    const ratio = on.scale * scale;
-    const under = drag();
-    const together = movingTogether(store.getState());
-    followDrag(event, (dx, dy) => {
-      if (together)
-        return under.to('change-callouts', together({ dx: dx / scale, dy: dy / scale }));
-      const move = {
-        by: { dx: dx / ratio, dy: dy / ratio },
-        frame: { dx: dx / scale, dy: dy / scale },
-      };
-      const change = kindOf(callout).withHandle(callout, handle.id, move);
-      under.to('change-callout', { id: callout.id, change });
-    });
+    dragCallout(event, store.getState(), callout, handle, on, scale);
   };
   const point = (event: PointerEvent<HTMLElement>) => {
     if (event.buttons) return;

@@ -5,7 +5,7 @@ import type { Callout } from '@/core/project/model';
 import type { InOutput, PointInOutput } from '@/core/scale/rect';
 import { frontmost, presenterOf, screenIn, type Scene } from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
-import { textPlace } from './text-place';
+import { shownPlace } from './shown-place';
 
 /** Something in the Picture that can be taken hold of. */
 export type Thing =
@@ -31,7 +31,7 @@ const isIn = ({ x, y }: PointInOutput, box: InOutput, by = 0): boolean =>
 
 /** The handle by which a callout is moved when it is pressed at a point; null beside it. */
 function handleAt(callout: Callout, on: CalloutScene, point: PointInOutput): Handle | null {
-  const words = textPlace(callout, on);
+  const words = shownPlace(callout, on);
   for (const handle of kindOf(callout).handles(callout)) {
     if (handle.look === 'words' && words && isIn(point, words as InOutput)) return handle;
     if (handle.look !== 'area' || !handle.size) continue;

@@ -32,6 +32,7 @@ const WORKSPACE: WorkspaceSlice = {
   picking: false,
   drawing: null,
   typeInto: null,
+  restingOn: null,
 };
 
 const NOTHING_TOLD: ServerSlice = {

@@ -1,3 +1,4 @@
+import type { Rest } from '@/core/layout/snap-lines';
 import type { StoreApi } from 'zustand';
 import type { PrivateData } from '@/contract/analyses';
 import type { OpenedProject } from '@/contract/projects';
@@ -116,6 +117,8 @@ export interface WorkspaceSlice {
   readonly view: PlanView;
   /** The thing whose text is to be typed next: its field takes the keys as soon as it is there. */
   readonly typeInto: string | null;
+  /** The lines on which what is dragged in the Picture rests. */
+  readonly restingOn: Rest['lines'] | null;
   /** The next press on the Picture picks the wall's colour. */
   readonly picking: boolean;
   /** What the next drag over the Picture draws. */

@@ -1,8 +1,9 @@
-import { layOutText, type TextBox } from '@/compositor/text-box';
+import { layOutText } from '@/compositor/text-box';
 import type { CalloutScene } from '@/core/callout/kind';
 import { kindOf } from '@/core/callout/kinds';
 import type { WordsMark } from '@/core/frame/mark';
 import type { Callout } from '@/core/project/model';
+import type { InOutput } from '@/core/scale/rect';
 
 let ruler: CanvasRenderingContext2D | null = null;
 
@@ -14,11 +15,16 @@ function measure(font: string, text: string): number {
   return ruler.measureText(text).width;
 }
 
-/** Where the box of a callout's text stands, in pixels of the scene; null where it has none. */
-export function textPlace(callout: Callout, on: CalloutScene): TextBox | null {
+/**
+ * Where the box of a callout's text stands, or the picture that it shows, in pixels of the scene;
+ * null where it has none.
+ */
+export function shownPlace(callout: Callout, on: CalloutScene): InOutput | null {
   const marks = kindOf(callout).marks(callout, { ...on, presence: 1, drawn: 1 });
-  for (const layer of marks)
+  for (const layer of marks) {
+    if (layer.kind === 'video') return layer.destination;
     if (layer.kind === 'drawing' && layer.mark.kind === 'words')
       return layOutText(layer.mark satisfies WordsMark, on.output, { measure });
+  }
   return null;
 }

@@ -1,0 +1,32 @@
+import type { Arrangement } from '@/core/callout/align';
+import { tellFault } from '../../shell/notices-store';
+import { arrangingTogether } from '../picture/move-together';
+import type { Command, CommandContext } from './context';
+
+/** What callouts that are selected together are brought into, and what it is called. */
+export const ARRANGEMENTS: readonly (readonly [Arrangement, string])[] = [
+  ['left', 'Left edges in line'],
+  ['middle', 'Middles one below the other'],
+  ['right', 'Right edges in line'],
+  ['top', 'Upper edges in line'],
+  ['center', 'Middles side by side'],
+  ['bottom', 'Lower edges in line'],
+  ['across', 'Same room across'],
+  ['down', 'Same room down'],
+];
+
+export const arrangeId = (how: Arrangement): string => `arrange-${how}`;
+
+/** What brings callouts that are selected together in line. */
+export const arrangeCommands = (c: CommandContext): Command[] =>
+  ARRANGEMENTS.map(([how, label]) => ({
+    id: arrangeId(how),
+    label,
+    keys: [],
+    run: () => {
+      const changes = arrangingTogether(c.state, how);
+      if (changes) return void c.state.apply('change-callouts', changes);
+      const least = how === 'across' || how === 'down' ? 'three' : 'two';
+      tellFault(`Select ${least} callouts or more that are seen at the playhead.`);
+    },
+  }));
