@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { clips, drag, goTo, message, openDemo } from './edit';
+import { clips, command, drag, goTo, message, openDemo } from './edit';
 import { openDocument, saved } from './recording';
 
 const middle = async (of: Locator) => {
@@ -251,6 +251,48 @@ test('how an arrow comes and goes is set, and its bend is dragged on the Picture
   await expect(page.getByRole('textbox', { name: 'Bend, number' })).not.toHaveValue('20');
   await page.keyboard.press('Control+z');
   expect(await arrow()).toMatchObject({ bend: 0.2 });
+});
+
+test('the style of one callout is taken over to others, by the clipboard and by a name', async ({
+  page,
+}) => {
+  const id = await openDemo(page);
+  await goTo(page, '35');
+  const add = async (name: string) => {
+    await page.getByRole('button', { name: 'Shape', exact: true }).click();
+    await page.getByRole('menuitem', { name, exact: true }).click();
+    await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
+  };
+  const made = async (kind: string) => {
+    await saved(page);
+    return (await openDocument(page, id)).project.callouts.find((c) => c.kind === kind)!;
+  };
+  await add('Arrow');
+  await page.getByRole('textbox', { name: 'Width, number' }).fill('33');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Goes').selectOption('Sinks');
+  await command(page, 'Copy style');
+  await expect(message(page, /^The style was copied/)).toBeVisible();
+  // From a field, too.
+  const name = page.getByLabel('Name of this style');
+  await name.press('Control+k');
+  await expect(page.getByRole('dialog', { name: 'Commands' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await name.fill('Broad');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  const style = page.getByRole('list', { name: 'Saved styles' }).getByText('Broad');
+  await expect(style).toBeVisible();
+
+  await add('Box');
+  await command(page, 'Paste style');
+  expect(await made('box')).toMatchObject({ width: 33, exit: 'rise', entrance: 'draw' });
+  await page.keyboard.press('Control+z');
+  expect(await made('box')).toMatchObject({ exit: 'fade', entrance: 'fade' });
+  await add('Ellipse');
+  await style.click();
+  expect(await made('ellipse')).toMatchObject({ width: 33, exit: 'rise' });
+  await page.getByRole('button', { name: 'Delete Broad' }).click();
+  await expect(style).toHaveCount(0);
 });
 
 test('the presenter is turned; lanes show their level; the preview has the size one likes', async ({

@@ -1,3 +1,4 @@
+import type { CalloutStyle } from '@/core/callout/style';
 import type { Taste } from '@/core/framing/taste';
 import type { FootageRect, Layout, SavedLooks } from '@/core/project/model';
 import { route } from './route';
@@ -12,6 +13,8 @@ export interface PresetValues {
   readonly pointer: SavedLooks;
   /** How screen and presenter share the picture. */
   readonly layout: Layout;
+  /** How a callout looks. */
+  readonly style: CalloutStyle;
 }
 export type PresetKind = keyof PresetValues;
 

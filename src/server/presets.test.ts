@@ -55,3 +55,16 @@ test('what is no value of its kind, and kinds that there are not, are refused', 
   await context.db.presets.update({ value: '{"lively":' }, { where: { id } });
   expect((await listPresets(context, 'taste')).map(({ name }) => name)).not.toContain('Damaged');
 });
+
+test('a style is kept, and what is none is refused', async () => {
+  const style = { kind: 'arrow', settings: { width: 12, color: '#123456', sharp: true } };
+  await savePreset(context, 'style', 'House', style);
+  expect(await listPresets(context, 'style')).toMatchObject([{ name: 'House', value: style }]);
+  for (const bad of [
+    { ...style, kind: 'star' },
+    { ...style, settings: { width: { much: 1 } } },
+    { ...style, settings: { ['x'.repeat(200)]: 1 } },
+    { ...style, also: 1 },
+  ])
+    await expect(savePreset(context, 'style', 'Bad', bad)).rejects.toThrow();
+});

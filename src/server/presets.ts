@@ -1,6 +1,7 @@
 import type { TSchema } from '@sinclair/typebox';
 import { nanoid } from 'nanoid';
 import type { Preset, PresetKind } from '@/contract/presets';
+import { CalloutStyle } from '@/core/callout/style';
 import { Taste } from '@/core/framing/taste';
 import { Layout } from '@/core/layout/model';
 import { checkOf } from '@/core/schema/check';
@@ -16,6 +17,7 @@ const KINDS: Readonly<Record<PresetKind, TSchema>> = {
   taste: Taste,
   pointer: SavedLooks,
   layout: Layout,
+  style: CalloutStyle,
 };
 
 /** The schema of a kind that a request names. */

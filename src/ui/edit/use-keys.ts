@@ -43,7 +43,10 @@ export function useKeys(player: Player | null): void {
     return () => watch.end();
   }, []);
   useKeyScope((event) => {
-    if (isTyping(event)) return;
+    const command = [...commands.values()].find((c) => c.keys.some((name) => isPress(event, name)));
+    // The list of all commands is reached from fields too; its key writes nothing.
+    const list = command?.id === 'commands' && (event.ctrlKey || event.metaKey);
+    if (isTyping(event) && !list) return;
     // Its field is about to take the keys.
     if (store.getState().typeInto && event.key.length === 1) return;
     const space = isPress(event, 'Space');
@@ -52,7 +55,6 @@ export function useKeys(player: Player | null): void {
     if (isPressable(event) && (isPress(event, 'Enter') || (space && reached.current?.by(event))))
       return;
     if (event.target instanceof HTMLInputElement && /^( |Arrow|Home|End)/.test(event.key)) return;
-    const command = [...commands.values()].find((c) => c.keys.some((name) => isPress(event, name)));
     if (!command) return;
     event.preventDefault();
     if (space && isPressable(event)) (event.target as HTMLElement).blur();

@@ -28,12 +28,22 @@ export function isPress(event: KeyboardEvent, name: string): boolean {
 const isElement = (target: EventTarget | null): target is HTMLElement =>
   typeof HTMLElement !== 'undefined' && target instanceof HTMLElement;
 
-/** Whether what has the focus is a field that text is typed into, or that has keys of its own. */
-export const isTyping = ({ target }: KeyboardEvent | ClipboardEvent): boolean =>
-  isElement(target) &&
-  (target.isContentEditable ||
-    /^(TEXTAREA|SELECT)$/.test(target.tagName) ||
-    (target instanceof HTMLInputElement && !/^(range|checkbox|color)$/.test(target.type)));
+/** Whether a list takes the key: letters and arrows choose from it, keys with Ctrl do not. */
+const choosesFrom = (event: KeyboardEvent | ClipboardEvent): boolean =>
+  (event.target as HTMLElement).tagName === 'SELECT' &&
+  !('ctrlKey' in event && (event.ctrlKey || event.metaKey));
+
+/** Whether a field takes what is typed or pasted. */
+export const isTyping = (event: KeyboardEvent | ClipboardEvent): boolean => {
+  const { target } = event;
+  return (
+    isElement(target) &&
+    (target.isContentEditable ||
+      target.tagName === 'TEXTAREA' ||
+      choosesFrom(event) ||
+      (target instanceof HTMLInputElement && !/^(range|checkbox|color)$/.test(target.type)))
+  );
+};
 
 /** Whether what has the focus is pressed by Enter and Space. */
 export const isPressable = ({ target }: KeyboardEvent): boolean =>

@@ -34,6 +34,10 @@ function forKind(kind: NonNullable<Selection>['kind']): readonly Ids[] {
         ['framing-before', 'framing-align', 'framing-whole'],
       ];
     case 'callouts':
+      return [
+        ['copy', 'paste', 'lift'],
+        ['style-copy', 'style-paste'],
+      ];
     case 'layouts':
       return [['copy', 'paste', 'lift']];
     case 'pointer':

@@ -14,6 +14,7 @@ import { arrangeCommands } from './arrange';
 import type { Command, CommandContext } from './context';
 import { framingCommands, spotHere } from './framings';
 import { layoutCommands } from './layouts';
+import { styleCommands } from './styles';
 
 const CALLOUT_SECONDS = 4;
 const LOOK_SECONDS = 6;
@@ -104,6 +105,7 @@ export function thingCommands(c: CommandContext): Command[] {
     { id: 'halo', label: 'Halo', keys: [], run: halo },
     { id: 'pointer-looks', label: 'Pointer looks here', keys: [], run: looks },
     ...arrangeCommands(c),
+    ...styleCommands(c),
     ...layoutCommands(c),
     {
       id: 'presenter',

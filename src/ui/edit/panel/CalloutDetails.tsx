@@ -5,6 +5,7 @@ import { capital } from '../names';
 import { useEditor } from '../store';
 import { CalloutFollow } from './CalloutFollow';
 import { CalloutReading } from './CalloutReading';
+import { CalloutStyles } from './CalloutStyles';
 import { CalloutText } from './CalloutText';
 import { Heading } from './Heading';
 import { SpanTimes } from './SpanTimes';
@@ -30,6 +31,7 @@ export function CalloutDetails({ id }: { id: string }) {
       {advice && <p className="text-xs text-ink-2">{advice}</p>}
       <CalloutFollow callout={callout} />
       <SpanTimes span={callout} name={kind.name} />
+      <CalloutStyles callout={callout} />
     </div>
   );
 }
