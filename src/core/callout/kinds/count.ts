@@ -1,5 +1,6 @@
 import { oneOf, Point } from '../../schema/parts';
 import { colorSetting, numberSetting } from '../../schema/setting';
+import { readability } from '../contrast';
 import { calloutSchema, drawn, shifted, type CalloutKind } from '../kind';
 import { USUAL_MOTION } from '../motion';
 
@@ -64,5 +65,6 @@ export const count: CalloutKind<typeof schema> = {
     { id: 'at', label: 'The count', look: 'point', at, shift: { dx: 0, dy: 0 }, size: null },
   ],
   withHandle: ({ at }, _id, { by }) => ({ at: shifted(at, by) }),
+  reading: readability,
   advice: () => 'Drag it on the Picture. Its number follows from the counts that begin before it.',
 };

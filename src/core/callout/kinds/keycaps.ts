@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { Point } from '../../schema/parts';
 import { colorSetting, numberSetting } from '../../schema/setting';
+import { readability } from '../contrast';
 import { calloutSchema, drawn, shifted, type CalloutKind } from '../kind';
 import { USUAL_MOTION } from '../motion';
 
@@ -52,5 +53,6 @@ export const keycaps: CalloutKind<typeof schema> = {
     { id: 'at', label: 'The keycaps', look: 'point', at, shift: { dx: 0, dy: 0 }, size: null },
   ],
   withHandle: ({ at }, _id, { by }) => ({ at: shifted(at, by) }),
+  reading: readability,
   advice: () => 'Type keys with a + between them. Drag it on the Picture.',
 };

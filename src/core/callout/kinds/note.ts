@@ -1,3 +1,4 @@
+import { readability } from '../contrast';
 import { calloutSchema, type CalloutKind } from '../kind';
 import { USUAL_MOTION } from '../motion';
 import { withWordsHandle, wordsAt, wordsHandles, wordsLayers, wordsProperties } from './words';
@@ -14,6 +15,7 @@ export const note: CalloutKind<typeof schema> = {
   marks: (item, scene) => wordsLayers(item, scene, 'tail'),
   handles: (item) => wordsHandles(item, 'Where the tail ends'),
   withHandle: withWordsHandle,
+  reading: readability,
   advice: () =>
     'Drag the round handle on the Picture to where the tail should end, the dashed one to place ' +
     'the text.',

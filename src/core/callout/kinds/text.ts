@@ -1,4 +1,5 @@
 import { switchSetting } from '../../schema/setting';
+import { readability } from '../contrast';
 import { calloutSchema, type CalloutKind } from '../kind';
 import { USUAL_MOTION } from '../motion';
 import { withWordsHandle, wordsAt, wordsHandles, wordsLayers, wordsProperties } from './words';
@@ -15,6 +16,7 @@ export const text: CalloutKind<typeof schema> = {
   marks: (item, scene) => wordsLayers(item, scene, item.arrow ? 'arrow' : null),
   handles: (item) => wordsHandles(item, 'Where the arrow points'),
   withHandle: withWordsHandle,
+  reading: readability,
   advice: () =>
     'Drag the round handle on the Picture to what the arrow should point at, the dashed one to ' +
     'place the text.',

@@ -25,6 +25,8 @@ export type Thing =
 
 /** Thin things are met this near, in frame pixels. */
 const NEAR = 8;
+/** Something that has a spot only is met this near, in frame pixels. */
+const SPOT = 32;
 
 const isIn = ({ x, y }: PointInOutput, box: InOutput, by = 0): boolean =>
   x >= box.x - by && x <= box.x + box.width + by && y >= box.y - by && y <= box.y + box.height + by;
@@ -32,7 +34,13 @@ const isIn = ({ x, y }: PointInOutput, box: InOutput, by = 0): boolean =>
 /** The handle by which a callout is moved when it is pressed at a point; null beside it. */
 function handleAt(callout: Callout, on: CalloutScene, point: PointInOutput): Handle | null {
   const words = shownPlace(callout, on);
-  for (const handle of kindOf(callout).handles(callout)) {
+  const handles = kindOf(callout).handles(callout);
+  for (const handle of handles) {
+    // One that has a spot only is taken hold of there.
+    if (handles.length === 1 && !handle.size) {
+      const spot = on.toOutput(handle.at);
+      if (Math.hypot(point.x - spot.x, point.y - spot.y) <= SPOT) return handle;
+    }
     if (handle.look === 'words' && words && isIn(point, words as InOutput)) return handle;
     if (handle.look !== 'area' || !handle.size) continue;
     const { x, y } = on.toOutput(handle.at);
