@@ -1,3 +1,4 @@
+import { assertNever } from '../assert-never';
 import type { Rect } from '../scale/rect';
 
 /** How things that are selected together are brought in line. */
@@ -26,6 +27,8 @@ function placeOf({ x, y, width, height }: Rect, how: (typeof ALIGNMENTS)[number]
       return y + height / 2;
     case 'bottom':
       return y + height;
+    default:
+      return assertNever(how);
   }
 }
 

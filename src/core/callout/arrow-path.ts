@@ -1,3 +1,4 @@
+import { assertNever } from '../assert-never';
 import type { Point } from '../schema/parts';
 
 /** The ways an arrow can take from its tail to its tip. */
@@ -52,6 +53,8 @@ export function arrowPath(from: Point, to: Point, course: Course, bend: number):
         };
       });
     }
+    default:
+      return assertNever(course);
   }
 }
 

@@ -304,6 +304,26 @@ describe('a lens', () => {
     expect(regions[1]!.area).toEqual(inset!.destination);
   });
 
+  test('what a cover on the frame hides is hidden within it too', () => {
+    const item = lens({ sharp: false });
+    const [screen, inset] = videos(item).filter((l) => l.kind === 'video');
+    const scale = screen!.destination.width / screen!.source.width;
+    const onFrame = {
+      x: screen!.destination.x + (item.rect.x - screen!.source.x) * scale,
+      y: screen!.destination.y + (item.rect.y - screen!.source.y) * scale,
+      ...{ width: item.rect.width * scale, height: item.rect.height * scale },
+    };
+    const anchor = { to: 'frame' } as const;
+    const cover = { ...made('cover', anchor), id: 'cover', rect: onFrame } as Callout;
+    const areas = videos(item, [cover]).flatMap((l) => (l.kind === 'region' ? [l.area] : []));
+    const near = (a: number) => expect.closeTo(a, -1) as number;
+    const { x, y, width, height } = inset!.destination;
+    expect(areas).toHaveLength(2);
+    expect(areas).toContainEqual({
+      ...{ x: near(x), y: near(y), width: near(width), height: near(height) },
+    });
+  });
+
   test('stays within the picture, wherever it is put', () => {
     const far = fc.integer({ min: -4000, max: 4000 });
     fc.assert(

@@ -1,3 +1,4 @@
+import { assertNever } from '../assert-never';
 import { oneOf } from '../schema/parts';
 import { numberSetting } from '../schema/setting';
 import type { Range } from '../time/ranges';
@@ -97,6 +98,8 @@ function withMotion(motion: Motion, share: number): Appearance {
       return { ...WHOLLY, presence: Math.min(1, 2 * share), size: easedOut(share) };
     case 'rise':
       return { ...WHOLLY, presence: share, below: RISE * (1 - easedOut(share)) };
+    default:
+      return assertNever(motion);
   }
 }
 

@@ -7,7 +7,7 @@ import { numberOf } from '../callout/number';
 import { appearanceAt, WHOLLY, type Appearance } from '../callout/motion';
 import type { Callout } from '../project/model';
 import { sourceMs } from '../project/clip-time';
-import type { InOutput } from '../scale/rect';
+import type { InOutput, PointInOutput } from '../scale/rect';
 import { contains } from '../time/ranges';
 import type { Point } from '../schema/parts';
 import { ticksToSeconds } from '../time/ticks';
@@ -20,6 +20,9 @@ type Level = CalloutKind<never>['level'];
 
 /** How much further a cover reaches where what it hides is, and where it may be, in its pixels. */
 const GROWN = { sure: 2, unsure: 8 };
+
+/** What a callout is told that neither comes nor goes, but for its place. */
+const AT_REST = { ms: 0, presence: 1, drawn: 1, number: 0, grown: 0, magnify: null } as const;
 
 /**
  * What a callout is told of what it stands on; null while that is not seen. Of content that is
@@ -47,7 +50,7 @@ function shiftedScene(
 const magnifyOf = (scene: Scene, screen: ScreenView): Magnify => ({
   sharp: sharpPower(screen),
   layers: (at, box, power, mask) => {
-    const covers = (within: ScreenView) => callouts(scene, within)('cover');
+    const covers = coversWithin(scene, screen);
     return magnified(scene, screen, screen.toFootage(at), box, power, mask, covers)?.layers ?? null;
   },
 });
@@ -68,13 +71,11 @@ function calloutScenes(
   const { time, output, ratio } = scene;
   const { anchor } = callout;
   const shared = {
+    ...AT_REST,
     ms: ticksToSeconds(time - callout.start) * 1000,
-    presence: 1,
-    drawn: 1,
     number: callout.kind === 'count' ? numberOf(scene.project, callout) : 0,
     output,
     ratio,
-    grown: 0,
     magnify: screen && anchor.to !== 'frame' ? magnifyOf(scene, screen) : null,
   };
   switch (anchor.to) {
@@ -158,6 +159,31 @@ export const callouts =
   (scene: Scene, screen: ScreenView) =>
   (level: Level): Layer[] =>
     layersOf(scene, screen, level, ({ anchor }) => anchor.to !== 'frame');
+
+/**
+ * What covers a recording where it is shown larger: its own covers, and those on the frame, which
+ * hide there what they hide in the picture.
+ *
+ * @param screen the recording as it is seen in the picture
+ */
+export const coversWithin =
+  (scene: Scene, screen: ScreenView) =>
+  (within: ScreenView): Layer[] => {
+    const { output, ratio } = scene;
+    const onFrame = {
+      ...AT_REST,
+      ...{ output, ratio, stage: within.stage, scale: (ratio * within.scale) / screen.scale },
+      toOutput: ({ x, y }: Point) =>
+        within.toOutput(screen.toFootage({ x: x * ratio, y: y * ratio } as PointInOutput)),
+    };
+    return [
+      ...callouts(scene, within)('cover'),
+      ...scene.project.callouts
+        .filter(({ kind, anchor }) => kind === 'cover' && anchor.to === 'frame')
+        .filter((cover) => contains(cover, scene.time))
+        .flatMap((cover) => kindOf(cover).marks(cover, onFrame)),
+    ];
+  };
 
 /** The places that covers hide at an instant, in output pixels; those on the frame too. */
 export const coveredAreas = (scene: Scene, screen: ScreenView): InOutput[] =>

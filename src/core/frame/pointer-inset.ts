@@ -2,7 +2,7 @@ import { keepInside } from '../framing/path';
 import type { Inset } from '../pointer/look';
 import type { Scene, ScreenView } from '../scene/scene';
 import type { InOutput, PointInFootage } from '../scale/rect';
-import { callouts } from './callout-layers';
+import { coversWithin } from './callout-layers';
 import { magnified, sharpPower } from './inset';
 
 const even = (n: number) => Math.round(n / 2) * 2;
@@ -37,8 +37,7 @@ export function pointerInset(
   const none = { layers: [], box, tip, power: most };
   if (most < WORTH || size < LEAST_SIDE) return none;
   const mask = { shape: 'ellipse', feather: 0 } as const;
-  const covers = (within: ScreenView) => callouts(scene, within)('cover');
-  const found = magnified(scene, screen, at, box, most, mask, covers);
+  const found = magnified(scene, screen, at, box, most, mask, coversWithin(scene, screen));
   if (!found) return none;
   const { layers, source } = found;
   const scale = screen.scale * most;
