@@ -27,14 +27,45 @@ async function copyNamed(name) {
   return id;
 }
 
-/** What was deleted. */
-async function deleted() {
-  const gone = await copyNamed('Kiln safety, first try');
-  await page.request.patch(`${base}/api/projects/${gone}`, { data: { deleted: true } });
-  await page.goto(base);
-  await page.getByRole('button', { name: 'Deleted things' }).click();
-  await page.getByText('Kiln safety, first try').waitFor();
-  await shot('deleted');
+/** Callouts on the Picture, one of them selected, with the menu that adds more. */
+async function callouts() {
+  const id = await copyNamed('Glaze firing, callouts');
+  await page.goto(`${base}/projects/${id}/edit`);
+  await page.locator('[data-clip]').first().waitFor();
+  await wait(2000);
+  await goTo('40');
+  const menu = page.getByRole('button', { name: 'Shape', exact: true });
+  const add = async (name) => {
+    await menu.click();
+    await page.getByRole('menuitem', { name, exact: true }).click();
+    await page.getByRole('heading', { name, exact: true }).waitFor();
+  };
+  const picture = await page.getByTestId('picture').boundingBox();
+  const dragTo = async (handle, x, y) => {
+    const { x: left, y: top, width, height } = await page.getByTestId(handle).boundingBox();
+    await page.mouse.move(left + width / 2, top + height / 2);
+    await page.mouse.down();
+    await page.mouse.move(picture.x + picture.width * x, picture.y + picture.height * y, {
+      steps: 5,
+    });
+    await page.mouse.up();
+  };
+  await add('Lens');
+  await dragTo('callout-area', 0.21, 0.43);
+  await dragTo('callout-lens', 0.3, 0.78);
+  await add('Keycaps');
+  await page.getByLabel('Keys', { exact: true }).fill('Ctrl+S');
+  await page.getByLabel('Keys', { exact: true }).blur();
+  await dragTo('callout-at', 0.62, 0.5);
+  await add('Arrow');
+  await page.getByLabel('Way', { exact: true }).selectOption('Curved');
+  await dragTo('callout-from', 0.62, 0.48);
+  await goTo('41');
+  await menu.click();
+  await wait(1500);
+  await shot('callouts');
+  await page.keyboard.press('Escape');
+  await page.request.patch(`${base}/api/projects/${id}`, { data: { deleted: true } });
 }
 
 /** A project that was just given its first recordings: placed, lined up, still being prepared. */
@@ -169,7 +200,7 @@ try {
     .waitFor();
   await wait(800);
   await shot('projects');
-  await deleted();
+  await callouts();
   await page.goto(`${base}/projects/demo-glaze-firing/outline`);
   await page.getByLabel('Narration of step 1', { exact: true }).waitFor();
   await wait(800);
