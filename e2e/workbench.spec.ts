@@ -1,6 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { clips, command, drag, goTo, message, openDemo } from './edit';
 import { openDocument, saved } from './recording';
+import { TICKS_PER_SECOND } from '../src/core/time/ticks';
 
 const middle = async (of: Locator) => {
   const { x, y, width, height } = (await of.boundingBox())!;
@@ -253,6 +254,16 @@ test('how an arrow comes and goes is set, and its bend is dragged on the Picture
   await expect(page.getByRole('textbox', { name: 'Bend, number' })).not.toHaveValue('20');
   await page.keyboard.press('Control+z');
   expect(await arrow()).toMatchObject({ bend: 0.2 });
+  // Its time: up to the playhead, and as long as what is told there.
+  await goTo(page, '36');
+  await page.getByRole('button', { name: 'End here' }).click();
+  expect((await arrow()).end).toBe(36 * TICKS_PER_SECOND);
+  await page.getByRole('button', { name: 'As long as its step' }).click();
+  const { steps } = (await openDocument(page, id)).project;
+  const { start, end } = await arrow();
+  const next = steps.findIndex((step) => step.start === start) + 1;
+  expect(next).toBeGreaterThan(0);
+  expect(end).toBe(steps[next]!.start);
 });
 
 test('the style of one callout is taken over to others, by the clipboard and by a name', async ({
