@@ -266,6 +266,35 @@ test('how an arrow comes and goes is set, and its bend is dragged on the Picture
   expect(end).toBe(steps[next]!.start);
 });
 
+test('lines are drawn on the Picture with the pen, and appear one after the other', async ({
+  page,
+}) => {
+  const id = await openDemo(page);
+  await goTo(page, '35');
+  await page.getByRole('button', { name: 'Shape', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Draw with the pen' }).click();
+  await expect(page.getByText('Escape puts the pen away')).toBeVisible();
+  const sheet = (await page.getByTestId('pen-draw').boundingBox())!;
+  await drag(page, { x: sheet.x + 200, y: sheet.y + 200 }, 120, 40);
+  await drag(page, { x: sheet.x + 200, y: sheet.y + 300 }, 90, 0);
+  // A slip of the hand is no line.
+  await page.mouse.click(sheet.x + 100, sheet.y + 100);
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('pen-draw')).toHaveCount(0);
+  await saved(page);
+  const lines = async () =>
+    (await openDocument(page, id)).project.callouts.filter((c) => c.kind === 'stroke');
+  const [first, second, ...more] = await lines();
+  expect(more).toEqual([]);
+  expect(first).toMatchObject({ tool: 'pen', start: 35 * TICKS_PER_SECOND });
+  const drawnMs = first!.points.at(-1)![0];
+  expect(drawnMs).toBeGreaterThan(0);
+  expect(second!.start).toBe(first!.start + Math.round((drawnMs / 1000) * TICKS_PER_SECOND));
+  await page.keyboard.press('Control+z');
+  await saved(page);
+  expect(await lines()).toHaveLength(1);
+});
+
 test('the style of one callout is taken over to others, by the clipboard and by a name', async ({
   page,
 }) => {

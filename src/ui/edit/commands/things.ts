@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
 import { kindOf, KINDS, type CalloutKindName } from '@/core/callout/kinds';
 import { fullySeenFrom } from '@/core/callout/motion';
+import type { Pen } from '@/core/callout/pen';
 import { newLook, pointerSpan } from '@/core/pointer/model';
 import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
 import type { Callout } from '@/core/project/model';
@@ -17,6 +18,10 @@ import { layoutCommands } from './layouts';
 import { styleCommands } from './styles';
 
 const CALLOUT_SECONDS = 4;
+const PENS: readonly (readonly [Pen, string])[] = [
+  ['pen', 'Draw with the pen'],
+  ['marker', 'Draw with the marker pen'],
+];
 const LOOK_SECONDS = 6;
 
 /** What stands beside the clips: framings, callouts, pointer looks, layouts, markers. */
@@ -81,6 +86,11 @@ export function thingCommands(c: CommandContext): Command[] {
     )
       get().select({ kind: 'marker', id });
   };
+  const draw = (pen: Pen) => {
+    if (!c.screenHere()) return;
+    get().select(null);
+    get().set({ drawing: pen });
+  };
   /** For the recording that is seen here, or the first that there is. */
   const privateData = () => {
     const { project, sources, select } = get();
@@ -101,6 +111,12 @@ export function thingCommands(c: CommandContext): Command[] {
         keys: kind === 'text' ? ['X'] : [],
         run: () => callout(kind),
       })),
+    ...PENS.map(([pen, label]) => ({
+      id: `draw-${pen}`,
+      label,
+      keys: [],
+      run: () => draw(pen),
+    })),
     { id: 'private', label: 'Find private data', keys: [], run: privateData },
     { id: 'halo', label: 'Halo', keys: [], run: halo },
     { id: 'pointer-looks', label: 'Pointer looks here', keys: [], run: looks },

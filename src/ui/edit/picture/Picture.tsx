@@ -12,10 +12,12 @@ import { EmptyPicture } from './EmptyPicture';
 import { FramingDraw } from './FramingDraw';
 import { LayoutHandles } from './LayoutHandles';
 import { PathHandles } from './PathHandles';
+import { PenDraw } from './PenDraw';
 import { PictureHits } from './PictureHits';
 import { PrivateMarks } from './PrivateMarks';
 import { PresenterHandles } from './PresenterHandles';
 import { FramingHandles } from './FramingHandles';
+import { noteOf } from './note';
 import { SnapLines } from './SnapLines';
 
 /** More handles than these would hide the Picture. */
@@ -47,23 +49,7 @@ export function Picture({
   const drawing = useEditor((s) => s.drawing);
   const restingOn = useEditor((s) => s.restingOn);
   const callouts = useEditor(useShallow(selectedCallouts));
-  const note = useEditor((s) =>
-    s.drawing === 'path'
-      ? 'Draw the way of the pointer; Escape leaves it'
-      : s.selection?.kind === 'path'
-        ? 'The whole screen is shown while you mend the pointer’s path'
-        : s.drawing
-          ? 'Draw a rectangle over what is to be seen; Escape leaves it'
-          : s.view.whole
-            ? 'The whole screen is shown while you set the framing'
-            : s.view.presenter === 'matte'
-              ? 'Matte: white stays, black goes'
-              : s.view.presenter
-                ? 'Press the background to pick its colour'
-                : s.softText
-                  ? 'Magnified text as it was recorded; press again to rebuild it'
-                  : null,
-  );
+  const note = useEditor(noteOf);
   // Nothing else is done with the next press on it.
   const free = useEditor(
     (s) =>
@@ -118,6 +104,7 @@ export function Picture({
           <div className="absolute inset-0 overflow-hidden">
             {free && <PictureHits scale={scale} />}
             {drawing === 'framing' && <FramingDraw scale={scale} />}
+            {(drawing === 'pen' || drawing === 'marker') && <PenDraw pen={drawing} scale={scale} />}
             {free && selection?.kind === 'presenter' && <PresenterHandles scale={scale} />}
             {free && selection?.kind === 'layouts' && (
               <LayoutHandles id={selection.id} scale={scale} />

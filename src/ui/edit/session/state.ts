@@ -1,3 +1,4 @@
+import type { Pen } from '@/core/callout/pen';
 import type { Rest } from '@/core/layout/snap-lines';
 import type { StoreApi } from 'zustand';
 import type { PrivateData } from '@/contract/analyses';
@@ -122,7 +123,7 @@ export interface WorkspaceSlice {
   /** The next press on the Picture picks the wall's colour. */
   readonly picking: boolean;
   /** What the next drag over the Picture draws. */
-  readonly drawing: 'framing' | 'path' | null;
+  readonly drawing: 'framing' | 'path' | Pen | null;
 }
 
 /** What framings are planned for. */

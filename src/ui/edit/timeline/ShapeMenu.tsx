@@ -8,6 +8,7 @@ import {
   Keyboard,
   MessageSquare,
   MoveUpRight,
+  PenLine,
   Slash,
   Square,
   ZoomIn,
@@ -60,6 +61,13 @@ export function ShapeMenu({ run }: { run: (id: string) => void }) {
               </DropdownMenu.Item>
             );
           })}
+          <DropdownMenu.Item
+            className={`flex items-center gap-3 ${menuItemLook}`}
+            onSelect={() => run('draw-pen')}
+          >
+            <PenLine size={16} aria-hidden />
+            Draw with the pen
+          </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
