@@ -277,6 +277,8 @@ test('lines are drawn on the Picture with the pen, and appear one after the othe
   const sheet = (await page.getByTestId('pen-draw').boundingBox())!;
   await drag(page, { x: sheet.x + 200, y: sheet.y + 200 }, 120, 40);
   await drag(page, { x: sheet.x + 200, y: sheet.y + 300 }, 90, 0);
+  // Both are seen until the pen is put away, though the playhead is at their beginning.
+  await expect(page.getByTestId('pen-draw').locator('polyline')).toHaveCount(2);
   // A slip of the hand is no line.
   await page.mouse.click(sheet.x + 100, sheet.y + 100);
   await page.keyboard.press('Escape');
