@@ -352,7 +352,7 @@ test('covers are made solid, the rest is dimmed, and a GIF of a stretch is made 
   await goTo('62');
   await page.locator('[data-span="callouts"][aria-label^="cover"]').first().focus();
   await page.keyboard.press('Enter');
-  await page.getByLabel('Style').selectOption('solid');
+  await page.getByLabel('Style', { exact: true }).selectOption('solid');
   await expect.poll(() => light(0.6, 0.4)).toBeLessThan(70);
   await page.keyboard.press('Control+z');
   await expect.poll(() => light(0.6, 0.4)).toBeGreaterThan(200);
