@@ -26,6 +26,17 @@ describe('which pictures of a source are written', () => {
     expect(written[99] ?? pacing.again(430, false)).toBe(396);
   });
 
+  test('at the end one that was left out has its own time, and lasts', () => {
+    const pacing = new Pacing(20);
+    pacing.offer(0, false);
+    expect(pacing.end(40)).toEqual([]);
+    pacing.offer(300, true);
+    expect(pacing.end(1000)).toEqual([300, 950]);
+    expect(pacing.end(1010)).toEqual([960]);
+    pacing.offer(1020, true);
+    expect(pacing.end(1030)).toEqual([1020]);
+  });
+
   test('times go upwards, stay within the rate, and never lie after what is seen', () => {
     fc.assert(
       fc.property(

@@ -44,10 +44,14 @@ export class Pacing {
     return this.write(this.owed ?? now);
   }
 
-  /** Time at which the picture that stands is written once more so that it lasts to an end. */
-  end(time: number): number | null {
+  /**
+   * Times at which the picture that stands is written at an end: at its own when it was left out,
+   * and once more so that it lasts.
+   */
+  end(time: number): number[] {
     const frame = 1000 / this.rate;
-    return this.owed !== null || time - this.last > frame ? this.write(time - frame) : null;
+    const own = this.owed === null ? [] : [this.write(this.owed)];
+    return time - this.last > frame ? [...own, this.write(time - frame)] : own;
   }
 
   private write(wanted: number): number {

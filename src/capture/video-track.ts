@@ -192,7 +192,7 @@ export class VideoTrack {
     const { take } = this;
     if (this.timer) clearInterval(this.timer);
     if (take && this.last && this.encoder)
-      this.encode(this.last, this.pacing.end(take.now(this.now())));
+      for (const time of this.pacing.end(take.now(this.now()))) this.encode(this.last, time);
     this.take = null;
     await this.encoder?.flush().catch(() => undefined);
     await this.chain;

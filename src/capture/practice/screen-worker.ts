@@ -33,7 +33,8 @@ function draw(): void {
   const scale = Math.min(canvas.width / WIDTH, canvas.height / HEIGHT);
   const now = performance.now();
   drawnAt = now;
-  if (flash.isOn(now)) {
+  const flashes = flash.isOn(now);
+  if (flashes) {
     context.fillStyle = '#ffffff';
     context.fillRect(0, 0, canvas.width, canvas.height);
   } else {
@@ -47,7 +48,8 @@ function draw(): void {
   // Times are on the clock of the page, whose origin this worker knows.
   const frame = new VideoFrame(canvas, { timestamp: flash.stamp(now) });
   writer.write(frame).catch(() => frame.close());
-  later(flash.wait(now) ?? IDLE_MS);
+  // One that was drawn too late is over with its picture.
+  later(flash.wait(now) ?? (flashes ? LEAST_GAP_MS : IDLE_MS));
 }
 
 function later(ms: number): void {
