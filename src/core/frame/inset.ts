@@ -1,6 +1,6 @@
 import { keepInside } from '../framing/path';
 import type { Mask } from '../layout/mask';
-import type { Scene, ScreenView } from '../scene/scene';
+import { mappings, type Scene, type ScreenView } from '../scene/scene';
 import type { InFootage, InOutput, PointInFootage } from '../scale/rect';
 import type { Layer } from './plan';
 import { videoLayer } from './video-layer';
@@ -40,14 +40,7 @@ export function magnified(
     ...screen,
     ...{ view: source, stage: box, placement: { source, destination: box } },
     ...{ scale, frameScale: screen.frameScale * power },
-    toOutput: ({ x, y }) => ({
-      x: box.x + (x - source.x) * scale,
-      y: box.y + (y - source.y) * scale,
-    }),
-    toFootage: ({ x, y }) => ({
-      x: source.x + (x - box.x) / scale,
-      y: source.y + (y - box.y) / scale,
-    }),
+    ...mappings(source, box, scale),
   };
   return {
     source,

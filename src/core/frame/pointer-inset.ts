@@ -1,14 +1,10 @@
 import { keepInside } from '../framing/path';
 import type { Inset } from '../pointer/look';
 import type { Scene, ScreenView } from '../scene/scene';
+import { even, LEAST_LENS, LEAST_POWER } from '../scale/lens';
 import type { InOutput, PointInFootage } from '../scale/rect';
 import { coversWithin } from './callout-layers';
 import { magnified, sharpPower } from './inset';
-
-const even = (n: number) => Math.round(n / 2) * 2;
-/** Closer by less than this is no magnification. */
-const WORTH = 1.02;
-const LEAST_SIDE = 16;
 
 /**
  * The surroundings of the pointer in a circle over it, magnified.
@@ -35,7 +31,7 @@ export function pointerInset(
     stage,
   );
   const none = { layers: [], box, tip, power: most };
-  if (most < WORTH || size < LEAST_SIDE) return none;
+  if (most < LEAST_POWER || size < LEAST_LENS) return none;
   const mask = { shape: 'ellipse', feather: 0 } as const;
   const found = magnified(scene, screen, at, box, most, mask, coversWithin(scene, screen));
   if (!found) return none;

@@ -49,6 +49,22 @@ export interface ScreenView extends Shown {
   readonly toFootage: (point: PointInOutput) => PointInFootage;
 }
 
+/** The ways of points when a view's upper left corner is seen at a stage's, by a scale. */
+export const mappings = (
+  view: InFootage,
+  stage: InOutput,
+  scale: number,
+): Pick<ScreenView, 'toOutput' | 'toFootage'> => ({
+  toOutput: ({ x, y }) => ({
+    x: stage.x + (x - view.x) * scale,
+    y: stage.y + (y - view.y) * scale,
+  }),
+  toFootage: ({ x, y }) => ({
+    x: view.x + (x - stage.x) / scale,
+    y: view.y + (y - stage.y) / scale,
+  }),
+});
+
 /** A presenter's recording as it is seen at an instant. */
 export interface PresenterView extends Shown {
   readonly place: PresenterPlace;
@@ -175,14 +191,7 @@ export function screenOf(scene: Scene, { clip, footage }: Shown): ScreenView {
     frameScale: frameStage.width / view.width,
     magnification: magnification(view, area, canvas),
     limit: sharpLimitIn(scene, footage),
-    toOutput: ({ x, y }) => ({
-      x: stage.x + (x - view.x) * scale,
-      y: stage.y + (y - view.y) * scale,
-    }),
-    toFootage: ({ x, y }) => ({
-      x: view.x + (x - stage.x) / scale,
-      y: view.y + (y - stage.y) / scale,
-    }),
+    ...mappings(view, stage, scale),
   };
 }
 

@@ -1,8 +1,8 @@
 import { Type } from '@sinclair/typebox';
 import type { Layer } from '../../frame/plan';
+import { border, even, LEAST_LENS, LEAST_POWER, magnification } from '../../scale/lens';
 import type { InOutput, PointInOutput } from '../../scale/rect';
 import { FootageRect, oneOf, strict } from '../../schema/parts';
-import { colorSetting, numberSetting, switchSetting } from '../../schema/setting';
 import { calloutSchema, drawn, type CalloutKind } from '../kind';
 import { USUAL_MOTION } from '../motion';
 import { areaAt, areaHandles, withAreaHandle } from './area';
@@ -13,47 +13,20 @@ const schema = calloutSchema('lens', {
     { dx: Type.Number(), dy: Type.Number() },
     { description: 'From its middle to the middle of the lens, in frame pixels.' },
   ),
-  power: numberSetting({
-    label: 'Magnification',
-    description: 'Times as large as the picture around it.',
-    unit: '×',
-    min: 1,
-    max: 6,
-    step: 0.1,
-    fallback: 2,
-    usual: [1, 4],
-  }),
-  sharp: {
-    ...switchSetting('No closer than the sharp limit', true),
-    description: 'Magnifies only as far as the pixels of the recording go.',
-  },
+  ...magnification,
   shape: oneOf(['rounded', 'ellipse'], {
     title: 'Shape',
     labels: ['Rounded', 'Ellipse'],
     default: 'rounded',
   }),
-  color: colorSetting('Colour', '#1e2a32'),
-  line: numberSetting({
-    label: 'Line',
-    description: 'Width of its border in frame pixels.',
-    unit: 'px',
-    min: 0,
-    max: 40,
-    step: 1,
-    fallback: 4,
-    usual: [0, 16],
-  }),
+  ...border,
 });
 
 type Shape = 'rounded' | 'ellipse';
 
-/** Closer by less than this is no magnification. */
-const WORTH = 1.02;
-const LEAST_SIDE = 16;
 /** Of rounded corners, as a share of the shorter side. */
 const ROUND = 0.12;
 
-const even = (n: number) => Math.round(n / 2) * 2;
 const middleOf = ({ x, y, width, height }: InOutput): PointInOutput => ({
   x: x + width / 2,
   y: y + height / 2,
@@ -120,7 +93,7 @@ export const lens: CalloutKind<typeof schema> = {
       output,
     );
     const small = Math.min(box.width, box.height);
-    if (most < WORTH || small < LEAST_SIDE) return [];
+    if (most < LEAST_POWER || small < LEAST_LENS) return [];
     const radius = small * ROUND;
     const mask = shape === 'ellipse' ? { shape, feather: 0 } : { shape, radius, feather: 0 };
     const layers = magnify.layers(at, box, most, mask);
@@ -151,7 +124,7 @@ export const lens: CalloutKind<typeof schema> = {
     if (!magnify || power <= magnify.sharp) return null;
     const limit = `${(Math.floor(magnify.sharp * 100) / 100).toFixed(2)}×`;
     if (!sharp) return `Soft here: the recording is sharp up to ${limit}.`;
-    return magnify.sharp < WORTH
+    return magnify.sharp < LEAST_POWER
       ? 'Not seen here: the view is at the sharp limit already.'
       : `Magnifies ${limit} here, as far as the recording is sharp.`;
   },

@@ -1,5 +1,6 @@
 import type { Layer } from '../../frame/plan';
-import { colorSetting, numberSetting, switchSetting } from '../../schema/setting';
+import { border, magnification } from '../../scale/lens';
+import { numberSetting } from '../../schema/setting';
 import { GROWS, lookSchema, type PointerLookKind } from '../look';
 
 const schema = lookSchema('lens', {
@@ -13,31 +14,8 @@ const schema = lookSchema('lens', {
     fallback: 260,
     usual: [80, 700],
   }),
-  power: numberSetting({
-    label: 'Magnification',
-    description: 'Times as large as the picture around it.',
-    unit: '×',
-    min: 1,
-    max: 6,
-    step: 0.1,
-    fallback: 2,
-    usual: [1, 4],
-  }),
-  sharp: {
-    ...switchSetting('No closer than the sharp limit', true),
-    description: 'Magnifies only as far as the pixels of the recording go.',
-  },
-  color: colorSetting('Colour', '#1e2a32'),
-  line: numberSetting({
-    label: 'Line',
-    description: 'Width of its border in frame pixels.',
-    unit: 'px',
-    min: 0,
-    max: 40,
-    step: 1,
-    fallback: 4,
-    usual: [0, 16],
-  }),
+  ...magnification,
+  ...border,
   ...GROWS,
 });
 
