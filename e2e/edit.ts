@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 export const clips = (page: Page, kind: string) =>
   page.locator(`[data-clip][data-lane-kind=${kind}]`);
@@ -41,6 +41,12 @@ export async function drag(
   await page.mouse.up();
   if (key) await page.keyboard.up(key);
 }
+
+/** The middle of what is seen of something, in pixels of the page. */
+export const middle = async (of: Locator) => {
+  const { x, y, width, height } = (await of.boundingBox())!;
+  return { x: x + width / 2, y: y + height / 2 };
+};
 
 /** A message at the foot of the page. */
 export const message = (page: Page, text: string | RegExp) =>
