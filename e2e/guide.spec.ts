@@ -1,11 +1,7 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
-import { command, drag, goTo, message, openDemo } from './edit';
+import { expect, test, type Page } from '@playwright/test';
+import { command, drag, goTo, message, middle, openDemo } from './edit';
 import { openDocument, saved } from './recording';
 
-async function middle(what: Locator): Promise<{ x: number; y: number }> {
-  const box = (await what.boundingBox())!;
-  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-}
 const framings = async (page: Page, id: string) => {
   await saved(page);
   return (await openDocument(page, id)).project.framings;
