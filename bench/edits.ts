@@ -1,3 +1,4 @@
+import { UNPOSED } from '@/core/callout/keyframes';
 import { splitAll, trimClip } from '@/core/edit/clips';
 import { doEdit, EMPTY_HISTORY, undo, type Versioned } from '@/core/edit/history';
 import { counter, facts, frame, FRAME } from '@/core/edit/fixture';
@@ -43,6 +44,7 @@ function longProject(count: number): Project {
     start: frame(i * LENGTH * 2),
     end: frame(i * LENGTH * 2 + 90),
     anchor: { to: 'footage', footageId: 'long' },
+    ...UNPOSED,
     kind: 'cover',
     way: 'blur',
     color: '#1e2a32',

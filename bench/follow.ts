@@ -38,12 +38,12 @@ export const MOVING: readonly MovingPlan[] = [
 ];
 
 /** What is followed was marked where it is seen whole, not at the beginning: both ways are gone. */
-function markedIn(truth: readonly Truth[]): number {
+export function markedIn(truth: readonly Truth[]): number {
   const middle = Math.round(truth.length * 0.3);
   return middle + truth.slice(middle).findIndex(({ seen }) => seen === 1);
 }
 
-const inRecording = ({ width, height }: Rect, { x, y, scale }: Truth, by: number): Rect => ({
+export const inRecording = ({ width, height }: Rect, { x, y, scale }: Truth, by: number): Rect => ({
   ...{ x, y },
   ...{ width: width * scale * by, height: height * scale * by },
 });

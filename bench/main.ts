@@ -1,3 +1,4 @@
+import { benchCovers } from './covers';
 import { benchCrisp } from './crisp';
 import { benchExport, benchNoise } from './export';
 import { benchFollow } from './follow';
@@ -13,6 +14,7 @@ const parts: Readonly<Record<string, () => Promise<void> | void>> = {
   framing: benchFraming,
   pointer: benchPointer,
   follow: benchFollow,
+  covers: benchCovers,
   private: benchPrivate,
   sharpness: benchSharpness,
   crisp: benchCrisp,

@@ -47,6 +47,13 @@ const addressOf = (row: number, random: () => number): string => {
   return `${name}.${WORDS[(row * 5) % WORDS.length]!}${10 + ((row * 37) % 89)}@kilnbook.example`;
 };
 
+/** What is marked, as it is written there. */
+export function markedText(): string {
+  const names = chance(71);
+  for (let row = 0; row < MARKED.row; row++) addressOf(row, names);
+  return addressOf(MARKED.row, names);
+}
+
 /** A table of orders: rows alike but for their words. */
 export function drawTable(width: number, rows: number, dark = false, zoom = 1): Canvas {
   const page = createCanvas(Math.round(width * zoom), Math.round(rows * ROW * zoom));

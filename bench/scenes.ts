@@ -1,3 +1,6 @@
+import { PLAIN_LINES } from '@/core/callout/kinds/two-points';
+import { PLAIN_TEXT } from '@/core/callout/kinds/text';
+import { UNPOSED } from '@/core/callout/keyframes';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { assembleDemo, DEMO_FOOTAGE, type Scenario } from '@/server/demo/assemble';
@@ -30,7 +33,7 @@ interface Recording {
 }
 
 /** Recordings as a project knows them; each has its key as its id. */
-async function readRecordings(
+export async function readRecordings(
   recordings: Readonly<Record<string, Recording>>,
 ): Promise<{ sources: Sources; originals: Record<string, Original> }> {
   const footage: Record<string, FootageFacts> = {};
@@ -155,6 +158,7 @@ export async function zoomTask(folder: string, seconds: number): Promise<RenderT
       start: 0,
       end,
       anchor: { to: 'footage', footageId: 'screen' },
+      ...UNPOSED,
       kind: 'cover',
       way: 'blur',
       color: '#1e2a32',
@@ -166,6 +170,7 @@ export async function zoomTask(folder: string, seconds: number): Promise<RenderT
       start: 0,
       end,
       anchor: { to: 'footage', footageId: 'screen' },
+      ...UNPOSED,
       kind: 'text',
       text: 'Name it',
       tip: { x: 1200, y: 560 },
@@ -174,7 +179,7 @@ export async function zoomTask(folder: string, seconds: number): Promise<RenderT
       fill: '#8e3f66',
       ink: '#ffffff',
       arrow: true,
-      ...USUAL_MOTION,
+      ...{ ...PLAIN_TEXT, ...USUAL_MOTION },
     },
   );
   return { project, sources, originals, output: FULL_HD, rate: RATE };
@@ -267,7 +272,12 @@ export async function movingTask(
     pinned: true,
     reason: '',
   });
-  const callout = { start: 0, end, anchor: { to: 'footage', footageId: 'screen' } } as const;
+  const callout = {
+    start: 0,
+    end,
+    anchor: { to: 'footage', footageId: 'screen' },
+    ...UNPOSED,
+  } as const;
   if (has('blur'))
     project.callouts.push({
       ...callout,
@@ -301,7 +311,7 @@ export async function movingTask(
       fill: '#8e3f66',
       ink: '#ffffff',
       arrow: true,
-      ...USUAL_MOTION,
+      ...{ ...PLAIN_TEXT, ...USUAL_MOTION },
     });
   if (has('drawing'))
     project.callouts.push({
@@ -312,7 +322,7 @@ export async function movingTask(
       to: at(0.4, 0.7),
       width: 8,
       color: '#c2412d',
-      ...USUAL_MOTION,
+      ...{ ...PLAIN_LINES, ...USUAL_MOTION },
     });
   const samples = Array.from({ length: seconds * 60 }, (_, i): [number, number, number] => {
     const angle = i / 40;

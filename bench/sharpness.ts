@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { createCanvas, GlobalFonts, type SKRSContext2D } from '@napi-rs/canvas';
 import { Resampler } from '@/compositor/resampler';
-import { PICTURE_FAMILY, PICTURE_FONTS } from '@/compositor/rasterizer';
+import { PICTURE_FAMILY, PICTURE_FONTS } from '@/compositor/font-parts';
 import type { Rect, Size } from '@/core/scale/rect';
 import { loadKernels, nodeRasterizer } from '@/server/media/node-host';
 import { table } from './measure';
