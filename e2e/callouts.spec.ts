@@ -153,7 +153,7 @@ test('the style of one callout is taken over to others, by the clipboard and by 
   await expect(page.getByRole('dialog', { name: 'Commands' })).toBeVisible();
   await page.keyboard.press('Escape');
   await name.fill('Broad');
-  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.getByRole('button', { name: 'Save style', exact: true }).click();
   const style = page.getByRole('list', { name: 'Saved styles' }).getByText('Broad');
   await expect(style).toBeVisible();
 

@@ -133,7 +133,7 @@ test('a user cuts, undoes after a reload, plans, adds a callout, exports and dow
   const summary = page.getByText(/moves a minute, the shortest rests/);
   const usual = await summary.innerText();
   await page.getByLabel('Name of this way to plan').fill('As it was');
-  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.getByRole('button', { name: 'Save way to plan', exact: true }).click();
   await page.getByRole('slider', { name: 'Shortest hold' }).fill('8');
   await expect(summary).not.toHaveText(usual);
   await page.getByRole('slider', { name: 'Calm to lively' }).fill('0');

@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
+import { UNPOSED } from '../src/core/callout/keyframes';
 import type { Project } from '@/core/project/model';
 import { goTo } from './edit';
 import { ffmpeg, folder, vistum } from './media';
@@ -61,7 +62,7 @@ test('a cover goes along with a scrolled address, is put down and taken up, and 
   const callout = {
     ...{ id: 'address', kind: 'cover', way: 'solid', color: '#1e2a32', strength: 24 },
     ...{ start: 0, end: 705_600_000, anchor: { to: 'footage', footageId: footage } },
-    rect: { x: 290, y: 378, width: 330, height: 26 },
+    ...{ ...UNPOSED, rect: { x: 290, y: 378, width: 330, height: 26 } },
   };
   vistum('edit', project, 'add-callout', '--args', JSON.stringify({ callout }));
 

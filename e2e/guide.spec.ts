@@ -114,7 +114,7 @@ test('looks of the pointer are switched on, faded, saved and used again; spans l
     await look(name).check();
   await details(page).getByRole('slider', { name: 'Fade in' }).fill('0.5');
   await page.getByLabel('Name of this look').fill('Workshop');
-  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.getByRole('button', { name: 'Save look', exact: true }).click();
   const [first, second] = await spans();
   expect(first!.end).toBeGreaterThan(second!.start);
   expect(second!.looks.map(({ kind }) => kind)).toEqual([

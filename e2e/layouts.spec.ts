@@ -64,7 +64,7 @@ test('a layout is set by hand: boxes dragged, sized and typed, kept as a preset 
   await page.getByRole('textbox', { name: 'Glide, number' }).fill('0.8');
   await page.keyboard.press('Enter');
   await page.getByLabel('Name of this layout').fill('Desk');
-  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.getByRole('button', { name: 'Save layout', exact: true }).click();
   await page.keyboard.press('Escape');
   await goTo(page, '62');
   await page.locator('[data-span=layouts]').filter({ hasText: 'Screen only' }).click();

@@ -1,4 +1,5 @@
 import { Compositor } from '@/compositor/compositor';
+import { drawingNeeds } from '@/compositor/rasterizer';
 import type { SourceFrame } from '@/compositor/source-frame';
 import { videoLayers, type FramePlan } from '@/core/frame/plan';
 import { ticksToSeconds } from '@/core/time/ticks';
@@ -22,9 +23,11 @@ const toBase64 = (bytes: Uint8Array): string => {
 self.onmessage = async ({ data: instants }: MessageEvent<FramePlan[][]>) => {
   try {
     const heap = await loadKernels();
-    const compositor = new Compositor(heap, await browserRasterizer('/fonts'));
+    const rasterizer = await browserRasterizer('/fonts');
+    const compositor = new Compositor(heap, rasterizer);
     const pictures: string[][] = [];
     for (const plans of instants) {
+      await rasterizer.ready(drawingNeeds(plans.flatMap((p) => p.layers)));
       const readers: ClipReader[] = [];
       const frames = new Map<string, SourceFrame>();
       for (const layer of videoLayers(plans.flatMap((p) => p.layers))) {

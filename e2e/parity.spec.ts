@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { build } from 'esbuild';
 import { join } from 'node:path';
 import { Compositor } from '../src/compositor/compositor';
+import { drawingNeeds } from '../src/compositor/rasterizer';
 import type { SourceFrame } from '../src/compositor/source-frame';
 import { layOutText } from '../src/compositor/text-box';
 import { videoLayers, type FramePlan, type Layer } from '../src/core/frame/plan';
@@ -38,10 +39,12 @@ async function composeInNode(
   instants: readonly (readonly FramePlan[])[],
 ): Promise<{ pictures: Buffer[][]; magnified: number }> {
   const heap = await loadKernels();
-  const compositor = new Compositor(heap, await nodeRasterizer());
+  const rasterizer = await nodeRasterizer();
+  const compositor = new Compositor(heap, rasterizer);
   const pictures: Buffer[][] = [];
   let magnified = 0;
   for (const plans of instants) {
+    await rasterizer.ready(drawingNeeds(plans.flatMap((p) => p.layers)));
     const streams: FrameStream[] = [];
     const frames = new Map<string, SourceFrame>();
     for (const layer of videoLayers(plans.flatMap((p) => p.layers))) {
@@ -215,6 +218,11 @@ test('words of other scripts, from right to left and of both directions, stand a
     'Печь готова',
     'Ο φούρνος',
     'भट्ठी',
+    'เตาเผา',
+    '窑炉温度',
+    '窯の温度を上げる',
+    '가마 온도',
+    'Ready ✅ 👩‍🔧',
   ];
   const time = secondsToTicks(20);
   const plans = words.map((text): FramePlan => {
@@ -243,5 +251,42 @@ test('words of other scripts, from right to left and of both directions, stand a
     const [ours, theirs] = [inkOf(here!, box.width), inkOf(there!, box.width)];
     for (const side of [0, 1] as const)
       expect(Math.abs(ours[side] - theirs[side])).toBeLessThanOrEqual(2);
+  });
+});
+
+test('words that are turned, outlined, in the shadow and of other weights look alike in the browser and on the server', async ({
+  page,
+}) => {
+  const { project } = await openDocument(page, DEMO);
+  const known = (project as Project).callouts.find((callout) => callout.kind === 'text')!;
+  const time = secondsToTicks(20);
+  const spread = { start: 0, end: time * 2, anchor: { to: 'frame' as const }, id: 'words' };
+  const place = {
+    tip: { x: 900, y: 500 },
+    offset: { dx: -200, dy: -120 },
+    text: 'Cone 6\nat 1222 °C',
+  };
+  const looks: readonly object[] = [
+    { pose: { ...known.pose, turn: 25, size: 1.5 } },
+    { ground: false, outline: 6, weight: 'bold', pose: { ...known.pose, turn: -8 } },
+    { corner: 0.6, shadow: true, align: 'middle', weight: 'regular' },
+    { ground: false, shadow: true, align: 'end', arrow: true },
+  ];
+  const plans = looks.map((look): FramePlan => {
+    const callout = { ...known, ...spread, ...place, ...look } as typeof known;
+    const own = { ...(project as Project), callouts: [callout], framings: [], pointer: [] };
+    const plan = planFrame(own, { footage: {}, pointers: {} }, time, SIZE);
+    return { ...plan, layers: plan.layers.filter((layer) => layer.kind === 'drawing') };
+  });
+  const [browser] = await composeInBrowser(page, [plans]);
+  const {
+    pictures: [node],
+  } = await composeInNode([plans]);
+  const all = { x: 0, y: 0, ...SIZE };
+  plans.forEach((plan, i) => {
+    expect(plan.layers).toHaveLength(1);
+    const [here, there] = [browser![i]!, node![i]!].map((picture) => lumaOf(picture, all));
+    expect(new Set(here!).size).toBeGreaterThan(20);
+    expect(ssim(here!, there!, SIZE.width, SIZE.height)).toBeGreaterThan(0.995);
   });
 });

@@ -187,7 +187,7 @@ test('live drawings, marks, a closer view and a layout land in the project as da
   await page.getByLabel('Width', { exact: true }).fill('1601');
   await expect(page.getByLabel('Width', { exact: true })).toHaveValue('1602');
   await page.getByLabel('Name of this area').fill('Work area');
-  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.getByRole('button', { name: 'Save area', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Work area', exact: true })).toBeVisible();
   const box = (await page.getByTestId('live-overlay').boundingBox())!;
   const spot = (x: number, y: number): [number, number] => [

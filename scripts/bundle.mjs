@@ -1,5 +1,5 @@
 import { build } from 'esbuild';
-import { copyFileSync, mkdirSync } from 'node:fs';
+import { copyFileSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 
 /** Compiles the pixel kernels to WebAssembly. */
 export async function buildKernels() {
@@ -32,7 +32,17 @@ const FONTS = {
   devanagari: ['noto-sans', 'devanagari'],
   hebrew: ['noto-sans-hebrew', 'hebrew'],
   arabic: ['noto-sans-arabic', 'arabic'],
+  thai: ['noto-sans-thai', 'thai'],
 };
+
+/** Packages whose typeface lies in a hundred parts, by the scripts that they are for. */
+const LATE_FONTS = {
+  chinese: 'noto-sans-sc',
+  japanese: 'noto-sans-jp',
+  korean: 'noto-sans-kr',
+};
+/** Signs in colours lie in one file: their sequences reach over the parts. */
+const EMOJI = 'noto-color-emoji';
 
 /** Puts the typeface of the words on the picture where both hosts find it, with its licences. */
 export function copyFonts() {
@@ -45,6 +55,34 @@ export function copyFonts() {
     );
     copyFileSync(`${from}/LICENSE`, `public/fonts/${name}-licence.txt`);
   }
+  copyLateFonts();
+}
+
+/** Puts the parts that are fetched when they are wanted there, with the list of what is in each. */
+function copyLateFonts() {
+  const late = {};
+  for (const [script, name] of Object.entries(LATE_FONTS)) {
+    const from = `node_modules/@fontsource-variable/${name}`;
+    const ranges = JSON.parse(readFileSync(`${from}/unicode.json`, 'utf8'));
+    late[script] = {};
+    for (const [key, signs] of Object.entries(ranges)) {
+      const subset = key.replace(/[[\]]/g, '');
+      copyFileSync(
+        `${from}/files/${name}-${subset}-wght-normal.woff2`,
+        `public/fonts/picture-${script}-${subset}.woff2`,
+      );
+      late[script][subset] = signs;
+    }
+    copyFileSync(`${from}/LICENSE`, `public/fonts/${name}-licence.txt`);
+  }
+  const emoji = `node_modules/@fontsource/${EMOJI}`;
+  copyFileSync(
+    `${emoji}/files/${EMOJI}-emoji-400-normal.woff2`,
+    'public/fonts/picture-emoji-all.woff2',
+  );
+  copyFileSync(`${emoji}/LICENSE`, `public/fonts/${EMOJI}-licence.txt`);
+  late.emoji = { all: 'U+0-10ffff' };
+  writeFileSync('public/fonts/late.json', JSON.stringify(late));
 }
 
 /** Bundles entry points for Node; packages stay outside. */

@@ -105,6 +105,7 @@ export const PARTS_FROM = [
 export const partsThere = () =>
   [
     'public/fonts/picture-arabic.woff2',
+    'public/fonts/late.json',
     'public/kernels.wasm',
     'dist/worker.mjs',
     'dist/web.mjs',

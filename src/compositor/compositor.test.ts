@@ -171,6 +171,8 @@ test('words stay inside the picture and break where they must', () => {
     fill: '#000000',
     ink: '#ffffff',
     pointing: 'arrow',
+    ...{ ground: true, corner: 0, turn: 0 },
+    lettering: { weight: 600, align: 'start', outline: null, shadow: false },
   } as const;
   const box = layOutText(layer, output, plainRasterizer);
   expect(box.lines.length).toBeGreaterThan(1);

@@ -1,5 +1,5 @@
 import type { KeysMark } from '@/core/frame/mark';
-import { PICTURE_FAMILY, type Pen, type Rasterizer } from './rasterizer';
+import type { Pen, Rasterizer } from './rasterizer';
 
 /** Where keycaps stand within their sprite; pixels. */
 export interface KeyCaps {
@@ -23,8 +23,9 @@ const ROOM = 2;
  * than a picture of some width, all are smaller.
  */
 export function layOutKeys(mark: KeysMark, most: number, rasterizer: Rasterizer): KeyCaps {
+  const family = rasterizer.family(mark.caps.join(' '));
   const at = (fontSize: number): KeyCaps => {
-    const font = `600 ${fontSize.toFixed(2)}px ${PICTURE_FAMILY}`;
+    const font = `600 ${fontSize.toFixed(2)}px ${family}`;
     let x = ROOM;
     const caps = mark.caps.map((text) => {
       const width = Math.max(

@@ -1,12 +1,21 @@
+/** What the values of a map weigh together at most. */
+export interface Weights<V> {
+  readonly most: number;
+  readonly of: (value: V) => number;
+}
+
 /**
- * A map that forgets what was not used for longest, telling so, when it holds more than `limit`.
+ * A map that forgets what was not used for longest, telling so, when it holds more than `limit`, or
+ * more than its weight. What came last always stays.
  */
 export class LruMap<V> {
   private readonly entries = new Map<string, V>();
+  private weight = 0;
 
   constructor(
     private readonly limit: number,
     private readonly forget: (value: V) => void = () => {},
+    private readonly weights: Weights<V> = { most: Infinity, of: () => 0 },
   ) {}
 
   /** The value of a key, made if it is not there. */
@@ -30,16 +39,22 @@ export class LruMap<V> {
 
   /** Puts a value in the place of the one that the key has. */
   set(key: string, value: V): void {
-    const old = this.entries.get(key);
-    if (old !== undefined) {
-      this.entries.delete(key);
-      this.forget(old);
-    }
+    this.remove(key);
     this.entries.set(key, value);
-    if (this.entries.size > this.limit) {
-      const [oldest, last] = this.entries.entries().next().value!;
-      this.entries.delete(oldest);
-      this.forget(last);
-    }
+    this.weight += this.weights.of(value);
+    while (this.isFull()) this.remove(this.entries.keys().next().value!);
+  }
+
+  private isFull(): boolean {
+    const { size } = this.entries;
+    return size > this.limit || (size > 1 && this.weight > this.weights.most);
+  }
+
+  private remove(key: string): void {
+    const old = this.entries.get(key);
+    if (old === undefined) return;
+    this.entries.delete(key);
+    this.weight -= this.weights.of(old);
+    this.forget(old);
   }
 }

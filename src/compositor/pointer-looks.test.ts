@@ -1,3 +1,4 @@
+import { UNPOSED } from '@/core/callout/keyframes';
 import { counter, emptyProject, facts, SOURCES } from '@/core/edit/fixture';
 import { placeFootage } from '@/core/edit/place';
 import { addSpan } from '@/core/edit/spans';
@@ -159,7 +160,7 @@ test('a lens shows nothing that a cover hides', () => {
     layers.filter((l) => l.kind !== 'drawing' || l.mark.kind !== 'pointer');
   expect(brightest(without(layersOf(p, 4)))).toBeGreaterThan(200);
   addSpan(p, 'callouts', {
-    ...{ id: 'c', start: 0, end: END, anchor: { to: 'footage', footageId: 'screen' } },
+    ...{ id: 'c', start: 0, end: END, anchor: { to: 'footage', footageId: 'screen' }, ...UNPOSED },
     ...{ kind: 'cover', way: 'solid', color: '#101010', strength: 20, rect: secret },
   });
   expect(brightest(without(layersOf(p, 4)))).toBeLessThan(140);

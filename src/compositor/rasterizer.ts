@@ -1,3 +1,5 @@
+import { everyMark, type Layer } from '@/core/frame/plan';
+
 /** The part of the Canvas 2D interface that overlays are drawn with; both hosts have it. */
 export type Pen = Pick<
   CanvasRenderingContext2D,
@@ -11,6 +13,17 @@ export type Pen = Pick<
   | 'fill'
   | 'stroke'
   | 'fillText'
+  | 'strokeText'
+  | 'save'
+  | 'restore'
+  | 'translate'
+  | 'rotate'
+  | 'shadowColor'
+  | 'shadowBlur'
+  | 'shadowOffsetY'
+  | 'drawImage'
+  | 'clip'
+  | 'imageSmoothingQuality'
   | 'fillStyle'
   | 'strokeStyle'
   | 'lineWidth'
@@ -26,29 +39,39 @@ export type Pen = Pick<
 export interface Rasterizer {
   /** RGBA bytes, not premultiplied, of a picture that `paint` drew on a clear ground. */
   draw(width: number, height: number, paint: (pen: Pen) => void): Uint8ClampedArray;
+  /** The typeface for the `font` of a pen that draws these words. */
+  family(text: string): string;
   /** Width of a line of text in pixels. */
   measure(font: string, text: string): number;
+  /** A still of the footage; null where it is not had (yet). */
+  still(footageId: string): Still | null;
+  /** Fetches what pictures will be drawn with; what can't be had is left out of them. */
+  ready(needs: DrawingNeeds): Promise<void>;
 }
 
-/** A part of the typeface as it ships: a file for a range of characters. */
-export interface FontPart {
-  /** Hosts register the part under this name. */
-  readonly family: string;
-  /** Part of its file's name. */
-  readonly subset: string;
+/** A still as a host draws it. */
+export interface Still {
+  readonly image: CanvasImageSource;
+  readonly width: number;
+  readonly height: number;
 }
 
-/** The typeface of all words on the picture, in the parts that it ships in. */
-export const PICTURE_FONTS: readonly FontPart[] = [
-  { family: 'Atkinson Hyperlegible Next Variable', subset: 'latin' },
-  { family: 'Atkinson Hyperlegible Next Extended', subset: 'latin-ext' },
-  // Other scripts, so that words look alike wherever they are drawn, whatever a machine has.
-  { family: 'Picture Cyrillic', subset: 'cyrillic' },
-  { family: 'Picture Greek', subset: 'greek' },
-  { family: 'Picture Devanagari', subset: 'devanagari' },
-  { family: 'Picture Hebrew', subset: 'hebrew' },
-  { family: 'Picture Arabic', subset: 'arabic' },
-];
+/** What a host has to have at hand before a picture is drawn. */
+export interface DrawingNeeds {
+  /** Stills of the footage. */
+  readonly stills: readonly string[];
+  /** Texts that are written. */
+  readonly words: readonly string[];
+}
 
-/** The typeface for the `font` of a canvas: what one part does not have is taken from the next. */
-export const PICTURE_FAMILY = PICTURE_FONTS.map(({ family }) => `"${family}"`).join(', ');
+/** What a picture is drawn with. */
+export function drawingNeeds(layers: readonly Layer[]): DrawingNeeds {
+  const stills = new Set<string>();
+  const words = new Set<string>();
+  for (const mark of everyMark(layers)) {
+    if (mark.kind === 'picture') stills.add(mark.footageId);
+    if (mark.kind === 'words') words.add(mark.text);
+    if (mark.kind === 'keys') words.add(mark.caps.join(' '));
+  }
+  return { stills: [...stills], words: [...words] };
+}

@@ -5,17 +5,26 @@ import type {
   LinesMark,
   Mark,
   OutlineMark,
+  PictureMark,
   PointerMark,
   WordsMark,
 } from '@/core/frame/mark';
 import { parseColor } from '@/core/key/color';
 import { discProfile } from '@/core/pointer/disc';
-import type { Size } from '@/core/scale/rect';
+import {
+  cornersOf,
+  meet,
+  padded,
+  rectAround,
+  turnedAbout,
+  type Rect,
+  type Size,
+} from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
 import { LruMap } from './lru';
-import type { Rasterizer } from './rasterizer';
-import { layOutKeys, paintKeys } from './keycaps';
+import type { Pen, Rasterizer } from './rasterizer';
+import { layOutKeys, paintKeys, type KeyCaps } from './keycaps';
 import { paintPointer, POINTER_BOX } from './pointer-shape';
 import { layOutText, paintText } from './text-box';
 
@@ -47,6 +56,9 @@ const evenCeil = (n: number) => Math.ceil(n / 2) * 2;
 const STEP = 0.5;
 const toStep = (n: number) => Math.round(n / STEP) * STEP;
 
+/** All sprites together; one of the whole picture is 2 million pixels at 1080p. */
+const MOST_PIXELS = 24e6;
+
 /** Makes overlays into sprites and keeps those used of late. */
 export class SpriteShop {
   private readonly sprites: LruMap<Sprite>;
@@ -55,7 +67,10 @@ export class SpriteShop {
     private readonly heap: KernelHeap,
     private readonly rasterizer: Rasterizer,
   ) {
-    this.sprites = new LruMap(80, (sprite) => heap.release(sprite.y.at));
+    this.sprites = new LruMap(80, (sprite) => heap.release(sprite.y.at), {
+      most: MOST_PIXELS,
+      of: ({ width, height }) => width * height,
+    });
   }
 
   /**
@@ -77,6 +92,8 @@ export class SpriteShop {
         return this.words(mark, output);
       case 'keys':
         return this.keys(mark, output);
+      case 'picture':
+        return this.still(mark, output);
       default:
         return assertNever(mark);
     }
@@ -181,13 +198,13 @@ export class SpriteShop {
   /** Words in a box with an arrow or a tail. */
   private words(mark: WordsMark, output: Size): PlacedSprite {
     const box = layOutText(mark, output, this.rasterizer);
-    const room = mark.fontSize;
-    const x = evenFloor(Math.min(box.x, mark.tip.x) - room);
-    const y = evenFloor(Math.min(box.y, mark.tip.y) - room);
-    const width = evenCeil(Math.max(box.x + box.width, mark.tip.x) + room - x);
-    const height = evenCeil(Math.max(box.y + box.height, mark.tip.y) + room - y);
-    const shape = [box.x - x, box.y - y, mark.tip.x - x, mark.tip.y - y].map(toStep);
-    const key = `words ${JSON.stringify([mark.text, mark.fontSize, mark.fill, mark.ink, mark.pointing, shape])}`;
+    const { tip, turn, lettering } = mark;
+    const { x, y, width, height } = roomFor(
+      [...cornersOf(box).map((corner) => turnedAbout(corner, tip, turn)), tip],
+      mark.fontSize + (lettering.outline?.width ?? 0),
+    );
+    const shape = [box.x - x, box.y - y, tip.x - x, tip.y - y].map(toStep);
+    const key = `words ${JSON.stringify([{ ...mark, tip: null, offset: null }, shape])}`;
     // A tip far outside the output would ask for a huge sprite; the arrow is then not seen anyway.
     if (width > output.width * 3 || height > output.height * 3)
       return this.words(
@@ -202,11 +219,9 @@ export class SpriteShop {
     const sprite = this.sprites.get(key, () =>
       this.draw(width, height, (pen) => {
         const [bx, by, tx, ty] = shape as [number, number, number, number];
-        paintText(
-          pen,
-          { ...mark, tip: { x: tx, y: ty } },
-          { ...box, x: bx, y: by },
-          { x: 0, y: 0 },
+        const at = { x: tx, y: ty };
+        turning(pen, at, turn, () =>
+          paintText(pen, { ...mark, tip: at }, { ...box, x: bx, y: by }),
         );
       }),
     );
@@ -220,14 +235,72 @@ export class SpriteShop {
     const height = evenCeil(set.height);
     const key = `keys ${JSON.stringify([mark.caps, set.fontSize, mark.fill, mark.ink])}`;
     const left = { left: 0, middle: width / 2, right: width }[mark.align];
+    const up = mark.from === 'top' ? 0 : height;
+    if (mark.turn) return this.turnedKeys(mark, set, { x: left, y: up }, key);
     const x = Math.max(0, Math.min(output.width - width, mark.at.x - left));
     return {
       sprite: this.sprites.get(key, () =>
         this.draw(width, height, (pen) => paintKeys(pen, mark, set)),
       ),
       x: evenFloor(x),
-      y: evenFloor(mark.at.y - (mark.from === 'top' ? 0 : height)),
+      y: evenFloor(mark.at.y - up),
     };
+  }
+
+  /** Keycaps that are turned about a point of them. */
+  private turnedKeys(
+    { at, turn, ...mark }: KeysMark,
+    set: KeyCaps,
+    about: { readonly x: number; readonly y: number },
+    key: string,
+  ): PlacedSprite {
+    const upright = { x: at.x - about.x, y: at.y - about.y, ...{ width: set.width } };
+    const corners = cornersOf({ ...upright, height: set.height });
+    const room = corners.map((corner) => turnedAbout(corner, at, turn));
+    const { x, y, width, height } = roomFor(room, 2);
+    const tip = { x: toStep(at.x - x), y: toStep(at.y - y) };
+    const sprite = this.sprites.get(`${key} ${turn} ${tip.x} ${tip.y}`, () =>
+      this.draw(width, height, (pen) =>
+        turning(pen, tip, turn, () => {
+          pen.translate(tip.x - about.x, tip.y - about.y);
+          paintKeys(pen, { ...mark, at, turn }, set);
+        }),
+      ),
+    );
+    return { sprite, x, y };
+  }
+
+  /** A still of the footage, scaled; null where the host has it not, or it lies outside. */
+  private still({ footageId, box, corner, turn }: PictureMark, output: Size): PlacedSprite | null {
+    const found = this.rasterizer.still(footageId);
+    if (!found) return null;
+    // At rest its edges, and at its own size its pixels, are on whole ones.
+    const size = { width: Math.round(box.width), height: Math.round(box.height) };
+    const at = { x: Math.round(box.x), y: Math.round(box.y) };
+    const middle = { x: at.x + size.width / 2, y: at.y + size.height / 2 };
+    const { x, y, width, height } = roomFor(
+      cornersOf({ ...at, ...size }).map((corner) => turnedAbout(corner, middle, turn)),
+      turn ? 2 : 0,
+    );
+    if (!meet({ x, y, width, height }, { x: 0, y: 0, ...output })) return null;
+    const [left, top] = [at.x - x, at.y - y];
+    const key = `still ${JSON.stringify([footageId, size, left, top, corner, turn])}`;
+    const sprite = this.sprites.get(key, () =>
+      this.draw(width, height, (pen) =>
+        turning(pen, { x: middle.x - x, y: middle.y - y }, turn, () => {
+          pen.imageSmoothingQuality = 'high';
+          pen.save();
+          if (corner > 0) {
+            pen.beginPath();
+            pen.roundRect(left, top, size.width, size.height, corner);
+            pen.clip();
+          }
+          pen.drawImage(found.image, left, top, size.width, size.height);
+          pen.restore();
+        }),
+      ),
+    );
+    return { sprite, x, y };
   }
 
   private draw(width: number, height: number, paint: Parameters<Rasterizer['draw']>[2]): Sprite {
@@ -268,6 +341,36 @@ export class SpriteShop {
     );
     return sprite;
   }
+}
+
+/** The even rectangle around points with so much room about them. */
+function roomFor(
+  points: readonly { readonly x: number; readonly y: number }[],
+  room: number,
+): Rect {
+  const around = padded(rectAround(points), room);
+  const [x, y] = [evenFloor(around.x), evenFloor(around.y)];
+  return {
+    ...{ x, y },
+    width: evenCeil(around.x + around.width - x),
+    height: evenCeil(around.y + around.height - y),
+  };
+}
+
+/** Draws turned about a point, and leaves the pen as it was. */
+function turning(
+  pen: Pen,
+  { x, y }: { readonly x: number; readonly y: number },
+  degrees: number,
+  paint: () => void,
+): void {
+  if (!degrees) return paint();
+  pen.save();
+  pen.translate(x, y);
+  pen.rotate((degrees * Math.PI) / 180);
+  pen.translate(-x, -y);
+  paint();
+  pen.restore();
 }
 
 /** Steps of a disc's profile from its middle to its edge. */

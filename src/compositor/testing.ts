@@ -13,7 +13,10 @@ export const plainRasterizer: Rasterizer = {
     paint(context as unknown as Pen);
     return context.getImageData(0, 0, width, height).data;
   },
+  family: () => 'sans-serif',
   measure: (_font, text) => text.length * 10,
+  still: () => null,
+  ready: () => Promise.resolve(),
 };
 
 /** A layer that shows a recording of the output's size as it is. */

@@ -105,7 +105,7 @@ export interface Added {
 }
 
 /** The files of footage that can be had. */
-export const FOOTAGE_PARTS = ['proxy', 'sound', 'thumbs', 'peaks'] as const;
+export const FOOTAGE_PARTS = ['proxy', 'sound', 'thumbs', 'peaks', 'still'] as const;
 export type FootagePart = (typeof FOOTAGE_PARTS)[number];
 
 export const listFootage = route<readonly FootageView[]>()('GET', '/api/projects/:id/footage');

@@ -1,3 +1,4 @@
+import type { SavedCallout } from '@/core/callout/saved';
 import type { CalloutStyle } from '@/core/callout/style';
 import type { Taste } from '@/core/framing/taste';
 import type { FootageRect, Layout, SavedLooks } from '@/core/project/model';
@@ -15,6 +16,8 @@ export interface PresetValues {
   readonly layout: Layout;
   /** How a callout looks. */
   readonly style: CalloutStyle;
+  /** A callout with all that it is. */
+  readonly callout: SavedCallout;
 }
 export type PresetKind = keyof PresetValues;
 

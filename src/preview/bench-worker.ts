@@ -1,4 +1,5 @@
 import { Compositor } from '@/compositor/compositor';
+import { drawingNeeds } from '@/compositor/rasterizer';
 import type { SourceFrame } from '@/compositor/source-frame';
 import { videoLayers } from '@/core/frame/plan';
 import { planFrame } from '@/core/frame/plan-frame';
@@ -24,7 +25,8 @@ interface Asked {
 
 async function time({ project, sources, size, start, count }: Asked): Promise<number[]> {
   const heap = await loadKernels();
-  const compositor = new Compositor(heap, await browserRasterizer('/fonts'));
+  const rasterizer = await browserRasterizer('/fonts');
+  const compositor = new Compositor(heap, rasterizer);
   const target = allocateFrame(heap, size.width, size.height);
   const readers = new Map<string, ClipReader>();
   const spent: number[] = [];
@@ -42,6 +44,7 @@ async function time({ project, sources, size, start, count }: Asked): Promise<nu
       const frame = await reader.frameAt(ticksToSeconds(layer.time));
       if (frame) frames.set(layer.clipId, frame);
     }
+    await rasterizer.ready(drawingNeeds(plan.layers));
     const began = performance.now();
     compositor.compose(plan, (layer) => frames.get(layer.clipId) ?? null, target);
     spent.push(performance.now() - began);

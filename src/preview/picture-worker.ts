@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import { Compositor, type Effort } from '@/compositor/compositor';
+import { drawingNeeds, type Rasterizer } from '@/compositor/rasterizer';
 import type { SourceFrame } from '@/compositor/source-frame';
 import { videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
 import { planFrame, type PlanView } from '@/core/frame/plan-frame';
@@ -11,6 +12,7 @@ import type { Size } from '@/core/scale/rect';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
+import { contrastBeneath } from './beneath';
 import { browserRasterizer, loadKernels } from './browser-host';
 import { ClipReader } from './clip-reader';
 import { ProjectReceiver, type ProjectNews } from './project-link';
@@ -79,7 +81,10 @@ const isSame = (a: Shown, b: Shown): boolean =>
 /** Decodes, composes and shows the Picture, away from the page's main thread. */
 export class PictureWorker {
   private heap!: KernelHeap;
+  private rasterizer!: Rasterizer;
   private compositor!: Compositor;
+  /** Composes what is only measured, and keeps nothing of what is shown. */
+  private measuring: Compositor | null = null;
   private canvas!: OffscreenCanvas;
   private readonly known = new ProjectReceiver();
   private target: PlanarFrame | null = null;
@@ -92,7 +97,8 @@ export class PictureWorker {
   async start(canvas: OffscreenCanvas, fontsUrl: string): Promise<void> {
     this.canvas = canvas;
     this.heap = await loadKernels();
-    this.compositor = new Compositor(this.heap, await browserRasterizer(fontsUrl));
+    this.rasterizer = await browserRasterizer(fontsUrl);
+    this.compositor = new Compositor(this.heap, this.rasterizer);
   }
 
   /** Takes in what is new of the project. */
@@ -128,6 +134,7 @@ export class PictureWorker {
         if (frame) frames.set(layer.clipId, frame);
       }),
     );
+    await this.rasterizer.ready(drawingNeeds(plan.layers));
     const effort = playing ? EFFORT.playing : EFFORT.resting;
     const now = shownBy(plan, videos, frames, effort);
     if (!isSame(now, this.shown) || this.compositor.unfinished) {
@@ -175,6 +182,32 @@ export class PictureWorker {
         count++;
       }
     return formatColor(yuvToRgb([sum[0] / count, sum[1] / count, sum[2] / count]));
+  }
+
+  /** How much a callout differs from what lies beneath it, where it does so least. */
+  async contrastBeneath(id: string): Promise<number | null> {
+    const { project, sources } = this.known;
+    if (!project) return null;
+    const { heap, rasterizer } = this;
+    this.measuring ??= new Compositor(heap, rasterizer);
+    const compositor = this.measuring;
+    // Apart from those that play, which would be sent to and fro.
+    const readers = new Map<string, ClipReader>();
+    const read = async ({ clipId, footageId, time }: VideoLayer) => {
+      const seconds = ticksToSeconds(time);
+      const part = standInAt(sources.footage[footageId], sources.preparing?.[footageId], seconds);
+      if (!part) return null;
+      const key = `${clipId} ${part.index}`;
+      const reader = readers.get(key) ?? new ClipReader(heap, footageId, part.index);
+      readers.set(key, reader);
+      return reader.frameAt(part.seconds).catch(() => null);
+    };
+    try {
+      const composing = { heap, compositor, rasterizer, read };
+      return await contrastBeneath(composing, project, sources, id);
+    } finally {
+      for (const reader of readers.values()) reader.close();
+    }
   }
 
   private present(target: PlanarFrame): void {

@@ -131,6 +131,15 @@ export class Player {
     return this.remote.pickColor(x, y);
   }
 
+  /**
+   * How much a callout differs from what lies beneath it over all of its time, where it does so
+   * least, as a contrast ratio; null for one that needs not.
+   */
+  async contrastBeneath(id: string): Promise<number | null> {
+    await this.ready;
+    return this.remote.contrastBeneath(id);
+  }
+
   close(): void {
     this.closed = true;
     cancelAnimationFrame(this.loop);

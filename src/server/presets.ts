@@ -1,6 +1,7 @@
 import type { TSchema } from '@sinclair/typebox';
 import { nanoid } from 'nanoid';
 import type { Preset, PresetKind } from '@/contract/presets';
+import { SavedCallout } from '@/core/callout/saved';
 import { CalloutStyle } from '@/core/callout/style';
 import { Taste } from '@/core/framing/taste';
 import { Layout } from '@/core/layout/model';
@@ -18,6 +19,7 @@ const KINDS: Readonly<Record<PresetKind, TSchema>> = {
   pointer: SavedLooks,
   layout: Layout,
   style: CalloutStyle,
+  callout: SavedCallout,
 };
 
 /** The schema of a kind that a request names. */

@@ -1,3 +1,4 @@
+import { AS_IT_IS, UNPOSED } from './keyframes';
 import { counter, emptyProject, FRAME as TICK, SOURCES } from '../edit/fixture';
 import { followContentOf, restCallout } from '../edit/followed';
 import { placeFootage } from '../edit/place';
@@ -33,6 +34,7 @@ const cover: Callout = {
   ...{ id: 'c', kind: 'cover', way: 'solid', color: '#1e2a32', strength: 24 },
   ...{ start: secondsToTicks(1), end: secondsToTicks(2) },
   anchor: { to: 'footage', footageId: 'screen' },
+  ...UNPOSED,
   rect: { x: 400, y: 600, width: 200, height: 40 },
 };
 
@@ -96,7 +98,7 @@ test('anything else that goes along is drawn where its content is seen, and nowh
   const spot = { at: { x: 500, y: 620 }, size: facts, frame: FRAME };
   const box = {
     ...kindOf({ kind: 'ellipse' }).create!(spot),
-    ...{ id: 'c', start: 0, end: secondsToTicks(6), anchor: cover.anchor },
+    ...{ id: 'c', start: 0, end: secondsToTicks(6), anchor: cover.anchor, ...UNPOSED },
   } as Callout;
   const project = following(box, false);
   expect(project.callouts[0]).toMatchObject({ start: 0, end: secondsToTicks(6) });
@@ -111,7 +113,7 @@ test('put down it stays where its content was, and goes along again from there',
   const project = following();
   restCallout(project, 'c', secondsToTicks(2.2));
   expect(project.callouts[0]).toMatchObject({
-    ...{ anchor: { to: 'footage', footageId: 'screen' } },
+    anchor: { to: 'footage', footageId: 'screen' },
     rect: { x: 400, y: 400, width: 200, height: 40 },
   });
   const task = followTask(
@@ -122,6 +124,22 @@ test('put down it stays where its content was, and goes along again from there',
     true,
   );
   expect(task).toMatchObject({ ms: 2200, from: 0, rect: { x: 400, y: 400, width: 200 } });
+});
+
+test('what is marked is what lies under it in its pose, and what is kept stays at its instants', () => {
+  const keyframes = [
+    { at: 0, ...AS_IT_IS },
+    { at: secondsToTicks(0.5), ...AS_IT_IS, dx: 100, dy: 50, size: 2 },
+  ];
+  const posed = { ...cover, keyframes } as Callout;
+  const task = (seconds: number) =>
+    followTask(following(posed), SOURCES, posed, secondsToTicks(seconds), false);
+  expect(task(1)).toMatchObject({ rect: { x: 400, y: 600, width: 200, height: 40 } });
+  expect(task(1.5)).toMatchObject({ rect: { x: 400, y: 630, width: 400, height: 80 } });
+  // It lasts longer now, from before on.
+  const { start, keyframes: kept } = following(posed).callouts[0]!;
+  expect(start).toBeLessThan(secondsToTicks(1));
+  expect(kept.map(({ at }) => start + at)).toEqual([secondsToTicks(1), secondsToTicks(1.5)]);
 });
 
 test('why something cannot go along is said', () => {

@@ -1,5 +1,6 @@
 import { intersect, type Rect, type Size } from '../scale/rect';
-import { WHOLE } from './kind';
+import type { Pose } from './keyframes';
+import { shifted, WHOLE } from './kind';
 import { kindOf } from './kinds';
 import type { Callout } from './model';
 import { shiftedPoint, type Shift } from './follow-path';
@@ -10,16 +11,25 @@ const AROUND = { width: 0.16, height: 0.06 };
 /**
  * What of a recording a callout marks, in its pixels: the area that it has, or what lies around the
  * spot that it points at, within the recording.
+ *
+ * @param pose that it has then
  */
-export function markedBy(callout: Callout, size: Size): Rect {
+export function markedBy(callout: Callout, size: Size, pose: Pose): Rect {
   const handles = kindOf(callout).handles(callout);
   const point = handles.find(({ look }) => look === 'point');
   const area = handles.find((handle) => handle.look === 'area' && handle.size);
   const whole = { x: 0, y: 0, width: size.width, height: size.height };
-  if (area?.size && !('tip' in callout)) return intersect({ ...area.at, ...area.size }, whole);
-  const at = point?.at ?? handles[0]!.at;
+  if (area?.size && !('tip' in callout))
+    return intersect(inPose({ ...area.at, ...area.size }, pose), whole);
+  const at = shifted(point?.at ?? handles[0]!.at, pose);
   const [width, height] = [size.height * AROUND.width, size.height * AROUND.height];
   return intersect({ x: at.x - width / 2, y: at.y - height / 2, width, height }, whole);
+}
+
+/** A rectangle as it lies in a pose, upright. */
+function inPose({ x, y, width, height }: Rect, { dx, dy, size }: Pose): Rect {
+  const [w, h] = [width * size, height * size];
+  return { x: x + dx + (width - w) / 2, y: y + dy + (height - h) / 2, width: w, height: h };
 }
 
 /**

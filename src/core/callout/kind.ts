@@ -11,6 +11,7 @@ import type { Mask } from '../layout/mask';
 import { rectAround, type InOutput, type PointInOutput, type Size } from '../scale/rect';
 import { Id, strict, Time, type Point } from '../schema/parts';
 import { Anchor } from './anchor';
+import { poseProperties, type Keyframe, type Pose } from './keyframes';
 import { drawnMotionProperties, motionProperties } from './motion';
 import type { Ticks } from '../time/ticks';
 
@@ -27,6 +28,10 @@ export interface CalloutScene {
   readonly output: Size;
   /** Output pixels for one frame pixel. */
   readonly ratio: number;
+  /** Degrees that it is turned about its spot, clockwise; what lies on `toOutput` is so already. */
+  readonly turn: number;
+  /** How many times as large it is in its pose; so are `scale`, `ratio` and `toOutput`. */
+  readonly size: number;
   /** The part of the output that what it stands on has. */
   readonly stage: InOutput;
   /** Output pixels for one pixel of what it stands on. */
@@ -95,6 +100,8 @@ export interface CalloutKind<S extends TObject> {
   readonly name: string;
   /** Covers hide the recording; all else is drawn below the pointer or above it. */
   readonly level: 'cover' | 'below' | 'above';
+  /** Whether it is never turned, whatever its pose says: what it shows or hides lies upright. */
+  readonly upright?: true;
   /** What the callout is called on the timeline. */
   readonly title: (item: Static<S>) => string;
   /** Whether it can be added at a spot; a line drawn by hand can't. */
@@ -112,12 +119,14 @@ export interface CalloutKind<S extends TObject> {
   readonly reading?: (item: Static<S>, scene: CalloutScene) => string | null;
 }
 
-const BASE = { id: Id, start: Time, end: Time, anchor: Anchor };
+const BASE = { id: Id, start: Time, end: Time, anchor: Anchor, ...poseProperties };
 export interface CalloutBase {
   id: string;
   start: Ticks;
   end: Ticks;
   anchor: Anchor;
+  pose: Pose;
+  keyframes: Keyframe[];
 }
 
 /** The schema of a kind of callout that is there from its first picture to its last. */

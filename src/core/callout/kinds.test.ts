@@ -1,3 +1,4 @@
+import { AS_IT_IS, UNPOSED } from './keyframes';
 import fc from 'fast-check';
 import { counter, emptyProject, SOURCES } from '../edit/fixture';
 import { placeFootage } from '../edit/place';
@@ -17,6 +18,7 @@ import { USUAL_MOTION } from './motion';
 import { numberOf } from './number';
 import { kindOf, KINDS, type CalloutKindName } from './kinds';
 import { keysIn } from './kinds/keycaps';
+import { pictureAt } from './kinds/picture';
 
 const NAMES = Object.keys(KINDS) as CalloutKindName[];
 const SPOT = {
@@ -32,17 +34,23 @@ const FRAME = { width: 1920, height: 1080 };
 const FOOTAGE: Anchor = { to: 'footage', footageId: 'screen' };
 const END = secondsToTicks(8);
 
-/** A callout of a kind as it is made, or a line that was drawn by hand. */
+/** What can't be made at a spot without more: a line drawn by hand, a still of the footage. */
+const GIVEN = {
+  stroke: {
+    ...{ kind: 'stroke', tool: 'pen', width: 6, color: '#c2412d', ...USUAL_MOTION },
+    points: [
+      [0, 10, 20],
+      [300, 400, 260],
+    ],
+  },
+  picture: pictureAt(SPOT, 'still', { width: 640, height: 480 }),
+} as const;
+
+/** A callout of a kind as it is made. */
 const made = (kind: CalloutKindName, anchor: Anchor = FOOTAGE): Callout =>
   ({
-    ...(kindOf({ kind }).create?.(SPOT) ?? {
-      ...{ kind: 'stroke', tool: 'pen', width: 6, color: '#c2412d', ...USUAL_MOTION },
-      points: [
-        [0, 10, 20],
-        [300, 400, 260],
-      ],
-    }),
-    ...{ id: 'c', start: 0, end: END, anchor },
+    ...(kindOf({ kind }).create?.(SPOT) ?? GIVEN[kind as keyof typeof GIVEN]),
+    ...{ id: 'c', start: 0, end: END, anchor, ...UNPOSED },
   }) as Callout;
 
 function withCallout(callout: Callout): Project {
@@ -377,4 +385,102 @@ test('what grows does so about its spot, and ends where it stands', () => {
   const [small, large] = [boundsAt(0.3), boundsAt(4)];
   expect(small[0] + small[1]).toBeCloseTo(large[0] + large[1], 6);
   expect(small[1] - small[0]).toBeLessThan((large[1] - large[0]) * 0.9);
+});
+
+describe('a pose', () => {
+  const markOf = (more: object, seconds = 4, kind: CalloutKindName = 'line') => {
+    const item = { ...made(kind), ...more } as Callout;
+    const layer = layersOf(withCallout(item), SOURCES, seconds).find((l) => l.kind === 'drawing');
+    if (layer?.kind !== 'drawing') throw new Error('It is drawn.');
+    return layer;
+  };
+  const ends = { from: { x: 400, y: 400 }, to: { x: 600, y: 400 } };
+  const path = (pose: object, more: object = {}, seconds = 4) => {
+    const { mark } = markOf({ ...ends, pose: { ...AS_IT_IS, ...pose }, ...more }, seconds);
+    if (mark.kind !== 'lines') throw new Error('It is a line.');
+    return mark.paths[0]!.map(({ x, y }) => [x, y].map((n) => Math.round(n * 1000) / 1000));
+  };
+
+  test('moves, sizes and turns a callout about its spot, in pixels of what it stands on', () => {
+    expect(path({ dx: 40, dy: 80 })).toEqual([
+      [330, 360],
+      [480, 360],
+    ]);
+    expect(path({ size: 2 })).toEqual([
+      [225, 300],
+      [525, 300],
+    ]);
+    expect(path({ turn: 90 })).toEqual([
+      [375, 225],
+      [375, 375],
+    ]);
+    expect(markOf({ pose: { ...AS_IT_IS, opacity: 0.25 } }).opacity).toBe(0.25);
+  });
+
+  test('that is kept at two instants goes over from the one to the other', () => {
+    const keyframes = [
+      { ...AS_IT_IS, at: secondsToTicks(2) },
+      { ...AS_IT_IS, at: secondsToTicks(6), dx: 400 },
+    ];
+    const left = (seconds: number) => path({}, { keyframes }, seconds)[0]![0];
+    expect([1, 2, 4, 6, 7].map(left)).toEqual([300, 300, 450, 600, 600]);
+  });
+
+  test('turns words and keycaps as they stand, and a picture about its middle', () => {
+    for (const kind of ['text', 'keycaps', 'picture', 'count'] as const) {
+      const layers = layersOf(
+        withCallout({ ...made(kind), pose: { ...AS_IT_IS, turn: 30 } } as Callout),
+      );
+      const turns = layers.flatMap((l) =>
+        l.kind === 'drawing' && 'turn' in l.mark ? [l.mark.turn] : [],
+      );
+      expect(turns).toEqual([30]);
+    }
+  });
+
+  test('of a cover hides all of what it lies on, upright and opaque', () => {
+    const area = (turn: number) => {
+      const item = { ...made('cover'), pose: { ...AS_IT_IS, turn, opacity: 0 } } as Callout;
+      const [layer] = layersOf(withCallout(item));
+      if (layer?.kind !== 'region') throw new Error('It covers.');
+      return layer.area;
+    };
+    expect(area(30)).toEqual(area(0));
+  });
+});
+
+test('a marker pen goes through its lines one after the other', () => {
+  const lines = [300, 400, 500].map((y) => ({ x: 100, y, width: 400, height: 40 }));
+  const item = { ...made('highlight'), lines, pace: 1.5 } as Callout;
+  const widths = (seconds: number) =>
+    layersOf(withCallout(item), SOURCES, seconds).flatMap((l) =>
+      l.kind === 'drawing' && l.mark.kind === 'lines'
+        ? [l.mark.paths[0]![1]!.x - l.mark.paths[0]![0]!.x]
+        : [],
+    );
+  const whole = (400 - 40) * 0.75;
+  expect(widths(0.25)).toEqual([expect.closeTo(whole / 2, 6)]);
+  expect(widths(0.75)).toEqual([whole, expect.closeTo(whole / 2, 6)]);
+  expect(widths(4)).toEqual([whole, whole, whole]);
+  // Moved together; drawn to another size it marks what lies there now.
+  const { withHandle } = kindOf(item);
+  const move = { by: { dx: 5, dy: 7 }, frame: { dx: 4, dy: 5 } };
+  expect(withHandle(item, WHOLE, move)).toMatchObject({ lines: [{ x: 105, y: 307 }, {}, {}] });
+  expect(withHandle(item, 'corner', move)).toMatchObject({ lines: [] });
+});
+
+test('a still keeps its shape, and is no larger than it is when it is put in', () => {
+  const small = pictureAt(SPOT, 'still', { width: 64, height: 32 });
+  expect(small.rect).toMatchObject({ width: (64 * 1440) / 1080, height: (32 * 1440) / 1080 });
+  const large = pictureAt(SPOT, 'still', { width: 30_000, height: 20_000 });
+  expect(large.rect.height).toBeCloseTo(0.3 * 1440, 6);
+  expect(large.rect.width / large.rect.height).toBeCloseTo(1.5, 6);
+  const item = made('picture') as Callout & { kind: 'picture' };
+  const move = { by: { dx: 90, dy: 3 }, frame: { dx: 68, dy: 2 } };
+  const { rect } = kindOf(item).withHandle(item, 'corner', move) as typeof item;
+  expect(rect.width / rect.height).toBeCloseTo(4 / 3, 6);
+  expect(rect.width).toBeCloseTo(item.rect.width + 90, 6);
+  expect(validateProject(withCallout({ ...item, footageId: 'gone' }), SOURCES)).toEqual({
+    faults: [expect.objectContaining({ path: '/callouts/0/footageId' })],
+  });
 });

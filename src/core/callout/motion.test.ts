@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { frameDuration, rateFromNumber, secondsToTicks } from '../time/ticks';
-import { appearanceAt, fullySeenFrom, MOTIONS, type Moving } from './motion';
+import { appearanceAt, fullySeenFrom, MOTIONS, type Ease, type Moving } from './motion';
 import { partOfPaths } from './part-of-path';
 
 const at = secondsToTicks;
 const item = (more: Partial<Moving> = {}): Moving => ({
-  ...{ start: at(1), end: at(5), entrance: 'fade', exit: 'fade', pace: 0.5 },
+  ...{ start: at(1), end: at(5), entrance: 'fade', exit: 'fade', pace: 0.5, ease: 'soft' },
   ...more,
 });
 const RATE = rateFromNumber(30);
@@ -17,7 +17,7 @@ describe('how a callout comes and goes', () => {
   });
 
   test('it is drawn and taken back, grows and shrinks, rises and sinks', () => {
-    const drawn = item({ entrance: 'draw', exit: 'draw' });
+    const drawn = item({ entrance: 'draw', exit: 'draw', ease: 'even' });
     expect(appearanceAt(drawn, at(1.25))).toMatchObject({ drawn: 0.5, presence: 1 });
     expect(appearanceAt(drawn, at(4.875))).toMatchObject({ drawn: 0.25, presence: 1 });
     const grown = item({ entrance: 'grow', exit: 'grow' });
@@ -26,6 +26,19 @@ describe('how a callout comes and goes', () => {
     const risen = item({ entrance: 'rise', exit: 'rise' });
     expect(appearanceAt(risen, at(1)).below).toBeGreaterThan(0.01);
     expect(appearanceAt(risen, at(2))).toMatchObject({ below: 0, presence: 1 });
+  });
+
+  test('it goes evenly, ever more slowly, or beyond its place and back', () => {
+    const sizeAt = (ease: Ease, share: number) =>
+      appearanceAt(item({ entrance: 'grow', ease }), at(1 + share / 2)).size;
+    expect(sizeAt('even', 0.5)).toBeCloseTo(0.5, 9);
+    expect(sizeAt('soft', 0.5)).toBeGreaterThan(0.8);
+    const swing = Array.from({ length: 101 }, (_, i) => sizeAt('swing', i / 100));
+    expect(Math.max(...swing)).toBeCloseTo(1.1, 2);
+    expect(swing.at(-1)).toBeCloseTo(1, 9);
+    // Lines are never longer than they are.
+    const lines = item({ entrance: 'draw', ease: 'swing' });
+    expect(appearanceAt(lines, at(1.35)).drawn).toBe(1);
   });
 
   test('one that comes at once is wholly there in its first picture', () => {

@@ -23,8 +23,12 @@ const GOES: Readonly<Record<Motion, string>> = {
   rise: 'Sinks',
 };
 
+/** The course that what is drawn, grows or rises takes on its way. */
+export const EASES = ['even', 'soft', 'swing'] as const;
+export type Ease = (typeof EASES)[number];
+
 /** How a callout of most kinds comes and goes unless something else is wanted. */
-export const USUAL_MOTION = { entrance: 'fade', exit: 'fade', pace: 0.2 } as const;
+export const USUAL_MOTION = { entrance: 'fade', exit: 'fade', pace: 0.2, ease: 'soft' } as const;
 
 const pace = numberSetting({
   label: 'Takes',
@@ -37,12 +41,20 @@ const pace = numberSetting({
   usual: [0.05, 1.5],
 });
 
+const ease = oneOf(EASES, {
+  title: 'Moves',
+  labels: ['Evenly', 'Slowing down', 'Past its place and back'],
+  default: USUAL_MOTION.ease,
+  description: 'How what is drawn, grows or rises goes on its way.',
+});
+
 const motionSettings = <const M extends Motion>(motions: readonly M[], usual: M) => {
   const labels = (words: Readonly<Record<Motion, string>>) => motions.map((m) => words[m]);
   return {
     entrance: oneOf(motions, { title: 'Comes', labels: labels(COMES), default: usual }),
     exit: oneOf(motions, { title: 'Goes', labels: labels(GOES), default: usual }),
     pace,
+    ease,
   };
 };
 
@@ -57,6 +69,7 @@ export interface Moving extends Range {
   readonly exit: Motion;
   /** Seconds. */
   readonly pace: number;
+  readonly ease: Ease;
 }
 
 /** What is there of a callout while it comes and goes. */
@@ -82,22 +95,36 @@ const RISE = 0.04;
 const stretchOf = ({ start, end, pace }: Pick<Moving, 'start' | 'end' | 'pace'>): Ticks =>
   Math.min(secondsToTicks(pace), (end - start) / 3);
 
-/** Fast at first, slower towards its end. */
-const easedOut = (u: number): number => 1 - (1 - u) ** 3;
+/** How far beyond its end a swing goes: a tenth of the way. */
+const SWING = 1.70158;
+
+/** The share of a way that is behind after a share of its time; a swing goes beyond 1. */
+function eased(ease: Ease, u: number): number {
+  switch (ease) {
+    case 'even':
+      return u;
+    case 'soft':
+      return 1 - (1 - u) ** 3;
+    case 'swing':
+      return 1 + (SWING + 1) * (u - 1) ** 3 + SWING * (u - 1) ** 2;
+    default:
+      return assertNever(ease);
+  }
+}
 
 /** What is there of a callout of which a share of its coming, 0 to 1, has passed. */
-function withMotion(motion: Motion, share: number): Appearance {
+function withMotion(motion: Motion, ease: Ease, share: number): Appearance {
   switch (motion) {
     case 'none':
       return WHOLLY;
     case 'fade':
       return { ...WHOLLY, presence: share };
     case 'draw':
-      return { ...WHOLLY, drawn: share };
+      return { ...WHOLLY, drawn: Math.min(1, eased(ease, share)) };
     case 'grow':
-      return { ...WHOLLY, presence: Math.min(1, 2 * share), size: easedOut(share) };
+      return { ...WHOLLY, presence: Math.min(1, 2 * share), size: eased(ease, share) };
     case 'rise':
-      return { ...WHOLLY, presence: share, below: RISE * (1 - easedOut(share)) };
+      return { ...WHOLLY, presence: share, below: RISE * (1 - eased(ease, share)) };
     default:
       return assertNever(motion);
   }
@@ -108,11 +135,11 @@ function withMotion(motion: Motion, share: number): Appearance {
  * back. Each takes a third of its length if that is shorter.
  */
 export function appearanceAt(item: Moving, time: Ticks): Appearance {
-  const { start, end, entrance, exit } = item;
+  const { start, end, entrance, exit, ease } = item;
   if (time < start || time >= end) return GONE;
   const stretch = stretchOf(item);
-  if (time - start < stretch) return withMotion(entrance, (time - start) / stretch);
-  return withMotion(exit, Math.min(1, (end - time) / stretch));
+  if (time - start < stretch) return withMotion(entrance, ease, (time - start) / stretch);
+  return withMotion(exit, ease, Math.min(1, (end - time) / stretch));
 }
 
 /** The first frame at which a callout is wholly there, in ticks. */

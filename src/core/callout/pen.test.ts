@@ -1,3 +1,4 @@
+import { UNPOSED } from './keyframes';
 import fc from 'fast-check';
 import { checkOf } from '../schema/check';
 import { kindOf } from './kinds';
@@ -6,7 +7,7 @@ import { drawnLine, type PenPoint } from './pen';
 const SIZE = { width: 2560, height: 1440 };
 const FRAME = { width: 1920, height: 1080 };
 const check = checkOf(kindOf({ kind: 'stroke' }).schema);
-const base = { id: 'c', start: 0, end: 9, anchor: { to: 'frame' } };
+const base = { id: 'c', start: 0, end: 9, anchor: { to: 'frame' }, ...UNPOSED };
 
 test('any line that goes somewhere is a sound callout, from its first point on', () => {
   const step = fc.record({ ms: fc.nat(50), dx: fc.integer({ min: -90, max: 90 }), dy: fc.nat(90) });

@@ -1,3 +1,4 @@
+import { UNPOSED } from './keyframes';
 import fc from 'fast-check';
 import { SOURCES } from '../edit/fixture';
 import { isOf } from '../schema/check-plain';
@@ -15,7 +16,7 @@ const SPOT = {
 const made = (kind: CalloutKindName, more: object = {}) =>
   ({
     ...kindOf({ kind }).create!(SPOT),
-    ...{ id: 'c', start: 0, end: 100, anchor: { to: 'frame' } },
+    ...{ id: 'c', start: 0, end: 100, anchor: { to: 'frame' }, ...UNPOSED },
     ...more,
   }) as Callout;
 
@@ -43,6 +44,7 @@ test('a box takes an arrow’s line, and nothing that only an arrow has', () => 
   const arrow = made('arrow', { width: 21, color: '#123456', entrance: 'rise', pace: 1.5 });
   expect(inStyle(made('box'), styleOf(arrow))).toEqual({
     ...{ width: 21, color: '#123456', entrance: 'rise', exit: 'fade', pace: 1.5 },
+    ...{ ease: 'even', outline: 0, edge: '#ffffff' },
   });
 });
 

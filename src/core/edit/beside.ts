@@ -1,4 +1,5 @@
 import { anchorFootage } from '../callout/anchor';
+import { mappedKeyframes } from '../callout/keyframes';
 import type { Project } from '../project/model';
 import type { Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
@@ -24,7 +25,12 @@ export function mapBeside(project: Project, start: TimeMap, end: TimeMap = start
   project.framings.forEach(fitRamps);
   project.layouts = spans(project.layouts);
   project.pointer = spans(project.pointer);
-  project.callouts = spans(project.callouts);
+  project.callouts = project.callouts.flatMap((callout) =>
+    spans([callout]).map((moved) => ({
+      ...moved,
+      keyframes: mappedKeyframes(callout.keyframes, callout.start, moved.start, start),
+    })),
+  );
   const latest = new Map<Ticks, Ticks>();
   for (const { start: at } of project.steps)
     if (at !== null) latest.set(start(at), Math.max(at, latest.get(start(at)) ?? 0));
@@ -56,8 +62,10 @@ export function mapOfFootage(project: Project, footage: ReadonlySet<string>, map
     ...project.callouts.filter(({ anchor }) => footage.has(anchorFootage(anchor) ?? '')),
   ];
   for (const span of within) {
-    const end = map(span.end);
+    const [from, end] = [span.start, map(span.end)];
     span.start = map(span.start);
+    if ('keyframes' in span)
+      span.keyframes = mappedKeyframes(span.keyframes, from, span.start, map);
     span.end = Math.max(end, span.start + 1);
   }
   let last = 0;

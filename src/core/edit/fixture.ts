@@ -1,3 +1,4 @@
+import { UNPOSED } from '../callout/keyframes';
 import { createProject } from '../project/create';
 import type { Project } from '../project/model';
 import type { FootageFacts, Role, Sources } from '../project/sources';
@@ -76,6 +77,7 @@ export function demoProject(newId: () => string): Project {
       start: frame(i * 200),
       end: frame(i * 200 + 90),
       anchor: { to: 'footage', footageId: 'screen' },
+      ...UNPOSED,
       kind: 'cover',
       way: 'blur',
       color: '#1e2a32',

@@ -1,6 +1,7 @@
 import { shiftAt, type FollowPath } from '../callout/follow-path';
 import { putAt } from '../callout/followed';
 import { anchorFootage } from '../callout/anchor';
+import { startingLater } from '../callout/keyframes';
 import { clipEnd, sourceMs, timelineTime } from '../project/clip-time';
 import type { Callout, Project } from '../project/model';
 import { screenClipAt } from '../project/query';
@@ -57,7 +58,10 @@ export function followContentOf(
   const to = Math.ceil(at(last + path.step) / frame) * frame;
   const start = Math.max(clip.start, from);
   const end = Math.min(clipEnd(clip), to);
-  if (end > start) Object.assign(callout, { start, end });
+  if (end > start) {
+    callout.keyframes = startingLater(callout.keyframes, start - callout.start);
+    Object.assign(callout, { start, end });
+  }
   project.callouts.sort((a, b) => a.start - b.start);
 }
 

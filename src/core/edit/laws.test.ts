@@ -1,3 +1,5 @@
+import { PLAIN_LINES } from '../callout/kinds/two-points';
+import { UNPOSED } from '../callout/keyframes';
 import fc from 'fast-check';
 import { USUAL_MOTION } from '../callout/motion';
 import { LAYOUT_KINDS, LAYOUTS } from '../layout/built-in';
@@ -112,6 +114,7 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
   }),
   'shift-clip': (_p, { id, which }) => ({ clipId: id, by: frame(which - 30) }),
   'lift-clips': (_p, { id }) => ({ clipIds: [id] }),
+  'lift-footage': (_p, { which }) => ({ footageId: pick(Object.keys(SOURCES.footage), which)! }),
   'roll-cut': (_p, place) => ({ clipId: place.id, by: way(place) }),
   'slip-clip': (_p, place) => ({ clipId: place.id, by: way(place) }),
   'slide-clip': (_p, place) => ({ clipId: place.id, by: way(place) }),
@@ -190,7 +193,7 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
         end: frame(at + length),
         kind: 'line',
         width: 4,
-        ...USUAL_MOTION,
+        ...{ ...UNPOSED, ...USUAL_MOTION, ...PLAIN_LINES },
       },
       ...{ from: { x: 1, y: 2 }, to: { x: 30, y: 40 }, color: '#c2412d' },
       anchor: which % 2 ? { to: 'frame' } : { to: 'pointer', footageId: 'screen' },
@@ -200,11 +203,25 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
     callouts: [0, 1].map((i) => ({
       ...{ id: newId(), start: frame(at + i), end: frame(at + i + length), kind: 'cover' },
       ...{ rect: { x: which, y: 2, width: 30, height: 12 }, way: 'blur', strength: 24 },
-      ...{ color: '#1e2a32', anchor: { to: 'footage', footageId: 'screen' } },
+      ...{ color: '#1e2a32', anchor: { to: 'footage', footageId: 'screen' }, ...UNPOSED },
     })),
   }),
   'change-callout': (p, { which }) => ({
     ...{ id: callout(p, which), change: { anchor: { to: 'frame' } } },
+  }),
+  'keep-pose': (p, { which, at }) => ({ id: callout(p, which), time: frame(at) }),
+  'change-pose': (p, { which, at }) => ({
+    ...{ id: callout(p, which), time: frame(at), change: { dx: which, turn: at % 90 } },
+  }),
+  'drop-pose': (p, { which, length }) => {
+    const one = pick(p.callouts, which);
+    return { id: one?.id ?? 'none', at: pick(one?.keyframes ?? [], length)?.at ?? 0 };
+  },
+  'stagger-callouts': (p, { which, at, length }) => ({
+    ...{ ids: [callout(p, which), callout(p, at)], by: frame(length) },
+  }),
+  'change-theme': (_p, { which }) => ({
+    change: pick([{ line: '#123456' }, { width: which + 1 }, { weight: 'bold' as const }], which)!,
   }),
   'follow-content': (p, { which, at, length }) => ({
     ...{ id: callout(p, which), time: frame(at), whole: which % 2 > 0 },

@@ -15,7 +15,7 @@ const BY_PLACE = ['lanes', 'steps', 'groups'] as const;
 /** Lists that have one entry for each recording. */
 const BY_FOOTAGE = ['keys', 'looks', 'corrections'] as const;
 /** Objects that are merged property by property. */
-const OBJECTS = ['canvas', 'target', 'script', 'presenter'] as const;
+const OBJECTS = ['canvas', 'target', 'script', 'theme', 'presenter'] as const;
 
 /** They touched the same thing. */
 class Conflict extends Error {}

@@ -44,7 +44,16 @@ const LISTS = new Set([
   'groups',
 ]);
 /** The other properties of a document, which are replaced as a whole. */
-const VALUES = new Set(['canvas', 'target', 'script', 'presenter', 'keys', 'looks', 'corrections']);
+const VALUES = new Set([
+  'canvas',
+  'target',
+  'script',
+  'theme',
+  'presenter',
+  'keys',
+  'looks',
+  'corrections',
+]);
 const LANE_PROPERTIES = new Set(['id', 'kind', 'name', 'gain', 'off', 'solo', 'locked', 'height']);
 const TIMES = ['start', 'end', 'time'] as const;
 

@@ -1,3 +1,4 @@
+import { UNPOSED } from '../callout/keyframes';
 import { clipEnd, sourceEnd, sourceTime } from '../project/clip-time';
 import type { Project } from '../project/model';
 import type { Sources } from '../project/sources';
@@ -22,6 +23,7 @@ function screenOnly() {
     start: frame(600),
     end: frame(900),
     anchor: { to: 'footage', footageId: 'screen' },
+    ...UNPOSED,
     kind: 'cover',
     way: 'blur',
     color: '#1e2a32',

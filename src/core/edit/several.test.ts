@@ -1,3 +1,5 @@
+import { PLAIN_LINES } from '../callout/kinds/two-points';
+import { UNPOSED } from '../callout/keyframes';
 import { findClip } from '../project/query';
 import { USUAL_MOTION } from '../callout/motion';
 import type { Project } from '../project/model';
@@ -44,8 +46,9 @@ test('callouts take the settings of their kind, and nothing that is not theirs',
   const p = demoProject(newId);
   const line = {
     ...{ id: newId(), start: 0, end: frame(90), kind: 'line' as const, width: 4, ...USUAL_MOTION },
-    ...{ from: { x: 1, y: 2 }, to: { x: 30, y: 40 }, color: '#c2412d' },
+    ...{ from: { x: 1, y: 2 }, to: { x: 30, y: 40 }, color: '#c2412d', ...PLAIN_LINES },
     anchor: { to: 'frame' as const },
+    ...UNPOSED,
   };
   addSpan(p, 'callouts', line);
   const cover = p.callouts.find((c) => c.kind === 'cover')!;

@@ -3,6 +3,7 @@ import type { Layout, Project } from '../project/model';
 import { mayOverlap, SPAN_LISTS, type SpanList } from '../project/span-lists';
 import type { Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
+import { startingLater } from '../callout/keyframes';
 import { EditError } from './error';
 
 export type Span<L extends SpanList> = Project[L][number];
@@ -107,7 +108,10 @@ export function timeSpan(
     span.start = from;
     span.end = from + length;
   } else {
+    const before = span.start;
     span.start = Math.max(low, Math.min(start, end - least, high - least));
+    // What is kept at an instant stays there.
+    if ('keyframes' in span) span.keyframes = startingLater(span.keyframes, span.start - before);
     span.end = Math.min(high, Math.max(end, span.start + least));
   }
   fitRamps(span);

@@ -1,3 +1,4 @@
+import { UNPOSED } from '../callout/keyframes';
 import { builtInOf, LAYOUTS } from '../layout/built-in';
 import fc from 'fast-check';
 import type { Project } from '../project/model';
@@ -113,6 +114,7 @@ test('a take done again takes the place of the old one; the voice stays, and the
     start: 0,
     end: seconds(2),
     anchor: { to: 'footage', footageId: 'x' },
+    ...UNPOSED,
     kind: 'cover',
     way: 'blur',
     color: '#1e2a32',

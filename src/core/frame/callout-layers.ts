@@ -3,11 +3,12 @@ import { anchorFootage } from '../callout/anchor';
 import { shiftAt, shiftedPoint, shiftsAround, type Shift } from '../callout/follow-path';
 import type { CalloutKind, CalloutScene, Magnify } from '../callout/kind';
 import { kindOf } from '../callout/kinds';
+import { isPlain, poseAt, type Pose } from '../callout/keyframes';
 import { numberOf } from '../callout/number';
 import { appearanceAt, WHOLLY, type Appearance } from '../callout/motion';
 import type { Callout } from '../project/model';
 import { sourceMs } from '../project/clip-time';
-import type { InOutput, PointInOutput } from '../scale/rect';
+import { turned, type InOutput, type PointInOutput } from '../scale/rect';
 import { contains } from '../time/ranges';
 import type { Point } from '../schema/parts';
 import { ticksToSeconds } from '../time/ticks';
@@ -22,17 +23,21 @@ type Level = CalloutKind<never>['level'];
 const GROWN = { sure: 2, unsure: 8 };
 
 /** What a callout is told that neither comes nor goes, but for its place. */
-const AT_REST = { ms: 0, presence: 1, drawn: 1, number: 0, grown: 0, magnify: null } as const;
+const AT_REST = {
+  ...{ ms: 0, presence: 1, drawn: 1, number: 0, grown: 0, turn: 0, size: 1, magnify: null },
+} as const;
 
 /**
- * What a callout is told of what it stands on; null while that is not seen. Of content that is
- * followed it is the place at which it is seen.
+ * What a callout is told of what it stands on, in the pose that it has then; null while that is not
+ * seen. Of content that is followed it is the place at which it is seen.
  */
 export function calloutScene(scene: Scene, callout: Callout): CalloutScene | null {
   const screen = screenShowing(scene, anchorFootage(callout.anchor) ?? '');
   const places = calloutScenes(scene, callout, screen, false);
-  return places[0] ?? null;
+  return places[0] ? posed(callout, places[0], poseOf(scene, callout)) : null;
 }
+
+const poseOf = ({ time }: Scene, callout: Callout): Pose => poseAt(callout, time - callout.start);
 
 /** A place of a recording's content that went elsewhere, by where it was when it was marked. */
 function shiftedScene(
@@ -122,17 +127,29 @@ function pivotOf(callout: Callout): Point {
   return size ? { x: at.x + size.width / 2, y: at.y + size.height / 2 } : at;
 }
 
-/** What a callout is told while it comes or goes. */
-function moving(callout: Callout, place: CalloutScene, appearance: Appearance): CalloutScene {
-  const { presence, drawn, size, below } = appearance;
-  const pivot = place.toOutput(pivotOf(callout));
+/** What a callout is told in a pose, and while it comes or goes. */
+function posed(
+  callout: Callout,
+  place: CalloutScene,
+  pose: Pose,
+  { presence, drawn, size: share, below }: Appearance = WHOLLY,
+): CalloutScene {
+  // Most callouts rest as they are most of the time.
+  if (isPlain(pose) && presence === 1 && drawn === 1 && share === 1 && below === 0) return place;
+  const size = pose.size * share;
+  const turn = kindOf(callout).upright ? 0 : pose.turn;
+  const spot = pivotOf(callout);
+  const pivot = place.toOutput(spot);
+  const at = place.toOutput({ x: spot.x + pose.dx, y: spot.y + pose.dy });
   const dy = below * place.output.height;
   return {
     ...place,
-    ...{ presence, drawn, scale: place.scale * size, ratio: place.ratio * size },
+    ...{ presence: presence * pose.opacity, drawn, turn, size },
+    ...{ scale: place.scale * size, ratio: place.ratio * size },
     toOutput: (point) => {
       const { x, y } = place.toOutput(point);
-      return { x: pivot.x + (x - pivot.x) * size, y: pivot.y + (y - pivot.y) * size + dy };
+      const way = turned((x - pivot.x) * size, (y - pivot.y) * size, turn);
+      return { x: at.x + way.x, y: at.y + way.y + dy };
     },
   };
 }
@@ -148,9 +165,8 @@ function layersOf(
     if (kind.level !== level || !contains(callout, scene.time) || !which(callout)) return [];
     const places = calloutScenes(scene, callout, screen, kind.level === 'cover');
     const appearance = callout.kind === 'cover' ? WHOLLY : appearanceAt(callout, scene.time);
-    return places.flatMap((place) =>
-      kind.marks(callout, appearance === WHOLLY ? place : moving(callout, place, appearance)),
-    );
+    const pose = poseOf(scene, callout);
+    return places.flatMap((place) => kind.marks(callout, posed(callout, place, pose, appearance)));
   });
 }
 
@@ -181,7 +197,9 @@ export const coversWithin =
       ...scene.project.callouts
         .filter(({ kind, anchor }) => kind === 'cover' && anchor.to === 'frame')
         .filter((cover) => contains(cover, scene.time))
-        .flatMap((cover) => kindOf(cover).marks(cover, onFrame)),
+        .flatMap((cover) =>
+          kindOf(cover).marks(cover, posed(cover, onFrame, poseOf(scene, cover))),
+        ),
     ];
   };
 

@@ -1,3 +1,5 @@
+import { PLAIN_LINES } from '../callout/kinds/two-points';
+import { UNPOSED } from '../callout/keyframes';
 import { PLAIN_ARROW } from '../callout/kinds/arrow';
 import { USUAL_MOTION } from '../callout/motion';
 import { LAYOUTS } from '../layout/built-in';
@@ -103,7 +105,7 @@ test('a pointer that the recording does not show is drawn where it was; one that
 test('a line appears as it was drawn, a marker pen is see-through, and an arrow has its tip where it points', () => {
   const project = both();
   const anchor = { to: 'footage', footageId: 'screen' } as const;
-  const base = { start: at(1), end: at(5), anchor, width: 8, color: '#c2412d' };
+  const base = { start: at(1), end: at(5), anchor, width: 8, color: '#c2412d', ...UNPOSED };
   addSpan(project, 'callouts', {
     ...{ ...base, ...USUAL_MOTION },
     id: 'a',
@@ -119,7 +121,7 @@ test('a line appears as it was drawn, a marker pen is see-through, and an arrow 
     ...base,
     id: 'b',
     kind: 'arrow',
-    ...PLAIN_ARROW,
+    ...{ ...PLAIN_ARROW, ...PLAIN_LINES },
     from: { x: 0, y: 0 },
     to: { x: 1280, y: 720 },
   });

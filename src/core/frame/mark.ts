@@ -2,7 +2,8 @@ import type { InOutput, PointInOutput } from '../scale/rect';
 import type { PointerShape } from '../telemetry/sample';
 
 /** What a drawing shows, in output pixels. */
-export type Mark = LinesMark | OutlineMark | DiscMark | PointerMark | WordsMark | KeysMark;
+export type Mark =
+  LinesMark | OutlineMark | DiscMark | PointerMark | WordsMark | KeysMark | PictureMark;
 
 /** Lines of one colour and width, each drawn on its own; closed ones can be filled. */
 export interface LinesMark {
@@ -55,11 +56,25 @@ export interface KeysMark {
   readonly at: PointInOutput;
   readonly align: 'left' | 'middle' | 'right';
   readonly from: 'top' | 'bottom';
+  /** Degrees that they are turned about their place, clockwise. */
+  readonly turn: number;
+}
+
+/** How the letters of words stand. */
+export interface Lettering {
+  /** As in a font: 400 is regular, 700 bold. */
+  readonly weight: number;
+  /** Where lines that are shorter than the longest stand; the start is where reading begins. */
+  readonly align: 'start' | 'middle' | 'end';
+  /** Around each letter. */
+  readonly outline: { readonly width: number; readonly color: string } | null;
+  /** A soft shadow below the box, or below the letters where they have none. */
+  readonly shadow: boolean;
 }
 
 /**
- * Words in a box, which is kept inside the picture, with an arrow to a spot, or rounded with a tail
- * to it; without a fill they stand bare where they are said.
+ * Words in a box, which is kept inside the picture, with an arrow or a tail to a spot; without a
+ * fill they stand bare where they are said.
  */
 export interface WordsMark {
   readonly kind: 'words';
@@ -68,7 +83,26 @@ export interface WordsMark {
   /** From the tip to the middle of the box. */
   readonly offset: { readonly dx: number; readonly dy: number };
   readonly fontSize: number;
+  /** Of the box, and of what points. */
   readonly fill: string | null;
+  /** Whether the box is filled; what points is drawn all the same. */
+  readonly ground: boolean;
+  /** Radius of the box's corners. */
+  readonly corner: number;
   readonly ink: string;
   readonly pointing: 'arrow' | 'tail' | null;
+  readonly lettering: Lettering;
+  /** Degrees that all of it is turned about the tip, clockwise. */
+  readonly turn: number;
+}
+
+/** A still of the footage in a box; parts of it may be see-through. */
+export interface PictureMark {
+  readonly kind: 'picture';
+  readonly footageId: string;
+  readonly box: InOutput;
+  /** Radius of its corners. */
+  readonly corner: number;
+  /** Degrees that it is turned about its middle, clockwise. */
+  readonly turn: number;
 }

@@ -129,6 +129,14 @@ export function everyVideoLayer(layers: readonly Layer[]): VideoLayer[] {
   });
 }
 
+/** Everything that a plan draws, within transitions too. */
+export function everyMark(layers: readonly Layer[]): Mark[] {
+  return layers.flatMap((layer) => {
+    if (layer.kind === 'drawing') return [layer.mark];
+    return layer.kind === 'mix' ? [...everyMark(layer.from), ...everyMark(layer.to)] : [];
+  });
+}
+
 /** All recordings that a plan shows, each clip once. */
 export function videoLayers(layers: readonly Layer[]): VideoLayer[] {
   const found = new Map<string, VideoLayer>();

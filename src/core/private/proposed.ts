@@ -1,3 +1,4 @@
+import { UNPOSED } from '../callout/keyframes';
 import { kindOf } from '../callout/kinds';
 import type { Callout, Project } from '../project/model';
 import { padded, type Rect } from '../scale/rect';
@@ -51,7 +52,7 @@ export function coversFor(
     });
     const callout = {
       ...made,
-      ...{ id: newId(), anchor: { to: 'footage', footageId } },
+      ...{ id: newId(), anchor: { to: 'footage', footageId }, ...UNPOSED },
       start: Math.floor(place.start / frame) * frame,
       end: Math.ceil(place.end / frame) * frame,
       rect: coverRect(rect),

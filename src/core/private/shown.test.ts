@@ -1,3 +1,4 @@
+import { UNPOSED } from '../callout/keyframes';
 import fc from 'fast-check';
 import { counter, emptyProject, frame, SOURCES } from '../edit/fixture';
 import { placeFootage } from '../edit/place';
@@ -39,7 +40,7 @@ test('a cover over it closes it; one that is too small, or ends before, does not
     const project = shown();
     addSpan(project, 'callouts', {
       ...{ id: 'c', kind: 'cover', way: 'solid', color: '#1e2a32', strength: 24 },
-      ...{ start: 0, end: frame(end), anchor: { to: 'footage', footageId: 'screen' } },
+      ...{ start: 0, end: frame(end), anchor: { to: 'footage', footageId: 'screen' }, ...UNPOSED },
       rect: { x: 396, y: 296, width, height: 24 },
     });
     return open(project, all);

@@ -1,3 +1,4 @@
+import { newTheme } from '../callout/theme';
 import { defaultsOf } from '../schema/setting';
 import { rateFromNumber, type FrameRate } from '../time/ticks';
 import { targetOf, type TargetId } from './targets';
@@ -95,6 +96,7 @@ export function createProject(
     },
     target: { id, loudness, captions },
     script: { wordsPerMinute: DEFAULT_WORDS_PER_MINUTE },
+    theme: newTheme(even(height)),
     lanes: (['presenter', 'screen', 'voice', 'music', 'computer'] as const).map((kind) =>
       createLane(kind),
     ),

@@ -1,6 +1,7 @@
 import { anchorFootage } from '../callout/anchor';
 import { shiftAt } from '../callout/follow-path';
 import { markedBy, putAt } from '../callout/followed';
+import { poseAt } from '../callout/keyframes';
 import { intersect, type Rect } from '../scale/rect';
 import { ticksToSeconds, type Ticks } from '../time/ticks';
 import { sourceEnd, sourceTime } from './clip-time';
@@ -54,7 +55,7 @@ export function followTask(
   const ms = milliseconds(sourceTime(clip, time));
   const shift = anchor.to === 'track' ? shiftAt(anchor.path, ms) : null;
   const placed = shift ? ({ ...callout, ...putAt(callout, shift) } as Callout) : callout;
-  const rect = intersect(markedBy(placed, footage), {
+  const rect = intersect(markedBy(placed, footage, poseAt(callout, time - callout.start)), {
     ...{ x: 0, y: 0, width: footage.width, height: footage.height },
   });
   if (!(rect.width >= LEAST_SIDE && rect.height >= LEAST_SIDE))

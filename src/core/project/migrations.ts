@@ -1,3 +1,4 @@
+import { newTheme } from '../callout/theme';
 import { createClip, DEFAULT_MARKER_COLOR, DEFAULT_WORDS_PER_MINUTE } from './create';
 import { PROJECT_FORMAT, PROJECT_VERSION, type Clip } from './model';
 import { targetOf } from './targets';
@@ -100,7 +101,53 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
       callout.kind === 'cover' ? callout : { ...callout, ...motionOfVersion7(callout.kind) },
     ),
   }),
+  /**
+   * Callouts have poses, and say on which course they come and go; words have letters of several
+   * weights, an outline, a ground of its own; a marker pen can mark lines of text. What callouts
+   * have in common is the project's theme.
+   */
+  8: ({ callouts, canvas, ...rest }) => ({
+    ...rest,
+    canvas,
+    version: 9,
+    theme: newTheme(heightOf(canvas)),
+    callouts: eachOf(callouts, (callout) => ({
+      ...callout,
+      pose: { dx: 0, dy: 0, size: 1, turn: 0, opacity: 1 },
+      keyframes: [],
+      ...(callout.kind === 'cover'
+        ? {}
+        : { ease: callout.entrance === 'draw' || callout.exit === 'draw' ? 'even' : 'soft' }),
+      ...looksOfVersion8(callout.kind),
+    })),
+  }),
 };
+
+/** How high the frame is; what is none is left to be refused. */
+const heightOf = (canvas: unknown): number =>
+  typeof canvas === 'object' && canvas && 'height' in canvas ? Number(canvas.height) || 0 : 0;
+
+/** How words and lines of version 8 looked, and what a marker pen marked. */
+function looksOfVersion8(kind: unknown): Document {
+  const letters = {
+    ...{ weight: 'medium', align: 'start', outline: 0, edge: '#1e2a32', shadow: false },
+  };
+  switch (kind) {
+    case 'text':
+      return { ...letters, corner: 0, ground: true };
+    case 'note':
+      return { ...letters, corner: 0.5 };
+    case 'highlight':
+      return { lines: [] };
+    case 'arrow':
+    case 'line':
+    case 'box':
+    case 'ellipse':
+      return { outline: 0, edge: '#ffffff' };
+    default:
+      return {};
+  }
+}
 
 /** How a kind of callout of version 7 came and went, and what an arrow was. */
 function motionOfVersion7(kind: unknown): Document {

@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Callout } from '../callout/model';
+import { Theme } from '../callout/theme';
 import { FootageKey } from '../key/model';
 import { LayoutSpan } from '../layout/model';
 import { PresenterPlacement } from '../layout/placement';
@@ -33,7 +34,7 @@ export * from './parts/settings';
 export * from './parts/step';
 
 export const PROJECT_FORMAT = 'vistum-project';
-export const PROJECT_VERSION = 8;
+export const PROJECT_VERSION = 9;
 
 export const Project = strict({
   format: Type.Literal(PROJECT_FORMAT),
@@ -41,6 +42,7 @@ export const Project = strict({
   canvas: Canvas,
   target: ProjectTarget,
   script: ScriptSettings,
+  theme: { ...Theme, description: 'What new callouts look like.' },
   lanes: Type.Array(Lane, {
     maxItems: 64,
     description: 'Front to back: what comes first covers what comes later.',

@@ -36,6 +36,16 @@ export const usedFootage = (
 ): ReadonlySet<string> =>
   new Set(lanes.flatMap((lane) => lane.clips.map((clip) => clip.footageId)));
 
+/** The ids of all footage that a project shows or sounds: in clips, and as pictures over them. */
+export const shownFootage = ({
+  lanes,
+  callouts,
+}: Pick<Project, 'lanes' | 'callouts'>): ReadonlySet<string> =>
+  new Set([
+    ...usedFootage(lanes),
+    ...callouts.flatMap((one) => (one.kind === 'picture' ? [one.footageId] : [])),
+  ]);
+
 /** First instant at which nothing is left on any lane: the length of the tutorial. */
 export const projectDuration = (project: Project): Ticks =>
   project.lanes.reduce((end, lane) => Math.max(end, laneEnd(lane)), 0);

@@ -60,6 +60,16 @@ export function* structuralFaults(project: Project, sources: Sources): Generator
         };
     }
   }
+  for (const [i, callout] of project.callouts.entries()) {
+    const path = `/callouts/${i}`;
+    if (callout.keyframes.some(({ at }, k) => at <= (callout.keyframes[k - 1]?.at ?? -Infinity)))
+      yield { path: `${path}/keyframes`, message: 'are not in the order of their times' };
+    if (callout.kind === 'picture' && !footageOf(sources, callout.footageId))
+      yield {
+        path: `${path}/footageId`,
+        message: `names a picture that the project does not have ("${callout.footageId}")`,
+      };
+  }
   for (const [i, framing] of project.framings.entries())
     if (framing.rampIn + framing.rampOut > framing.end - framing.start)
       yield {

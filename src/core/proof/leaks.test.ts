@@ -1,3 +1,4 @@
+import { UNPOSED } from '../callout/keyframes';
 import fc from 'fast-check';
 import { emptyProject } from '../edit/fixture';
 import { letters } from '../vision/testing';
@@ -92,7 +93,7 @@ test('each leak has a remedy that fits its cover', () => {
   const project = emptyProject();
   project.callouts.push({
     ...{ id: 'c', kind: 'cover', way: 'blur', color: '#1e2a32', strength: 4, start: 0, end: 1000 },
-    ...{ anchor: { to: 'footage', footageId: 'screen' }, rect },
+    ...{ anchor: { to: 'footage', footageId: 'screen' }, ...UNPOSED, rect },
   });
   const said = (one: LeakSpot) => remedyFor(project, leakStretches([one])[0]!, 0, 10);
   expect(said(spot(1, 0.5, { covered: true }))).toMatch(/too weak/);

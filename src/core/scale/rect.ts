@@ -61,6 +61,31 @@ export function rectAround(points: readonly { readonly x: number; readonly y: nu
   return { x: left, y: top, width: right - left, height: bottom - top };
 }
 
+/** The corners of a rectangle, round from its upper left. */
+export const cornersOf = ({ x, y, width, height }: Rect): { x: number; y: number }[] => [
+  { x, y },
+  { x: x + width, y },
+  { x: x + width, y: y + height },
+  { x, y: y + height },
+];
+
+/** A vector turned by so many degrees, clockwise as the picture is seen. */
+export function turned(x: number, y: number, degrees: number): { x: number; y: number } {
+  if (!degrees) return { x, y };
+  const [sin, cos] = [Math.sin((degrees * Math.PI) / 180), Math.cos((degrees * Math.PI) / 180)];
+  return { x: x * cos - y * sin, y: x * sin + y * cos };
+}
+
+/** A point turned about another by so many degrees, clockwise as the picture is seen. */
+export function turnedAbout(
+  point: { readonly x: number; readonly y: number },
+  about: { readonly x: number; readonly y: number },
+  degrees: number,
+): { x: number; y: number } {
+  const way = turned(point.x - about.x, point.y - about.y, degrees);
+  return { x: about.x + way.x, y: about.y + way.y };
+}
+
 /** The smallest rectangle around two. */
 export function unite(a: Rect, b: Rect): Rect {
   const x = Math.min(a.x, b.x);

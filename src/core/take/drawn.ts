@@ -1,3 +1,6 @@
+import { PLAIN_LINES } from '../callout/kinds/two-points';
+import { PLAIN_TEXT } from '../callout/kinds/text';
+import { UNPOSED } from '../callout/keyframes';
 import { assertNever } from '../assert-never';
 import type { CalloutBase } from '../callout/kind';
 import { kindOf } from '../callout/kinds';
@@ -25,7 +28,7 @@ export function drawnCallout(event: DrawnEvent): OmitBase<Callout> {
       };
     case 'figure': {
       const { shape, from, to, width, color } = event.drawn;
-      const drawn = { from: { ...from }, to: { ...to }, width, color };
+      const drawn = { from: { ...from }, to: { ...to }, width, color, ...PLAIN_LINES };
       return shape === 'arrow'
         ? { kind: shape, ...drawn, ...PLAIN_ARROW }
         : { kind: shape, ...drawn, ...USUAL_MOTION };
@@ -40,7 +43,7 @@ export function drawnCallout(event: DrawnEvent): OmitBase<Callout> {
         fill: event.color,
         ink: INK,
         arrow: false,
-        ...USUAL_MOTION,
+        ...{ ...PLAIN_TEXT, ...USUAL_MOTION },
       };
     default:
       return assertNever(event);
@@ -61,7 +64,13 @@ export interface Drawn {
  * @param size of the recording, in pixels
  */
 export function drawnMarks(event: DrawnEvent, ms: number, size: Size): Drawn[] {
-  const base: CalloutBase = { id: event.id, start: 0, end: Infinity, anchor: { to: 'frame' } };
+  const base: CalloutBase = {
+    id: event.id,
+    start: 0,
+    end: Infinity,
+    anchor: { to: 'frame' },
+    ...UNPOSED,
+  };
   const item: Callout = { ...drawnCallout(event), ...base };
   const layers = kindOf(item).marks(item, {
     ms,
@@ -72,6 +81,8 @@ export function drawnMarks(event: DrawnEvent, ms: number, size: Size): Drawn[] {
     ratio: 1,
     scale: 1,
     grown: 0,
+    turn: 0,
+    size: 1,
     magnify: null,
     stage: { x: 0, y: 0, ...size },
     toOutput: (point) => point,

@@ -1,3 +1,4 @@
+import { UNPOSED } from '../callout/keyframes';
 import { assertNever } from '../assert-never';
 import { DEFAULT_MARKER_COLOR } from '../project/create';
 import { builtInOf, LAYOUTS } from '../layout/built-in';
@@ -86,6 +87,7 @@ export function liveData(
           start: when,
           end: until(event.id, event.t, drawnMs),
           anchor: { to: 'footage', footageId },
+          ...UNPOSED,
         });
         break;
       }

@@ -48,12 +48,14 @@ const capOf = (key: string) =>
  * @param ms time in the recording
  * @param stay how long keys are seen after they were pressed, in milliseconds
  * @param typing whether plain letters are shown, too
+ * @param never events of the track, by their numbers, that are never shown
  */
 export function keysAt(
   { events }: PointerTrack,
   ms: number,
   stay: number,
   typing: boolean,
+  never: ReadonlySet<number> = new Set(),
 ): KeysNow | null {
   let held: { parts: string[]; t: number } | null = null;
   let now: { caps: string[]; t: number; run: boolean } | null = null;
@@ -61,7 +63,7 @@ export function keysAt(
   for (let i = countFront(events, ({ t }) => t < from); i < events.length; i++) {
     const { t, type, key, secret } = events[i]!;
     if (t > ms) break;
-    if (type !== 'key' || !key || secret) continue;
+    if (type !== 'key' || !key || secret || never.has(i)) continue;
     const parts = partsOf(key);
     if (parts.every(isModifier)) {
       const known: string[] = held && t - held.t <= TOGETHER ? held.parts : [];

@@ -1,3 +1,5 @@
+import { PLAIN_TEXT } from '@/core/callout/kinds/text';
+import { UNPOSED } from '@/core/callout/keyframes';
 import { LAYOUTS } from '@/core/layout/built-in';
 import { addStep } from '@/core/edit/outline';
 import { changeKey } from '@/core/edit/settings';
@@ -109,6 +111,7 @@ export function assembleDemo(
       start: shown,
       end: hidden,
       anchor: { to: 'footage', footageId: screenId },
+      ...UNPOSED,
       kind: 'cover',
       way: 'blur',
       color: '#1e2a32',
@@ -121,6 +124,7 @@ export function assembleDemo(
     start: at(dragEnd),
     end: at(dragEnd + 3.6),
     anchor: { to: 'footage', footageId: screenId },
+    ...UNPOSED,
     kind: 'text',
     text: 'Cone 6 is 1222 °C',
     tip: { x: 2050, y: 444 },
@@ -129,7 +133,7 @@ export function assembleDemo(
     fill: '#8e3f66',
     ink: '#ffffff',
     arrow: true,
-    ...USUAL_MOTION,
+    ...{ ...PLAIN_TEXT, ...USUAL_MOTION },
   });
   project.framings = planProject(project, sources, newId).framings;
   return project;

@@ -4,13 +4,13 @@ import { nanoid } from 'nanoid';
 import type { ExportResult, ExportSettings, ExportView } from '@/contract/exports';
 import { FORMAT_FACTS } from '@/core/project/export-formats';
 import type { Project } from '@/core/project/model';
-import { usedFootage } from '@/core/project/query';
+import { shownFootage } from '@/core/project/query';
 import type { ServerContext } from '../context';
 import type { ExportRow, JobRow } from '../db/models';
 import { exportOf, resultCell, settingsCell, settingsOf } from '../db/rows/exports';
 import { openProject } from '../documents/documents';
 import { loadSources } from '../footage/facts';
-import { originalFile } from '../footage/names';
+import { footageFile, originalFile, PART_FILES } from '../footage/names';
 import { findFootage, listFootage } from '../footage/view';
 import type { Work } from '../jobs/work';
 import { limit } from '../limits';
@@ -41,11 +41,17 @@ export async function renderTask(
   for (const view of await listFootage(context, projectId))
     if (view.facts) {
       const file = originalFile(await findFootage(context, view.id));
-      originals[view.id] = { path: await context.stores.files.path(file), facts: view.facts };
+      originals[view.id] = {
+        path: await context.stores.files.path(file),
+        facts: view.facts,
+        ...(view.facts.kind === 'image' && {
+          still: await context.stores.files.path(footageFile(view.id, PART_FILES.still.file)),
+        }),
+      };
     }
   return {
     project,
-    sources: await loadSources(context, projectId, usedFootage(project.lanes)),
+    sources: await loadSources(context, projectId, shownFootage(project)),
     originals,
     output: size,
     rate,

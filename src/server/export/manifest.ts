@@ -2,14 +2,14 @@ import { extname } from 'node:path';
 import type { MediaFacts } from '@/contract/footage';
 import { migrate } from '@/core/project/migrations';
 import type { Project } from '@/core/project/model';
-import { usedFootage } from '@/core/project/query';
+import { shownFootage } from '@/core/project/query';
 import type { FootageFacts } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import type { ServerContext } from '../context';
 import { fingerprint } from '../analyses/fingerprint';
 import { footageOf, type Footage } from '../db/rows/footage';
 import { factsOf } from '../footage/facts';
-import { originalFile, trackFile } from '../footage/names';
+import { footageFile, originalFile, PART_FILES, trackFile } from '../footage/names';
 import { readTrackFile } from '../footage/track';
 import { problem } from '../problem';
 import type { Original, RenderTask } from './render-frames';
@@ -30,6 +30,8 @@ interface ManifestInput {
   readonly file: string | null;
   /** The same of its pointer track; null when it has none. */
   readonly track: string | null;
+  /** The same of a still as it lies over others; exports of before had none. */
+  readonly still?: string | null;
 }
 
 /** All that a render depends on. */
@@ -72,6 +74,10 @@ async function inputOf(
     facts: footage.facts!,
     file: await addInput(context, exportId, originalFile(footage)),
     track: footage.hasPointer ? await addInput(context, exportId, trackFile(footage.id)) : null,
+    still:
+      footage.facts!.kind === 'image'
+        ? await addInput(context, exportId, footageFile(footage.id, PART_FILES.still.file))
+        : null,
   };
 }
 
@@ -92,7 +98,7 @@ export async function makeManifest(
   projectId: string,
   project: Project,
 ): Promise<Manifest> {
-  const used = usedFootage(project.lanes);
+  const used = shownFootage(project);
   const inputs: Record<string, ManifestInput> = {};
   for (const footage of await footageIn(context, projectId)) {
     const known = factsOf(footage);
@@ -144,10 +150,10 @@ export async function taskOf(
   const footage: Record<string, FootageFacts> = {};
   const pointers: Record<string, PointerTrack> = {};
   const originals: Record<string, Original> = {};
-  for (const [id, { known, facts, file, track }] of Object.entries(inputs)) {
+  for (const [id, { known, facts, file, track, still }] of Object.entries(inputs)) {
     if (!file) throw problem('export-input-gone', known.name);
     footage[id] = known;
-    originals[id] = { path: await at(file), facts };
+    originals[id] = { path: await at(file), facts, ...(still && { still: await at(still) }) };
     if (track) pointers[id] = await readTrackFile(await at(track), known);
   }
   return { project, sources: { footage, pointers }, originals, output, rate };

@@ -15,6 +15,8 @@ import { FrameStream } from '../media/frame-stream';
 export interface Original {
   readonly path: string;
   readonly facts: MediaFacts;
+  /** Where a still lies as it is drawn over others. */
+  readonly still?: string;
 }
 
 export interface RenderTask {

@@ -1,3 +1,4 @@
+import { drawingNeeds, type Rasterizer } from '@/compositor/rasterizer';
 import { neededParts } from '@/core/frame/needed';
 import { planFrame } from '@/core/frame/plan-frame';
 import { frameDuration, framesPerSecond } from '@/core/time/ticks';
@@ -20,6 +21,7 @@ export class SegmentRenderer implements Disposable {
   private constructor(
     private readonly work: SegmentWork,
     private readonly heap: KernelHeap,
+    private readonly rasterizer: Rasterizer,
     private readonly renderer: FrameRenderer,
     private readonly encoder: SegmentEncoder,
   ) {}
@@ -27,11 +29,13 @@ export class SegmentRenderer implements Disposable {
   static async open(work: SegmentWork): Promise<SegmentRenderer> {
     const { task, settings, threads } = work;
     const heap = await loadKernels();
-    const renderer = new FrameRenderer(task, heap, await nodeRasterizer(), {
+    const rasterizer = await nodeRasterizer(task.originals);
+    const renderer = new FrameRenderer(task, heap, rasterizer, {
       threads,
       calm: settings.calm,
     });
-    return new SegmentRenderer(work, heap, renderer, new SegmentEncoder(settings, threads));
+    const encoder = new SegmentEncoder(settings, threads);
+    return new SegmentRenderer(work, heap, rasterizer, renderer, encoder);
   }
 
   /**
@@ -55,6 +59,7 @@ export class SegmentRenderer implements Disposable {
       neededParts(plans),
       neededParts([...plans, ...this.ahead(last).map(planned)]),
     );
+    await this.rasterizer.ready(drawingNeeds(plans.flatMap(({ layers }) => layers)));
     await this.encoder.begin(segment, following);
     await processesGone();
     for (const [i, plan] of plans.entries()) {

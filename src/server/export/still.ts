@@ -1,4 +1,5 @@
 import { createCanvas } from '@napi-rs/canvas';
+import { drawingNeeds } from '@/compositor/rasterizer';
 import { planFrame } from '@/core/frame/plan-frame';
 import { frameDuration, secondsToTicks } from '@/core/time/ticks';
 import { loadKernels, nodeRasterizer } from '../media/node-host';
@@ -7,10 +8,13 @@ import { FrameRenderer, type RenderTask } from './render-frames';
 /** One picture of a project at a time in seconds, from the originals, as PNG bytes. */
 export async function renderStill(task: RenderTask, seconds: number): Promise<Buffer> {
   const heap = await loadKernels();
-  using renderer = new FrameRenderer(task, heap, await nodeRasterizer());
+  const rasterizer = await nodeRasterizer(task.originals);
+  using renderer = new FrameRenderer(task, heap, rasterizer);
   const frame = frameDuration(task.rate);
   const time = Math.floor((secondsToTicks(seconds) + frame * 1e-6) / frame) * frame;
-  const picture = renderer.render(0, planFrame(task.project, task.sources, time, task.output));
+  const plan = planFrame(task.project, task.sources, time, task.output);
+  await rasterizer.ready(drawingNeeds(plan.layers));
+  const picture = renderer.render(0, plan);
   const { width, height } = task.output;
   const canvas = createCanvas(width, height);
   const context = canvas.getContext('2d');

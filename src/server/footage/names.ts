@@ -13,6 +13,7 @@ export const PART_FILES: Readonly<Record<FootagePart, { file: string; type: stri
   sound: { file: 'sound.webm', type: 'audio/webm' },
   thumbs: { file: 'thumbs.jpg', type: 'image/jpeg' },
   peaks: { file: 'peaks.bin', type: 'application/octet-stream' },
+  still: { file: 'still.png', type: 'image/png' },
 };
 
 /** The file that holds a piece of a proxy while that is being made. */

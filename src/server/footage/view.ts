@@ -22,9 +22,10 @@ async function standInsOf(
   { id, status, facts }: Footage,
 ): Promise<StandIns> {
   if (!facts || status === 'failed') return { parts: [], pieces: 0 };
-  const parts = FOOTAGE_PARTS.filter((part) =>
-    part === 'sound' || part === 'peaks' ? facts.hasAudio : facts.hasVideo,
-  );
+  const parts = FOOTAGE_PARTS.filter((part) => {
+    if (part === 'still') return facts.kind === 'image';
+    return part === 'sound' || part === 'peaks' ? facts.hasAudio : facts.hasVideo;
+  });
   if (status === 'ready') return { parts, pieces: 0 };
   const names = (await stores.files.list(footageFiles(id))).map(({ name }) => name);
   const there = parts.filter((part) => names.includes(PART_FILES[part].file));

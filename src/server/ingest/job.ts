@@ -9,7 +9,7 @@ import { attemptFolder, clearAttempts, keepMade, keepOne } from './attempts';
 import { failIngest } from './failed';
 import { makePeaks } from './peaks';
 import { isPiece, keepPieces, removePieces } from './pieces';
-import { makeProxy, makeSound, makeThumbs, type IngestTask } from './steps';
+import { makeProxy, makeSound, makeStill, makeThumbs, type IngestTask } from './steps';
 
 /** Whether screen recordings are looked through as they come; else when it is asked for. */
 const looksByItself = (): boolean => process.env.VISTUM_LOOK !== 'asked';
@@ -49,6 +49,7 @@ export const ingestWork: Work = {
         await makeSound(task);
         await keep('sound.webm');
       }
+      if (facts.kind === 'image') await makeStill(task);
       if (facts.hasVideo) {
         await makeProxy(task);
         await pieces.done();

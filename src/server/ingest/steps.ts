@@ -138,6 +138,27 @@ export async function makeProxy(task: IngestTask): Promise<void> {
   );
 }
 
+/** A still that lies over others is no larger than this. */
+const STILL_SIDE = 4096;
+
+/**
+ * A still as it lies over other pictures: see-through where it is so, upright, in sRGB, and of a size
+ * that every host can hold.
+ */
+export async function makeStill(task: IngestTask): Promise<void> {
+  const { width, height } = task.facts;
+  const share = Math.min(1, STILL_SIDE / Math.max(width, height));
+  const side = (length: number) => Math.max(1, Math.round(length * share));
+  const scale =
+    share < 1 ? [`scale=${side(width)}:${side(height)}:flags=lanczos+accurate_rnd`] : [];
+  const filters = [...scale, 'format=rgba'].join(',');
+  await encode(
+    task,
+    ['-vf', filters, '-frames:v', '1', '-c:v', 'png', join(task.folder, 'still.png')],
+    [0, 0.1],
+  );
+}
+
 /** Output options that write the proxy both whole and in pieces, encoded once. */
 function wholeAndPieces(folder: string): string[] {
   // The list of files has signs of its own, and so has the pattern of their names.

@@ -1,4 +1,4 @@
-import { PICTURE_FAMILY } from '@/compositor/rasterizer';
+import { PICTURE_FAMILY } from '@/compositor/font-parts';
 import { planesOf, TILE, tilesOf } from '@/compositor/tiles';
 import { readFileSync, truncateSync, writeFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
@@ -297,6 +297,40 @@ describe('files that can’t be used are refused with a sentence', () => {
     );
     expect(mediaProblem('Error: spawn ffmpeg ENOENT').message).toMatch(/not installed/);
   });
+});
+
+test('signs of languages with thousands of them, and pictures in colours, are drawn once they are asked for', async () => {
+  const rasterizer = await nodeRasterizer();
+  const inkOf = (text: string) => {
+    const font = `600 40px ${rasterizer.family(text)}`;
+    const pixels = rasterizer.draw(80, 60, (pen) => {
+      pen.font = font;
+      pen.fillStyle = '#000000';
+      pen.textBaseline = 'alphabetic';
+      pen.fillText(text, 6, 46);
+    });
+    const rows = Array.from({ length: pixels.length / 4 }, (_, i) => i).filter(
+      (i) => pixels[i * 4 + 3]! > 20,
+    );
+    const colors = rows.filter(
+      (i) =>
+        Math.max(...pixels.slice(i * 4, i * 4 + 3)) - Math.min(...pixels.slice(i * 4, i * 4 + 3)) >
+        60,
+    );
+    return { text: rows.join(), colored: colors.length };
+  };
+  // Signs that no part has look all the same: a box.
+  const signs = ['窑', '炉', 'の', 'ヴ', '가', '훽', '、', 'ก'];
+  await rasterizer.ready({ stills: [], words: [...signs, '😀'] });
+  const drawn = signs.map((sign) => inkOf(sign).text);
+  expect(new Set(drawn).size).toBe(signs.length);
+  expect(drawn).not.toContain(inkOf('\u{10ffff}').text);
+  expect(inkOf('😀').colored).toBeGreaterThan(200);
+  // The same sign is another one in a Japanese text.
+  await rasterizer.ready({ stills: [], words: ['骨の'] });
+  expect(rasterizer.family('骨の')).toMatch(/japanese/);
+  expect(rasterizer.family('骨')).toMatch(/chinese/);
+  expect(rasterizer.family('Kiln 7 °C: כבשן')).toBe(PICTURE_FAMILY);
 });
 
 test('letters beyond the first part of the typeface are drawn in it, not in boxes', async () => {

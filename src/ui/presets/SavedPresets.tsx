@@ -99,7 +99,7 @@ export function SavedPresets<K extends PresetKind>({
             value={name}
             onChange={(e) => setName(e.target.value)}
           />
-          <Button type="submit" disabled={!name.trim()}>
+          <Button type="submit" aria-label={`Save ${one}`} disabled={!name.trim()}>
             Save
           </Button>
         </form>

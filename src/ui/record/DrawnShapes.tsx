@@ -26,6 +26,7 @@ export function DrawnShapes({
       case 'disc':
       case 'pointer':
       case 'keys':
+      case 'picture':
         // Nothing that is drawn live is made of these.
         return null;
       default:

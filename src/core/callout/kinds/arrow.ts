@@ -5,6 +5,7 @@ import { linesSchema, shifted, type CalloutKind } from '../kind';
 import { partOfPaths } from '../part-of-path';
 import {
   linesLayers,
+  linesSettings,
   twoPointHandles,
   twoPointProperties,
   twoPointsAt,
@@ -43,6 +44,7 @@ export const PLAIN_ARROW = {
   entrance: 'draw',
   exit: 'fade',
   pace: 0.25,
+  ease: 'even',
 } as const;
 
 /** An arrow from one spot to another, straight, in a curve or round a corner. */
@@ -82,8 +84,8 @@ export const arrow: CalloutKind<typeof schema> = {
     const { from, to, bend } = item;
     return { bend: bendTowards(from, to, shifted(curveTop(from, to, bend), move.by)) };
   },
-  settings: ({ course }) =>
-    Object.keys(schema.properties).filter((name) => name !== 'bend' || course === 'curved'),
+  settings: ({ course, outline }) =>
+    linesSettings(schema)({ outline }).filter((name) => name !== 'bend' || course === 'curved'),
   advice: ({ course }) =>
     course === 'curved'
       ? 'Drag it, one of its ends, or the round handle at its bend, on the Picture.'

@@ -7,6 +7,8 @@ import { USUAL_MOTION } from '../motion';
 /** Height of the digits as a share of the disc's diameter. */
 const DIGITS = 0.56;
 
+const DIGIT_LETTERING = { weight: 600, align: 'start', outline: null, shadow: false } as const;
+
 const schema = calloutSchema('count', {
   at: Point,
   size: numberSetting({
@@ -55,9 +57,9 @@ export const count: CalloutKind<typeof schema> = {
         tip: center,
         offset: { dx: 0, dy: 0 },
         fontSize: diameter * DIGITS,
-        fill: null,
-        ink,
-        pointing: null,
+        ...{ fill: null, ground: false, corner: 0, ink, pointing: null },
+        lettering: DIGIT_LETTERING,
+        turn: scene.turn,
       }),
     ];
   },

@@ -29,6 +29,7 @@ export const cover: CalloutKind<typeof schema> = {
   schema,
   name: 'cover',
   level: 'cover',
+  upright: true,
   title: () => 'cover',
   create: (spot) => ({
     kind: 'cover',

@@ -10,6 +10,7 @@ import { keycaps } from './keycaps';
 import { lens } from './lens';
 import { line } from './line';
 import { note } from './note';
+import { picture } from './picture';
 import { spotlight } from './spotlight';
 import { stroke } from './stroke';
 import { text } from './text';
@@ -17,7 +18,7 @@ import { text } from './text';
 /** Every kind of callout there is, in the order of the menu. All else derives from this list. */
 export const KINDS = {
   ...{ text, cover, arrow, line, box, ellipse },
-  ...{ note, highlight, spotlight, lens, keycaps, count, stroke },
+  ...{ note, highlight, spotlight, lens, keycaps, count, picture, stroke },
 } as const;
 
 export type CalloutKindName = keyof typeof KINDS;

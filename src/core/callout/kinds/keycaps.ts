@@ -46,7 +46,7 @@ export const keycaps: CalloutKind<typeof schema> = {
     if (!caps.length) return [];
     return drawn(scene, {
       ...{ kind: 'keys', caps, fontSize: size * scene.ratio, fill, ink },
-      ...{ at: scene.toOutput(at), align: 'middle', from: 'top' },
+      ...{ at: scene.toOutput(at), align: 'middle', from: 'top', turn: scene.turn },
     });
   },
   handles: ({ at }) => [

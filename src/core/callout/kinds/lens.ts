@@ -67,6 +67,7 @@ export const lens: CalloutKind<typeof schema> = {
   schema,
   name: 'lens',
   level: 'above',
+  upright: true,
   title: () => 'lens',
   create: (spot) => {
     const { at, size, frame } = spot;

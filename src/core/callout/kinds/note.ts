@@ -1,7 +1,14 @@
 import { readability } from '../contrast';
 import { calloutSchema, type CalloutKind } from '../kind';
 import { USUAL_MOTION } from '../motion';
-import { withWordsHandle, wordsAt, wordsHandles, wordsLayers, wordsProperties } from './words';
+import {
+  withWordsHandle,
+  wordsAt,
+  wordsHandles,
+  wordsLayers,
+  wordsProperties,
+  wordsSettings,
+} from './words';
 
 const schema = calloutSchema('note', wordsProperties);
 
@@ -11,8 +18,9 @@ export const note: CalloutKind<typeof schema> = {
   name: 'speech note',
   level: 'above',
   title: ({ text: words }) => words,
-  create: (spot) => ({ kind: 'note', ...wordsAt(spot), ...USUAL_MOTION }),
+  create: (spot) => ({ kind: 'note', ...wordsAt(spot), corner: 0.5, ...USUAL_MOTION }),
   marks: (item, scene) => wordsLayers(item, scene, 'tail'),
+  settings: wordsSettings(schema),
   handles: (item) => wordsHandles(item, 'Where the tail ends'),
   withHandle: withWordsHandle,
   reading: readability,

@@ -37,6 +37,7 @@ export const spotlight: CalloutKind<typeof schema> = {
   schema,
   name: 'dim outside',
   level: 'below',
+  upright: true,
   title: () => 'dim outside',
   create: (spot) => ({
     kind: 'spotlight',

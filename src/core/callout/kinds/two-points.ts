@@ -1,3 +1,4 @@
+import type { TObject } from '@sinclair/typebox';
 import type { LinesMark } from '../../frame/mark';
 import type { Layer } from '../../frame/plan';
 import { Point } from '../../schema/parts';
@@ -32,13 +33,36 @@ export const LineWidth = numberSetting({
   usual: [2, 120],
 });
 
+/** A light outline parts lines from what is dark. */
+const EDGE = '#ffffff';
+
 /** The properties that all of them have. */
 export const twoPointProperties = {
   from: Point,
   to: Point,
   width: LineWidth,
   color: colorSetting('Colour', '#c2412d'),
+  outline: numberSetting({
+    label: 'Outline',
+    description: 'Width of an outline on both sides, in pixels of what it stands on.',
+    unit: 'px',
+    min: 0,
+    max: 100,
+    step: 0.5,
+    fallback: 0,
+    usual: [0, 16],
+  }),
+  edge: colorSetting('Outline colour', EDGE),
 };
+
+/** The settings of lines that count as they are now. */
+export const linesSettings =
+  (schema: TObject) =>
+  ({ outline }: { readonly outline: number }): string[] =>
+    Object.keys(schema.properties).filter((name) => name !== 'edge' || outline > 0);
+
+/** Lines without an outline. */
+export const PLAIN_LINES = { outline: 0, edge: EDGE } as const;
 
 interface TwoPoints {
   readonly from: Point;
@@ -59,25 +83,29 @@ export function twoPointsAt({ at, size, frame }: Spot, around: boolean) {
     to: around ? { x: at.x + side, y: at.y + side / 2 } : { ...at },
     width: Math.max(1, Math.round(NEW_WIDTH * frame.height * ratio)),
     color: '#c2412d',
+    ...PLAIN_LINES,
   };
+}
+
+interface Lined {
+  readonly width: number;
+  readonly color: string;
+  readonly outline: number;
+  readonly edge: string;
 }
 
 /** Lines in a picture, in pixels of what they stand on, as far as they are drawn. */
 export function linesLayers(
-  { width, color }: { readonly width: number; readonly color: string },
+  { width, color, outline, edge }: Lined,
   scene: CalloutScene,
   paths: readonly (readonly Point[])[],
   closed = false,
 ): Layer[] {
   const part = paths.map((path) => path.map(scene.toOutput));
-  const mark: LinesMark = {
-    kind: 'lines',
-    paths: part,
-    closed,
-    width: Math.max(1, width * scene.scale),
-    color,
-  };
-  return drawn(scene, mark);
+  const wide = Math.max(1, width * scene.scale);
+  const mark: LinesMark = { kind: 'lines', paths: part, closed, width: wide, color };
+  const around = { ...mark, width: wide + 2 * outline * scene.scale, color: edge };
+  return [...(outline > 0 ? drawn(scene, around) : []), ...drawn(scene, mark)];
 }
 
 /** The handles of two points: all of it, and each of them. */
@@ -130,8 +158,9 @@ export function twoPoints<const K extends string>(
   closed: boolean,
   paths: (item: TwoPoints) => readonly (readonly Point[])[],
 ): TwoPointKind<K> {
+  const schema = schemaOf<string>(kind);
   const made = {
-    schema: schemaOf<string>(kind),
+    schema,
     name: kind,
     level: 'below',
     title: () => kind,
@@ -144,6 +173,7 @@ export function twoPoints<const K extends string>(
     },
     handles: (item) => twoPointHandles(item, kind, closed ? CORNERS : ENDS),
     withHandle: withTwoPointHandle,
+    settings: linesSettings(schema),
     advice: () => 'Drag it, or one of its ends, on the Picture.',
   } satisfies TwoPointKind<string>;
   // What is true for any name is true for this one; the compiler can't follow a name that far.

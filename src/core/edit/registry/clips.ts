@@ -67,6 +67,21 @@ export const CLIP_EDITS = {
     args: args({ clipIds }),
     run: (p, { clipIds }) => liftClips(p, clipIds),
   }),
+  'lift-footage': defineEdit({
+    label: 'Take out footage',
+    args: args({ footageId: Type.String() }),
+    run(p, { footageId }) {
+      const clips = p.lanes.flatMap(({ clips }) => clips.filter((c) => c.footageId === footageId));
+      if (clips.length)
+        liftClips(
+          p,
+          clips.map((clip) => clip.id),
+        );
+      p.callouts = p.callouts.filter(
+        (one) => one.kind !== 'picture' || one.footageId !== footageId,
+      );
+    },
+  }),
   'roll-cut': defineEdit({
     label: 'Roll the cut',
     args: args({ clipId, by: By }),

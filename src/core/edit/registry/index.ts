@@ -3,6 +3,7 @@ import type { Project } from '../../project/model';
 import type { Sources } from '../../project/sources';
 import { frameDuration } from '../../time/ticks';
 import type { Edit } from '../apply';
+import { CALLOUT_EDITS } from './callouts';
 import { CLIP_EDITS } from './clips';
 import type { EditKind } from './kind';
 import { LANE_EDITS } from './lanes';
@@ -21,6 +22,7 @@ export const EDITS = {
   ...SOUND_EDITS,
   ...LANE_EDITS,
   ...SPAN_EDITS,
+  ...CALLOUT_EDITS,
   ...SEVERAL_EDITS,
   ...OUTLINE_EDITS,
   ...SETTING_EDITS,

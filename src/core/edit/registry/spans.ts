@@ -1,14 +1,11 @@
 import { Type } from '@sinclair/typebox';
-import { FollowPath } from '../../callout/follow-path';
-import { kindOf } from '../../callout/kinds';
 import { planProject } from '../../framing/plan';
 import { Taste, USUAL_TASTE } from '../../framing/taste';
-import { Callout, Framing, Layout, Marker, PointerSpan, type Project } from '../../project/model';
+import { Framing, Layout, Marker, PointerSpan } from '../../project/model';
 import { findClip } from '../../project/query';
 import type { SpanList } from '../../project/span-lists';
 import { nullable, Time } from '../../schema/parts';
 import { moveClips } from '../clips';
-import { followContentOf, restCallout } from '../followed';
 import { addMarker, changeMarker, moveMarker, removeMarker } from '../markers';
 import { showWhole } from '../framings';
 import { replaceFramings } from '../settings';
@@ -21,87 +18,19 @@ import {
   removeSpan,
   setLayout,
   timeSpan,
-  type Span,
-  type SpanChange,
 } from '../spans';
 import { TICKS_PER_SECOND } from '../../time/ticks';
 import { args, By, defineEdit, Ids, Instant } from './kind';
+import { changeOf, nameOf } from './span-parts';
 
 const id = Type.String();
-
-/** What a span is called in the middle of a sentence. */
-function nameOf(project: Project, id: string): string {
-  const found = findSpan(project, id);
-  switch (found?.list) {
-    case 'callouts':
-      return kindOf(found.span as Callout).name;
-    case 'framings':
-      return 'framing';
-    case 'layouts':
-      return 'layout';
-    case 'pointer':
-      return 'pointer look';
-    default:
-      return 'thing';
-  }
-}
 
 const PASTED: Readonly<Record<SpanList, string>> = {
   ...{ framings: 'framing', callouts: 'callout', pointer: 'pointer looks', layouts: 'layout' },
 };
 
-/** A change of some properties of a span; the schema of the whole document has the last word. */
-const changeOf = <L extends SpanList>() => Type.Unsafe<SpanChange<Span<L>>>({ type: 'object' });
-
-/** What stands beside the clips: framings, layouts, looks of the pointer, callouts, markers. */
+/** What stands beside the clips: framings, layouts, looks of the pointer, markers. */
 export const SPAN_EDITS = {
-  'add-callout': defineEdit({
-    label: ({ callout }) => `Add ${kindOf(callout).name}`,
-    args: args({ callout: Callout }),
-    run: (p, { callout }) => addSpan(p, 'callouts', callout),
-  }),
-  'add-callouts': defineEdit({
-    label: ({ callouts }) =>
-      callouts.length === 1
-        ? `Add ${kindOf(callouts[0]!).name}`
-        : callouts.every(({ kind }) => kind === 'cover')
-          ? `Add ${callouts.length} covers`
-          : `Add ${callouts.length} callouts`,
-    args: args({ callouts: Type.Array(Callout, { minItems: 1, maxItems: 10_000 }) }),
-    run(p, { callouts }) {
-      for (const callout of callouts) addSpan(p, 'callouts', callout);
-    },
-  }),
-  'change-callout': defineEdit({
-    label: ({ id }, p) => `Change ${nameOf(p, id)}`,
-    args: args({ id, change: changeOf<'callouts'>() }),
-    run: (p, { id, change }) => changeSpan(p, 'callouts', id, change),
-  }),
-  'change-callouts': defineEdit({
-    label: ({ changes }) => `Change ${changes.length} callouts`,
-    args: args({
-      changes: Type.Array(Type.Object({ id, change: changeOf<'callouts'>() }), {
-        maxItems: 100_000,
-      }),
-    }),
-    run(p, { changes }) {
-      for (const { id, change } of changes) changeSpan(p, 'callouts', id, change);
-    },
-  }),
-  'follow-content': defineEdit({
-    label: ({ id }, p) => `Follow with ${nameOf(p, id)}`,
-    args: args({
-      ...{ id, path: FollowPath, time: Instant },
-      whole: Type.Boolean({ description: 'Lasts as long as its content is seen.' }),
-    }),
-    run: (p, { id, path, time, whole }, { frame }) =>
-      followContentOf(p, id, path, { time, whole }, frame),
-  }),
-  'rest-callout': defineEdit({
-    label: ({ id }, p) => `Stop following with ${nameOf(p, id)}`,
-    args: args({ id, time: Instant }),
-    run: (p, { id, time }) => restCallout(p, id, time),
-  }),
   'add-framing': defineEdit({
     label: 'Framing here',
     args: args({ framing: Framing }),

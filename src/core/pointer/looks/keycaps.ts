@@ -1,5 +1,6 @@
 import { colorSetting, numberSetting, switchSetting } from '../../schema/setting';
 import { oneOf } from '../../schema/parts';
+import { typedPrivately } from '../../private/typed';
 import { keysAt } from '../../telemetry/keys';
 import { lookSchema, type PointerLookKind } from '../look';
 
@@ -33,7 +34,7 @@ const schema = lookSchema('keycaps', {
   }),
   typing: {
     ...switchSetting('Typing as well', false),
-    description: 'Never what is typed into fields for secrets.',
+    description: 'Never what is typed into fields for secrets, nor private data.',
   },
   color: colorSetting('Fill colour', '#fffdf8'),
   ink: colorSetting('Text colour', '#1e2a32'),
@@ -49,9 +50,11 @@ export const keycaps: PointerLookKind<typeof schema> = {
   label: 'Keycaps',
   level: 'above',
   always: true,
-  note: 'Shown where the pointer track has keys; those typed into fields for secrets never are.',
+  note:
+    'Shown where the pointer track has keys; those typed into fields for secrets, mail ' +
+    'addresses, numbers and keys never are.',
   marks({ size, time, place, typing, color, ink }, { track, ms, scale, stage, strength }) {
-    const keys = keysAt(track, ms, time * 1000, typing);
+    const keys = keysAt(track, ms, time * 1000, typing, typedPrivately(track));
     if (!keys) return [];
     const edge = stage.height * EDGE;
     const left = place === 'bottom-left';
@@ -60,7 +63,7 @@ export const keycaps: PointerLookKind<typeof schema> = {
       {
         kind: 'drawing',
         mark: {
-          ...{ kind: 'keys', caps: keys.caps, fontSize: size * scale, fill: color, ink },
+          ...{ kind: 'keys', caps: keys.caps, fontSize: size * scale, fill: color, ink, turn: 0 },
           align: left ? 'left' : right ? 'right' : 'middle',
           at: {
             x: left

@@ -1,10 +1,8 @@
 import { nanoid } from 'nanoid';
 import { kindOf, KINDS, type CalloutKindName } from '@/core/callout/kinds';
-import { fullySeenFrom } from '@/core/callout/motion';
 import type { Pen } from '@/core/callout/pen';
 import { newLook, pointerSpan } from '@/core/pointer/model';
 import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
-import type { Callout } from '@/core/project/model';
 import { projectDuration, spanAt } from '@/core/project/query';
 import { frontmost } from '@/core/scene/scene';
 import { secondsToTicks } from '@/core/time/ticks';
@@ -13,11 +11,11 @@ import { capital } from '../names';
 import { rangeOf } from '../store';
 import { arrangeCommands } from './arrange';
 import type { Command, CommandContext } from './context';
-import { framingCommands, spotHere } from './framings';
+import { framingCommands } from './framings';
 import { layoutCommands } from './layouts';
+import { addShape } from './shapes';
 import { styleCommands } from './styles';
 
-const CALLOUT_SECONDS = 4;
 const PENS: readonly (readonly [Pen, string])[] = [
   ['pen', 'Draw with the pen'],
   ['marker', 'Draw with the marker pen'],
@@ -29,27 +27,13 @@ export function thingCommands(c: CommandContext): Command[] {
   const { store } = c;
   const get = () => c.state;
   const here = () => c.here;
-  const callout = (kind: CalloutKindName) => {
-    const screen = c.screenHere();
-    const { create } = kindOf({ kind });
-    if (!screen || !create) return;
-    const { footage } = screen;
-    const id = nanoid();
-    const start = here();
-    const spot = { at: spotHere(c, screen), size: footage, frame: get().project.canvas };
-    const made = {
-      ...create(spot),
-      id,
-      start,
-      end: start + secondsToTicks(CALLOUT_SECONDS),
-      anchor: { to: 'footage', footageId: footage.id },
-    } as Callout;
-    if (!get().apply('add-callout', { callout: made })) return;
-    get().select({ kind: 'callouts', id });
-    // It is placed by eye.
-    c.seek(fullySeenFrom(made, get().project.canvas.frameRate));
-    // What is typed next are its words.
-    if ('text' in made) get().set({ typeInto: id });
+  /** The still that was brought last. */
+  const picture = () => {
+    const still = get().footage.findLast(
+      ({ role, status }) => role === 'still' && status === 'ready',
+    );
+    if (still) addShape(c, { still: still.id });
+    else tellFault('Add a picture (PNG, JPEG or WebP) to Footage first.');
   };
   const halo = () => {
     const { playhead } = c;
@@ -104,13 +88,21 @@ export function thingCommands(c: CommandContext): Command[] {
     { id: 'marker', label: 'Marker here', keys: ['M'], run: marker },
     ...framingCommands(c),
     ...(Object.keys(KINDS) as CalloutKindName[])
+      .filter((kind) => kind !== 'picture')
       .filter((kind) => kindOf({ kind }).create)
       .map((kind) => ({
         id: kindOf({ kind }).name,
         label: `${capital(kindOf({ kind }).name)} here`,
         keys: kind === 'text' ? ['X'] : [],
-        run: () => callout(kind),
+        run: () => addShape(c, { kind }),
       })),
+    { id: 'picture', label: 'Picture here', keys: [], run: picture },
+    {
+      id: 'draws-shapes',
+      label: 'Draw new callouts on the Picture: on or off',
+      keys: [],
+      run: () => get().set({ drawsShapes: !get().drawsShapes }),
+    },
     ...PENS.map(([pen, label]) => ({
       id: `draw-${pen}`,
       label,

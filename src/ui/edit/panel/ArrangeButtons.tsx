@@ -8,11 +8,12 @@ import {
   AlignStartHorizontal,
   AlignStartVertical,
   AlignVerticalSpaceBetween,
+  ListOrdered,
   type LucideIcon,
 } from 'lucide-react';
 import type { Arrangement } from '@/core/callout/align';
 import { Button } from '../../parts/Button';
-import { ARRANGEMENTS, arrangeId } from '../commands/arrange';
+import { ARRANGEMENTS, arrangeId, STAGGER_SECONDS } from '../commands/arrange';
 import { useRun } from '../commands/use-run';
 
 const ICONS: Readonly<Record<Arrangement, LucideIcon>> = {
@@ -46,6 +47,15 @@ export function ArrangeButtons() {
           </Button>
         );
       })}
+      <Button
+        look="quiet"
+        className="px-1.5"
+        title={`One after the other: each comes ${STAGGER_SECONDS} s later`}
+        aria-label="One after the other"
+        onClick={() => run('stagger')}
+      >
+        <ListOrdered size={16} aria-hidden />
+      </Button>
     </div>
   );
 }

@@ -3,11 +3,15 @@ import { kindOf } from '@/core/callout/kinds';
 import { SettingFields } from '../../parts/setting-fields';
 import { capital } from '../names';
 import { useEditor } from '../store';
+import { CalloutBeneath } from './CalloutBeneath';
 import { CalloutFollow } from './CalloutFollow';
+import { CalloutPicture } from './CalloutPicture';
+import { CalloutPose } from './CalloutPose';
 import { CalloutReading } from './CalloutReading';
 import { CalloutStyles } from './CalloutStyles';
 import { CalloutText } from './CalloutText';
 import { Heading } from './Heading';
+import { MarkText } from './MarkText';
 import { SpanTimes } from './SpanTimes';
 
 /** The settings of a callout of any kind, as its schema describes them. */
@@ -21,14 +25,18 @@ export function CalloutDetails({ id }: { id: string }) {
     <div className="grid gap-2">
       <Heading title={capital(kind.name)} />
       {'text' in callout && <CalloutText callout={callout} />}
+      {callout.kind === 'picture' && <CalloutPicture callout={callout} />}
+      {kind.reading && <CalloutReading callout={callout} />}
+      <CalloutBeneath key={callout.id} callout={callout} />
       <SettingFields
         schema={kind.schema}
         value={callout}
         only={kind.settings?.(callout)}
         onChange={(change, run) => apply('change-callout', { id, change }, run)}
       />
-      {kind.reading && <CalloutReading callout={callout} />}
       {advice && <p className="text-xs text-ink-2">{advice}</p>}
+      {callout.kind === 'highlight' && <MarkText callout={callout} />}
+      <CalloutPose callout={callout} />
       <CalloutFollow callout={callout} />
       <SpanTimes span={callout} name={kind.name} />
       <CalloutStyles callout={callout} />

@@ -4,7 +4,9 @@ import { useState } from 'react';
 import type { PrivateFound } from '@/core/private/log';
 import { privateName } from '@/core/private/names';
 import { PRIVATE_KINDS } from '@/core/private/patterns';
+import { timesTyped } from '@/core/private/typed';
 import type { OpenPlace } from '@/core/private/shown';
+import { trackOf } from '@/core/project/track-of';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { formatClock } from '@/core/time/timecode';
 import { Button } from '../../parts/Button';
@@ -39,6 +41,7 @@ export function PrivateDetails({ footageId }: { footageId: string }) {
         Reads what “{name}” shows, and tells where mail addresses, phone, card and account numbers,
         keys, passwords and words of your own are to be seen. Nothing of it leaves this machine.
       </p>
+      <Typed footageId={footageId} />
       <TextField label="Your own words, with commas between" value={words} onDone={change} />
       {failed && <p className="text-xs text-fault">{failed}</p>}
       {row?.status === 'waiting' ? (
@@ -59,6 +62,19 @@ export function PrivateDetails({ footageId }: { footageId: string }) {
       )}
       {row && known.data && <Findings key={row.id} footageId={footageId} known={known} />}
     </div>
+  );
+}
+
+/** Says that private data was typed, which keycaps leave out. */
+function Typed({ footageId }: { footageId: string }) {
+  const track = useEditor((s) => trackOf(s.project, s.sources, footageId));
+  const times = track ? timesTyped(track) : 0;
+  if (!times) return null;
+  return (
+    <p className="text-xs">
+      Private data was typed {times === 1 ? 'once' : `${times} times`}. The keycaps of the pointer
+      looks never show it.
+    </p>
   );
 }
 

@@ -1,4 +1,5 @@
 'use client';
+import { Theme } from '@/core/callout/theme';
 import { Canvas } from '@/core/project/model';
 import { framesPerSecond } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
@@ -12,6 +13,7 @@ import { Heading } from './Heading';
 /** Size and rate of the picture; nothing here changes by itself. */
 export function ProjectDetails() {
   const canvas = useEditor((s) => s.project.canvas);
+  const theme = useEditor((s) => s.project.theme);
   const screen = useEditor(
     (s) =>
       s.footage.find((f) => f.role === 'screen' && f.status === 'ready' && f.facts?.hasVideo)
@@ -63,6 +65,17 @@ export function ProjectDetails() {
         only={['crisp']}
         onChange={(change) => apply('change-canvas', { change })}
       />
+      <fieldset className="grid grid-cols-1 gap-2 border-t border-line pt-2">
+        <legend className="font-semibold">Theme of callouts</legend>
+        <p className="text-xs text-ink-2">
+          For new ones, and for all that still look as it says; what you set on one stays.
+        </p>
+        <SettingFields
+          schema={Theme}
+          value={theme}
+          onChange={(change, run) => apply('change-theme', { change }, run)}
+        />
+      </fieldset>
       {fits && (
         <div className="border border-line p-2">
           <p className="mb-2 text-xs">

@@ -2,14 +2,16 @@
 import type { CSSProperties, KeyboardEvent, PointerEvent } from 'react';
 import type { Handle } from '@/core/callout/kind';
 import { kindOf } from '@/core/callout/kinds';
+import { movesAll } from '@/core/callout/moved';
 import { calloutScene } from '@/core/frame/callout-layers';
 import { sceneAt } from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
 import { useEditor, useEditorStore, useTransport } from '../store';
 import { takeArrow } from './arrows';
-import { dragCallout, movesAll } from './callout-drag';
-import { moveBy } from './move-by';
+import { dragCallout } from './callout-drag';
+import { moveCallout } from './move-callout';
 import { movingTogether } from './move-together';
+import { shiftedOutput } from './place-in-frame';
 import { shownPlace } from './shown-place';
 
 /** An area can be taken hold of even where it is narrower. */
@@ -53,16 +55,21 @@ export function CalloutHandles({
   const kind = kindOf(callout);
   const ratio = on.scale * scale;
   const words = shownPlace(callout, on);
+  const turnedStyle = (x: number, y: number): CSSProperties =>
+    on.turn ? { rotate: `${on.turn}deg`, transformOrigin: `${x}px ${y}px` } : {};
   const styleOf = ({ look, at, shift, size }: Handle): CSSProperties => {
-    if (look === 'words' && words)
+    if (look === 'words' && words) {
+      const { box, about } = words;
+      const [left, top] = [box.x * scale, box.y * scale];
       return {
-        ...{ left: words.x * scale, top: words.y * scale },
-        ...{ width: words.width * scale, height: words.height * scale },
+        ...{ left, top, width: box.width * scale, height: box.height * scale },
+        ...turnedStyle(about.x * scale - left, about.y * scale - top),
       };
-    const { x, y } = on.toOutput(at);
+    }
+    const { x, y } = shiftedOutput(on, at, shift);
     return {
-      left: (x + shift.dx) * scale,
-      top: (y + shift.dy) * scale,
+      ...{ left: x * scale, top: y * scale },
+      ...(look === 'area' && turnedStyle(0, 0)),
       ...(size && {
         width: Math.max(LEAST_AREA, size.width * ratio),
         height: Math.max(LEAST_AREA, size.height * ratio),
@@ -76,14 +83,11 @@ export function CalloutHandles({
     if (!way) return;
     const by = event.shiftKey ? LARGE_NUDGE : 1;
     const [dx, dy] = [way[0] * by, way[1] * by];
-    const { apply } = store.getState();
-    const together = movesAll(handle) && movingTogether(store.getState());
-    if (together) return void apply('change-callouts', together({ dx, dy }), true);
-    apply(
-      'change-callout',
-      { id, change: kind.withHandle(callout, handle.id, moveBy(on, dx, dy)) },
-      true,
-    );
+    const state = store.getState();
+    const together = movesAll(handle) && movingTogether(state);
+    if (together) return void state.apply('change-callouts', together({ dx, dy }), true);
+    const change = moveCallout(state, callout, handle, on, { dx, dy });
+    state.apply('change-callout', { id, change }, true);
   };
   const drag = (event: PointerEvent<HTMLElement>, handle: Handle) => {
     event.currentTarget.focus({ preventScroll: true });

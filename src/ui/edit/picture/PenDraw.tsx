@@ -1,4 +1,5 @@
 'use client';
+import { UNPOSED } from '@/core/callout/keyframes';
 import { nanoid } from 'nanoid';
 import { useState, type PointerEvent } from 'react';
 import { drawnLine, penLook, type Pen, type PenPoint } from '@/core/callout/pen';
@@ -78,7 +79,8 @@ export function PenDraw({ pen, scale }: { pen: Pen; scale: number }) {
         const ms = drawn.points.at(-1)![0];
         const end = start + secondsToTicks(ms / 1000 + STAYS_SECONDS);
         const anchor = { to: 'footage' as const, footageId: screen.footage.id };
-        if (!apply('add-callout', { callout: { ...drawn, id, start, end, anchor } })) return;
+        if (!apply('add-callout', { callout: { ...drawn, id, start, end, anchor, ...UNPOSED } }))
+          return;
         const lines = [...drawnHere.lines, { id, line: shown() }];
         setSession({ playhead, ms: drawnHere.ms + ms, lines });
       },

@@ -18,6 +18,7 @@ import { PrivateMarks } from './PrivateMarks';
 import { PresenterHandles } from './PresenterHandles';
 import { FramingHandles } from './FramingHandles';
 import { noteOf } from './note';
+import { ShapeDraw } from './ShapeDraw';
 import { SnapLines } from './SnapLines';
 
 /** More handles than these would hide the Picture. */
@@ -105,6 +106,7 @@ export function Picture({
             {free && <PictureHits scale={scale} />}
             {drawing === 'framing' && <FramingDraw scale={scale} />}
             {(drawing === 'pen' || drawing === 'marker') && <PenDraw pen={drawing} scale={scale} />}
+            {drawing && typeof drawing === 'object' && <ShapeDraw shape={drawing} scale={scale} />}
             {free && selection?.kind === 'presenter' && <PresenterHandles scale={scale} />}
             {free && selection?.kind === 'layouts' && (
               <LayoutHandles id={selection.id} scale={scale} />

@@ -1,6 +1,6 @@
 import type { PointerEvent } from 'react';
 import type { CalloutScene, Handle } from '@/core/callout/kind';
-import { kindOf } from '@/core/callout/kinds';
+import { movesAll } from '@/core/callout/moved';
 import { calloutScene } from '@/core/frame/callout-layers';
 import { pageAt } from '@/core/framing/cuts';
 import type { Box } from '@/core/layout/model';
@@ -12,7 +12,7 @@ import { contains } from '@/core/time/ranges';
 import type { EditorState } from '../session/state';
 import { playheadOf, selectedSpans } from '../store';
 import { followDrag } from './drag';
-import { moveBy } from './move-by';
+import { moveCallout } from './move-callout';
 import { movingTogether } from './move-together';
 import { placeOfCallout, placeOfHandle } from './place-in-frame';
 
@@ -24,9 +24,6 @@ const NEAR = 0.04;
 
 const meet = (a: Rect, b: Rect): boolean =>
   a.x <= b.x + b.width && b.x <= a.x + a.width && a.y <= b.y + b.height && b.y <= a.y + a.height;
-
-/** What moves all of a callout when it is dragged. */
-export const movesAll = ({ look }: Handle): boolean => look === 'area' || look === 'words';
 
 /** Panels and lines of text that stand in the recording at the playhead, in frame pixels. */
 function readInFrame(scene: Scene): Rect[] {
@@ -106,7 +103,7 @@ export function dragCallout(
       );
       state.set({ restingOn: lines });
       if (together) return under.to('change-callouts', together({ dx, dy }));
-      const change = kindOf(callout).withHandle(callout, handle.id, moveBy(on, dx, dy));
+      const change = moveCallout(state, callout, handle, on, { dx, dy });
       under.to('change-callout', { id: callout.id, change });
     },
     () => state.set({ restingOn: null }),

@@ -1,6 +1,6 @@
 import { arrange, type Arrangement } from '@/core/callout/align';
-import { WHOLE, type CalloutScene } from '@/core/callout/kind';
-import { kindOf } from '@/core/callout/kinds';
+import type { CalloutScene } from '@/core/callout/kind';
+import type { Way } from '@/core/callout/moved';
 import type { EditArgs } from '@/core/edit/registry';
 import { calloutScene } from '@/core/frame/callout-layers';
 import type { Callout } from '@/core/project/model';
@@ -8,14 +8,8 @@ import { sceneAt } from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
 import type { EditorState } from '../session/state';
 import { playheadOf, selectedSpans } from '../store';
-import { moveBy } from './move-by';
+import { moveCallout } from './move-callout';
 import { placeOfCallout } from './place-in-frame';
-
-/** How far something is moved in the Picture, in frame pixels. */
-export interface Way {
-  readonly dx: number;
-  readonly dy: number;
-}
 
 type Changes = EditArgs<'change-callouts'>;
 
@@ -35,9 +29,13 @@ function selectedAndSeen(state: EditorState, within = true): Seen[] {
   });
 }
 
-const movedBy = ({ callout, on }: Seen, { dx, dy }: Way): Changes['changes'][number] => ({
+const movedBy = (
+  state: EditorState,
+  { callout, on }: Seen,
+  way: Way,
+): Changes['changes'][number] => ({
   id: callout.id,
-  change: kindOf(callout).withHandle(callout, WHOLE, moveBy(on, dx, dy)),
+  change: moveCallout(state, callout, null, on, way),
 });
 
 /**
@@ -48,7 +46,9 @@ const movedBy = ({ callout, on }: Seen, { dx, dy }: Way): Changes['changes'][num
  */
 export function movingTogether(state: EditorState): ((way: Way) => Changes) | null {
   const seen = selectedAndSeen(state, false);
-  return seen.length < 2 ? null : (way) => ({ changes: seen.map((one) => movedBy(one, way)) });
+  return seen.length < 2
+    ? null
+    : (way) => ({ changes: seen.map((one) => movedBy(state, one, way)) });
 }
 
 /**
@@ -62,5 +62,5 @@ export function arrangingTogether(state: EditorState, how: Arrangement): Changes
     seen.map(({ callout, on }) => placeOfCallout(callout, on)),
     how,
   );
-  return ways.length ? { changes: seen.map((one, i) => movedBy(one, ways[i]!)) } : null;
+  return ways.length ? { changes: seen.map((one, i) => movedBy(state, one, ways[i]!)) } : null;
 }

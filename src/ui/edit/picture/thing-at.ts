@@ -2,7 +2,7 @@ import type { CalloutScene, Handle } from '@/core/callout/kind';
 import { kindOf } from '@/core/callout/kinds';
 import { calloutScene } from '@/core/frame/callout-layers';
 import type { Callout } from '@/core/project/model';
-import type { InOutput, PointInOutput } from '@/core/scale/rect';
+import { turnedAbout, type InOutput, type PointInOutput } from '@/core/scale/rect';
 import { frontmost, presenterOf, screenIn, type Scene } from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
 import { shownPlace } from './shown-place';
@@ -41,12 +41,14 @@ function handleAt(callout: Callout, on: CalloutScene, point: PointInOutput): Han
       const spot = on.toOutput(handle.at);
       if (Math.hypot(point.x - spot.x, point.y - spot.y) <= SPOT) return handle;
     }
-    if (handle.look === 'words' && words && isIn(point, words as InOutput)) return handle;
+    const within = (box: InOutput, about: PointInOutput, by = 0) =>
+      isIn(turnedAbout(point, about, -on.turn), box, by);
+    if (handle.look === 'words' && words && within(words.box, words.about)) return handle;
     if (handle.look !== 'area' || !handle.size) continue;
-    const { x, y } = on.toOutput(handle.at);
+    const at = on.toOutput(handle.at);
     const { width, height } = handle.size;
-    const box = { x, y, width: width * on.scale, height: height * on.scale };
-    if (isIn(point, box as InOutput, NEAR)) return handle;
+    const box = { ...at, width: width * on.scale, height: height * on.scale };
+    if (within(box, at, NEAR)) return handle;
   }
   return null;
 }

@@ -31,6 +31,7 @@ const WORKSPACE: WorkspaceSlice = {
   view: {},
   picking: false,
   drawing: null,
+  drawsShapes: false,
   typeInto: null,
   restingOn: null,
 };

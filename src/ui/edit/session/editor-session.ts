@@ -53,6 +53,11 @@ export class EditorSession {
     return player;
   }
 
+  /** How much a callout differs from what lies beneath it; null where that is not known. */
+  contrastBeneath(id: string): Promise<number | null> {
+    return this.shown?.player.contrastBeneath(id) ?? Promise.resolve(null);
+  }
+
   private readonly remember = (): void => remember(this.store);
 
   /** Moves the playhead, and the player with it; never before the start. */

@@ -1,3 +1,4 @@
+import type { NewShape } from '@/core/callout/draw';
 import type { Pen } from '@/core/callout/pen';
 import type { Rest } from '@/core/layout/snap-lines';
 import type { StoreApi } from 'zustand';
@@ -123,7 +124,9 @@ export interface WorkspaceSlice {
   /** The next press on the Picture picks the wall's colour. */
   readonly picking: boolean;
   /** What the next drag over the Picture draws. */
-  readonly drawing: 'framing' | 'path' | Pen | null;
+  readonly drawing: 'framing' | 'path' | Pen | NewShape | null;
+  /** Whether new callouts are drawn on the Picture instead of being put where the pointer is. */
+  readonly drawsShapes: boolean;
 }
 
 /** What framings are planned for. */

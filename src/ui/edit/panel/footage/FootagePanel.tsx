@@ -3,7 +3,7 @@ import { LayoutGrid, List, Music, Upload, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import type { FootageView } from '@/contract/footage';
-import { usedFootage } from '@/core/project/query';
+import { shownFootage } from '@/core/project/query';
 import { ROLES } from '@/core/project/sources';
 import { Button } from '../../../parts/Button';
 import { IconButton } from '../../../parts/IconButton';
@@ -25,6 +25,7 @@ export function FootagePanel() {
   const footage = useEditor((s) => s.footage);
   const id = useEditor((s) => s.id);
   const lanes = useEditor((s) => s.project.lanes);
+  const callouts = useEditor((s) => s.project.callouts);
   const items = useUploads(useShallow((s) => s.items.filter((i) => i.projectId === id)));
   const input = useRef<HTMLInputElement>(null);
   const [arrangement, setArrangement] = useState<Arrangement>({
@@ -37,8 +38,8 @@ export function FootagePanel() {
   const [previewed, setPreviewed] = useState<string | null>(null);
   const [deleting, setDeleting] = useState<FootageView | null>(null);
   const [shelf, setShelf] = useState(false);
-  const { place, usesOf, remove } = useFootageActions();
-  const used = usedFootage(lanes);
+  const { place, remove } = useFootageActions();
+  const used = shownFootage({ lanes, callouts });
   const shown = arrange(footage, arrangement, used);
   const picked = chosen.filter((c) =>
     shown.some((v) => v.id === c && v.facts && v.status !== 'failed'),
@@ -176,7 +177,7 @@ export function FootagePanel() {
               )
             }
             onPreview={() => setPreviewed(view.id)}
-            onDelete={() => (usesOf(view.id).length ? setDeleting(view) : void remove(view))}
+            onDelete={() => (used.has(view.id) ? setDeleting(view) : void remove(view))}
           />
         ))}
       </ul>

@@ -3,6 +3,7 @@ import { call } from '@/contract/call';
 import { changeFootage, type FootageChange, type FootageView } from '@/contract/footage';
 import type { PlaceOptions } from '@/core/edit/place';
 import type { Clip, Lane } from '@/core/project/model';
+import { shownFootage } from '@/core/project/query';
 import type { Remedy } from '@/core/scale/mismatch';
 import { snapToFrame } from '@/core/time/ticks';
 import { tell, tellFault } from '../../../shell/notices-store';
@@ -33,16 +34,15 @@ export function useFootageActions() {
         lane.clips.filter((c) => c.footageId === id).map((clip) => ({ lane, clip })),
       );
   const remove = async (view: FootageView) => {
-    const clips = usesOf(view.id).map((u) => u.clip.id);
-    if (clips.length && !store.getState().apply('lift-clips', { clipIds: clips })) return;
+    const isUsed = shownFootage(store.getState().project).has(view.id);
+    if (isUsed && !store.getState().apply('lift-footage', { footageId: view.id })) return;
     const lifted = store.getState().history.done.at(-1);
     if (!(await change(view.id, { deleted: true }))) return;
     tell(`“${view.name}” was taken out of Footage.`, {
       label: 'Undo',
       run: () => {
         void change(view.id, { deleted: false });
-        if (clips.length && store.getState().history.done.at(-1) === lifted)
-          store.getState().undo();
+        if (isUsed && store.getState().history.done.at(-1) === lifted) store.getState().undo();
       },
     });
   };
@@ -53,5 +53,9 @@ export function useFootageActions() {
       apply('change-canvas', { change: { width: what.width, height: what.height } });
     else apply('change-canvas', { change: { frameRate: { ...what.frameRate } } });
   };
-  return { change, place, usesOf, remove, remedy };
+  /** How often it lies over recordings as a picture. */
+  const picturesOf = (id: string): number =>
+    store.getState().project.callouts.filter((c) => c.kind === 'picture' && c.footageId === id)
+      .length;
+  return { change, place, usesOf, picturesOf, remove, remedy };
 }

@@ -1,0 +1,104 @@
+import { Type } from '@sinclair/typebox';
+import { FollowPath } from '../../callout/follow-path';
+import { dropping, keeping, Pose, withPose, type Posed } from '../../callout/keyframes';
+import { kindOf } from '../../callout/kinds';
+import { Theme } from '../../callout/theme';
+import { Callout, type Project } from '../../project/model';
+import { EditError } from '../error';
+import { followContentOf, restCallout } from '../followed';
+import { addSpan, changeSpan } from '../spans';
+import { stagger } from '../stagger';
+import { changeTheme } from '../theme';
+import { args, defineEdit, Ids, Instant } from './kind';
+import { changeOf, nameOf } from './span-parts';
+
+const id = Type.String();
+
+function change(project: Project, id: string, to: (callout: Callout) => Posed): void {
+  const callout = project.callouts.find((one) => one.id === id);
+  if (!callout) throw new EditError('It is no longer there.');
+  Object.assign(callout, structuredClone(to(callout)));
+}
+
+/** What points at things, says something of them, or hides them. */
+export const CALLOUT_EDITS = {
+  'add-callout': defineEdit({
+    label: ({ callout }) => `Add ${kindOf(callout).name}`,
+    args: args({ callout: Callout }),
+    run: (p, { callout }) => addSpan(p, 'callouts', callout),
+  }),
+  'add-callouts': defineEdit({
+    label: ({ callouts }) =>
+      callouts.length === 1
+        ? `Add ${kindOf(callouts[0]!).name}`
+        : callouts.every(({ kind }) => kind === 'cover')
+          ? `Add ${callouts.length} covers`
+          : `Add ${callouts.length} callouts`,
+    args: args({ callouts: Type.Array(Callout, { minItems: 1, maxItems: 10_000 }) }),
+    run(p, { callouts }) {
+      for (const callout of callouts) addSpan(p, 'callouts', callout);
+    },
+  }),
+  'change-callout': defineEdit({
+    label: ({ id }, p) => `Change ${nameOf(p, id)}`,
+    args: args({ id, change: changeOf<'callouts'>() }),
+    run: (p, { id, change }) => changeSpan(p, 'callouts', id, change),
+  }),
+  'change-callouts': defineEdit({
+    label: ({ changes }) => `Change ${changes.length} callouts`,
+    args: args({
+      changes: Type.Array(Type.Object({ id, change: changeOf<'callouts'>() }), {
+        maxItems: 100_000,
+      }),
+    }),
+    run(p, { changes }) {
+      for (const { id, change } of changes) changeSpan(p, 'callouts', id, change);
+    },
+  }),
+  'follow-content': defineEdit({
+    label: ({ id }, p) => `Follow with ${nameOf(p, id)}`,
+    args: args({
+      ...{ id, path: FollowPath, time: Instant },
+      whole: Type.Boolean({ description: 'Lasts as long as its content is seen.' }),
+    }),
+    run: (p, { id, path, time, whole }, { frame }) =>
+      followContentOf(p, id, path, { time, whole }, frame),
+  }),
+  'rest-callout': defineEdit({
+    label: ({ id }, p) => `Stop following with ${nameOf(p, id)}`,
+    args: args({ id, time: Instant }),
+    run: (p, { id, time }) => restCallout(p, id, time),
+  }),
+  'keep-pose': defineEdit({
+    label: ({ id }, p) => `Keep ${nameOf(p, id)} here`,
+    args: args({ id, time: Instant }),
+    run: (p, { id, time }, { frame }) =>
+      change(p, id, (one) => keeping(one, time - one.start, frame / 2)),
+  }),
+  'change-pose': defineEdit({
+    label: ({ id }, p) => `Change ${nameOf(p, id)}`,
+    args: args({
+      ...{ id, time: Instant },
+      change: Type.Partial(Pose, {
+        description: 'Of all of its time, or, where poses are kept, of the one at the instant.',
+      }),
+    }),
+    run: (p, { id, time, change: by }, { frame }) =>
+      change(p, id, (one) => withPose(one, time - one.start, by, frame / 2)),
+  }),
+  'drop-pose': defineEdit({
+    label: ({ id }, p) => `No longer keep ${nameOf(p, id)} there`,
+    args: args({ id, at: Type.Integer({ description: 'Ticks after its start.' }) }),
+    run: (p, { id, at }) => change(p, id, (one) => dropping(one, at)),
+  }),
+  'stagger-callouts': defineEdit({
+    label: 'One after the other',
+    args: args({ ids: Ids, by: Type.Integer({ minimum: 1, description: 'Ticks.' }) }),
+    run: (p, { ids, by }, { frame }) => stagger(p, ids, by, frame),
+  }),
+  'change-theme': defineEdit({
+    label: 'Theme of callouts',
+    args: args({ change: Type.Partial(Theme) }),
+    run: (p, { change: by }, { sources }) => changeTheme(p, sources, by),
+  }),
+} as const;
