@@ -4,14 +4,23 @@ import { expect, test, type Page } from '@playwright/test';
 import { clips, goTo, openDemo, projectLink } from './edit';
 import { dataFolder, openDocument, saved } from './recording';
 
-/** Writes to the database behind the server's back, as damage does. */
-function damage(sql: string, ...values: string[]) {
+/** What the database answers behind the server's back: it can be looked into, or be damaged. */
+function database(sql: string, ...values: string[]): unknown {
   const script = `const {Database}=require('sqlite3');const d=new Database(process.argv[1]);
-    d.configure('busyTimeout',8000);d.run(process.argv[2],process.argv.slice(3),(e)=>{if(e)throw e;d.close()})`;
-  execFileSync(process.execPath, [
-    ...['-e', script, join(dataFolder(), 'vistum.sqlite'), sql, ...values],
-  ]);
+    d.configure('busyTimeout',8000);d.all(process.argv[2],process.argv.slice(3),(e,rows)=>{
+    if(e)throw e;console.log(JSON.stringify(rows));d.close()})`;
+  const file = join(dataFolder(), 'vistum.sqlite');
+  return JSON.parse(
+    execFileSync(process.execPath, ['-e', script, file, sql, ...values], { encoding: 'utf8' }),
+  );
 }
+
+/** Until the document is written whole, which would make damage to it good. */
+const writtenWhole = (id: string) =>
+  expect
+    .poll(() => database('SELECT checkpoint = revision AS whole FROM projects WHERE id = ?', id))
+    .toEqual([{ whole: 1 }]);
+
 const timecode = (page: Page) => page.getByLabel('Timecode').inputValue();
 
 test('what is typed right after a callout was made are its words, not commands', async ({
@@ -158,7 +167,8 @@ test('a damaged project says so and opens at its last good revision; others stan
   await page.keyboard.press('m');
   await saved(page);
   const before = (await openDocument(page, id)).project;
-  damage('UPDATE projects SET document = substr(document, 1, 3000) WHERE id = ?', id);
+  await writtenWhole(id);
+  database('UPDATE projects SET document = substr(document, 1, 3000) WHERE id = ?', id);
   await page.goto('/');
   await expect(projectLink(page, 'Glaze firing')).toBeVisible();
   await page.goto(`/projects/${id}/edit`);
