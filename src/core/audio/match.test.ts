@@ -1,47 +1,6 @@
 import { matchBySound } from './match';
-import { ONSET_BANDS, ONSET_RATE, OnsetMeter, ONSETS_PER_SECOND } from './onsets';
-
-/** Random numbers from 0 to 1 that are the same in each run. */
-function random(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-    return state / 2 ** 32;
-  };
-}
-
-/** Bursts of tone and noise at odd times, as speech has them. */
-function talk(seconds: number, seed: number): Float32Array {
-  const next = random(seed);
-  const out = new Float32Array(seconds * ONSET_RATE);
-  for (let at = 0; at < out.length; at += Math.floor((0.08 + next() * 0.5) * ONSET_RATE)) {
-    const [length, pitch, loud, noisy] = [next() * 0.25, 100 + next() * 1500, next(), next()];
-    for (let i = 0; i < length * ONSET_RATE && at + i < out.length; i++) {
-      const tone = Math.sin((2 * Math.PI * pitch * i) / ONSET_RATE);
-      const fall = Math.exp(-i / (0.08 * ONSET_RATE));
-      out[at + i]! += loud * fall * (tone * (1 - noisy) + (next() - 0.5) * noisy);
-    }
-  }
-  return out;
-}
-
-/** As another microphone hears it: duller, softer, with echo and noise of its own. */
-function elsewhere(sound: Float32Array, seed: number): Float32Array {
-  const next = random(seed);
-  let dull = 0;
-  return sound.map((sample, i) => {
-    const echoed = sample + 0.4 * (sound[i - 300] ?? 0) + 0.3 * (sound[i - 900] ?? 0);
-    dull += 0.5 * (echoed - dull);
-    return 0.2 * dull + (next() - 0.5) * 0.004;
-  });
-}
-
-function onsetsOf(sound: Float32Array): Uint8Array {
-  const meter = new OnsetMeter();
-  // In pieces of odd lengths, as they come.
-  for (let at = 0; at < sound.length; at += 1237) meter.take(sound.subarray(at, at + 1237));
-  return meter.result();
-}
+import { ONSET_BANDS, ONSET_RATE, ONSETS_PER_SECOND } from './onsets';
+import { elsewhere, onsetsOf, talk } from './testing';
 
 test.each([0, 3.217, -2.5, 11.0305])(
   'another microphone is found to begin %s s later',

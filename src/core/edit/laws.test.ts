@@ -113,6 +113,12 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
     ...{ clipId: id, start: frame(at), laneId: at % 2 ? laneId : null },
   }),
   'shift-clip': (_p, { id, which }) => ({ clipId: id, by: frame(which - 30) }),
+  'line-up-clips': (p, { id, which }) => ({
+    parts: [
+      { clipId: id, by: frame(which - 30) + which * 77 },
+      ...(which % 3 ? [] : [{ clipId: pick(clipIds(p), which * 5 + 1) ?? id, by: -which * 1001 }]),
+    ],
+  }),
   'lift-clips': (_p, { id }) => ({ clipIds: [id] }),
   'lift-footage': (_p, { which }) => ({ footageId: pick(Object.keys(SOURCES.footage), which)! }),
   'roll-cut': (_p, place) => ({ clipId: place.id, by: way(place) }),
@@ -651,7 +657,9 @@ const offset = (clip: Clip, at: number) => sourceTime(clip, at) - at * clip.spee
 test('linked recordings stay in step to the tick', () => {
   // Edits whose purpose is to change what is linked, or to move one against the other, are left
   // out.
-  const apart = new Set<EditId>(['shift-clip', 'link-clips', 'pace-to-voice', 'place-take']);
+  const apart = new Set<EditId>([
+    ...(['shift-clip', 'line-up-clips', 'link-clips', 'pace-to-voice', 'place-take'] as const),
+  ]);
   fc.assert(
     fc.property(steps, (list) => {
       const newId = counter();

@@ -16,6 +16,7 @@ import {
   unlinkClip,
 } from '../clips';
 import { groupClips, renameGroup, ungroup } from '../groups';
+import { lineUp } from '../line-up';
 import { PACE_WAYS, paceToVoice } from '../pace';
 import { canFollow, freezeAll, freezeOver, setSpeed } from '../retime';
 import { setTransition } from '../transitions';
@@ -61,6 +62,15 @@ export const CLIP_EDITS = {
     label: 'Shift against its links',
     args: args({ clipId, by: By }),
     run: (p, { clipId, by }) => shiftClip(p, clipId, by),
+  }),
+  'line-up-clips': defineEdit({
+    label: 'Line up',
+    args: args({
+      parts: Type.Array(Type.Object({ clipId, by: By }), {
+        description: 'Clips that are moved, each with what is linked to it of its recording.',
+      }),
+    }),
+    run: (p, { parts }, { newId }) => lineUp(p, parts, newId),
   }),
   'lift-clips': defineEdit({
     label: 'Lift',

@@ -1,0 +1,114 @@
+import { clipEnd, timelineTime } from '../project/clip-time';
+import type { Clip, Lane, Project } from '../project/model';
+import { findClip } from '../project/query';
+import { frameDuration, secondsToTicks, type Ticks } from '../time/ticks';
+import { EditError } from './error';
+import { followClips } from './follow';
+import { insertLane } from './lanes';
+import { sortLane, unlockedClip, type Found } from './lookup';
+
+/** How one recording lies against another: `Alignment` as far as clips need it. */
+export interface Heard {
+  /** When the second begins, in seconds after the first. */
+  readonly offset: number;
+  /** How much longer the second takes by the first one's clock, in millionths. */
+  readonly ppm: number;
+}
+
+/** Where two clips are when they are in line. */
+export interface InLine {
+  /** How far the second is to be moved. */
+  readonly by: Ticks;
+  /** How far apart what both heard is at the ends of what both show, with clocks that differ. */
+  readonly apart: Ticks;
+}
+
+/**
+ * How far a clip is to be moved so that it shows what its recording heard when another clip shows
+ * it; where clocks differ, it is so in the middle of what both show.
+ *
+ * @param still the clip that stays
+ * @param moved one of the recording that begins `heard.offset` after that of the other
+ * @throws EditError for clips that do not run alike
+ */
+export function inLine(still: Clip, moved: Clip, { offset, ppm }: Heard): InLine {
+  if (still.speed !== moved.speed || !still.speed)
+    throw new EditError(
+      'Clips of different speed can’t be brought in line. Give them the same speed first.',
+    );
+  const rate = ppm * 1e-6;
+  /** When the first one's recording has what the second one's has. */
+  const there = (source: Ticks): Ticks =>
+    Math.round(source + secondsToTicks(offset) + source * rate);
+  /** The part of the second one's recording that both show. */
+  const back = (source: Ticks): Ticks => (source - secondsToTicks(offset)) / (1 + rate);
+  const end = (clip: Clip) => clip.source + clip.duration * clip.speed;
+  const from = Math.max(moved.source, back(still.source));
+  const to = Math.min(end(moved), back(end(still)));
+  const middle = Math.round(to > from ? (from + to) / 2 : moved.source);
+  const by = timelineTime(still, there(middle)) - timelineTime(moved, middle);
+  const apart = Math.round((Math.abs(rate) * Math.max(0, to - from)) / 2 / still.speed);
+  return { by, apart };
+}
+
+const isFree = (lane: Lane, { start, duration }: Pick<Clip, 'start' | 'duration'>): boolean =>
+  lane.clips.every((c) => c.start >= start + duration || clipEnd(c) <= start);
+
+/**
+ * Moves clips so far as it is told, each with what is linked to it of the same recording and with
+ * nothing else, so that recordings which are linked can be brought in line as well. A clip begins on
+ * a frame: what is before goes from its beginning, as does what would lie before the tutorial. One
+ * that finds something in its place goes onto another lane of its kind.
+ *
+ * @throws EditError where nothing of a clip would be left
+ */
+export function lineUp(
+  project: Project,
+  parts: readonly { readonly clipId: string; readonly by: Ticks }[],
+  newId: () => string,
+): void {
+  const frame = frameDuration(project.canvas.frameRate);
+  const all = parts.flatMap(({ clipId, by }) => {
+    const { link, footageId } = unlockedClip(project, clipId).clip;
+    const alike = (clip: Clip) => clip.link === link && clip.footageId === footageId;
+    const ids = link ? project.lanes.flatMap(({ clips }) => clips.filter(alike)) : [];
+    return [...new Set([clipId, ...ids.map(({ id }) => id)])].map((id) => ({
+      ...unlockedClip(project, id),
+      by,
+    }));
+  });
+  const moving = new Map(all.map((one) => [one.clip.id, one]));
+  // All of them leave first: one may go where another was.
+  for (const { lane, clip } of moving.values())
+    lane.clips = lane.clips.filter(({ id }) => id !== clip.id);
+  for (const { lane, clip, by } of moving.values()) {
+    const before = { footageId: clip.footageId, start: clip.start, end: clipEnd(clip) };
+    const wanted = clip.start + by;
+    const start = Math.max(0, Math.ceil(wanted / frame) * frame);
+    const duration = Math.floor((clip.duration - (start - wanted)) / frame) * frame;
+    if (duration <= 0)
+      throw new EditError(
+        'What they have in common lies before the tutorial begins. Move the clip that stays further back first.',
+      );
+    clip.source += Math.round((start - wanted) * clip.speed);
+    Object.assign(clip, { start, duration });
+    const target = laneFor(project, { lane, clip }, newId);
+    target.clips.push(clip);
+    sortLane(target);
+    if (lane.kind === 'screen') followClips(project, [before], by, new Set());
+  }
+}
+
+function laneFor(project: Project, { lane, clip }: Found, newId: () => string): Lane {
+  const alike = project.lanes.filter(({ kind, locked }) => kind === lane.kind && !locked);
+  const free = [lane, ...alike].find((one) => isFree(one, clip));
+  return free ?? insertLane(project, lane.kind, project.lanes.indexOf(lane) + 1, newId);
+}
+
+/** Of clips that are brought in line the one that stays: what hangs on a screen stays with it. */
+export function stillOf(project: Project, ids: readonly string[]): string | null {
+  const found = ids.flatMap((id) => findClip(project, id) ?? []);
+  const order = (one: Found) => (one.lane.kind === 'screen' ? 0 : 1);
+  found.sort((a, b) => order(a) - order(b) || a.clip.start - b.clip.start);
+  return found[0]?.clip.id ?? null;
+}
