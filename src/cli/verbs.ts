@@ -30,6 +30,7 @@ import { analyse } from './analyse';
 import type { Answer, Call, Verb } from './call';
 import { edit, editProject } from './edit';
 import { follow } from './follow';
+import { match } from './match';
 import { plan } from './plan';
 import { findPrivate } from './private';
 import { proof } from './proof';
@@ -206,6 +207,7 @@ export const VERBS: Readonly<Record<string, { readonly run: Verb; readonly usage
     run: findPrivate,
     usage: 'private PROJECT FOOTAGE [--words WORD,WORD] [--out FILE]',
   },
+  match: { run: match, usage: 'match PROJECT FOOTAGE_A FOOTAGE_B' },
   plan: {
     run: plan,
     usage:

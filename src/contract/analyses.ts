@@ -1,12 +1,21 @@
 import type { PrivateFound } from '@/core/private/log';
 import type { FollowPath } from '@/core/callout/follow-path';
+import type { Alignment } from '@/core/audio/align';
 import type { WallEstimate } from '@/core/key/wall';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import type { ScreenSight } from '@/core/vision/screen-sight';
 import { route } from './route';
 
 /** What can be found out about a recording. */
-export const ANALYSIS_NAMES = ['onsets', 'pointer', 'private', 'screen', 'track', 'wall'] as const;
+export const ANALYSIS_NAMES = [
+  'alignment',
+  'onsets',
+  'pointer',
+  'private',
+  'screen',
+  'track',
+  'wall',
+] as const;
 export type AnalysisName = (typeof ANALYSIS_NAMES)[number];
 export const ANALYSIS_STATES = ['waiting', 'ready', 'failed'] as const;
 export type AnalysisStatus = (typeof ANALYSIS_STATES)[number];
@@ -44,8 +53,14 @@ export interface FollowTask {
 
 export const requestAnalysis = route<
   AnalysisView & { readonly jobId: string | null },
-  /** Words of one’s own are looked for beside what is private to everybody. */
-  { readonly kind: AnalysisName; readonly follow?: FollowTask; readonly words?: readonly string[] }
+  {
+    readonly kind: AnalysisName;
+    readonly follow?: FollowTask;
+    /** Words of one’s own are looked for beside what is private to everybody. */
+    readonly words?: readonly string[];
+    /** The recording that an alignment is with. */
+    readonly alignWith?: string;
+  }
 >()('POST', '/api/footage/:id/analyses');
 /** Where sounds begin in a recording: the bytes of `OnsetMeter`, as base64 (RFC 4648). */
 export interface SoundOnsets {
@@ -63,6 +78,7 @@ export interface PrivateData {
 
 /** What each kind finds. */
 export interface AnalysisResults {
+  readonly alignment: Alignment;
   readonly onsets: SoundOnsets;
   readonly pointer: PointerTrack;
   readonly private: PrivateData;

@@ -226,6 +226,11 @@ export const CATALOGUE = {
   ),
   'track-unreadable': entry(422, (why: string) => why, 'The pointer track holds no positions.'),
   'no-file-sent': entry(400, () => 'No file came with the request.'),
+  'nothing-to-hear': entry(
+    422,
+    (name: string) => `${name} has no sound by which it could be lined up. Line it up by hand.`,
+    'screen.mp4',
+  ),
   'other-project': entry(
     403,
     () => 'That footage belongs to another project. Open it there to relink it.',
@@ -460,6 +465,7 @@ export const CATALOGUE = {
 
   // The command line.
   'not-followed': entry(409, (why: string) => why, 'Go to a place at which it is shown.'),
+  'not-aligned': entry(409, (why: string) => why, 'a.mp4 and b.mp4 did not hear the same.'),
   'nothing-to-follow': entry(409, () => NOTHING_TO_FOLLOW),
   'no-pointer-found': entry(
     409,

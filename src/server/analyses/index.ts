@@ -1,5 +1,6 @@
 import type { AnalysisName } from '@/contract/analyses';
 import type { AnalysisKind } from './kind';
+import { alignment } from './alignment';
 import { onsets } from './onsets';
 import { pointer } from './pointer';
 import { privateData } from './private';
@@ -9,6 +10,7 @@ import { wall } from './wall';
 
 /** Every kind of analysis by its name. */
 export const ANALYSES: Readonly<Record<AnalysisName, AnalysisKind>> = {
+  alignment,
   onsets,
   pointer,
   private: privateData,

@@ -197,6 +197,7 @@ export class AnalysisBody {
   @IsString({ each: true })
   @MaxLength(80, { each: true })
   words?: string[];
+  @MayLack() @IsString() @MaxLength(64) alignWith?: string;
 }
 
 export class LastGoodBody {

@@ -1,4 +1,5 @@
 import { Problem, type PlainProblem } from '../problem';
+import { align } from './align';
 import { draw } from './draw';
 import { follow } from './follow';
 import { findLeaks } from './leaks';
@@ -24,6 +25,7 @@ function tell(share: number): void {
 async function run([tool, from, to, ...more]: readonly string[]): Promise<unknown> {
   if (tool === 'draw') return draw(from!, to!);
   if (tool === 'track') return track(from!, to!, Number(more[0]), Number(more[1]));
+  if (tool === 'align') return align(from!, to!, tell);
   if (tool === 'sight') return sight(from!, to!, more[0]!, tell);
   if (tool === 'follow') return follow(from!, to!, more[0]!, tell);
   if (tool === 'private') return lookForPrivate(from!, to!, more[0]!, tell);

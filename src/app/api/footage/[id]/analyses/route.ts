@@ -1,5 +1,6 @@
 import { requestAnalysis } from '@/contract/analyses';
 import { requestAnalysis as request } from '@/server/analyses/analyses';
+import { requestAlignment } from '@/server/analyses/request-alignment';
 import { requestPrivate } from '@/server/analyses/request-private';
 import { requestTrack } from '@/server/analyses/request-track';
 import { AnalysisBody } from '@/server/http/bodies';
@@ -9,6 +10,8 @@ export const POST = serve(requestAnalysis, AnalysisBody, ({ context, params, bod
   switch (body.kind) {
     case 'track':
       return requestTrack(context, params.id, body.follow);
+    case 'alignment':
+      return requestAlignment(context, params.id, body.alignWith);
     case 'private':
       return requestPrivate(context, params.id, body.words);
     default:
