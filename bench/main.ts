@@ -5,6 +5,7 @@ import { benchFollow } from './follow';
 import { benchFraming } from './framing';
 import { benchGrowth } from './growth';
 import { benchKey } from './key';
+import { benchMatch } from './match';
 import { benchPointer } from './pointer';
 import { benchPrivate } from './private';
 import { benchSharpness } from './sharpness';
@@ -19,6 +20,7 @@ const parts: Readonly<Record<string, () => Promise<void> | void>> = {
   sharpness: benchSharpness,
   crisp: benchCrisp,
   key: benchKey,
+  match: benchMatch,
   growth: benchGrowth,
   export: benchExport,
   noise: benchNoise,

@@ -1,7 +1,8 @@
 // Measures edits, a long project in the interface, recording, and the picture engine as ratios
-// within one run: `npm run bench [framing] [pointer] [edits] [long] [recording] [sharpness] [crisp] [key]
-// [growth] [preview] [export] [noise]`. `VISTUM_BENCH_SCENE` chooses one scene of `export` (demo, view, worst),
-// `VISTUM_BENCH_ROUNDS` how often each way is taken.
+// within one run: `npm run bench [framing] [pointer] [follow] [covers] [private] [edits] [long]
+// [recording] [sharpness] [crisp] [key] [match] [growth] [preview] [export] [noise]`.
+// `VISTUM_BENCH_SCENE` chooses one scene of `export` (demo, view, worst), `VISTUM_BENCH_ROUNDS`
+// how often each way is taken.
 import { spawnSync } from 'node:child_process';
 import { bootstrap } from './bootstrap.mjs';
 import { root } from './lib.mjs';
@@ -28,13 +29,7 @@ const { benchRecording } = await import('./bench-record.mjs');
 if (asked('recording')) await benchRecording();
 if (asked('preview')) await (await import('./bench-preview.mjs')).benchPreview();
 const engine = [
-  'framing',
-  'pointer',
-  'sharpness',
-  'crisp',
-  'key',
-  'growth',
-  'export',
-  'noise',
+  ...['framing', 'pointer', 'follow', 'covers', 'private', 'sharpness', 'crisp', 'key', 'match'],
+  ...['growth', 'export', 'noise'],
 ].filter(asked);
 if (engine.length) process.exit(node('dist/bench.mjs', engine));

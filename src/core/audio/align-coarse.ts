@@ -25,7 +25,7 @@ const SAME = 20;
 /** Clocks differ by no more, in seconds a second. */
 export const STEEPEST = 400e-6;
 /** Distances of two pieces of the same place differ by no more beside what the clocks do, seconds. */
-const LOOSE = 0.02;
+export const LOOSE = 0.02;
 
 interface Candidate extends ClockPoint {
   readonly piece: number;

@@ -1,4 +1,4 @@
-import { alignCoarsely, STEEPEST, type Place } from './align-coarse';
+import { alignCoarsely, LOOSE, STEEPEST, type Place } from './align-coarse';
 import { clockLine, median, type ClockLine, type ClockPoint } from './clock-line';
 import { ONSET_RATE } from './onsets';
 import { PhaseCorrelation } from './phat';
@@ -52,8 +52,11 @@ const MOST_PIECES = 60;
 /** Length of a piece at first, when the clocks' drift smears it, and then, in seconds. */
 const SHORT = 2;
 const LONG = 4;
-/** Onsets tell a place to within so much, seconds either way. */
-const FIRST_REACH = 0.04;
+/**
+ * Onsets may have told the place of an echo, which is weaker than what it is the echo of: the first
+ * look goes so far, in seconds either way. Two places nearer than that are the same room.
+ */
+const FIRST_REACH = 0.3;
 const THEN_REACH = 0.012;
 /** Pieces whose delay stands out less say nothing, in standard deviations. */
 const LEAST_HEIGHT = 5;
@@ -63,8 +66,6 @@ const NEAR = 0.001;
 const LEAST_AGREEING = 0.3;
 /** And so many of them. */
 const LEAST_PIECES = 3;
-/** A place so near another is its echo in the room, or the same one, in seconds. */
-const ECHO = 0.3;
 /** Of two places the better one has so many times as much. */
 const LEAST_LEAD = 1.4;
 /** A drift is told when it is so many times its standard error. */
@@ -151,8 +152,7 @@ function refine({ points }: Place, comparison: Comparison): Found | null {
       const found = comparison.measure(at + step * SHORT, SHORT, { offset, slope: 0 }, FIRST_REACH);
       if (found && found.height >= LEAST_HEIGHT) first.push(found);
     }
-  const line: ClockLine =
-    clockLine(first, NEAR, STEEPEST) ?? clockLine(points, FIRST_REACH, STEEPEST)!;
+  const line: ClockLine = clockLine(first, NEAR, STEEPEST) ?? clockLine(points, LOOSE, STEEPEST)!;
   const [from, to] = comparison.common(line);
   // A drift that is not known to the end would lead away from what is looked for.
   const known = line.error * (to - from) < THEN_REACH / 2;
@@ -204,7 +204,9 @@ export function alignSounds(
   found.sort((one, other) => strength(other) - strength(one));
   const [best, ...others] = found;
   if (!best) return { kind: 'unrelated' };
-  const elsewhere = others.filter(({ line }) => Math.abs(line.offset - best.line.offset) > ECHO);
+  const elsewhere = others.filter(
+    ({ line }) => Math.abs(line.offset - best.line.offset) > FIRST_REACH,
+  );
   if (elsewhere.some((other) => agreeing(best) < agreeing(other) * LEAST_LEAD))
     return { kind: 'unsure', candidates: [best, ...elsewhere].map(({ line }) => line.offset) };
   const { offset, slope, error, within } = best.line;

@@ -3,7 +3,8 @@ import { addToMix, silence, type SoundSegment, type Stereo } from './mix';
 import type { SoundPlan } from './plan';
 import { Chain, makeProcessor } from './processor';
 import { readTick, TICK_SOUND } from './tick';
-import { segmentReader, type ReadSound } from './stretch';
+import type { ReadSound } from './read-sound';
+import { segmentReader } from './stretch';
 
 /** Sound of a recording that is open for reading. */
 export interface OpenSound {

@@ -1,5 +1,6 @@
 import { SAMPLE_RATE, silence, type SoundSegment, type Stereo } from './mix';
-import { segmentReader, TimeStretch, type ReadSound } from './stretch';
+import type { ReadSound } from './read-sound';
+import { segmentReader, TimeStretch } from './stretch';
 
 /**
  * A recording of a tone whose loudness steps up each second, so that it tells where in it one is.

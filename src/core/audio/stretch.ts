@@ -1,9 +1,7 @@
+import { clockOf } from '../project/clip-time';
 import { silence, type SoundSegment, type Stereo } from './mix';
-
-/**
- * Reads samples of a recording; from anywhere, but quickest in order. Silence where it has none.
- */
-export type ReadSound = (from: number, count: number) => Promise<Stereo>;
+import { readAnywhere, type ReadSound } from './read-sound';
+import { resampled } from './resample';
 
 /**
  * A frame is 43 ms at 48 kHz: some periods of a low voice, and short enough not to be heard twice.
@@ -125,7 +123,7 @@ export class TimeStretch {
     const has = at + sound[0].length;
     const inOrder = from >= at && from <= has;
     const first = inOrder ? has : from;
-    const more = first < to ? await this.readFrom(first, to - first) : silence(0);
+    const more = first < to ? await readAnywhere(this.read, first, to - first) : silence(0);
     const kept = inOrder ? has - from : 0;
     const next = silence(kept + more[0].length);
     for (const side of [0, 1] as const) {
@@ -134,22 +132,15 @@ export class TimeStretch {
     }
     this.buffer = { at: from, sound: next };
   }
-
-  /** Before the recording there is silence. */
-  private async readFrom(from: number, count: number): Promise<Stereo> {
-    const missing = Math.min(count, Math.max(0, -from));
-    if (!missing) return this.read(from, count);
-    const out = silence(count);
-    if (missing === count) return out;
-    const rest = await this.read(0, count - missing);
-    for (const side of [0, 1] as const) out[side].set(rest[side], missing);
-    return out;
-  }
 }
 
-/** Reads a segment's sound by samples after its start, at its speed. */
+/**
+ * Reads a segment's sound by samples after its start: at its speed with its pitch kept, or by the
+ * clock that its speed makes up for.
+ */
 export function segmentReader(segment: SoundSegment, read: ReadSound): ReadSound {
   if (segment.speed === 1) return (from, count) => read(segment.source + from, count);
+  if (clockOf(segment) !== null) return resampled(read, segment.source, segment.speed);
   const stretch = new TimeStretch(read, segment.source, segment.speed);
   return (from, count) => stretch.at(from, count);
 }

@@ -115,8 +115,10 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
   'shift-clip': (_p, { id, which }) => ({ clipId: id, by: frame(which - 30) }),
   'line-up-clips': (p, { id, which }) => ({
     parts: [
-      { clipId: id, by: frame(which - 30) + which * 77 },
-      ...(which % 3 ? [] : [{ clipId: pick(clipIds(p), which * 5 + 1) ?? id, by: -which * 1001 }]),
+      { clipId: id, by: frame(which - 30) + which * 77, clock: which % 4 ? null : which - 30 },
+      ...(which % 3
+        ? []
+        : [{ clipId: pick(clipIds(p), which * 5 + 1) ?? id, by: -which * 1001, clock: 50 }]),
     ],
   }),
   'lift-clips': (_p, { id }) => ({ clipIds: [id] }),

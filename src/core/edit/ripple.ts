@@ -157,6 +157,9 @@ function footageRoom(clip: Clip, end: End, sources: Sources, least: Ticks): Tick
   return -footageLimits({ ...clip, start: Number.MAX_SAFE_INTEGER }, 'start', sources, least)[0];
 }
 
+/** So many ticks are rounding and no footage. */
+const ROUNDED = 2;
+
 /**
  * Footage that was taken out at a join, in timeline ticks; 0 where the clips do not belong to one
  * recording or nothing is missing.
@@ -170,7 +173,9 @@ export function removedAt(before: Clip | undefined, clip: Clip): Ticks {
     !clip.speed
   )
     return 0;
-  return Math.max(0, Math.round((clip.source - before.source) / clip.speed) - before.duration);
+  const removed = Math.round((clip.source - before.source) / clip.speed) - before.duration;
+  // A cut at a speed that makes up for a clock rounds by a tick.
+  return removed > ROUNDED ? removed : 0;
 }
 
 /**

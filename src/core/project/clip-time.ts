@@ -5,8 +5,27 @@ import type { FootageFacts } from './sources';
 /*
  * Between a clip's time on the timeline and the time in its footage. A speed has at most three
  * decimals and a frame of the usual rates is a multiple of a thousand ticks, so that the way there
- * and back is exact on frames (to a tick at the 1000/1001 rates).
+ * and back is exact on frames (to a tick at the 1000/1001 rates, and where a speed makes up for a
+ * clock: that has six decimals).
  */
+
+/** Clocks of recorders differ by less, in millionths. */
+export const MOST_CLOCK = 500;
+
+/**
+ * The speed of a clip that makes up for its recording's clock.
+ *
+ * @param ppm how much longer the recording takes by the clock that counts, in millionths, less than
+ * `MOST_CLOCK` either way
+ */
+export const clockSpeed = (ppm: number): number => Math.round(1e6 / (1 + ppm * 1e-6)) / 1e6;
+
+/**
+ * How much longer by the clock that counts a clip's recording takes, in millionths; null where its
+ * speed makes up for no clock: one that a person sets has three decimals.
+ */
+export const clockOf = ({ speed }: Pick<Clip, 'speed'>): number | null =>
+  speed !== 1 && Math.abs(speed - 1) < MOST_CLOCK * 1e-6 ? Math.round((1 / speed - 1) * 1e6) : null;
 
 /** Slowest and quickest speed of a clip that is not frozen. */
 export const SPEED_LIMITS = [0.1, 16] as const;

@@ -1,7 +1,7 @@
 import { SoundEngine, type OpenSound } from '@/core/audio/engine';
 import { SAMPLE_RATE } from '@/core/audio/mix';
 import { planSound } from '@/core/audio/plan';
-import type { ReadSound } from '@/core/audio/stretch';
+import type { ReadSound } from '@/core/audio/read-sound';
 import { ticksToSeconds } from '@/core/time/ticks';
 import type { Range } from '@/core/time/ranges';
 import { SoundStream } from '../media/sound-stream';

@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox';
-import { clipEnd } from '../../project/clip-time';
+import { clipEnd, MOST_CLOCK } from '../../project/clip-time';
 import { Clip, Transition } from '../../project/model';
 import { findClip } from '../../project/query';
 import { nullable } from '../../schema/parts';
@@ -66,11 +66,24 @@ export const CLIP_EDITS = {
   'line-up-clips': defineEdit({
     label: 'Line up',
     args: args({
-      parts: Type.Array(Type.Object({ clipId, by: By }), {
-        description: 'Clips that are moved, each with what is linked to it of its recording.',
-      }),
+      parts: Type.Array(
+        Type.Object({
+          ...{ clipId, by: By },
+          clock: nullable(
+            Type.Number({
+              exclusiveMinimum: -MOST_CLOCK,
+              exclusiveMaximum: MOST_CLOCK,
+              description:
+                'Millionths that its recording takes longer by the clock that counts; null leaves its speed.',
+            }),
+          ),
+        }),
+        {
+          description: 'Clips that are moved, each with what is linked to it of its recording.',
+        },
+      ),
     }),
-    run: (p, { parts }, { newId }) => lineUp(p, parts, newId),
+    run: (p, { parts }, { sources, newId }) => lineUp(p, parts, sources, newId),
   }),
   'lift-clips': defineEdit({
     label: 'Lift',

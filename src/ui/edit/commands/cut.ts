@@ -278,6 +278,12 @@ export function cutCommands(c: CommandContext): Command[] {
       run: () => void c.state.apply('link-clips', { clipIds: selectedClips(c.state) }),
     },
     {
+      id: 'line-up',
+      label: 'Line up by sound',
+      keys: [],
+      run: () => void c.state.lineUpBySound(selectedClips(c.state)),
+    },
+    {
       id: 'unlink',
       label: 'Unlink',
       keys: [],

@@ -9,7 +9,7 @@ const CLIP: readonly Ids[] = [
   ['split', 'lift', 'ripple'],
   ['copy', 'cut', 'paste'],
   ['trim-start', 'trim-end', 'freeze', 'dissolve', 'fade'],
-  ['mute', 'detach', 'link', 'unlink'],
+  ['mute', 'detach', 'link', 'unlink', 'line-up'],
   ['group', 'ungroup', 'open-group'],
 ];
 const NOTHING: readonly Ids[] = [

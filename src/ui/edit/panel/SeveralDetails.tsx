@@ -17,6 +17,7 @@ import { useEditor } from '../store';
 import { ArrangeButtons } from './ArrangeButtons';
 import { GroupFields } from './GroupFields';
 import { Heading } from './Heading';
+import { LineUp } from './LineUp';
 
 /** What is changed of the things that are selected; `run` for one of many small changes. */
 type OnChange = (change: SharedChange, run?: boolean) => void;
@@ -71,6 +72,7 @@ export function SeveralDetails() {
         </p>
       </div>
       {group?.value && !group.differ && <GroupFields groupId={group.value} />}
+      {clips.length > 1 && <LineUp />}
       <SoundOfAll clips={clips} onChange={change} />
       <SpeedOfAll clips={clips} onChange={change} />
       <FramingsOfAll framings={spans.framings} onChange={change} />

@@ -4,6 +4,7 @@ import { projectDuration } from '@/core/project/query';
 import { NO_SOURCES } from '@/core/project/sources';
 import { documentSlice } from './document-slice';
 import { followSlice } from './follow-slice';
+import { lineUpSlice } from './line-up-slice';
 import { privateSlice } from './private-slice';
 import { planSlice } from './plan-slice';
 import type { EditorState, SelectionSlice, ServerSlice, WorkspaceSlice } from './state';
@@ -65,6 +66,7 @@ export function createEditor(opened: OpenedProject): StoreApi<EditorState> {
     ...NOTHING_TOLD,
     ...planSlice(set, get),
     ...followSlice(set, get),
+    ...lineUpSlice(set, get),
     ...privateSlice(set, get),
     ...found,
     transport: createTransport(Math.min(kept?.playhead ?? 0, projectDuration(opened.project))),

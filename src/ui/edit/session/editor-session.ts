@@ -8,6 +8,7 @@ import { createEditor } from './create-editor';
 import { followArrivals } from './arrivals-link';
 import { followEditor } from './player-link';
 import { followFindings } from './follow-slice';
+import { followAlignments } from './line-up-slice';
 import { followServer } from './server-link';
 import type { EditorState } from './state';
 import { remember } from './workspace-memory';
@@ -31,7 +32,8 @@ export class EditorSession {
     this.autosave = startAutosave(this.store);
     this.endServer = followServer(this.store, (revision) => this.autosave.heardOf(revision));
     this.endArrivals = followArrivals(this.store);
-    this.endFindings = followFindings(this.store);
+    const ends = [followFindings(this.store), followAlignments(this.store)];
+    this.endFindings = () => ends.forEach((end) => end());
     window.addEventListener('pagehide', this.remember);
   }
 

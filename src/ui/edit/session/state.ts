@@ -7,6 +7,7 @@ import type { OpenedProject } from '@/contract/projects';
 import type { ProjectState } from '@/contract/state';
 import type { Versioned } from '@/core/edit/history';
 import type { EditArgs, EditCall, EditId, EditResult } from '@/core/edit/registry';
+import type { LineUpTask } from '@/core/edit/line-up-task';
 import type { SpanList } from '@/core/project/span-lists';
 import type { PlanView } from '@/core/frame/plan-frame';
 import type { FramingLook } from '@/core/framing/other-views';
@@ -187,6 +188,21 @@ export interface FollowSlice {
   readonly takeFollowed: (id: string) => Promise<void>;
 }
 
+/** Lining clips up by what their recordings heard. */
+export interface LineUpSlice {
+  /** What is under way: for each part its analysis; null for all while they are asked for. */
+  readonly liningUp: {
+    readonly task: LineUpTask;
+    readonly analyses: readonly (string | null)[] | null;
+  } | null;
+  /** Compares the sound of clips and moves them to where it fits. */
+  readonly lineUpBySound: (ids: readonly string[]) => Promise<void>;
+  /** Gives up what is under way. */
+  readonly stopLiningUp: () => void;
+  /** Moves clips to where what was found says. */
+  readonly takeLinedUp: () => Promise<void>;
+}
+
 /** Private data that recordings show. */
 export interface PrivateSlice {
   /** What was found, by the ids of the analyses. */
@@ -221,6 +237,7 @@ export interface EditorState
     WorkspaceSlice,
     PlanSlice,
     FollowSlice,
+    LineUpSlice,
     PrivateSlice,
     ServerSlice {
   readonly transport: StoreApi<Transport>;
