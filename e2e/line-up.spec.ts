@@ -2,7 +2,8 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { ONSET_RATE } from '../src/core/audio/onsets';
-import { elsewhere, talk } from '../src/core/audio/testing';
+import { drifted, elsewhere, talk } from '../src/core/audio/testing';
+import { clockOf } from '../src/core/project/clip-time';
 import type { Clip } from '../src/core/project/model';
 import { ticksToSeconds } from '../src/core/time/ticks';
 import { clips, message } from './edit';
@@ -18,6 +19,13 @@ function record(name: string, sound: Float32Array, ...picture: string[]): string
   return path;
 }
 
+/** What `vistum match` answers. */
+interface Matched {
+  readonly offsetMs: number;
+  readonly driftPpm: number;
+  readonly confidence: number;
+}
+
 test('recordings of several machines are lined up by one press, and what heard nothing is told', async ({
   page,
 }) => {
@@ -25,7 +33,7 @@ test('recordings of several machines are lined up by one press, and what heard n
   const picture = ['-f', 'lavfi', '-i', 'testsrc2=s=640x360:r=30', '-shortest'];
   const files = [
     record('screen.mp4', room, ...picture, '-pix_fmt', 'yuv420p', '-ar', '48000'),
-    record('recorder.wav', elsewhere(room.subarray(6.2 * ONSET_RATE), 4)),
+    record('recorder.wav', drifted(elsewhere(room.subarray(6.2 * ONSET_RATE), 4), 200)),
     record('hall.mp3', elsewhere(room.subarray(3.05 * ONSET_RATE, 30 * ONSET_RATE), 9)),
     record('other.wav', talk(20, 71)),
   ];
@@ -35,8 +43,9 @@ test('recordings of several machines are lined up by one press, and what heard n
     (path) =>
       vistum<{ footage: string }>('import', project, path, '--role', role(path), '--place').footage,
   );
-  const told = vistum<{ offsetMs: number; confidence: number }>('match', project, ids[0]!, ids[1]!);
+  const told = vistum<Matched>('match', project, ids[0]!, ids[1]!);
   expect(Math.abs(told.offsetMs - 6200)).toBeLessThan(1);
+  expect(Math.abs(told.driftPpm - 200)).toBeLessThan(5);
   expect(told.confidence).toBeGreaterThan(0.8);
 
   await page.goto(`/projects/${project}/edit`);
@@ -53,7 +62,10 @@ test('recordings of several machines are lined up by one press, and what heard n
       .click({ modifiers: ['Control'] });
   await page.getByRole('button', { name: 'Line up by sound' }).click();
   await expect(
-    message(page, /recorder\.wav lined up, \d+ % agree; hall\.mp3 lined up/),
+    message(
+      page,
+      /recorder\.wav lined up, \d+ % agree, and its clock, .* made up for; hall\.mp3 lined up/,
+    ),
   ).toBeVisible();
   await expect(message(page, /screen\.mp4 and other\.wav did not hear the same/)).toBeVisible();
   await saved(page);
@@ -63,8 +75,20 @@ test('recordings of several machines are lined up by one press, and what heard n
     return ticksToSeconds(start - source);
   };
   expect(Math.abs((await after(ids[1]!)) - 6.2)).toBeLessThan(0.001);
+  expect(Math.abs(clockOf(await clipOf(ids[1]!))! - 200)).toBeLessThan(5);
   // An encoder may put some silence before what it was given.
   expect(Math.abs((await after(ids[2]!)) - 3.05)).toBeLessThan(0.06);
+
+  // What is exported of the recorder alone is what the screen heard, by the screen's clock.
+  await page.keyboard.press('Escape');
+  await clips(page, 'voice').first().click();
+  await expect(page.getByText(/clock was \d+ millionths too slow/)).toBeVisible();
+  const out = join(folder, 'voice.wav');
+  vistum('export', project, '--out', out);
+  const exported = vistum<{ footage: string }>('import', project, out, '--role', 'voice').footage;
+  const mixed = vistum<Matched>('match', project, ids[0]!, exported);
+  expect(Math.abs(mixed.offsetMs)).toBeLessThan(1);
+  expect(Math.abs(mixed.driftPpm)).toBeLessThan(5);
 
   await page.keyboard.press('Control+z');
   await saved(page);

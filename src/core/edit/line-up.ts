@@ -1,4 +1,4 @@
-import { clipEnd, clockOf, clockSpeed, MOST_CLOCK, timelineTime } from '../project/clip-time';
+import { clipEnd, clockSpeed, MOST_CLOCK, ownSpeed, timelineTime } from '../project/clip-time';
 import type { Clip, Lane, Project } from '../project/model';
 import { findClip } from '../project/query';
 import type { Sources } from '../project/sources';
@@ -39,7 +39,7 @@ const TOGETHER = 0.002;
  * @throws EditError for clips that do not run alike
  */
 export function inLine(still: Clip, moved: Clip, { offset, ppm }: Heard): InLine {
-  const own = clockOf(moved) === null ? moved.speed : 1;
+  const own = ownSpeed(moved);
   if (still.speed !== own || !own)
     throw new EditError(
       'Clips of different speed can’t be brought in line. Give them the same speed first.',
@@ -102,8 +102,7 @@ export function lineUp(
     lane.clips = lane.clips.filter(({ id }) => id !== clip.id);
   const links = new Map<string, string>();
   for (const { lane, clip, by, clock } of moving.values()) {
-    if (clock !== null && (clip.speed === 1 || clockOf(clip) !== null))
-      clip.speed = clockSpeed(clock);
+    if (clock !== null && ownSpeed(clip) === 1) clip.speed = clockSpeed(clock);
     const { link } = clip;
     if (link !== null && others(project, moving, link).some(({ speed }) => speed !== clip.speed)) {
       if (!links.has(link)) links.set(link, newId());

@@ -30,6 +30,10 @@ export const clockOf = ({ speed }: Pick<Clip, 'speed'>): number | null =>
 /** Slowest and quickest speed of a clip that is not frozen. */
 export const SPEED_LIMITS = [0.1, 16] as const;
 
+/** The speed of a clip as a person knows it: what makes up for a clock is none. */
+export const ownSpeed = (clip: Pick<Clip, 'speed'>): number =>
+  clockOf(clip) === null ? clip.speed : 1;
+
 /** The timing of a clip: all that its times are worked out from. */
 export type ClipTiming = Pick<Clip, 'start' | 'duration' | 'source' | 'speed'>;
 

@@ -3,7 +3,7 @@ import { call } from '@/contract/call';
 import { changeFootage } from '@/contract/footage';
 import { envelopeAt } from '@/core/audio/envelope';
 import { PACE_WAYS, type PaceWay } from '@/core/edit/pace';
-import { clipEnd, sourceTime } from '@/core/project/clip-time';
+import { clipEnd, clockOf, ownSpeed, sourceTime } from '@/core/project/clip-time';
 import { Clip, type Lane } from '@/core/project/model';
 import { findClip, isPictureLane } from '@/core/project/query';
 import { secondsToTicks, ticksToSeconds, TICKS_PER_SECOND, type Ticks } from '@/core/time/ticks';
@@ -165,6 +165,7 @@ function SpeedFields({ clip, lane }: { clip: Clip; lane: Lane }) {
   const store = useEditorStore();
   const apply = useEditor((s) => s.apply);
   const run = useRun();
+  const clock = clockOf(clip);
   const change = (speed: number) => apply('set-speed', { clipId: clip.id, speed });
   return (
     <fieldset className="grid gap-1.5 border-t border-line pt-2" disabled={lane.locked}>
@@ -172,7 +173,7 @@ function SpeedFields({ clip, lane }: { clip: Clip; lane: Lane }) {
       <NumberField
         label="Speed"
         unit="×"
-        value={clip.speed}
+        value={ownSpeed(clip)}
         min={0.1}
         max={16}
         step={0.05}
@@ -182,7 +183,7 @@ function SpeedFields({ clip, lane }: { clip: Clip; lane: Lane }) {
         {[0.5, 1, 1.5, 2, 4, 8].map((speed) => (
           <Button
             key={speed}
-            aria-pressed={clip.speed === speed}
+            aria-pressed={ownSpeed(clip) === speed}
             className="px-2 aria-pressed:border-action"
             onClick={() => change(speed)}
           >
@@ -191,6 +192,17 @@ function SpeedFields({ clip, lane }: { clip: Clip; lane: Lane }) {
         ))}
         <Button onClick={() => store.setState({ dialog: 'freeze' })}>Freeze frame…</Button>
       </span>
+      {clock !== null && (
+        <p className="flex items-center gap-2 text-xs text-ink-2">
+          <span>
+            Its recorder’s clock was {Math.abs(clock)} millionths too {clock > 0 ? 'slow' : 'fast'},
+            which is made up for.
+          </span>
+          <Button className="shrink-0" onClick={() => change(1)}>
+            Leave it as it was
+          </Button>
+        </p>
+      )}
       {isPictureLane(lane) && (
         <div className="grid grid-cols-[7.5rem_1fr] items-center gap-x-2">
           <span className="text-ink-2">Pace to voice</span>

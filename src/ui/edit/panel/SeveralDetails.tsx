@@ -4,6 +4,7 @@ import { useShallow } from 'zustand/react/shallow';
 import { kindOf } from '@/core/callout/kinds';
 import type { SharedChange } from '@/core/edit/several';
 import { builtInOf, LAYOUT_KINDS, LAYOUTS } from '@/core/layout/built-in';
+import { ownSpeed } from '@/core/project/clip-time';
 import { Clip, type Callout, type Project } from '@/core/project/model';
 import { findClip, isPictureLane } from '@/core/project/query';
 import { settingsOf } from '@/core/schema/setting';
@@ -188,7 +189,7 @@ function FadesOfAll({
 function SpeedOfAll({ clips, onChange }: { clips: readonly FoundClip[]; onChange: OnChange }) {
   const moving = clips.map(({ clip }) => clip).filter((c) => c.speed > 0);
   if (!moving.length) return null;
-  const speed = shared(moving, (c) => c.speed);
+  const speed = shared(moving, ownSpeed);
   return (
     <fieldset className="grid gap-1.5 border-t border-line pt-2">
       <legend className="font-semibold">Speed</legend>

@@ -4,7 +4,7 @@ import { call } from '@/contract/call';
 import type { Alignment } from '@/core/audio/align';
 import { alignmentFault } from '@/core/audio/alignment-fault';
 import { EditError } from '@/core/edit/error';
-import { inLine, type LineUpPart } from '@/core/edit/line-up';
+import { inLine, type InLine, type LineUpPart } from '@/core/edit/line-up';
 import { lineUpTask, type LineUpTask } from '@/core/edit/line-up-task';
 import { findClip } from '@/core/project/query';
 import { footageOf } from '@/core/project/sources';
@@ -88,10 +88,10 @@ function lineUp(
     if (alignment.kind !== 'aligned')
       return tellFault(alignmentFault(alignment, nameOf(first.footageId), name));
     try {
-      const { apart, ...how } = inLine(first, moved, alignment);
-      moves.push(...clipIds.map((clipId) => ({ clipId, ...how })));
+      const how = inLine(first, moved, alignment);
+      moves.push(...clipIds.map((clipId) => ({ clipId, by: how.by, clock: how.clock })));
       told.push(
-        `${name} lined up, ${Math.round(alignment.confidence * 100)} % agree${parted(apart)}`,
+        `${name} lined up, ${Math.round(alignment.confidence * 100)} % agree${clocks(how)}`,
       );
     } catch (error) {
       if (!(error instanceof EditError)) throw error;
@@ -102,13 +102,12 @@ function lineUp(
 }
 
 /** What is to be said of clocks that differ. */
-function parted(ticks: number): string {
-  const seconds = ticksToSeconds(ticks);
+function clocks({ clock, apart }: Pick<InLine, 'clock' | 'apart'>): string {
+  const seconds = ticksToSeconds(apart);
+  if (clock)
+    return `, and its clock, ${Math.abs(Math.round(clock))} millionths off, is made up for`;
   if (seconds < AS_ECHO) return '';
-  return (
-    `. Its clock runs otherwise: they are ${Math.round(seconds * 1000)} ms apart at the ends. ` +
-    'Cut it in pauses and line the parts up again'
-  );
+  return `, but its clock is off: they are ${Math.round(seconds * 1000)} ms apart at the ends`;
 }
 
 /**

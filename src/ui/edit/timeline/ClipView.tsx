@@ -1,7 +1,7 @@
 'use client';
 import { Snowflake, VolumeX } from 'lucide-react';
 import { memo, type KeyboardEvent } from 'react';
-import { clipEnd } from '@/core/project/clip-time';
+import { clipEnd, ownSpeed } from '@/core/project/clip-time';
 import type { Clip, Lane } from '@/core/project/model';
 import { isPictureLane } from '@/core/project/query';
 import { frameDuration, ticksToSeconds, type Ticks } from '@/core/time/ticks';
@@ -132,12 +132,13 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed }: 
     }
   };
   const dark = clip.muted || lane.off;
+  const speed = ownSpeed(clip);
   return (
     <>
       <div
         role="button"
         tabIndex={selected ? 0 : -1}
-        aria-label={`${name}, ${lane.name}, ${ticksToSeconds(clip.duration).toFixed(1)} s${clip.speed === 0 ? ', frozen' : clip.speed === 1 ? '' : `, ${clip.speed}×`}`}
+        aria-label={`${name}, ${lane.name}, ${ticksToSeconds(clip.duration).toFixed(1)} s${speed === 0 ? ', frozen' : speed === 1 ? '' : `, ${speed}×`}`}
         aria-pressed={selected}
         data-clip={clip.id}
         data-lane-kind={lane.kind}
@@ -166,12 +167,10 @@ export const ClipView = memo(function ClipView({ clip, lane, height, removed }: 
         {!plain && (
           <>
             <span className="pointer-events-none absolute top-0 left-1 flex max-w-full items-center gap-1 truncate bg-sheet/75 pr-1 text-[11px] leading-4">
-              {clip.speed === 0 && <Snowflake size={11} aria-hidden className="shrink-0" />}
+              {speed === 0 && <Snowflake size={11} aria-hidden className="shrink-0" />}
               {clip.muted && <VolumeX size={11} aria-hidden className="shrink-0" />}
               {width > 28 ? name : ''}
-              {clip.speed !== 0 && clip.speed !== 1 && (
-                <span className="numbers">{clip.speed}×</span>
-              )}
+              {speed !== 0 && speed !== 1 && <span className="numbers">{speed}×</span>}
             </span>
             <Ends pull={pull} />
           </>
