@@ -30,7 +30,7 @@ test('recordings of several machines are lined up by one press, and what heard n
   page,
 }) => {
   const room = talk(40, 3);
-  const picture = ['-f', 'lavfi', '-i', 'testsrc2=s=640x360:r=30', '-shortest'];
+  const picture = ['-f', 'lavfi', '-i', 'color=#e3eef2:s=320x180:r=10', '-shortest'];
   const files = [
     record('screen.mp4', room, ...picture, '-pix_fmt', 'yuv420p', '-ar', '48000'),
     record('recorder.wav', drifted(elsewhere(room.subarray(6.2 * ONSET_RATE), 4), 200)),
