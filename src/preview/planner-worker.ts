@@ -5,9 +5,10 @@ import { lookAtFraming, type FramingLook } from '@/core/framing/other-views';
 import type { Taste } from '@/core/framing/taste';
 import type { Framing, Project } from '@/core/project/model';
 import type { FootageFacts, Sources } from '@/core/project/sources';
+import { keepClear, type ClearPlan } from '@/core/staging/keep-clear';
 import type { Range } from '@/core/time/ranges';
 
-/** Plans framings off the page's main thread. */
+/** Plans framings, and where the presenter stands, off the page's main thread. */
 export class PlannerWorker {
   private known: Omit<Sources, 'footage'> = { pointers: {} };
 
@@ -23,6 +24,15 @@ export class PlannerWorker {
     taste: Taste,
   ): FramingLook {
     return lookAtFraming(project, { footage, ...this.known }, framing, taste);
+  }
+
+  keepClear(
+    project: Project,
+    footage: Readonly<Record<string, FootageFacts>>,
+    range: Range | null,
+    onProgress: (share: number) => void,
+  ): ClearPlan {
+    return keepClear(project, { footage, ...this.known }, range, onProgress);
   }
 
   plan(

@@ -4,10 +4,11 @@ import type { FramingLook } from '@/core/framing/other-views';
 import type { Taste } from '@/core/framing/taste';
 import type { Framing, Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
+import type { ClearPlan } from '@/core/staging/keep-clear';
 import type { Range } from '@/core/time/ranges';
 import type { PlannerWorker } from './planner-worker';
 
-/** Plans framings in a worker, which is started at the first plan and ends with `close`. */
+/** Plans framings, and where the presenter stands, in a worker, which is started at the first plan and ends with `close`. */
 export class Planner {
   private worker: Worker | null = null;
   private remote: Remote<PlannerWorker> | null = null;
@@ -27,6 +28,21 @@ export class Planner {
   ): Promise<Plan> {
     const remote = await this.told(sources);
     return remote.plan(project, sources.footage, taste, range, proxy(onProgress));
+  }
+
+  /**
+   * Finds where the presenter has to stand so that what is shown is seen.
+   *
+   * @param onProgress is told the share that is done, 0 to 1
+   */
+  async keepClear(
+    project: Project,
+    sources: Sources,
+    range: Range | null,
+    onProgress: (share: number) => void,
+  ): Promise<ClearPlan> {
+    const remote = await this.told(sources);
+    return remote.keepClear(project, sources.footage, range, proxy(onProgress));
   }
 
   /** What a framing shows and leaves out, and what it could show instead. */

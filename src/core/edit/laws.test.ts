@@ -2,6 +2,7 @@ import { PLAIN_LINES } from '../callout/kinds/two-points';
 import { UNPOSED } from '../callout/keyframes';
 import fc from 'fast-check';
 import { USUAL_MOTION } from '../callout/motion';
+import { KEEPS_CLEAR } from '../layout/clearing';
 import { LAYOUT_KINDS, LAYOUTS } from '../layout/built-in';
 import { newLook, pointerSpan } from '../pointer/model';
 import { clipEnd, sourceEnd, sourceTime } from '../project/clip-time';
@@ -54,6 +55,8 @@ interface Place extends Numbers {
   readonly newId: () => string;
 }
 
+/** A layout in which the presenter stands elsewhere to keep something clear. */
+const CLEARING = { ...LAYOUTS.side, name: KEEPS_CLEAR };
 const speeds = [0.1, 0.5, 0.75, 1, 1.25, 1.337, 2, 3, 16];
 
 /**
@@ -297,6 +300,10 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
   'set-layout': (_p, place) => ({
     ...{ ...range(place), layout: LAYOUTS[pick(LAYOUT_KINDS, place.which)!] },
     ...(place.which % 3 ? {} : { glide: frame(place.length) }),
+  }),
+  'keep-clear': (_p, place) => ({
+    ...range(place),
+    spans: place.which % 3 ? [{ ...range(place), layout: CLEARING, glide: frame(9) }] : [],
   }),
   'change-layout': (p, { which }) => ({
     ...{ id: pick(p.layouts, which)?.id ?? 'none', change: { layout: LAYOUTS.presenter } },

@@ -1,3 +1,4 @@
+import { isClearing } from '../layout/clearing';
 import { builtInOf, USUAL_LAYOUT } from '../layout/built-in';
 import type { Layout, Project } from '../project/model';
 import { mayOverlap, SPAN_LISTS, type SpanList } from '../project/span-lists';
@@ -138,6 +139,20 @@ export function removeSpan(project: Project, id: string): void {
   if (!found) return;
   const list = project[found.list] as Span<SpanList>[];
   list.splice(list.indexOf(found.span), 1);
+}
+
+/**
+ * Sets layouts in which the presenter keeps something clear, in the place of those that were set for
+ * that in a stretch; none has them stay in their corner.
+ */
+export function keepClear(
+  project: Project,
+  range: Range,
+  spans: readonly (Range & { readonly layout: Layout; readonly glide: Ticks })[],
+  newId: () => string,
+): void {
+  project.layouts = project.layouts.filter((span) => !isClearing(span, range));
+  for (const { layout, glide, ...times } of spans) setLayout(project, times, layout, newId, glide);
 }
 
 /**

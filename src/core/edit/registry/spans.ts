@@ -14,6 +14,7 @@ import {
   addSpan,
   changeSpan,
   findSpan,
+  keepClear,
   moveSpans,
   removeSpan,
   setLayout,
@@ -90,6 +91,17 @@ export const SPAN_EDITS = {
     }),
     run: (p, { start, end, layout, glide }, { newId }) =>
       setLayout(p, { start, end }, layout, newId, glide),
+  }),
+  'keep-clear': defineEdit({
+    label: ({ spans }) => (spans.length ? 'Keep clear' : 'Stay in the corner'),
+    args: args({
+      ...{ start: Instant, end: Instant },
+      spans: Type.Array(
+        Type.Object({ start: Instant, end: Instant, layout: Layout, glide: Time }),
+        { description: 'Where the presenter stands elsewhere; they replace those set before.' },
+      ),
+    }),
+    run: (p, { start, end, spans }, { newId }) => keepClear(p, { start, end }, spans, newId),
   }),
   'change-layout': defineEdit({
     label: 'Layout',

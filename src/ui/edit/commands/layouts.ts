@@ -45,6 +45,12 @@ export const layoutCommands = (c: CommandContext): Command[] => [
     run: () => setLayoutHere(c, LAYOUTS[kind]),
   })),
   {
+    id: 'keep-clear',
+    label: 'Presenter keeps clear of what is shown',
+    keys: [],
+    run: () => void c.state.keepClear(),
+  },
+  {
     id: 'layout-hand',
     label: 'Layout of the range or step: by hand',
     keys: [],

@@ -6,6 +6,7 @@ import { Field } from '../../parts/fields';
 import { SettingField, SettingFields } from '../../parts/setting-fields';
 import { useAtPlayhead, useEditor } from '../store';
 import { Heading } from './Heading';
+import { KeepClear } from './KeepClear';
 import { KeyDetails } from './KeyDetails';
 
 /** The less of the recording a circle shows, the larger is the face; both go from 0.2 to 1. */
@@ -87,6 +88,7 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
         only={placement.ring.width > 0 ? ['width', 'color'] : ['width']}
         onChange={(what) => change({ ring: { ...placement.ring, ...what } })}
       />
+      <KeepClear />
       {atPlayhead ? (
         <KeyDetails footageId={atPlayhead} />
       ) : (

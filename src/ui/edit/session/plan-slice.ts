@@ -1,10 +1,12 @@
 import type { Plan } from '@/core/framing/plan';
 import { Taste, USUAL_TASTE } from '@/core/framing/taste';
-import { stepAt, stepRange } from '@/core/project/query';
+import { isClearing } from '@/core/layout/clearing';
+import { projectDuration, stepAt, stepRange } from '@/core/project/query';
+import type { ClearPlan } from '@/core/staging/keep-clear';
 import type { Range } from '@/core/time/ranges';
 import { Planner } from '@/preview/planner';
 import { keep, kept } from '../../parts/kept';
-import { tellFault } from '../../shell/notices-store';
+import { tell, tellFault } from '../../shell/notices-store';
 import type { Change, EditorState, Get, PlanScope, PlanSlice } from './state';
 import { rangeOf } from './range';
 
@@ -19,7 +21,18 @@ function rangeFor(state: EditorState, scope: PlanScope): Range | null {
   return step && stepRange(state.project, step.id);
 }
 
-/** Planning of framings, in a worker of its own. */
+/** What is to be said of where the presenter stands now. */
+function clearWords({ moves, hidden: { before, after } }: ClearPlan): string {
+  const time = (seconds: number) => `${seconds.toFixed(seconds < 10 ? 1 : 0)} s`;
+  if (!before) return 'Nothing that was found on the screen lies behind the presenter.';
+  const times = moves === 1 ? 'once' : `${moves} times`;
+  const what = `Something on the screen lay behind the presenter for ${time(before)}`;
+  if (!moves)
+    return `${what}. Moving would not help: there is no more room elsewhere, or not for long.`;
+  return `${what}, now for ${time(after)}. They move ${times}.`;
+}
+
+/** Planning of framings, and of where the presenter stands, in a worker of its own. */
 export function planSlice(set: Change, get: Get): PlanSlice {
   const planner = new Planner();
   let wanted = 0;
@@ -55,6 +68,7 @@ export function planSlice(set: Change, get: Get): PlanSlice {
     taste: kept(KEPT_AS, Taste) ?? USUAL_TASTE,
     planScope: 'project',
     planning: null,
+    clearing: null,
     planFramings({ taste, scope } = {}) {
       if (taste) {
         set({ taste: { ...get().taste, ...taste } });
@@ -74,6 +88,27 @@ export function planSlice(set: Change, get: Get): PlanSlice {
         });
       queue = done;
       return done;
+    },
+    async keepClear() {
+      const { project, sources, apply } = get();
+      const range = rangeOf(get());
+      set({ clearing: 0 });
+      try {
+        const plan = await planner.keepClear(project, sources, range, (clearing) => {
+          if (get().clearing !== null) set({ clearing });
+        });
+        // What it was planned for is not there any more.
+        if (get().project !== project) return void get().keepClear();
+        set({ clearing: null });
+        const { start, end } = range ?? { start: 0, end: projectDuration(project) };
+        if (plan.spans.length || project.layouts.some((span) => isClearing(span, { start, end })))
+          apply('keep-clear', { start, end, spans: [...plan.spans] });
+        tell(clearWords(plan));
+      } catch (error) {
+        set({ clearing: null });
+        console.error(error);
+        tellFault('It could not be found out where there is room. Try once more.');
+      }
     },
     async lookAtFraming(framing) {
       const { project, sources, taste } = get();

@@ -135,6 +135,12 @@ export type PlanScope = 'project' | 'step' | 'range';
 
 /** Planning of framings. */
 export interface PlanSlice {
+  /** How far it is found where the presenter is out of the way, 0 to 1; null while it is not. */
+  readonly clearing: number | null;
+  /**
+   * Has the presenter stand where text and what happens can be seen: in the range, or throughout.
+   */
+  readonly keepClear: () => Promise<void>;
   readonly taste: Taste;
   readonly planScope: PlanScope;
   /** The share that is done of a plan under way; null when there is none. */
