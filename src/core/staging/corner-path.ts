@@ -5,7 +5,7 @@ export interface CornerMoment {
 }
 
 /** Going to another corner costs as much as hiding text all over for so many seconds. */
-const MOVE = 8;
+const MOVE = 5;
 /** And so much more while something happens. */
 const BUSY = 12;
 

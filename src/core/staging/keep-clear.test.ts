@@ -162,7 +162,7 @@ test('the way through the corners costs no more than any other', () => {
       const one = moments[i];
       if (!one) return sum;
       const stays = corner === (i ? path[i - 1] : home) || (i > 0 && !moments[i - 1]);
-      return sum + one.costs[corner]! + (stays ? 0 : 8 + (i && one.busy ? 12 : 0));
+      return sum + one.costs[corner]! + (stays ? 0 : 5 + (i && one.busy ? 12 : 0));
     }, 0);
   const ways = (n: number): number[][] =>
     n ? ways(n - 1).flatMap((way) => [0, 1, 2].map((corner) => [...way, corner])) : [[]];
