@@ -25,8 +25,6 @@ export interface ClearSpan extends Range {
 /** Where the presenter stands so that what is shown is seen. */
 export interface ClearPlan {
   readonly spans: readonly ClearSpan[];
-  /** How often they go to another corner. */
-  readonly moves: number;
   /** For how long something lay behind them, and does now, in seconds. */
   readonly hidden: { readonly before: number; readonly after: number };
 }
@@ -129,10 +127,10 @@ export function keepClear(
   const path = cheapestCorners(moments, home);
   const seconds = (corner: (i: number) => number) =>
     looks.filter((all, i) => moments[i] && all[corner(i)]!.hides).length / RATE;
-  const spans = spansOf(base, sources, path, whole, step);
+  const placed = moments.map((moment) => moment !== null);
+  const spans = spansOf(base, sources, { path, placed }, whole, step);
   return {
     spans,
-    moves: path.filter((corner, i) => i > 0 && moments[i] && corner !== path[i - 1]).length,
     hidden: { before: seconds(() => home), after: seconds((i) => path[i]!) },
   };
 }
@@ -157,7 +155,7 @@ function bySample(
 function spansOf(
   base: Project,
   sources: Sources,
-  path: readonly number[],
+  { path, placed: isPlaced }: { path: readonly number[]; placed: readonly boolean[] },
   whole: Range,
   step: Ticks,
 ): ClearSpan[] {
@@ -168,9 +166,16 @@ function spansOf(
     let end = i;
     while (end < path.length && path[end] === path[i]) end++;
     const corner = CORNERS[path[i]!]!;
+    const at = (n: number) => snapToFrame(whole.start + n * step, canvas.frameRate);
+    // Beside a layout of another kind they stand there at once, and not where they do usually.
     const times = {
-      start: snapToFrame(whole.start + i * step, canvas.frameRate),
-      end: Math.min(whole.end, snapToFrame(whole.start + end * step, canvas.frameRate)),
+      start: i > 0 && !isPlaced[i - 1] ? edgeBetween(base, 'end', at(i - 1), at(i)) : at(i),
+      end: Math.min(
+        whole.end,
+        end < path.length && !isPlaced[end]
+          ? edgeBetween(base, 'start', at(end - 1), at(end))
+          : at(end),
+      ),
     };
     if (path[i] !== home && times.end > times.start) {
       const shown = someone(base, sources, times);
@@ -186,6 +191,15 @@ function spansOf(
   }
   return found;
 }
+
+/** Where a layout begins or ends between two samples; the later one where none does. */
+const edgeBetween = (
+  { layouts }: Project,
+  edge: 'start' | 'end',
+  after: Ticks,
+  until: Ticks,
+): Ticks =>
+  layouts.map((span) => span[edge]).find((time) => time > after && time <= until) ?? until;
 
 /** A presenter who is there some time in a stretch; null where nobody is. */
 function someone(project: Project, sources: Sources, { start, end }: Range) {

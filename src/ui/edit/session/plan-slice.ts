@@ -22,14 +22,14 @@ function rangeFor(state: EditorState, scope: PlanScope): Range | null {
 }
 
 /** What is to be said of where the presenter stands now. */
-function clearWords({ moves, hidden: { before, after } }: ClearPlan): string {
+function clearWords({ spans, hidden: { before, after } }: ClearPlan): string {
   const time = (seconds: number) => `${seconds.toFixed(seconds < 10 ? 1 : 0)} s`;
   if (!before) return 'Nothing that was found on the screen lies behind the presenter.';
-  const times = moves === 1 ? 'once' : `${moves} times`;
+  const times = spans.length === 1 ? 'once' : `${spans.length} times`;
   const what = `Something on the screen lay behind the presenter for ${time(before)}`;
-  if (!moves)
+  if (!spans.length)
     return `${what}. Moving would not help: there is no more room elsewhere, or not for long.`;
-  return `${what}, now for ${time(after)}. They move ${times}.`;
+  return `${what}, now for ${time(after)}. They stand in another corner ${times}.`;
 }
 
 /** Planning of framings, and of where the presenter stands, in a worker of its own. */
