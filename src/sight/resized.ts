@@ -20,12 +20,20 @@ const OTHER = 0.03;
 const PART = 4;
 /** What is searched for is at least so large, with what is around it. */
 const LEAST_SIDE = 128;
-/** The best places of all sizes that are looked at closely, and how closely. */
-const MOST = 3;
+/**
+ * The best places of all sizes that are looked at closely: in a table many rows are as good as the
+ * right one at a quarter of their size.
+ */
+const MOST = 16;
+/** Places of about one size that are no further from each other are one, in pixels. */
+const SAME = 8;
+/** And how closely they are looked at. */
 const CLOSELY = [-1.2, -0.9, -0.6, -0.3, 0, 0.3, 0.6, 0.9, 1.2].map((by) => 1 + by / 100);
 const NEAR = 5;
 /** At another size letters are drawn anew: this likeness is enough, others have half of it. */
 const ENOUGH = { mean: 0.7, seen: 0.85 };
+/** No other place is looked at once one is like it by this. */
+const CLEAR = { mean: 0.85, seen: 0.95 };
 const SEARCH = { worst: 0.06, most: 8 };
 /** Codecs alter samples of a quarter's picture by less. */
 const SMALL_NOISE = 4;
@@ -95,12 +103,15 @@ export class ResizedContent {
       }
     }
     places.sort((a, b) => b.like - a.like);
-    return places.slice(0, MOST).reduce<Resized | null>((best, place) => {
+    let best: Resized | null = null;
+    for (const place of apart(places)) {
       // Memory that was allocated meanwhile puts an end to views of it.
       const found = this.closely(pictures.luma(0), place);
-      if (!found || found.likeness.seen < ENOUGH.seen) return best;
-      return found.likeness.mean > (best?.likeness.mean ?? ENOUGH.mean) ? found : best;
-    }, null);
+      if (!found || found.likeness.seen < ENOUGH.seen) continue;
+      if (found.likeness.mean > (best?.likeness.mean ?? ENOUGH.mean)) best = found;
+      if (best && best.likeness.mean >= CLEAR.mean && best.likeness.seen >= CLEAR.seen) break;
+    }
+    return best;
   }
 
   /**
@@ -136,6 +147,22 @@ export class ResizedContent {
       },
     };
   }
+}
+
+type Place = Point & { readonly scale: number };
+
+/** The first places that are no two the same. */
+function apart<P extends Place>(places: readonly P[]): P[] {
+  const kept: P[] = [];
+  for (const place of places) {
+    const same = ({ x, y, scale }: Place) =>
+      Math.abs(x - place.x) <= SAME &&
+      Math.abs(y - place.y) <= SAME &&
+      Math.abs(scale / place.scale - 1) < OTHER;
+    if (!kept.some(same)) kept.push(place);
+    if (kept.length === MOST) break;
+  }
+  return kept;
 }
 
 /** A rectangle with enough around it, within a picture. */
