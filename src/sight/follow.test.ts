@@ -127,3 +127,29 @@ test('a rectangle of one colour cannot be followed', () => {
   const { path } = follow(() => 60, { over: (luma) => luma.fill(90) });
   expect(path).toBeNull();
 });
+
+test('of rows that are much alike the right one is found on a page that is made smaller', () => {
+  const by = 5 / 6;
+  const { path } = follow(() => 0, {
+    of: alike,
+    over(l, i) {
+      if (i < 40) return;
+      const stride = inTiles(SIZE).width;
+      const sample = (x: number, y: number) =>
+        alike.data[Math.min(959, y) * SIZE.width + Math.min(SIZE.width - 1, x)]!;
+      for (let y = 0; y < SIZE.height; y++)
+        for (let x = 0; x < SIZE.width; x++) {
+          const [px, py] = [(x + 0.5) / by - 0.5, (y + 0.5) / by - 0.5];
+          const [u, v] = [Math.max(0, Math.floor(px)), Math.max(0, Math.floor(py))];
+          const [a, b] = [px - u, py - v];
+          const upper = sample(u, v) * (1 - a) + sample(u + 1, v) * a;
+          const lower = sample(u, v + 1) * (1 - a) + sample(u + 1, v + 1) * a;
+          l[y * stride + x] = Math.round(upper * (1 - b) + lower * b);
+        }
+    },
+  });
+  const there = shiftAt(path!, 2000)!;
+  expect(there.scale).toBeCloseTo(by, 2);
+  expect(Math.abs(rect.x * there.scale + there.dx - rect.x * by)).toBeLessThan(1);
+  expect(Math.abs(rect.y * there.scale + there.dy - rect.y * by)).toBeLessThan(1);
+});
