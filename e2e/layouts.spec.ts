@@ -1,6 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { secondsToTicks } from '../src/core/time/ticks';
-import { clips, goTo, message, openDemo } from './edit';
+import { clips, command, goTo, message, openDemo } from './edit';
+import { vistum } from './media';
 import { openDocument, saved } from './recording';
 
 const box = async (of: Locator) => (await of.boundingBox())!;
@@ -102,4 +103,36 @@ test('a layout by hand needs a presenter, and says so', async ({ page }) => {
   await page.getByRole('button', { name: 'Layout', exact: true }).click();
   await page.getByRole('menuitem', { name: /^By hand/ }).click();
   await expect(message(page, 'There is no presenter under the playhead')).toBeVisible();
+});
+
+test('the presenter keeps clear of what is shown, and stays again', async ({ page }) => {
+  const id = await openDemo(page);
+  // Where the page has its headings.
+  vistum(
+    'edit',
+    id,
+    'change-presenter',
+    '--args',
+    JSON.stringify({ change: { corner: 'top-left' } }),
+  );
+  await page.reload();
+  await expect(clips(page, 'screen')).toHaveCount(1);
+  const before = (await openDocument(page, id)).project.layouts;
+  await command(page, 'Presenter keeps clear of what is shown');
+  const told = message(page, /lay behind the presenter for \d+ s, now for/);
+  await expect(told).toBeVisible();
+  const [, hidden, left] = /for (\d+) s, now for ([\d.]+) s/.exec((await told.textContent())!)!;
+  expect(Number(left)).toBeLessThan(Number(hidden) / 2);
+  await saved(page);
+  const clear = (await openDocument(page, id)).project.layouts.filter(
+    ({ layout }) => layout.name === 'Keeps clear',
+  );
+  expect(clear.length).toBeGreaterThan(0);
+  // Details of the presenter tell of it.
+  await goTo(page, '1:12');
+  const { x, y, width, height } = (await page.getByTestId('picture').boundingBox())!;
+  await page.mouse.click(x + width * 0.9, y + height * 0.82);
+  await page.getByRole('button', { name: 'Stay in the corner' }).click();
+  await saved(page);
+  expect((await openDocument(page, id)).project.layouts).toEqual(before);
 });

@@ -6,6 +6,7 @@ import type { Taste } from '@/core/framing/taste';
 import type { Framing, Project } from '@/core/project/model';
 import type { FootageFacts, Sources } from '@/core/project/sources';
 import { keepClear, type ClearPlan } from '@/core/staging/keep-clear';
+import { suggestLayouts, type SuggestedLayout } from '@/core/staging/suggest';
 import type { Range } from '@/core/time/ranges';
 
 /** Plans framings, and where the presenter stands, off the page's main thread. */
@@ -33,6 +34,13 @@ export class PlannerWorker {
     onProgress: (share: number) => void,
   ): ClearPlan {
     return keepClear(project, { footage, ...this.known }, range, onProgress);
+  }
+
+  suggestLayouts(
+    project: Project,
+    footage: Readonly<Record<string, FootageFacts>>,
+  ): SuggestedLayout[] {
+    return suggestLayouts(project, { footage, ...this.known });
   }
 
   plan(

@@ -5,6 +5,7 @@ import type { Taste } from '@/core/framing/taste';
 import type { Framing, Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
 import type { ClearPlan } from '@/core/staging/keep-clear';
+import type { SuggestedLayout } from '@/core/staging/suggest';
 import type { Range } from '@/core/time/ranges';
 import type { PlannerWorker } from './planner-worker';
 
@@ -43,6 +44,12 @@ export class Planner {
   ): Promise<ClearPlan> {
     const remote = await this.told(sources);
     return remote.keepClear(project, sources.footage, range, proxy(onProgress));
+  }
+
+  /** Layouts that suit the steps of a project. */
+  async suggestLayouts(project: Project, sources: Sources): Promise<SuggestedLayout[]> {
+    const remote = await this.told(sources);
+    return remote.suggestLayouts(project, sources.footage);
   }
 
   /** What a framing shows and leaves out, and what it could show instead. */

@@ -57,6 +57,7 @@ function forKind(kind: NonNullable<Selection>['kind']): readonly Ids[] {
     case 'private':
     case 'project':
     case 'plan':
+    case 'suggestions':
       return [];
     default:
       return assertNever(kind);

@@ -51,6 +51,12 @@ export const layoutCommands = (c: CommandContext): Command[] => [
     run: () => void c.state.keepClear(),
   },
   {
+    id: 'suggest-layouts',
+    label: 'Suggest a layout for each step',
+    keys: [],
+    run: () => c.state.select({ kind: 'suggestions' }),
+  },
+  {
     id: 'layout-hand',
     label: 'Layout of the range or step: by hand',
     keys: [],

@@ -13,6 +13,7 @@ import { PrivateDetails } from './PrivateDetails';
 import { PresenterDetails } from './PresenterDetails';
 import { ProjectDetails } from './ProjectDetails';
 import { SeveralDetails } from './SeveralDetails';
+import { SuggestedLayouts } from './SuggestedLayouts';
 import { StepDetails } from './StepDetails';
 import { selectedItems } from '../timeline/selecting';
 
@@ -44,6 +45,8 @@ export function DetailsPanel() {
       return <PathDetails footageId={selection.footageId} />;
     case 'private':
       return <PrivateDetails key={selection.footageId} footageId={selection.footageId} />;
+    case 'suggestions':
+      return <SuggestedLayouts />;
     case 'plan':
       return <PlanDetails />;
     default:

@@ -1,6 +1,7 @@
 'use client';
 import { withPresenterBox, withScreenBox } from '@/core/layout/by-hand';
 import { builtInOf, LAYOUT_KINDS, LAYOUTS, USUAL_LAYOUT } from '@/core/layout/built-in';
+import { isClearing } from '@/core/layout/clearing';
 import { WHOLE_BOX, type Box, type Layout, type PresenterBox } from '@/core/layout/model';
 import { PresenterPlacement } from '@/core/layout/placement';
 import { projectDuration } from '@/core/project/query';
@@ -13,6 +14,7 @@ import { SettingField } from '../../parts/setting-fields';
 import { SavedPresets } from '../../presets/SavedPresets';
 import { playheadOf, useEditor, useEditorStore } from '../store';
 import { Heading } from './Heading';
+import { KeepClear } from './KeepClear';
 import { SpanTimes } from './SpanTimes';
 
 const { shape: SHAPE, feather: FEATHER, ring: RING } = PresenterPlacement.properties;
@@ -74,6 +76,7 @@ export function LayoutDetails({ id }: { id: string }) {
         Drag the boxes on the Picture, or their corners. Edges rest on thirds, safe lines and each
         other; Alt leaves them free.
       </p>
+      {isClearing(span, span) && <KeepClear />}
       <ScreenFields layout={layout} onLayout={set} />
       <PresenterFields layout={layout} onLayout={set} />
       <BackgroundFields layout={layout} onLayout={set} />

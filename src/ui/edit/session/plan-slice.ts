@@ -110,6 +110,16 @@ export function planSlice(set: Change, get: Get): PlanSlice {
         tellFault('It could not be found out where there is room. Try once more.');
       }
     },
+    async suggestLayouts() {
+      const { project, sources } = get();
+      try {
+        return await planner.suggestLayouts(project, sources);
+      } catch (error) {
+        console.error(error);
+        tellFault('No layouts could be suggested. Try once more.');
+        return null;
+      }
+    },
     async lookAtFraming(framing) {
       const { project, sources, taste } = get();
       try {

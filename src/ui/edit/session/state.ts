@@ -13,6 +13,7 @@ import type { PlanView } from '@/core/frame/plan-frame';
 import type { FramingLook } from '@/core/framing/other-views';
 import type { Plan } from '@/core/framing/plan';
 import type { PrivateFound, PrivateStretch } from '@/core/private/log';
+import type { SuggestedLayout } from '@/core/staging/suggest';
 import type { OpenPlace } from '@/core/private/shown';
 import type { Framing } from '@/core/project/model';
 import type { Taste } from '@/core/framing/taste';
@@ -25,7 +26,7 @@ import type { Transport } from './transport';
 
 export type Selection =
   | { readonly kind: 'clip' | SpanList | 'step' | 'marker' | 'lane'; readonly id: string }
-  | { readonly kind: 'presenter' | 'project' | 'plan' }
+  | { readonly kind: 'presenter' | 'project' | 'plan' | 'suggestions' }
   /** The path of a recording's pointer, to be mended. */
   | { readonly kind: 'path'; readonly footageId: string }
   /** The private data that a recording shows, to be covered. */
@@ -135,6 +136,8 @@ export type PlanScope = 'project' | 'step' | 'range';
 
 /** Planning of framings. */
 export interface PlanSlice {
+  /** Layouts that suit the steps better than those that they have; null where that failed. */
+  readonly suggestLayouts: () => Promise<readonly SuggestedLayout[] | null>;
   /** How far it is found where the presenter is out of the way, 0 to 1; null while it is not. */
   readonly clearing: number | null;
   /**

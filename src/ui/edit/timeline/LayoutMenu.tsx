@@ -70,6 +70,12 @@ export function LayoutMenu({ run }: { run: (id: string) => void }) {
             By hand: drag the boxes on the Picture
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 border-t border-line" />
+          <DropdownMenu.Item className={menuItemLook} onSelect={() => run('suggest-layouts')}>
+            Suggest one for each step
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={menuItemLook} onSelect={() => run('keep-clear')}>
+            Presenter keeps clear of what is shown
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={menuItemLook} onSelect={() => run('presenter')}>
             Presenter settings
           </DropdownMenu.Item>

@@ -84,6 +84,7 @@ function toolsFor(kind: NonNullable<Selection>['kind'] | null, several: boolean)
     case 'presenter':
     case 'project':
     case 'plan':
+    case 'suggestions':
     case 'path':
     case 'private':
     case null:
