@@ -62,7 +62,8 @@ test('a layout is set by hand: boxes dragged, sized and typed, kept as a preset 
   await page.getByLabel('Name', { exact: true }).fill('Desk');
   await page.keyboard.press('Tab');
   await expect(page.locator('[data-span=layouts]').filter({ hasText: 'Desk' })).toHaveCount(1);
-  await page.getByRole('textbox', { name: 'Glide, number' }).fill('0.8');
+  await page.getByLabel('Goes over').selectOption('with a dissolve');
+  await page.getByRole('textbox', { name: 'Takes, number' }).fill('0.8');
   await page.keyboard.press('Enter');
   await page.getByLabel('Name of this layout').fill('Desk');
   await page.getByRole('button', { name: 'Save layout', exact: true }).click();
@@ -135,4 +136,21 @@ test('the presenter keeps clear of what is shown, and stays again', async ({ pag
   await page.getByRole('button', { name: 'Stay in the corner' }).click();
   await saved(page);
   expect((await openDocument(page, id)).project.layouts).toEqual(before);
+});
+
+test('layouts are suggested for the steps, each to take or to leave', async ({ page }) => {
+  const id = await openDemo(page);
+  await page.getByRole('button', { name: 'Layout', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Suggest one for each step' }).click();
+  const one = page.getByRole('listitem').filter({ hasText: 'Set the ramp' });
+  await expect(one.getByText(/^Screen only/)).toBeVisible();
+  const before = (await openDocument(page, id)).project.layouts.length;
+  await one.getByRole('button', { name: 'Take it' }).click();
+  await expect(one).toHaveCount(0);
+  await expect(page.getByText('Each step has the layout that suits')).toBeVisible();
+  await saved(page);
+  expect((await openDocument(page, id)).project.layouts).toHaveLength(before + 1);
+  await page.keyboard.press('Control+z');
+  await one.getByRole('button', { name: 'Leave it' }).click();
+  await expect(one).toHaveCount(0);
 });

@@ -92,7 +92,7 @@ export function pasteSpan(
       addSpan(project, 'pointer', { ...copied.span, ...placed });
       break;
     case 'layouts':
-      setLayout(project, placed, copied.span.layout, newId, copied.span.glide);
+      setLayout(project, placed, copied.span.layout, newId, copied.span);
       // It got an id of its own, unless it is the usual one, which is no span.
       return { list, id: spanAt(project.layouts, placed.start)?.id ?? placed.id };
     default:

@@ -1,6 +1,6 @@
 import { isClearing } from '../layout/clearing';
 import { builtInOf, USUAL_LAYOUT } from '../layout/built-in';
-import type { Layout, Project } from '../project/model';
+import type { Layout, LayoutSpan, Project } from '../project/model';
 import { mayOverlap, SPAN_LISTS, type SpanList } from '../project/span-lists';
 import type { Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
@@ -152,20 +152,21 @@ export function keepClear(
   newId: () => string,
 ): void {
   project.layouts = project.layouts.filter((span) => !isClearing(span, range));
-  for (const { layout, glide, ...times } of spans) setLayout(project, times, layout, newId, glide);
+  for (const { layout, glide, ...times } of spans)
+    setLayout(project, times, layout, newId, { glide });
 }
 
 /**
  * Sets the layout of a stretch of time; the usual one, which holds everywhere else, clears it.
  *
- * @param glide ticks in which the one before goes over to it; 0 for a cut
+ * @param way how the one before goes over to it; a cut without
  */
 export function setLayout(
   project: Project,
   range: Range,
   layout: Layout,
   newId: () => string,
-  glide: Ticks = 0,
+  { glide = 0, dissolves = false }: Pick<LayoutSpan, 'glide' | 'dissolves'> = {},
 ): void {
   if (range.end <= range.start) throw new EditError('A layout needs a length above zero.');
   const kept = project.layouts.flatMap((span) => {
@@ -178,6 +179,7 @@ export function setLayout(
     kept.push({
       ...{ id: newId(), ...range, layout: structuredClone(layout) },
       ...(glide > 0 ? { glide } : {}),
+      ...(glide > 0 && dissolves ? { dissolves } : {}),
     });
   project.layouts = kept.sort((a, b) => a.start - b.start);
 }

@@ -1,3 +1,4 @@
+import type { Layout } from '../layout/model';
 import { hidesScreen, placeScreen, type Placement } from '../layout/rectangles';
 import type { Clip, Lane, Project } from '../project/model';
 import { isLaneOn, isPictureLane, lookOf } from '../project/query';
@@ -17,7 +18,7 @@ import { crossingAt } from '../transition/crossing';
 import type { Ticks } from '../time/ticks';
 import { callouts, frameCallouts } from './callout-layers';
 import { pointerLayers } from './pointer-layers';
-import { isSolid, PLAIN_VIDEO, type FramePlan, type Layer } from './plan';
+import { filled, isSolid, PLAIN_VIDEO, type FramePlan, type Layer } from './plan';
 import { videoLayer } from './video-layer';
 import { transitionLayers } from './transition-layers';
 
@@ -55,9 +56,21 @@ export function planFrame(
   const scene = sceneAt(shown, sources, time, output, { whole: view.whole ?? false });
   const layers = view.presenter
     ? presenterAlone(scene, view.presenter)
-    : [...laneLayers(scene), ...frameCallouts(scene)];
+    : [...pictureLayers(scene), ...frameCallouts(scene)];
   const background = scene.layout.background ?? project.canvas.background;
   return { size: output, background, layers };
+}
+
+/** What the lanes show; in the middle of a dissolve in both layouts, brought together. */
+function pictureLayers(scene: Scene): Layer[] {
+  const { dissolve, output, project } = scene;
+  if (!dissolve) return laneLayers(scene);
+  const of = (layout: Layout): Layer[] => [
+    filled(output, layout.background ?? project.canvas.background),
+    ...laneLayers({ ...scene, layout, dissolve: null }),
+  ];
+  const { from, to, u } = dissolve;
+  return [{ kind: 'mix', from: of(from), to: of(to), amount: u, motion: null }];
 }
 
 /** The picture lanes from back to front, from the last one on that hides all behind it. */

@@ -116,6 +116,21 @@ export interface DrawingLayer {
 export const isSolid = ({ key, mask, opacity, blend, turn }: VideoLayer): boolean =>
   !key && !mask && opacity === 1 && blend === 'normal' && turn === 0;
 
+/** A picture of one colour. */
+export const filled = ({ width, height }: Size, color: string): DrawingLayer => ({
+  kind: 'drawing',
+  mark: {
+    kind: 'outline',
+    shape: 'rectangle',
+    radius: 0,
+    box: { x: 0, y: 0, width, height },
+    fill: color,
+    stroke: null,
+  },
+  opacity: 1,
+  blend: 'normal',
+});
+
 /**
  * Every video layer of a plan, those inside of a transition too; a clip that is drawn twice comes
  * twice.

@@ -1,7 +1,7 @@
 import { ease } from '../framing/path';
 import type { Transition } from '../project/model';
 import type { Size } from '../scale/rect';
-import type { Layer, VideoLayer } from './plan';
+import { filled, type Layer, type VideoLayer } from './plan';
 
 /**
  * The layers of a clip that goes over into another: what each shows, brought together.
@@ -26,24 +26,7 @@ export function transitionLayers(
     (layer) => layer.kind === 'video' && !layer.mask && !layer.key && fills(layer, output),
   );
   if (transition.kind === 'fade') {
-    const { width, height } = output;
-    const between: Layer[] = whole
-      ? [
-          {
-            kind: 'drawing',
-            mark: {
-              kind: 'outline',
-              shape: 'rectangle',
-              radius: 0,
-              box: { x: 0, y: 0, width, height },
-              fill: transition.color,
-              stroke: null,
-            },
-            opacity: 1,
-            blend: 'normal',
-          },
-        ]
-      : [];
+    const between: Layer[] = whole ? [filled(output, transition.color)] : [];
     if (!from.length) return mix(between, to, share);
     if (!to.length) return mix(from, between, share);
     return share < 0.5 ? mix(from, between, share * 2) : mix(between, to, share * 2 - 1);

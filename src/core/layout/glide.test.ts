@@ -17,8 +17,8 @@ const FRAME = { width: 1920, height: 1080 };
 function gliding(first: Layout, second: Layout, seconds: number): Project {
   const project = demoProject(counter());
   Object.assign(project, { layouts: [], framings: [], callouts: [] });
-  setLayout(project, { start: at(4), end: at(10) }, first, counter(), at(seconds));
-  setLayout(project, { start: at(10), end: at(20) }, second, counter(), at(seconds));
+  setLayout(project, { start: at(4), end: at(10) }, first, counter(), { glide: at(seconds) });
+  setLayout(project, { start: at(10), end: at(20) }, second, counter(), { glide: at(seconds) });
   return project;
 }
 
@@ -111,10 +111,14 @@ test('a glide is no longer than its layout, and gives way to the next', () => {
     { id: 'a', start: 10, end: 110, layout: LAYOUTS.side, glide: 400 },
     { id: 'b', start: 140, end: 200, layout: own },
   ];
-  expect(layoutMomentAt(spans, 60)).toEqual({ from: USUAL_LAYOUT, to: LAYOUTS.side, u: 0.5 });
+  expect(layoutMomentAt(spans, 60)).toMatchObject({ from: USUAL_LAYOUT, to: LAYOUTS.side, u: 0.5 });
   // Back to the usual one, in the thirty ticks until the next begins.
-  expect(layoutMomentAt(spans, 125)).toEqual({ from: LAYOUTS.side, to: USUAL_LAYOUT, u: 0.5 });
-  expect(layoutMomentAt(spans, 140)).toEqual({ from: own, to: own, u: 1 });
+  expect(layoutMomentAt(spans, 125)).toMatchObject({
+    from: LAYOUTS.side,
+    to: USUAL_LAYOUT,
+    u: 0.5,
+  });
+  expect(layoutMomentAt(spans, 140)).toMatchObject({ from: own, to: own, u: 1 });
   expect(layoutMomentAt([], 5).u).toBe(1);
   // Nothing comes before the first picture.
   expect(layoutMomentAt([{ ...spans[0]!, start: 0 }], 0)).toMatchObject({ to: LAYOUTS.side, u: 1 });
@@ -126,4 +130,50 @@ test('on the way the presenter is drawn over the screen, whichever layout hides 
     .layers.filter((layer): layer is VideoLayer => layer.kind === 'video')
     .map(({ footageId }) => footageId);
   expect(layers).toEqual(['screen', 'camera']);
+});
+
+describe('with a dissolve', () => {
+  const dissolving = (first: Layout, second: Layout): Project => {
+    const project = gliding(first, second, 1);
+    for (const span of project.layouts) span.dissolves = true;
+    return project;
+  };
+  const plan = (p: Project, t: number) => planFrame(p, SOURCES, at(t), FRAME);
+
+  test('both layouts are seen as they are at rest, one over the other', () => {
+    fc.assert(
+      fc.property(layouts, layouts, fc.double({ min: 0.01, max: 0.99, noNaN: true }), (a, b, u) => {
+        fc.pre(a !== USUAL_LAYOUT || b !== USUAL_LAYOUT);
+        const project = dissolving(a, b);
+        const cuts = gliding(a, b, 0);
+        const time = 10 + u;
+        const [mix, ...rest] = plan(project, time).layers;
+        if (mix?.kind !== 'mix') throw new Error('There is no mix');
+        expect(rest).toEqual([]);
+        expect(mix.amount).toBeCloseTo(u, 6);
+        // The first as it was before, with what its recordings show now.
+        const before = structuredClone(cuts);
+        before.layouts = before.layouts.slice(0, 1).map((span) => ({ ...span, end: at(20) }));
+        // The usual layout has no stretch of its own.
+        if (a === USUAL_LAYOUT) before.layouts = [];
+        const layersOf = (p: Project) => plan(p, time).layers;
+        expect(mix.from.slice(1)).toEqual(layersOf(before));
+        expect(mix.to.slice(1)).toEqual(layersOf(cuts));
+        const { background } = project.canvas;
+        const fill = ({ layers: [first] }: { layers: typeof mix.from }) =>
+          first?.kind === 'drawing' && first.mark.kind === 'outline' ? first.mark.fill : null;
+        expect(fill({ layers: mix.from })).toBe(a.background ?? background);
+        expect(fill({ layers: mix.to })).toBe(b.background ?? background);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('handles and readings have the layout that is seen more, and nothing moves', () => {
+    const project = dissolving(LAYOUTS.side, LAYOUTS.corner);
+    const [early, late] = [10.2, 10.8].map((t) => sceneAt(project, SOURCES, at(t)));
+    expect(early).toMatchObject({ layout: LAYOUTS.side, gliding: false });
+    expect(late).toMatchObject({ layout: LAYOUTS.corner, gliding: false });
+    expect(sceneAt(project, SOURCES, at(12)).dissolve).toBeNull();
+  });
 });

@@ -11,6 +11,8 @@ export interface LayoutMoment {
   readonly to: Layout;
   /** How far it has come in time, 0 to 1; 1 at rest. */
   readonly u: number;
+  /** Whether one is blended over the other, and nothing moves. */
+  readonly dissolves: boolean;
 }
 
 /**
@@ -23,18 +25,19 @@ export interface LayoutMoment {
 export function layoutMomentAt(spans: readonly LayoutSpan[], time: Ticks): LayoutMoment {
   const index = spans.findLastIndex((span) => span.start <= time);
   const last = spans[index];
-  if (!last) return { from: USUAL_LAYOUT, to: USUAL_LAYOUT, u: 1 };
+  if (!last) return { from: USUAL_LAYOUT, to: USUAL_LAYOUT, u: 1, dissolves: false };
   const within = time < last.end;
   const began = within ? last.start : last.end;
   const ends = within ? last.end : (spans[index + 1]?.start ?? Infinity);
   // The first picture comes from nowhere.
   const length = began > 0 ? Math.min(last.glide ?? 0, ends - began) : 0;
   const to = within ? last.layout : USUAL_LAYOUT;
-  if (time - began >= length) return { from: to, to, u: 1 };
+  const dissolves = last.dissolves ?? false;
+  if (time - began >= length) return { from: to, to, u: 1, dissolves };
   const before = spans[index - 1];
   const touches = before?.end === last.start;
   const from = !within ? last.layout : touches ? before!.layout : USUAL_LAYOUT;
-  return { from, to, u: (time - began) / length };
+  return { from, to, u: (time - began) / length, dissolves };
 }
 
 const mix = (a: number, b: number, u: number): number => a + (b - a) * u;

@@ -78,5 +78,12 @@ export const LayoutSpan = strict({
       'How long screen and presenter take to go over to it from the layout before, and back to ' +
       'the usual one after it; a cut where it is not there.',
   }),
+  dissolves: Type.Optional(
+    Type.Boolean({
+      description:
+        'Whether in that time one picture is blended over the other; else screen and presenter ' +
+        'glide to where they stand then.',
+    }),
+  ),
 });
 export type LayoutSpan = Static<typeof LayoutSpan>;

@@ -82,6 +82,8 @@ export interface Scene {
   readonly layout: Layout;
   /** Whether screen and presenter are on their way to another place. */
   readonly gliding: boolean;
+  /** The two layouts of which one is blended over the other; `layout` is that which is seen more. */
+  readonly dissolve: LayoutMoment | null;
   readonly there: There;
   /** Shows the screen without its framing and layout. */
   readonly whole: boolean;
@@ -121,8 +123,9 @@ export function sceneAt(
     ...at,
     output,
     ratio: output.height / project.canvas.height,
-    layout: moment.u < 1 ? between(moment, at, there) : moment.to,
-    gliding: moment.u < 1,
+    layout: layoutOf(moment, at, there),
+    gliding: moment.u < 1 && !moment.dissolves,
+    dissolve: moment.u < 1 && moment.dissolves ? moment : null,
     there,
     whole,
   };
@@ -140,6 +143,17 @@ export function presenterBoxAt(
   const { canvas, presenter: placed } = at.project;
   const shown = frontmost(at, 'presenter');
   return shown && presenterBoxOf(layout, placed, areaOf(at.project, shown.footage), canvas);
+}
+
+/** The layout of an instant, which may be on its way. */
+function layoutOf(
+  moment: LayoutMoment,
+  at: Pick<Scene, 'project' | 'sources' | 'time'>,
+  there: There,
+): Layout {
+  const { from, to, u, dissolves } = moment;
+  if (dissolves) return u < 0.5 ? from : to;
+  return u < 1 ? between(moment, at, there) : to;
 }
 
 /** A layout that is on its way. */

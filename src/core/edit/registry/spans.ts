@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import { planProject } from '../../framing/plan';
 import { Taste, USUAL_TASTE } from '../../framing/taste';
+import { LayoutSpan } from '../../layout/model';
 import { Framing, Layout, Marker, PointerSpan } from '../../project/model';
 import { findClip } from '../../project/query';
 import type { SpanList } from '../../project/span-lists';
@@ -88,9 +89,10 @@ export const SPAN_EDITS = {
     args: args({
       ...{ start: Instant, end: Instant, layout: Layout },
       glide: Type.Optional({ ...Time, description: 'Ticks to go over to it; a cut without.' }),
+      dissolves: LayoutSpan.properties.dissolves,
     }),
-    run: (p, { start, end, layout, glide }, { newId }) =>
-      setLayout(p, { start, end }, layout, newId, glide),
+    run: (p, { start, end, layout, ...way }, { newId }) =>
+      setLayout(p, { start, end }, layout, newId, way),
   }),
   'keep-clear': defineEdit({
     label: ({ spans }) => (spans.length ? 'Keep clear' : 'Stay in the corner'),

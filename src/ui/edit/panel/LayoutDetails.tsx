@@ -19,6 +19,15 @@ import { SpanTimes } from './SpanTimes';
 
 const { shape: SHAPE, feather: FEATHER, ring: RING } = PresenterPlacement.properties;
 
+/** How the layout before goes over to this one. */
+const WAYS = [
+  ['cut', 'with a cut'],
+  ['glide', 'with a glide'],
+  ['dissolve', 'with a dissolve'],
+] as const;
+/** How long it takes to begin with. */
+const USUAL_SECONDS = 0.6;
+
 /** How screen and presenter share the picture for a while. */
 export function LayoutDetails({ id }: { id: string }) {
   const store = useEditorStore();
@@ -32,8 +41,11 @@ export function LayoutDetails({ id }: { id: string }) {
     apply('change-layout', { id, change: { layout: structuredClone(next) } }, run);
   /** The same layout for another stretch, which then is the selected one. */
   const extend = (range: { readonly start: number; readonly end: number }) => {
-    const glide = span.glide ? { glide: span.glide } : {};
-    if (!apply('set-layout', { ...range, layout: structuredClone(layout), ...glide })) return;
+    const way = {
+      ...(span.glide ? { glide: span.glide } : {}),
+      ...(span.dissolves ? { dissolves: true } : {}),
+    };
+    if (!apply('set-layout', { ...range, layout: structuredClone(layout), ...way })) return;
     const made = store.getState().project.layouts.find((l) => l.start === range.start);
     if (made) select({ kind: 'layouts', id: made.id });
   };
@@ -57,8 +69,22 @@ export function LayoutDetails({ id }: { id: string }) {
           onDone={(name) => name.trim() && set({ ...layout, name: name.trim().slice(0, 200) })}
         />
       )}
+      <SelectField
+        label="Goes over"
+        value={!span.glide ? 'cut' : span.dissolves ? 'dissolve' : 'glide'}
+        options={WAYS}
+        onChange={(way) =>
+          apply('change-layout', {
+            id,
+            change: {
+              dissolves: way === 'dissolve',
+              glide: way === 'cut' ? 0 : (span.glide ?? 0) || secondsToTicks(USUAL_SECONDS),
+            },
+          })
+        }
+      />
       <SliderField
-        label="Glide"
+        label="Takes"
         value={Number(ticksToSeconds(span.glide ?? 0).toFixed(1))}
         min={0}
         max={3}
@@ -68,9 +94,11 @@ export function LayoutDetails({ id }: { id: string }) {
         onChange={(v) => apply('change-layout', { id, change: { glide: secondsToTicks(v) } }, true)}
       />
       <p className="text-xs text-ink-2">
-        {span.glide
-          ? 'Screen and presenter go over to it from the layout before, and back after it.'
-          : 'It begins with a cut; with a glide, screen and presenter go over to it.'}
+        {!span.glide
+          ? 'It begins and ends with a cut.'
+          : span.dissolves
+            ? 'It is blended over the layout before, and the usual one over it after.'
+            : 'Screen and presenter glide to it from the layout before, and back after it.'}
       </p>
       <p className="text-xs text-ink-2">
         Drag the boxes on the Picture, or their corners. Edges rest on thirds, safe lines and each
