@@ -30,6 +30,8 @@ export async function match({ operands, open, signal, progress }: Call): Promise
   ];
   return {
     json: { offsetMs, driftPpm, confidence },
-    text: `${b.name} begins ${offsetMs} ms after ${a.name}; its clock is off by ${driftPpm} ppm; ${Math.round(confidence * 100)} % of what was compared agrees`,
+    text:
+      `${b.name} begins ${offsetMs} ms after ${a.name}; its clock is off by ${driftPpm} ppm; ` +
+      `${Math.round(confidence * 100)} % of what was compared agrees`,
   };
 }

@@ -9,7 +9,10 @@ import type { SuggestedLayout } from '@/core/staging/suggest';
 import type { Range } from '@/core/time/ranges';
 import type { PlannerWorker } from './planner-worker';
 
-/** Plans framings, and where the presenter stands, in a worker, which is started at the first plan and ends with `close`. */
+/**
+ * Plans framings, and where the presenter stands, in a worker, which is started at the first plan
+ * and ends with `close`.
+ */
 export class Planner {
   private worker: Worker | null = null;
   private remote: Remote<PlannerWorker> | null = null;

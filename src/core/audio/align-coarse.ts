@@ -24,7 +24,9 @@ const LEAST_PROMINENCE = 5;
 const SAME = 20;
 /** Clocks differ by no more, in seconds a second. */
 export const STEEPEST = 400e-6;
-/** Distances of two pieces of the same place differ by no more beside what the clocks do, seconds. */
+/**
+ * Distances of two pieces of the same place differ by no more beside what the clocks do, seconds.
+ */
 export const LOOSE = 0.02;
 
 interface Candidate extends ClockPoint {

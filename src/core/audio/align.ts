@@ -1,19 +1,6 @@
 import { alignCoarsely, LOOSE, STEEPEST, type Place } from './align-coarse';
-import { clockLine, median, type ClockLine, type ClockPoint } from './clock-line';
-import { ONSET_RATE } from './onsets';
-import { PhaseCorrelation } from './phat';
-
-/** Sound of a recording at `ONSET_RATE`, one channel, that can be read anywhere. */
-export interface ReadableSound {
-  /** Samples. */
-  readonly length: number;
-  /**
-   * Samples from -1 to 1; silence before the first and after the last.
-   *
-   * @param from index of the first
-   */
-  readonly read: (from: number, count: number) => Float32Array;
-}
+import { clockLine, median, type ClockLine } from './clock-line';
+import { Comparison, type Clocks, type Measured, type ReadableSound } from './comparison';
 
 /** What is known of how one recording lies against another. */
 export type Alignment =
@@ -22,8 +9,8 @@ export type Alignment =
       /** When the second begins, in seconds after the first; negative before it. */
       readonly offset: number;
       /**
-       * How much longer the second takes by the first one's clock, in millionths; 0 where that can't
-       * be told from none.
+       * How much longer the second takes by the first one's clock, in millionths; 0 where that
+       * can't be told from none.
        */
       readonly ppm: number;
       /** The share of what was compared that agrees, 0 to 1. */
@@ -45,8 +32,6 @@ export interface AlignedSounds {
   readonly sounds: readonly [ReadableSound, ReadableSound];
 }
 
-/** Voices lie between, in Hz; hum and the rustle of small microphones beyond. */
-const BAND = [150 / ONSET_RATE, 3400 / ONSET_RATE] as const;
 /** So many pieces are compared at most. */
 const MOST_PIECES = 60;
 /** Length of a piece at first, when the clocks' drift smears it, and then, in seconds. */
@@ -70,67 +55,8 @@ const LEAST_PIECES = 3;
 const LEAST_LEAD = 1.4;
 /** A drift is told when it is so many times its standard error. */
 const TOLD = 3;
-/** Below this mean square a piece is silent: it is the noise of the converter. */
-const FLOOR = 1e-8;
 /** Levels that are told from silence, as a step of an onset. */
 const HEARD = 24;
-
-type Clocks = Pick<ClockLine, 'offset' | 'slope'>;
-type Measured = ClockPoint & { readonly height: number };
-
-/** What is looked for between two sounds, and with what. */
-class Comparison {
-  private readonly correlations = new Map<number, PhaseCorrelation>();
-
-  constructor(
-    private readonly first: ReadableSound,
-    private readonly second: ReadableSound,
-  ) {}
-
-  /** From when to when both have sound, by the second one's clock, in seconds. */
-  common({ offset, slope }: Clocks): readonly [number, number] {
-    const [a, b] = [this.first.length / ONSET_RATE, this.second.length / ONSET_RATE];
-    return [Math.max(0, -offset / (1 + slope)), Math.min(b, (a - offset) / (1 + slope))];
-  }
-
-  /**
-   * Measures the distance of the clocks around a time; null where one of them is silent.
-   *
-   * @param at middle of the piece, by the second one's clock
-   * @param clocks what is known already; the piece is read by it, so that a drift does not smear it
-   * @param reach how far from there it is looked for, in seconds
-   */
-  measure(at: number, seconds: number, clocks: Clocks, reach: number): Measured | null {
-    const { offset, slope } = clocks;
-    const count = Math.round(seconds * ONSET_RATE);
-    const from = Math.round((at - seconds / 2) * ONSET_RATE);
-    const b = this.second.read(from, count);
-    const start = offset * ONSET_RATE + from * (1 + slope);
-    const whole = Math.floor(start);
-    const wide = this.first.read(whole, Math.ceil(count * (1 + slope)) + 2);
-    const a = Float32Array.from({ length: count }, (_, i) => {
-      const place = start - whole + i * (1 + slope);
-      const [k, u] = [Math.floor(place), place % 1];
-      return wide[k]! * (1 - u) + (wide[k + 1] ?? 0) * u;
-    });
-    if (square(a) < FLOOR || square(b) < FLOOR) return null;
-    const { samples, height } = this.correlation(count).delay(a, b, reach * ONSET_RATE);
-    // What the second one has later happened nearer to the beginning of the first.
-    return { at, offset: offset + slope * at - (samples * (1 + slope)) / ONSET_RATE, height };
-  }
-
-  private correlation(count: number): PhaseCorrelation {
-    let found = this.correlations.get(count);
-    if (!found) this.correlations.set(count, (found = new PhaseCorrelation(count, BAND)));
-    return found;
-  }
-}
-
-const square = (sound: Float32Array): number => {
-  let sum = 0;
-  for (const sample of sound) sum += sample * sample;
-  return sum / Math.max(1, sound.length);
-};
 
 const heard = (onsets: Uint8Array): boolean => onsets.some((step) => step >= HEARD);
 
@@ -182,9 +108,9 @@ function throughout(comparison: Comparison, clocks: Clocks): Found | null {
 
 /**
  * Finds how a recording lies against another by what both heard: first by where sounds begin in
- * pieces of them (`alignCoarsely`), then by the phases of up to 60 pieces each (`PhaseCorrelation`),
- * through which a line is laid that tells beginning and drift of the clocks. Distances are exact to
- * about a sample of 8 kHz where the sound is clear.
+ * pieces of them (`alignCoarsely`), then by the phases of up to 60 pieces each
+ * (`PhaseCorrelation`), through which a line is laid that tells beginning and drift of the clocks.
+ * Distances are exact to about a sample of 8 kHz where the sound is clear.
  *
  * @param report is told how far it is, 0 to 1
  */

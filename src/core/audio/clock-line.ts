@@ -28,9 +28,9 @@ const mean = (values: readonly number[]): number =>
   values.reduce((sum, value) => sum + value, 0) / values.length;
 
 /**
- * The line on which most of the points lie: the median of the slopes of all pairs (Sen, Estimates of
- * the Regression Coefficient Based on Kendall's Tau, 1968), which up to a quarter of wrong points
- * can't turn, then least squares through those near it.
+ * The line on which most of the points lie: the median of the slopes of all pairs (Sen, Estimates
+ * of the Regression Coefficient Based on Kendall's Tau, 1968), which up to a quarter of wrong
+ * points can't turn, then least squares through those near it.
  *
  * @param near how far from the line a point lies on it, in seconds
  * @param steepest slopes beyond this, either way, are no clock's

@@ -1,4 +1,4 @@
-import type { ReadableSound } from './align';
+import type { ReadableSound } from './comparison';
 import { ONSET_RATE, OnsetMeter } from './onsets';
 
 /*

@@ -26,13 +26,15 @@ export interface InLine {
   readonly apart: Ticks;
 }
 
-/** Clocks that part two clips by less are left alone: so near, nothing is heard twice, in seconds. */
+/**
+ * Clocks that part two clips by less are left alone: so near, nothing is heard twice, in seconds.
+ */
 const TOGETHER = 0.002;
 
 /**
  * How far a clip is to be moved so that it shows what its recording heard when another clip shows
- * it. A clock that differs is made up for at the clip's own speed; at others the clips
- * agree in the middle of what both show.
+ * it. A clock that differs is made up for at the clip's own speed; at others the clips agree in the
+ * middle of what both show.
  *
  * @param still the clip that stays
  * @param moved one of the recording that begins `heard.offset` after that of the other
@@ -40,7 +42,7 @@ const TOGETHER = 0.002;
  */
 export function inLine(still: Clip, moved: Clip, { offset, ppm }: Heard): InLine {
   const own = ownSpeed(moved);
-  if (still.speed !== own || !own)
+  if (ownSpeed(still) !== own || !own)
     throw new EditError(
       'Clips of different speed can’t be brought in line. Give them the same speed first.',
     );
@@ -54,10 +56,13 @@ export function inLine(still: Clip, moved: Clip, { offset, ppm }: Heard): InLine
   const from = Math.max(moved.source, back(still.source));
   const to = Math.min(end(moved), back(end(still)));
   const middle = Math.round(to > from ? (from + to) / 2 : moved.source);
-  const parted = (Math.abs(rate) * Math.max(0, to - from)) / 2 / own;
-  if (own === 1 && Math.abs(ppm) < MOST_CLOCK && parted > secondsToTicks(TOGETHER)) {
+  // Against the timeline, by which the other one may make up for a clock itself.
+  const off = ((1 + rate) * own) / still.speed - 1;
+  const parted = (Math.abs(off) * Math.max(0, to - from)) / 2 / own;
+  const clock = off * 1e6;
+  if (own === 1 && Math.abs(clock) < MOST_CLOCK && parted > secondsToTicks(TOGETHER)) {
     const by = timelineTime(still, there(moved.source)) - moved.start;
-    return { by, clock: ppm, apart: 0 };
+    return { by, clock, apart: 0 };
   }
   const by = timelineTime(still, there(middle)) - timelineTime({ ...moved, speed: own }, middle);
   return { by, clock: own === moved.speed ? null : 0, apart: Math.round(parted) };
@@ -72,11 +77,12 @@ export interface LineUpPart extends Pick<InLine, 'by' | 'clock'> {
 }
 
 /**
- * Moves clips so far as it is told and has them make up for their clocks, each with what is linked to it of the same recording and with
- * nothing else, so that recordings which are linked can be brought in line as well. A clip begins on
- * a frame: what is before goes from its beginning, as does what would lie before the tutorial. One
- * that finds something in its place goes onto another lane of its kind. What makes up for another
- * clock than what it is linked to is linked to its own recording only.
+ * Moves clips so far as it is told and has them make up for their clocks, each with what is linked
+ * to it of the same recording and with nothing else, so that recordings which are linked can be
+ * brought in line as well. A clip begins on a frame: what is before goes from its beginning, as
+ * does what would lie before the tutorial. One that finds something in its place goes onto another
+ * lane of its kind. What makes up for another clock than what it is linked to is linked to its own
+ * recording only.
  *
  * @throws EditError where nothing of a clip would be left
  */
@@ -121,7 +127,8 @@ export function lineUp(
     const duration = Math.floor(Math.min(clip.duration - (start - wanted), left) / frame) * frame;
     if (duration <= 0)
       throw new EditError(
-        'What they have in common lies before the tutorial begins. Move the clip that stays further back first.',
+        'What they have in common lies before the tutorial begins. Move the clip that stays ' +
+          'further back first.',
       );
     Object.assign(clip, { start, duration });
     const target = laneFor(project, { lane, clip }, newId);

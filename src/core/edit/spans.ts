@@ -142,8 +142,8 @@ export function removeSpan(project: Project, id: string): void {
 }
 
 /**
- * Sets layouts in which the presenter keeps something clear, in the place of those that were set for
- * that in a stretch; none has them stay in their corner.
+ * Sets layouts in which the presenter keeps something clear, in the place of those that were set
+ * for that in a stretch; none has them stay in their corner.
  */
 export function keepClear(
   project: Project,

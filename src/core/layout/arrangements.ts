@@ -45,8 +45,8 @@ const UPRIGHT: readonly Layout[] = [
 ];
 
 /**
- * Layouts to begin with beside those that every project has, for a picture's shape. Once set they are
- * a person's own, as if set by hand.
+ * Layouts to begin with beside those that every project has, for a picture's shape. Once set they
+ * are a person's own, as if set by hand.
  *
  * @param frame size of the picture, in any unit
  */

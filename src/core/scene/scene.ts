@@ -82,7 +82,9 @@ export interface Scene {
   readonly layout: Layout;
   /** Whether screen and presenter are on their way to another place. */
   readonly gliding: boolean;
-  /** The two layouts of which one is blended over the other; `layout` is that which is seen more. */
+  /**
+   * The two layouts of which one is blended over the other; `layout` is that which is seen more.
+   */
   readonly dissolve: LayoutMoment | null;
   readonly there: There;
   /** Shows the screen without its framing and layout. */

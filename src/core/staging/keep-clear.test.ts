@@ -29,7 +29,9 @@ const FULL: readonly TextLine[] = Array.from({ length: 28 }, (_, i) => ({
   ...{ x: 40, y: 30 + i * 37, width: 1840, height: 22, letters: 11 },
 }));
 
-/** A screen with a presenter in the lower right corner, and what is read on it from when to when. */
+/**
+ * A screen with a presenter in the lower right corner, and what is read on it from when to when.
+ */
 function setUp(
   pages: readonly (readonly [from: number, to: number, lines: readonly TextLine[]])[],
   activities: readonly ScreenActivity[] = [],

@@ -77,9 +77,9 @@ function look(box: Rect, lines: readonly Rect[], happening: readonly Attention[]
 }
 
 /**
- * Finds where the presenter has to stand so that text and what happens on the screen can be seen: in
- * which corner from when to when, seldom moving and at calm moments. Only where a layout has them
- * where the project places them; what was set by hand stays.
+ * Finds where the presenter has to stand so that text and what happens on the screen can be seen:
+ * in which corner from when to when, seldom moving and at calm moments. Only where a layout has
+ * them where the project places them; what was set by hand stays.
  *
  * @param range what is planned, in ticks of the timeline; null for all
  * @param onProgress is told the share that is done, 0 to 1

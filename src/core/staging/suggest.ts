@@ -120,9 +120,9 @@ function factsOf(
 }
 
 /**
- * Layouts for the steps of a project, by who talks, what happens on the screen and how much of it is
- * needed; only those that differ from what a step has in its middle, and none for steps whose layout
- * is somebody's own.
+ * Layouts for the steps of a project, by who talks, what happens on the screen and how much of it
+ * is needed; only those that differ from what a step has in its middle, and none for steps whose
+ * layout is somebody's own.
  */
 export function suggestLayouts(project: Project, sources: Sources): SuggestedLayout[] {
   const attention = attentionOf(project, sources);

@@ -1,6 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { setPriority } from 'node:os';
-import { alignSounds, type Alignment, type ReadableSound } from '@/core/audio/align';
+import { alignSounds, type Alignment } from '@/core/audio/align';
+import type { ReadableSound } from '@/core/audio/comparison';
 import { ONSET_RATE, OnsetMeter } from '@/core/audio/onsets';
 import { readMono } from '../media/mono-samples';
 

@@ -74,7 +74,8 @@ export const CLIP_EDITS = {
               exclusiveMinimum: -MOST_CLOCK,
               exclusiveMaximum: MOST_CLOCK,
               description:
-                'Millionths that its recording takes longer by the clock that counts; null leaves its speed.',
+                'Millionths that its recording takes longer by the clock that counts; null leaves ' +
+                'its speed.',
             }),
           ),
         }),
