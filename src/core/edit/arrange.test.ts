@@ -1,4 +1,8 @@
 import fc from 'fast-check';
+import { sourceEnd } from '../project/clip-time';
+import { findClip } from '../project/query';
+import { counter, emptyProject, facts, FRAME } from './fixture';
+import { placeBeside } from './place';
 import { ROLES } from '../project/sources';
 import { secondsToTicks } from '../time/ticks';
 import { arrangeRecordings } from './arrange';
@@ -67,4 +71,19 @@ test('each recording is placed once, none before the start, and distances are ke
       }
     }),
   );
+});
+
+test('a recording that begins between two frames is in step to the tick', () => {
+  const project = emptyProject();
+  const camera = { ...facts('camera', 'presenter', 20), hasAudio: true };
+  const at = secondsToTicks(1.2345);
+  const ids = placeBeside(project, camera, at, counter());
+  const clips = ids.map((id) => findClip(project, id)!.clip);
+  expect(clips).toHaveLength(2);
+  for (const clip of clips) {
+    expect(clip.start % FRAME).toBe(0);
+    expect(clip.start).toBeGreaterThanOrEqual(at);
+    expect(clip.start - clip.source).toBe(at);
+    expect(sourceEnd(clip)).toBeLessThanOrEqual(camera.duration);
+  }
 });

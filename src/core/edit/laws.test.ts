@@ -301,6 +301,11 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
     ...{ ...range(place), layout: LAYOUTS[pick(LAYOUT_KINDS, place.which)!] },
     ...(place.which % 3 ? {} : { glide: frame(place.length) }),
   }),
+  'set-layouts': (_p, place) => ({
+    parts: [
+      { ...range(place), layout: LAYOUTS[pick(LAYOUT_KINDS, place.which)!], glide: frame(5) },
+    ],
+  }),
   'keep-clear': (_p, place) => ({
     ...range(place),
     spans: place.which % 3 ? [{ ...range(place), layout: CLEARING, glide: frame(9) }] : [],

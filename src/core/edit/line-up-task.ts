@@ -27,18 +27,36 @@ function hearing(project: Project, sources: Sources, id: string): Clip | null {
   return linked.find(hears) ?? null;
 }
 
+/** What a single clip is lined up with: a screen of another recording with sound, or else a voice. */
+function besideOf(project: Project, sources: Sources, id: string): string[] {
+  const own = findClip(project, id)?.clip;
+  for (const kind of ['screen', 'computer', 'voice', 'presenter'])
+    for (const lane of project.lanes) {
+      if (lane.kind !== kind) continue;
+      const other = lane.clips.find(
+        (clip) =>
+          clip.footageId !== own?.footageId &&
+          (clip.link === null || clip.link !== own?.link) &&
+          hearing(project, sources, clip.id),
+      );
+      if (other) return [other.id];
+    }
+  return [];
+}
+
 /**
  * What is to be compared so that clips can be lined up: a screen stays where it is, or what begins
  * first, and all others are compared with it. A clip without sound goes by that of its take.
  *
- * @param ids the clips
+ * @param chosen the clips; of a single one, what it is compared with is found
  * @returns a sentence where it can't be done
  */
 export function lineUpTask(
   project: Project,
   sources: Sources,
-  ids: readonly string[],
+  chosen: readonly string[],
 ): LineUpTask | string {
+  const ids = chosen.length === 1 ? [...chosen, ...besideOf(project, sources, chosen[0]!)] : chosen;
   const first = stillOf(project, ids);
   const still = first && hearing(project, sources, first);
   const nameOf = ({ footageId }: Clip) => footageOf(sources, footageId)?.name ?? 'A recording';

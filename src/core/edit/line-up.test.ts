@@ -187,7 +187,16 @@ describe('what is compared', () => {
       parts: [{ hears: 'face', clipIds: ['face'] }],
     });
     expect(lineUpTask(project, sources, ['screen', 'voice'])).toMatch(/Select two clips/);
-    expect(lineUpTask(project, sources, ['screen'])).toMatch(/Select two clips/);
+    // A single one is compared with what has a sound of another recording.
+    expect(lineUpTask(project, sources, ['sound'])).toEqual({
+      still: 'voice',
+      parts: [{ hears: 'sound', clipIds: ['sound'] }],
+    });
+  });
+
+  test('a single clip with nothing beside it can’t be lined up', () => {
+    const { project } = projectWith(['voice', clip('voice', 'v', 0, 0, 30)]);
+    expect(lineUpTask(project, sources, ['voice'])).toMatch(/Select two clips/);
   });
 
   test('what has no sound says so', () => {

@@ -3,7 +3,7 @@ import type { Lane, LaneKind, Project } from '../project/model';
 import { clipEnd } from '../project/clip-time';
 import { isPictureLane, laneEnd } from '../project/query';
 import type { FootageFacts } from '../project/sources';
-import { frameDuration, frameStart, snapToFrame, type FrameRate, type Ticks } from '../time/ticks';
+import { frameDuration, frameStart, type FrameRate, type Ticks } from '../time/ticks';
 import { EditError } from './error';
 import { insertLane } from './lanes';
 import { sortLane } from './lookup';
@@ -141,7 +141,7 @@ const isFree = (lane: Lane, start: Ticks, end: Ticks): boolean =>
 /**
  * Puts a recording on free lanes of its role, made where there are none: what lies there stays.
  *
- * @param at where it begins, which is moved to a frame
+ * @param at where its recording begins; its clips begin on the next frame with what is shown then
  * @returns ids of the new clips
  * @throws EditError when the footage is too short for a frame
  */
@@ -152,8 +152,10 @@ export function placeBeside(
   newId: () => string,
 ): string[] {
   const { frameRate } = project.canvas;
-  const start = snapToFrame(at, frameRate);
-  const { from, length } = partLength(footage, null, frameRate);
+  const frame = frameDuration(frameRate);
+  const start = Math.ceil(at / frame) * frame;
+  const rest = footage.kind === 'image' ? null : { from: start - at, to: footage.duration };
+  const { from, length } = partLength(footage, rest, frameRate);
   if (length <= 0) throw new EditError(`${footage.name} has no length that could be placed.`);
   const { picture, sound } = kindsOf(footage);
   const lanes = [picture, sound].flatMap((kind) => {

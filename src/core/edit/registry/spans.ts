@@ -94,6 +94,16 @@ export const SPAN_EDITS = {
     run: (p, { start, end, layout, ...way }, { newId }) =>
       setLayout(p, { start, end }, layout, newId, way),
   }),
+  'set-layouts': defineEdit({
+    label: ({ parts }) => (parts.length === 1 ? 'Layout' : `${parts.length} layouts`),
+    args: args({
+      parts: Type.Array(Type.Object({ start: Instant, end: Instant, layout: Layout, glide: Time })),
+    }),
+    run(p, { parts }, { newId }) {
+      for (const { layout, glide, ...range } of parts)
+        setLayout(p, range, layout, newId, { glide });
+    },
+  }),
   'keep-clear': defineEdit({
     label: ({ spans }) => (spans.length ? 'Keep clear' : 'Stay in the corner'),
     args: args({

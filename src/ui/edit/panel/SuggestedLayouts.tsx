@@ -30,15 +30,17 @@ export function SuggestedLayouts() {
     };
   }, [suggest, project, sources]);
   const open = found?.filter(({ stepId, kind }) => !left.has(`${stepId} ${kind}`)) ?? [];
-  const take = ({ start, end, kind }: SuggestedLayout) =>
-    apply('set-layout', {
-      ...{ start, end, layout: structuredClone(LAYOUTS[kind]) },
-      ...(start > 0 ? { glide: secondsToTicks(GLIDE) } : {}),
+  const take = (some: readonly SuggestedLayout[]) =>
+    apply('set-layouts', {
+      parts: some.map(({ start, end, kind }) => ({
+        ...{ start, end, layout: structuredClone(LAYOUTS[kind]) },
+        glide: start > 0 ? secondsToTicks(GLIDE) : 0,
+      })),
     });
   return (
     <div className="grid grid-cols-1 gap-2">
       <Heading title="Layouts for the steps">
-        {open.length > 1 && <Button onClick={() => open.forEach(take)}>Take all</Button>}
+        {open.length > 1 && <Button onClick={() => take(open)}>Take all</Button>}
       </Heading>
       {!found && (
         <p className="flex items-center gap-2 text-ink-2">
@@ -66,7 +68,7 @@ export function SuggestedLayouts() {
               {LAYOUTS[one.kind].name}. <span className="text-ink-2">{one.reason}</span>
             </p>
             <span className="flex gap-1">
-              <Button onClick={() => take(one)}>Take it</Button>
+              <Button onClick={() => take([one])}>Take it</Button>
               <Button
                 look="quiet"
                 onClick={() => setLeft(new Set([...left, `${one.stepId} ${one.kind}`]))}
