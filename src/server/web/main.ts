@@ -23,6 +23,11 @@ const hosts = allowedHosts(port, process.env.VISTUM_HOSTS);
  */
 const REQUEST_MS = 10 * 60_000;
 const HEADERS_MS = 20_000;
+/**
+ * An idle connection stays open so long, in milliseconds: longer than browsers and proxies keep
+ * theirs for the next request, which would else meet one that was just closed.
+ */
+const IDLE_MS = 75_000;
 
 const application = next({ dev, dir: programRoot(), hostname, port });
 await application.prepare();
@@ -66,6 +71,7 @@ const server = createServer((request, response) => {
 });
 server.requestTimeout = REQUEST_MS;
 server.headersTimeout = HEADERS_MS;
+server.keepAliveTimeout = IDLE_MS;
 server.on('upgrade', (request, socket, head) => {
   const { host } = request.headers;
   if (!dev || !host || !hosts.has(host.toLowerCase())) socket.destroy();
