@@ -2,12 +2,13 @@ import { PLAIN_LINES } from '../callout/kinds/two-points';
 import { UNPOSED } from '../callout/keyframes';
 import { PLAIN_ARROW } from '../callout/kinds/arrow';
 import { USUAL_MOTION } from '../callout/motion';
+import { arrangementsFor } from '../layout/arrangements';
 import { LAYOUTS } from '../layout/built-in';
 import { addSpan, setLayout } from '../edit/spans';
 import { changeLane, moveLane } from '../edit/lanes';
 import { freezeOver, setSpeed } from '../edit/retime';
 import { rippleDelete } from '../edit/ripple';
-import { changeLook } from '../edit/settings';
+import { changeKey, changeLook } from '../edit/settings';
 import { DEFAULT_TRANSITION, setTransition } from '../edit/transitions';
 import { placeFootage } from '../edit/place';
 import { counter, emptyProject, SOURCES } from '../edit/fixture';
@@ -48,6 +49,19 @@ test('side by side, screen and presenter share the picture without touching', ()
     screen!.destination.width / 2560,
     2,
   );
+});
+
+test('nothing is behind a keyed presenter where the layout says so, else what the project has', () => {
+  const project = both();
+  changeKey(project, 'camera', { on: true });
+  const large = arrangementsFor(OUTPUT).find(({ name }) => /in front/.test(name))!;
+  const backdrop = () =>
+    videos(planFrame(project, SOURCES, at(1), OUTPUT).layers).find(
+      ({ footageId }) => footageId === 'camera',
+    )!.backdrop;
+  expect(backdrop()).toBe(project.presenter.backdrop);
+  setLayout(project, { start: 0, end: at(5) }, large, counter());
+  expect(backdrop()).toBeNull();
 });
 
 test('side by side with nobody there, the screen has it all', () => {

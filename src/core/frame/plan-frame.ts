@@ -163,7 +163,7 @@ function presenterLayers(scene: Scene, found: Shown): Layer[] {
   const presenter = presenterOf(scene, found);
   if (!presenter) return [];
   const { footage, place } = presenter;
-  const { mask, ring, source, destination } = place;
+  const { mask, ring, source, destination, clear } = place;
   const key = project.keys.find((k) => k.footageId === footage.id && k.on) ?? null;
   const layers: Layer[] = [
     videoLayer(
@@ -174,7 +174,7 @@ function presenterLayers(scene: Scene, found: Shown): Layer[] {
         key,
         mirror: project.presenter.mirror,
         mask,
-        backdrop: key && project.presenter.backdrop,
+        backdrop: key && !clear ? project.presenter.backdrop : null,
       },
     ),
   ];

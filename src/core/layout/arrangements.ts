@@ -29,7 +29,10 @@ const WIDE: readonly Layout[] = [
     filling(box(0.02, 0.165, 0.27, 0.67)),
     'whole',
   ),
-  layout('Presenter large, in front', box(0, 0, 1, 1), filling(box(0.62, 0.2, 0.38, 0.8))),
+  layout('Presenter large, in front', box(0, 0, 1, 1), {
+    ...filling(box(0.62, 0.2, 0.38, 0.8)),
+    clear: true,
+  }),
   layout('Screen in a frame', box(0.07, 0.07, 0.86, 0.86), 'placed'),
 ];
 

@@ -80,6 +80,7 @@ function mixPresenters(
     ...(a.shape === b.shape && a.shape !== 'rounded'
       ? { shape: a.shape }
       : { shape: 'rounded', rounding: mix(roundingOf(a), roundingOf(b), u) }),
+    ...((u < 0.5 ? a : b).clear ? { clear: true } : {}),
     feather: mix(a.feather, b.feather, u),
     center: { x: mix(centerA.x, centerB.x, u), y: mix(centerA.y, centerB.y, u) },
     crop: mix(a.crop ?? 1, b.crop ?? 1, u),

@@ -39,6 +39,13 @@ export const PresenterBox = strict({
       description: 'Corners of a rounded box, as a share of its shorter side.',
     }),
   ),
+  clear: Type.Optional(
+    Type.Boolean({
+      description:
+        'Whether a keyed presenter stands over the screen with nothing behind them; else with what ' +
+        'the project has there.',
+    }),
+  ),
   ring: {
     ...nullable(strict({ width: Type.Number({ minimum: 0, maximum: 60 }), color: Color })),
     description: 'A coloured edge, in frame pixels; null for none.',

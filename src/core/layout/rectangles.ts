@@ -104,6 +104,8 @@ export function placeScreen(
 /** Where the presenter is in the output, the outline of what is seen of it, and its edge. */
 export interface PresenterPlace extends Placement {
   readonly mask: Mask | null;
+  /** Whether nothing is behind a keyed presenter. */
+  readonly clear: boolean;
   /** The width is in frame pixels. */
   readonly ring: { readonly width: number; readonly color: string } | null;
 }
@@ -123,14 +125,16 @@ export function placePresenter(
 ): PresenterPlace | null {
   if (!presenter) return null;
   if (alone === 'whole' && !there.screen)
-    return { ...fillBox(whole(output), CENTER, area), mask: null, ring: null };
+    return { ...fillBox(whole(output), CENTER, area), mask: null, ring: null, clear: false };
   if (presenter === 'placed') {
     const place = placeInset(placed, area, output);
-    return { ...place, mask: outline(placed, place.destination), ring: edgeOf(placed.ring) };
+    const mask = outline(placed, place.destination);
+    return { ...place, mask, ring: edgeOf(placed.ring), clear: false };
   }
   const box = placeBox(presenter.box, output);
   const place = fillBox(box, presenter.center ?? placed.center, area, presenter.crop);
-  return { ...place, mask: outline(presenter, place.destination), ring: edgeOf(presenter.ring) };
+  const mask = outline(presenter, place.destination);
+  return { ...place, mask, ring: edgeOf(presenter.ring), clear: presenter.clear ?? false };
 }
 
 const CENTER = { x: 0.5, y: 0.5 };

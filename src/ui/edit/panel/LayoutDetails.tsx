@@ -220,6 +220,11 @@ function PresenterFields({ layout, onLayout }: Fields) {
       {box && (
         <>
           <BoxFields box={box.box} onBox={(next) => change({ box: next })} />
+          <CheckField
+            label="Nothing behind them, if keyed"
+            value={box.clear ?? false}
+            onChange={(clear) => change({ clear }, false)}
+          />
           <SettingField
             schema={SHAPE}
             value={box.shape}
