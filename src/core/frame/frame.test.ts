@@ -51,6 +51,29 @@ test('side by side, screen and presenter share the picture without touching', ()
   );
 });
 
+test('a screen that has not the whole picture can have round corners and an edge', () => {
+  const project = both();
+  const ring = { width: 6, color: '#c2412d' };
+  const screen = { ...LAYOUTS.side.screen!, rounding: 0.1, ring };
+  const framed = { ...LAYOUTS.side, screen };
+  setLayout(project, { start: 0, end: at(5) }, framed, counter());
+  const plan = (output = OUTPUT) => planFrame(project, SOURCES, at(1), output);
+  const [video] = videos(plan().layers);
+  const { width, height } = video!.destination;
+  expect(video!.mask).toMatchObject({ shape: 'rounded', radius: 0.1 * Math.min(width, height) });
+  const edges = (output = OUTPUT) =>
+    plan(output).layers.flatMap((l) =>
+      l.kind === 'drawing' && l.mark.kind === 'outline' ? [l.mark] : [],
+    );
+  expect(edges()[0]).toMatchObject({ shape: 'rounded', stroke: ring, box: video!.destination });
+  // At half the size, half as wide.
+  expect(edges({ width: 960, height: 540 })[0]!.stroke!.width).toBe(3);
+  // Alone it has the whole picture, which has neither.
+  project.lanes.find((l) => l.kind === 'presenter')!.clips = [];
+  expect(videos(plan().layers)[0]!.mask).toBeNull();
+  expect(edges()).toEqual([]);
+});
+
 test('nothing is behind a keyed presenter where the layout says so, else what the project has', () => {
   const project = both();
   changeKey(project, 'camera', { on: true });

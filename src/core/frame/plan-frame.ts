@@ -1,5 +1,11 @@
 import type { Layout } from '../layout/model';
-import { hidesScreen, placeScreen, type Placement } from '../layout/rectangles';
+import {
+  hidesScreen,
+  placeScreen,
+  screenEdge,
+  type Placement,
+  type PresenterPlace,
+} from '../layout/rectangles';
 import type { Clip, Lane, Project } from '../project/model';
 import { isLaneOn, isPictureLane, lookOf } from '../project/query';
 import type { Sources } from '../project/sources';
@@ -115,9 +121,11 @@ function screenLayers(scene: Scene, found: Shown): Layer[] {
   const screen = screenOf(scene, found);
   const { clip, footage, area, stage, placement } = screen;
   if (!placement) return [];
+  const { mask, ring } = screenEdge(scene.layout, stage, placement.destination, scene.output);
   const layers: Layer[] = [
-    ...blurredBars(scene, { clip, footage }, placement, area, stage),
-    videoLayer(scene, found, placement),
+    // Blurred bars have the stage's own shape.
+    ...(mask ? [] : blurredBars(scene, { clip, footage }, placement, area, stage)),
+    videoLayer(scene, found, placement, { mask }),
   ];
   const here = callouts(scene, screen);
   return [
@@ -126,6 +134,7 @@ function screenLayers(scene: Scene, found: Shown): Layer[] {
     ...here('below'),
     ...pointerLayers(scene, screen),
     ...here('above'),
+    ...(ring ? [edge(placement.destination, mask, ring, scene.ratio)] : []),
   ];
 }
 
@@ -178,22 +187,29 @@ function presenterLayers(scene: Scene, found: Shown): Layer[] {
       },
     ),
   ];
-  if (ring)
-    layers.push({
-      kind: 'drawing',
-      mark: {
-        kind: 'outline',
-        shape: mask?.shape === 'ellipse' || mask?.shape === 'rounded' ? mask.shape : 'rectangle',
-        radius: mask?.shape === 'rounded' ? mask.radius : 0,
-        box: destination,
-        fill: null,
-        stroke: { width: ring.width * ratio, color: ring.color },
-      },
-      opacity: 1,
-      blend: 'normal',
-    });
+  if (ring) layers.push(edge(destination, mask, ring, ratio));
   return layers;
 }
+
+/** The coloured edge of a screen or presenter. */
+const edge = (
+  box: InOutput,
+  mask: PresenterPlace['mask'],
+  { width, color }: NonNullable<PresenterPlace['ring']>,
+  ratio: number,
+): Layer => ({
+  kind: 'drawing',
+  mark: {
+    kind: 'outline',
+    shape: mask?.shape === 'ellipse' || mask?.shape === 'rounded' ? mask.shape : 'rectangle',
+    radius: mask?.shape === 'rounded' ? mask.radius : 0,
+    box,
+    fill: null,
+    stroke: { width: width * ratio, color },
+  },
+  opacity: 1,
+  blend: 'normal',
+});
 
 function presenterAlone(scene: Scene, look: 'raw' | 'matte'): Layer[] {
   const found = frontmost(scene, 'presenter');

@@ -33,7 +33,10 @@ const WIDE: readonly Layout[] = [
     ...filling(box(0.62, 0.2, 0.38, 0.8)),
     clear: true,
   }),
-  layout('Screen in a frame', box(0.07, 0.07, 0.86, 0.86), 'placed'),
+  {
+    ...layout('Screen in a frame', box(0.07, 0.07, 0.86, 0.86), 'placed'),
+    screen: { box: box(0.07, 0.07, 0.86, 0.86), rounding: 0.025 },
+  },
 ];
 
 /** For upright and square pictures: a recording of a usual screen is as wide as they are. */

@@ -93,7 +93,7 @@ function named(layout: Layout): Layout {
 
 /** A layout with its screen in another box; null hides the screen. */
 export const withScreenBox = (layout: Layout, box: Box | null): Layout =>
-  named({ ...layout, screen: box && { box } });
+  named({ ...layout, screen: box && { ...layout.screen, box } });
 
 /** A layout with its presenter in a box; null shows none. */
 export const withPresenterBox = (layout: Layout, presenter: PresenterBox | null): Layout =>

@@ -95,6 +95,24 @@ function mixColors(a: string, b: string, u: number): string {
   return formatColor([channel(0), channel(1), channel(2)]);
 }
 
+/** The screen on its way: corners grow or go, and an edge gets wider or thinner. */
+function screenBetween(
+  from: Layout,
+  to: Layout,
+  u: number,
+  boxIn: (layout: Layout) => Box,
+): Layout['screen'] {
+  const [a, b] = [from.screen, to.screen];
+  const color = ((u < 0.5 ? a : b)?.ring ?? a?.ring ?? b?.ring)?.color;
+  const width = mix(a?.ring?.width ?? 0, b?.ring?.width ?? 0, u);
+  const rounding = mix(a?.rounding ?? 0, b?.rounding ?? 0, u);
+  return {
+    box: mixBoxes(boxIn(from), boxIn(to), u),
+    ...(rounding > 0 ? { rounding } : {}),
+    ...(color && width > 0 ? { ring: { width, color } } : {}),
+  };
+}
+
 /**
  * A layout on the way from one to another: boxes go there on a straight line and change their size,
  * a presenter who comes grows from the middle of their box, one who goes shrinks into it, and a
@@ -122,7 +140,7 @@ export function layoutBetween(
   return {
     name: to.name,
     background: mixColors(before!, after!, u),
-    screen: from.screen || to.screen ? { box: mixBoxes(screenIn(from), screenIn(to), u) } : null,
+    screen: from.screen || to.screen ? screenBetween(from, to, u, screenIn) : null,
     presenter: first && second && mixPresenters(first, second, u, project.placed),
     alone: 'stay',
   };

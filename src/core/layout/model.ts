@@ -9,6 +9,11 @@ export type Box = Static<typeof Box>;
 /** The box that is all of the picture. */
 export const WHOLE_BOX: Box = { x: 0, y: 0, width: 1, height: 1 };
 
+const Ring = strict(
+  { width: Type.Number({ minimum: 0, maximum: 60 }), color: Color },
+  { description: 'A coloured edge, in frame pixels.' },
+);
+
 /** A presenter who stands in a box of the layout's own, and not where the project has them. */
 export const PresenterBox = strict({
   box: Box,
@@ -46,10 +51,7 @@ export const PresenterBox = strict({
         'the project has there.',
     }),
   ),
-  ring: {
-    ...nullable(strict({ width: Type.Number({ minimum: 0, maximum: 60 }), color: Color })),
-    description: 'A coloured edge, in frame pixels; null for none.',
-  },
+  ring: nullable(Ring),
 });
 export type PresenterBox = Static<typeof PresenterBox>;
 
@@ -61,7 +63,21 @@ export const Layout = strict({
     description: 'Seen where neither is; null is the background of the project.',
   },
   screen: {
-    ...nullable(strict({ box: Box })),
+    ...nullable(
+      strict({
+        box: Box,
+        rounding: Type.Optional(
+          Type.Number({
+            minimum: 0,
+            maximum: 0.5,
+            description:
+              'Its corners, as a share of its shorter side, where it has not the whole picture; ' +
+              'square where it is not there.',
+          }),
+        ),
+        ring: Type.Optional(Ring),
+      }),
+    ),
     description: 'Where the screen is; null hides it behind the presenter.',
   },
   presenter: {

@@ -63,6 +63,27 @@ export function screenStage({ screen, alone }: Layout, there: There, output: Siz
 }
 
 /**
+ * The outline and the edge of a screen, or of what of it lies on its stage; none where it has the whole
+ * picture.
+ *
+ * @param stage the part of the output that it has
+ * @param destination where its pixels go
+ */
+export function screenEdge(
+  { screen }: Layout,
+  stage: InOutput,
+  destination: InOutput,
+  output: Size,
+): Pick<PresenterPlace, 'mask' | 'ring'> {
+  if (!screen || (stage.width >= output.width && stage.height >= output.height))
+    return { mask: null, ring: null };
+  const { rounding = 0, ring = null } = screen;
+  const mask =
+    rounding > 0 ? outline({ shape: 'rounded', feather: 0, rounding }, destination) : null;
+  return { mask, ring: edgeOf(ring) };
+}
+
+/**
  * Where a screen recording falls in the output for a view of it, in whole even
  * output pixels; the source rectangle is exact and may have fractions. Null when
  * the view shows nothing of it.

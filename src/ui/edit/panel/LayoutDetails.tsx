@@ -5,6 +5,7 @@ import { isClearing } from '@/core/layout/clearing';
 import { WHOLE_BOX, type Box, type Layout, type PresenterBox } from '@/core/layout/model';
 import { PresenterPlacement } from '@/core/layout/placement';
 import { projectDuration } from '@/core/project/query';
+import { same } from '@/core/schema/same';
 import { presenterBoxAt } from '@/core/scene/scene';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
@@ -173,21 +174,68 @@ function BoxFields({ box, onBox }: { box: Box; onBox: (box: Box) => void }) {
 }
 
 function ScreenFields({ layout, onLayout }: Fields) {
+  const { screen } = layout;
+  const change = ({ ring, ...what }: { rounding?: number; ring?: PresenterBox['ring'] }) => {
+    const { ring: before, ...rest } = screen!;
+    const edge = ring === undefined ? (before ?? null) : ring;
+    const next = { ...rest, ...what, ...(edge ? { ring: edge } : {}) };
+    onLayout({ ...withScreenBox(layout, rest.box), screen: next }, true);
+  };
   return (
     <fieldset className="grid gap-2 border-t border-line pt-2">
       <legend className="font-semibold">Screen (px)</legend>
       <CheckField
         label="Shown"
-        value={layout.screen !== null}
+        value={screen !== null}
         onChange={(on) => onLayout(withScreenBox(layout, on ? WHOLE_BOX : null))}
       />
-      {layout.screen && (
-        <BoxFields
-          box={layout.screen.box}
-          onBox={(box) => onLayout(withScreenBox(layout, box), true)}
-        />
+      {screen && (
+        <BoxFields box={screen.box} onBox={(box) => onLayout(withScreenBox(layout, box), true)} />
+      )}
+      {screen && !same(screen.box, WHOLE_BOX) && (
+        <>
+          <SliderField
+            label="Corners"
+            value={Number(((screen.rounding ?? 0) * 100).toFixed(1))}
+            min={0}
+            max={50}
+            step={0.5}
+            unit="%"
+            usual={0}
+            onChange={(v) => change({ rounding: v / 100 })}
+          />
+          <RingFields ring={screen.ring ?? null} onRing={(ring) => change({ ring })} />
+        </>
       )}
     </fieldset>
+  );
+}
+
+/** The coloured edge of a screen or presenter; no width is none. */
+function RingFields({
+  ring,
+  onRing,
+}: {
+  ring: PresenterBox['ring'];
+  onRing: (ring: PresenterBox['ring']) => void;
+}) {
+  return (
+    <>
+      <SettingField
+        schema={RING.properties.width}
+        value={ring?.width ?? 0}
+        onChange={(width) =>
+          onRing(width ? { width, color: ring?.color ?? RING.properties.color.default } : null)
+        }
+      />
+      {ring && (
+        <SettingField
+          schema={RING.properties.color}
+          value={ring.color}
+          onChange={(color) => onRing({ ...ring, color })}
+        />
+      )}
+    </>
   );
 }
 
@@ -246,24 +294,7 @@ function PresenterFields({ layout, onLayout }: Fields) {
             show={(v) => v.toFixed(2)}
             onChange={(v) => change({ crop: Number(Math.max(0.2, 1 / v).toFixed(4)) })}
           />
-          <SettingField
-            schema={RING.properties.width}
-            value={box.ring?.width ?? 0}
-            onChange={(width) =>
-              change({
-                ring: width
-                  ? { width, color: box.ring?.color ?? RING.properties.color.default }
-                  : null,
-              })
-            }
-          />
-          {box.ring && (
-            <SettingField
-              schema={RING.properties.color}
-              value={box.ring.color}
-              onChange={(color) => change({ ring: { ...box.ring!, color } })}
-            />
-          )}
+          <RingFields ring={box.ring} onRing={(ring) => change({ ring })} />
         </>
       )}
     </fieldset>
