@@ -154,3 +154,25 @@ test('layouts are suggested for the steps, each to take or to leave', async ({ p
   await one.getByRole('button', { name: 'Leave it' }).click();
   await expect(one).toHaveCount(0);
 });
+
+test('an arrangement is chosen, its screen gets corners and an edge, the presenter stays placed', async ({
+  page,
+}) => {
+  const id = await openDemo(page);
+  await goTo(page, '45');
+  await page.getByRole('button', { name: 'Layout', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Screen in a frame' }).click();
+  await page.locator('[data-span=layouts]').filter({ hasText: 'Screen in a frame' }).click();
+  await expect(page.getByTestId('layout-screen')).toBeVisible();
+  await expect(page.getByTestId('layout-presenter')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Corners, number' }).fill('10');
+  await page.keyboard.press('Enter');
+  await page.getByRole('textbox', { name: 'Ring, number' }).fill('6');
+  await page.keyboard.press('Enter');
+  await saved(page);
+  const { layouts } = (await openDocument(page, id)).project;
+  expect(layouts.find(({ layout }) => layout.name === 'Screen in a frame')?.layout).toMatchObject({
+    screen: { rounding: 0.1, ring: { width: 6 } },
+    presenter: 'placed',
+  });
+});

@@ -187,7 +187,8 @@ export class World {
 
   async footage(projectId, id) {
     const list = await this.ask(`/api/projects/${projectId}/footage`);
-    return list?.json?.find((f) => f.id === id) ?? null;
+    // A server that is just going down or coming up answers with a problem.
+    return (list?.ok && list.json?.find((f) => f.id === id)) || null;
   }
 
   /** Footage once its preparation has ended, one way or the other; null when it never did. */

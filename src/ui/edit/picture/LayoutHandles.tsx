@@ -31,10 +31,10 @@ export function LayoutHandles({ id, scale }: { id: string; scale: number }) {
   const canvas = useEditor((s) => s.project.canvas);
   const span = useEditor((s) => s.project.layouts.find((l) => l.id === id));
   const playhead = useTransport((t) => t.playhead);
-  const presenter = useAtPlayhead((s, time) => {
-    const layout = s.project.layouts.find((l) => l.id === id)?.layout;
-    return layout ? presenterBoxAt({ ...s, time }, layout) : null;
-  });
+  const project = useEditor((s) => s.project);
+  const sources = useEditor((s) => s.sources);
+  // Where the project places them is worked out anew each time: no selector may answer that.
+  const presenter = span ? presenterBoxAt({ project, sources, time: playhead }, span.layout) : null;
   const gliding = useAtPlayhead((s, time) => sceneAt(s.project, s.sources, time).gliding);
   const [lines, setLines] = useState<DraggedBox['lines'] | null>(null);
   if (!span) return null;
