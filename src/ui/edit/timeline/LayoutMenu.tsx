@@ -6,7 +6,7 @@ import { arrangementsFor } from '@/core/layout/arrangements';
 import { LAYOUT_KINDS, LAYOUTS } from '@/core/layout/built-in';
 import type { Box, Layout } from '@/core/layout/model';
 import { Button } from '../../parts/Button';
-import { menuItemLook, menuLook } from '../../parts/menu';
+import { longMenuLook, menuItemLook } from '../../parts/menu';
 import { useSavedPresets } from '../../presets/use-saved-presets';
 import { CommandContext } from '../commands/context';
 import { setLayoutHere } from '../commands/layouts';
@@ -52,7 +52,7 @@ export function LayoutMenu({ run }: { run: (id: string) => void }) {
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content className={menuLook} align="start" sideOffset={4}>
+        <DropdownMenu.Content className={longMenuLook} align="start" sideOffset={4}>
           {LAYOUT_KINDS.map((kind) => (
             <DropdownMenu.Item
               key={kind}

@@ -22,7 +22,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useShallow } from 'zustand/react/shallow';
 import { kindOf, KINDS, type CalloutKindName } from '@/core/callout/kinds';
 import { Button } from '../../parts/Button';
-import { menuItemLook, menuLook } from '../../parts/menu';
+import { longMenuLook, menuItemLook, menuLook } from '../../parts/menu';
 import { useSavedPresets } from '../../presets/use-saved-presets';
 import { capital } from '../names';
 import { useAddShape } from '../commands/use-add-shape';
@@ -58,7 +58,7 @@ export function ShapeMenu({ run }: { run: (id: string) => void }) {
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content className={`${menuLook} min-w-32`} align="start" sideOffset={4}>
+        <DropdownMenu.Content className={`${longMenuLook} min-w-32`} align="start" sideOffset={4}>
           {SHAPES.map((kind) => {
             const Icon = ICONS[kind];
             const { name } = kindOf({ kind });
