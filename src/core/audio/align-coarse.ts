@@ -1,4 +1,5 @@
-import { OnsetCorrelation, vertex, windowsOf, type LagScores } from './onset-correlation';
+import { OnsetCorrelation, windowsOf, type LagScores } from './onset-correlation';
+import { vertex } from './vertex';
 import { ONSET_BANDS, ONSETS_PER_SECOND } from './onsets';
 import type { ClockPoint } from './clock-line';
 

@@ -1,5 +1,6 @@
 import { alignCoarsely, LOOSE, STEEPEST, type Place } from './align-coarse';
-import { clockLine, median, type ClockLine } from './clock-line';
+import { median } from '../median';
+import { clockLine, type ClockLine } from './clock-line';
 import { Comparison, type Clocks, type Measured, type ReadableSound } from './comparison';
 
 /** What is known of how one recording lies against another. */

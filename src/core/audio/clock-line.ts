@@ -1,3 +1,5 @@
+import { median } from '../median';
+
 /** A distance between two clocks that was measured at one time. */
 export interface ClockPoint {
   /** Time of the second clock, in seconds. */
@@ -16,13 +18,6 @@ export interface ClockLine<P extends ClockPoint = ClockPoint> {
   /** The points that lie on it. */
   readonly within: readonly P[];
 }
-
-/** The middle one of some values, or the mean of the two in the middle. */
-export const median = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
-};
 
 const mean = (values: readonly number[]): number =>
   values.reduce((sum, value) => sum + value, 0) / values.length;

@@ -1,4 +1,5 @@
-import { OnsetCorrelation, vertex, windowsOf } from './onset-correlation';
+import { OnsetCorrelation, windowsOf } from './onset-correlation';
+import { vertex } from './vertex';
 import { ONSETS_PER_SECOND } from './onsets';
 
 /** How one recording lies against another. */

@@ -1,5 +1,5 @@
 import FFT from 'fft.js';
-import { vertex } from './onset-correlation';
+import { vertex } from './vertex';
 
 /** How much later one piece of sound has what another has. */
 export interface Delay {

@@ -55,3 +55,25 @@ export function worstContrast(beneath: readonly Rgb[], color: string): number | 
 /** The colour of an outline that parts a colour from anything: dark or light. */
 export const edgeFor = (color: string): string =>
   contrastRatio(color, '#ffffff') > contrastRatio(color, '#1e2a32') ? '#ffffff' : '#1e2a32';
+
+/** The width of an outline that is proposed, as a share of the letters, and of a line. */
+const OUTLINE = { words: 0.1, lines: 0.35 };
+/** Of a callout that says nothing of its line, in frame pixels. */
+const USUAL_WIDTH = 8;
+
+/**
+ * An outline that parts a callout from anything beneath it: its width in frame pixels, and its
+ * colour.
+ *
+ * @param color that it has itself, `#rrggbb`
+ */
+export function outlineFor(
+  callout: Callout,
+  color: string,
+): { readonly outline: number; readonly edge: string } {
+  const width =
+    callout.kind === 'text'
+      ? callout.size * OUTLINE.words
+      : ('width' in callout ? callout.width : USUAL_WIDTH) * OUTLINE.lines;
+  return { outline: Math.max(1, Math.round(width)), edge: edgeFor(color) };
+}

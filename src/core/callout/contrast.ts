@@ -42,5 +42,5 @@ export function readability({
   // Without a ground it counts what lies beneath.
   const ratio = ground ? contrastRatio(fill, ink) : Infinity;
   if (ratio >= ENOUGH) return null;
-  return `Text and fill colour differ by ${shownRatio(ratio)} only; from 4.5 to 1 on words are read easily.`;
+  return `Text and fill colour differ by ${shownRatio(ratio)} only; from ${shownRatio(ENOUGH)} on words are read easily.`;
 }

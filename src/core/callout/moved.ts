@@ -70,3 +70,12 @@ export function movedCallout(
   const id = handle?.id ?? WHOLE;
   return kind.withHandle(callout, id, moveOf(callout, id, on, way)) as Partial<Callout>;
 }
+
+/** What of its pose a callout has by number; where it is is set on the picture. */
+export const poseSettings = (callout: Callout): ('size' | 'turn' | 'opacity')[] =>
+  (['size', 'turn', 'opacity'] as const).filter(
+    (name) =>
+      (name !== 'turn' || !kindOf(callout).upright) &&
+      // What is hidden stays hidden.
+      (name !== 'opacity' || callout.kind !== 'cover'),
+  );

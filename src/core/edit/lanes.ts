@@ -1,6 +1,8 @@
+import { clipEnd } from '../project/clip-time';
 import { createLane } from '../project/create';
 import type { Lane, LaneKind, Project } from '../project/model';
 import { isPictureLane } from '../project/query';
+import { overlaps, type Range } from '../time/ranges';
 import { EditError } from './error';
 import { unlockedLane } from './lookup';
 
@@ -23,6 +25,27 @@ export function insertLane(
   for (let n = 2; project.lanes.some((l) => l.name === lane.name); n++) lane.name = `${base} ${n}`;
   project.lanes.splice(at, 0, lane);
   return lane;
+}
+
+/** Whether nothing stands on a lane in a stretch of time. */
+export const isFree = ({ clips }: Lane, range: Range): boolean =>
+  !clips.some((clip) => overlaps({ start: clip.start, end: clipEnd(clip) }, range));
+
+/**
+ * The first unlocked lane of a kind that is free for a stretch of time; a new one below those of its
+ * kind where none is.
+ * @throws EditError when there are too many
+ */
+export function freeLane(
+  project: Project,
+  kind: LaneKind,
+  range: Range,
+  newId: () => string,
+): Lane {
+  const all = project.lanes.filter((lane) => lane.kind === kind);
+  const free = all.find((lane) => !lane.locked && isFree(lane, range));
+  const below = all.length ? project.lanes.indexOf(all.at(-1)!) + 1 : project.lanes.length;
+  return free ?? insertLane(project, kind, below, newId);
 }
 
 /** Adds an empty lane of a kind in front of those of its kind. Answers its id. */

@@ -1,11 +1,11 @@
 import { clipEnd, clockSpeed, MOST_CLOCK, ownSpeed, timelineTime } from '../project/clip-time';
-import type { Clip, Lane, Project } from '../project/model';
+import type { Clip, Project } from '../project/model';
 import { findClip } from '../project/query';
 import type { Sources } from '../project/sources';
 import { frameDuration, secondsToTicks, type Ticks } from '../time/ticks';
 import { EditError } from './error';
 import { followClips } from './follow';
-import { insertLane } from './lanes';
+import { freeLane, isFree } from './lanes';
 import { sortLane, unlockedClip, type Found } from './lookup';
 
 /** How one recording lies against another: `Alignment` as far as clips need it. */
@@ -68,9 +68,6 @@ export function inLine(still: Clip, moved: Clip, { offset, ppm }: Heard): InLine
   return { by, clock: own === moved.speed ? null : 0, apart: Math.round(parted) };
 }
 
-const isFree = (lane: Lane, { start, duration }: Pick<Clip, 'start' | 'duration'>): boolean =>
-  lane.clips.every((c) => c.start >= start + duration || clipEnd(c) <= start);
-
 /** A clip that is to be brought in line, and how (`InLine`). */
 export interface LineUpPart extends Pick<InLine, 'by' | 'clock'> {
   readonly clipId: string;
@@ -131,7 +128,8 @@ export function lineUp(
           'further back first.',
       );
     Object.assign(clip, { start, duration });
-    const target = laneFor(project, { lane, clip }, newId);
+    const times = { start, end: start + duration };
+    const target = isFree(lane, times) ? lane : freeLane(project, lane.kind, times, newId);
     target.clips.push(clip);
     sortLane(target);
     if (lane.kind === 'screen') followClips(project, [before], by, new Set());
@@ -141,12 +139,6 @@ export function lineUp(
 /** What is linked by a link and stays where it is. */
 const others = (project: Project, moving: ReadonlyMap<string, unknown>, link: string): Clip[] =>
   project.lanes.flatMap(({ clips }) => clips.filter((c) => c.link === link && !moving.has(c.id)));
-
-function laneFor(project: Project, { lane, clip }: Found, newId: () => string): Lane {
-  const alike = project.lanes.filter(({ kind, locked }) => kind === lane.kind && !locked);
-  const free = [lane, ...alike].find((one) => isFree(one, clip));
-  return free ?? insertLane(project, lane.kind, project.lanes.indexOf(lane) + 1, newId);
-}
 
 /** Of clips that are brought in line the one that stays: what hangs on a screen stays with it. */
 export function stillOf(project: Project, ids: readonly string[]): string | null {

@@ -1,11 +1,10 @@
 import { createClip } from '../project/create';
 import type { Lane, LaneKind, Project } from '../project/model';
-import { clipEnd } from '../project/clip-time';
 import { isPictureLane, laneEnd } from '../project/query';
 import type { FootageFacts } from '../project/sources';
 import { frameDuration, frameStart, type FrameRate, type Ticks } from '../time/ticks';
 import { EditError } from './error';
-import { insertLane } from './lanes';
+import { freeLane, isFree } from './lanes';
 import { sortLane } from './lookup';
 import { clearRange } from './range';
 import { rippleInsert } from './ripple';
@@ -135,9 +134,6 @@ function placeOn(
   });
 }
 
-const isFree = (lane: Lane, start: Ticks, end: Ticks): boolean =>
-  lane.clips.every((c) => c.start >= end || clipEnd(c) <= start);
-
 /**
  * Puts a recording on free lanes of its role, made where there are none: what lies there stays.
  *
@@ -160,10 +156,7 @@ export function placeBeside(
   const { picture, sound } = kindsOf(footage);
   const lanes = [picture, sound].flatMap((kind) => {
     if (!kind) return [];
-    const all = project.lanes.filter((l) => l.kind === kind);
-    const free = all.find((l) => !l.locked && isFree(l, start, start + length));
-    const below = all.length ? project.lanes.indexOf(all.at(-1)!) + 1 : project.lanes.length;
-    return [free ?? insertLane(project, kind, below, newId)];
+    return [freeLane(project, kind, { start, end: start + length }, newId)];
   });
   return placeOn(project, footage, lanes, { start, from, length }, newId);
 }
@@ -195,7 +188,7 @@ export function placeFootage(
   if (mode === 'insert') rippleInsert(project, start, duration, newId);
   if (mode !== 'free') clearRange(lanes, { start, end: start + duration }, newId);
   for (const lane of lanes)
-    if (!isFree(lane, start, start + duration))
+    if (!isFree(lane, { start, end: start + duration }))
       throw new EditError(
         `There is no room here on the lane ${lane.name}. Put the playhead in a gap or at the end, or insert or overwrite.`,
       );

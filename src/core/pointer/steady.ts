@@ -1,3 +1,4 @@
+import { median } from '../median';
 import { countFront } from '../bisect';
 import type { PointerSample, PointerTrack } from '../telemetry/pointer-track';
 import { pointerAt } from '../telemetry/sample';
@@ -39,9 +40,6 @@ function knotsOf(track: PointerTrack): Knot[] {
     .sort((a, b) => a.t - b.t)
     .filter(({ t }, i, list) => i === 0 || t > list[i - 1]!.t);
 }
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[values.length >> 1]!;
 
 /** Where a rest is to stand still; null where two of its presses were at different places. */
 function placeOf(rest: readonly Knot[]): { x: number; y: number } | null {

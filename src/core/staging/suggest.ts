@@ -1,8 +1,8 @@
 import { attentionOf, type Attention } from '../framing/attention';
 import { builtInOf, type LayoutKind } from '../layout/built-in';
 import { layoutMomentAt } from '../layout/glide';
-import type { Project } from '../project/model';
-import { isPictureLane, stepRange } from '../project/query';
+import type { LaneKind, Project } from '../project/model';
+import { isLaneOn, stepRange } from '../project/query';
 import { clipEnd } from '../project/clip-time';
 import type { Sources } from '../project/sources';
 import { overlaps, type Range } from '../time/ranges';
@@ -94,15 +94,12 @@ function factsOf(
   range: Range,
   attention: readonly Attention[],
 ): Omit<StepFacts, 'first' | 'last'> {
-  const on = (kinds: readonly string[]) =>
+  /** Clips that are heard or seen on lanes of a kind. */
+  const on = (kind: LaneKind) =>
     project.lanes
-      .filter((lane) => !lane.off && kinds.includes(lane.kind))
-      .flatMap(({ clips }) => clips.filter(({ muted }) => !muted))
+      .filter((lane) => lane.kind === kind && isLaneOn(project, lane))
+      .flatMap(({ clips }) => clips.filter(({ muted }) => kind !== 'voice' || !muted))
       .map((clip) => ({ start: clip.start, end: clipEnd(clip) }));
-  const pictures = (kind: string) =>
-    project.lanes
-      .filter((lane) => lane.kind === kind && isPictureLane(lane) && !lane.off)
-      .flatMap(({ clips }) => clips.map((clip) => ({ start: clip.start, end: clipEnd(clip) })));
   const around = secondsToTicks(AROUND);
   const happens = attention
     .filter((one) => one.gain > 0 && overlaps(one, range))
@@ -111,9 +108,9 @@ function factsOf(
   const seconds = ticksToSeconds(range.end - range.start);
   return {
     seconds,
-    voice: filled(range, on(['voice'])),
-    presenter: filled(range, pictures('presenter')),
-    screen: filled(range, pictures('screen')),
+    voice: filled(range, on('voice')),
+    presenter: filled(range, on('presenter')),
+    screen: filled(range, on('screen')),
     busy: filled(range, happens),
     hidden: keepClear(plain, sources, range).hidden.after / Math.max(1e-6, seconds),
   };

@@ -1,3 +1,4 @@
+import { median } from '../median';
 import type { PointerLook } from './look';
 import type { Found } from './pointer-path';
 
@@ -15,9 +16,6 @@ const NEAR = 0.75;
 /** A hotspot is taken over from another look with so many changes that tell the same, in pixels. */
 const LEAST_CHANGES = 2;
 const AGREE = 5;
-
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[values.length >> 1]!;
 
 function changesOf(path: readonly Found[]): Change[] {
   const changes: Change[] = [];

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { colorOver, edgeFor } from '@/core/callout/beneath';
+import { colorOver, outlineFor } from '@/core/callout/beneath';
 import { ENOUGH, shownRatio } from '@/core/callout/contrast';
 import type { Callout } from '@/core/project/model';
 import { Button } from '../../parts/Button';
@@ -8,8 +8,6 @@ import { useEditor, useSession, useTransport } from '../store';
 
 /** It is measured once nothing was changed for so long, in ms. */
 const RESTS = 600;
-/** The width of an outline that is proposed, as a share of the letters, and of a line. */
-const OUTLINE = { words: 0.1, lines: 0.35 };
 
 /** Tells where a callout is hard to tell from what lies beneath it, and what would help. */
 export function CalloutBeneath({ callout }: { callout: Callout }) {
@@ -36,15 +34,12 @@ export function CalloutBeneath({ callout }: { callout: Callout }) {
   }, [session, project, id, color, playing]);
   if (!color || ratio === null || ratio >= ENOUGH) return null;
   const isText = callout.kind === 'text';
-  const width = isText
-    ? Math.max(1, Math.round(callout.size * OUTLINE.words))
-    : Math.max(1, Math.round(('width' in callout ? callout.width : 8) * OUTLINE.lines));
-  const outline = { outline: width, edge: edgeFor(color) };
+  const outline = outlineFor(callout, color);
   return (
     <div className="grid gap-1" role="status">
       <p className="text-xs">
-        Where it is seen least it differs from what lies beneath by {shownRatio(ratio)} only; from
-        4.5 to 1 on it is told easily.
+        Where it is seen least it differs from what lies beneath by {shownRatio(ratio)} only; from{' '}
+        {shownRatio(ENOUGH)} on it is told easily.
       </p>
       <div className="flex flex-wrap gap-1">
         <Button onClick={() => apply('change-callout', { id, change: outline })}>

@@ -1,7 +1,7 @@
 'use client';
 import { Bookmark, X } from 'lucide-react';
 import { keptAt, Pose, poseAt } from '@/core/callout/keyframes';
-import { kindOf } from '@/core/callout/kinds';
+import { poseSettings } from '@/core/callout/moved';
 import type { Callout } from '@/core/project/model';
 import { contains } from '@/core/time/ranges';
 import { formatTimecode } from '@/core/time/timecode';
@@ -11,14 +11,6 @@ import { IconButton } from '../../parts/IconButton';
 import { SettingFields } from '../../parts/setting-fields';
 import { useSeek } from '../picture/use-player';
 import { useEditor, useTransport } from '../store';
-
-/** What of its pose a person sets by number; where it is is set on the Picture. */
-const settingsOf = (callout: Callout): (keyof Pose)[] =>
-  (['size', 'turn', 'opacity'] as const).filter(
-    (name) =>
-      (name !== 'turn' || !kindOf(callout).upright) &&
-      (name !== 'opacity' || callout.kind !== 'cover'),
-  );
 
 /** How large, how turned and how see-through a callout is, and where that is kept in time. */
 export function CalloutPose({ callout }: { callout: Callout }) {
@@ -36,7 +28,7 @@ export function CalloutPose({ callout }: { callout: Callout }) {
       <SettingFields
         schema={Pose}
         value={poseAt(callout, at)}
-        only={settingsOf(callout)}
+        only={poseSettings(callout)}
         onChange={(change, run) => apply('change-pose', { id, time: playhead, change }, run)}
       />
       <p className="text-xs text-ink-2">
