@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { pointerAt } from '@/core/telemetry/sample';
 import { framesPerSecond } from '@/core/time/ticks';
 import { loadKernels } from '@/server/media/node-host';
-import { LumaStream } from '@/server/media/luma-stream';
+import { PictureStream } from '@/server/media/picture-stream';
 import { probeMedia } from '@/server/media/probe';
 import { inTiles } from '@/sight/pictures';
 import { ScreenSighting } from '@/sight/sight';
@@ -103,7 +103,7 @@ export async function benchPointer(): Promise<void> {
       const luma = inTiles(facts);
       const started = performance.now();
       const sighting = new ScreenSighting(await loadKernels(), facts, rate, {
-        open: (start) => new LumaStream(file, facts, { start, rate, luma }),
+        open: (start) => new PictureStream(file, facts, { start, rate, luma }),
         pictures: plan.seconds * framesPerSecond(rate),
         onProgress: () => {},
       }).run();

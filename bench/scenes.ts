@@ -88,7 +88,11 @@ function cornerProject(sources: Sources, key: Partial<FootageKey>): Project {
   const newId = counter();
   for (const facts of Object.values(sources.footage)) placeFootage(project, facts, 0, newId);
   changeKey(project, 'camera', key);
-  project.presenter = { ...DEFAULT_PLACEMENT, size: 0.3, ring: { width: 0, color: '#000000' } };
+  project.presenter = {
+    ...DEFAULT_PLACEMENT,
+    size: 0.3,
+    ring: { width: 0, color: '#000000', gap: 0 },
+  };
   return project;
 }
 

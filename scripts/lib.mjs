@@ -98,6 +98,7 @@ export const PARTS_FROM = [
   'src/server',
   'src/cli',
   'scripts/bundle.mjs',
+  'scripts/model.mjs',
   'package-lock.json',
 ];
 
@@ -109,4 +110,5 @@ export const partsThere = () =>
     'public/kernels.wasm',
     'dist/worker.mjs',
     'dist/web.mjs',
+    'dist/models/person.bin',
   ].every((f) => existsSync(f));

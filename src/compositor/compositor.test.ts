@@ -1,7 +1,7 @@
 import { DEFAULT_KEY } from '@/core/edit/settings';
 import { parseColor, rgbToYuv, yuvToRgb } from '@/core/key/color';
 import { estimateWall } from '@/core/key/wall';
-import type { FramePlan, Layer, VideoLayer } from '@/core/frame/plan';
+import { UNADJUSTED, type FramePlan, type Layer, type VideoLayer } from '@/core/frame/plan';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, type PlanarFrame } from '@/kernels/planar';
 import { testHeap } from '@/kernels/testing';
@@ -216,22 +216,22 @@ test('what was not used for longest is forgotten first', () => {
 
 test('brightness moves grey by as much as it says, contrast turns around mid-grey', () => {
   near(
-    draw([video({ adjust: { brightness: 0.1, contrast: 1 } })], solid('#808080'))(30, 20),
+    draw([video({ adjust: { ...UNADJUSTED, brightness: 0.1 } })], solid('#808080'))(30, 20),
     [0x80 + 25.5, 0x80 + 25.5, 0x80 + 25.5],
     3,
   );
   near(
-    draw([video({ adjust: { brightness: 0, contrast: 2 } })], solid('#808080'))(30, 20),
+    draw([video({ adjust: { ...UNADJUSTED, contrast: 2 } })], solid('#808080'))(30, 20),
     [0x80, 0x80, 0x80],
     3,
   );
   near(
-    draw([video({ adjust: { brightness: 0, contrast: 2 } })], solid('#606060'))(30, 20),
+    draw([video({ adjust: { ...UNADJUSTED, contrast: 2 } })], solid('#606060'))(30, 20),
     [0x40, 0x40, 0x40],
     4,
   );
   const round = draw(
-    [video({ mask: { shape: 'ellipse', feather: 0 }, adjust: { brightness: 0.2, contrast: 1 } })],
+    [video({ mask: { shape: 'ellipse', feather: 0 }, adjust: { ...UNADJUSTED, brightness: 0.2 } })],
     solid('#404040'),
     '#000000',
   );

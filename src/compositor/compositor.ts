@@ -14,6 +14,7 @@ import { chromaRangeX } from '@/core/scale/filter';
 import { intersect, type Rect, type Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import { frameAtAddress, subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
+import { adjustColors, adjustPlane } from './adjust';
 import { Covers } from './covers';
 import { CrispText } from './crisp';
 import { Dimmer } from './dimmer';
@@ -27,6 +28,7 @@ import {
   multiplyInset,
   releaseInset,
   showMatte,
+  wrapLight,
   type Inset,
 } from './inset';
 import { Keyer } from './keyer';
@@ -44,9 +46,6 @@ import {
 import type { SourceFrame } from './source-frame';
 import { SpriteShop, type PlacedSprite } from './sprites';
 import { Turner } from './turner';
-
-/** Mid-grey in luma, around which contrast works. */
-const MIDDLE = 126;
 
 /**
  * Turns a frame plan and the decoded frames it asks for into a picture. The same in a browser
@@ -71,7 +70,7 @@ export class Compositor {
     this.scaled = new ScaledPictures(heap, this.resampler);
     this.sprites = new SpriteShop(heap, rasterizer);
     this.masks = new MaskShop(heap, rasterizer);
-    this.keyer = new Keyer(heap);
+    this.keyer = new Keyer(heap, this.resampler);
     this.turner = new Turner(heap);
     this.covers = new Covers(heap);
     this.dimmer = new Dimmer(heap, this.masks, this.covers);
@@ -123,7 +122,7 @@ export class Compositor {
           break;
         case 'video': {
           const source = frameOf(layer);
-          if (source) this.video(layer, source, target);
+          if (source) this.video(layer, source, frameOf, target);
           break;
         }
         case 'region':
@@ -176,9 +175,15 @@ export class Compositor {
       this.heap.exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, value);
   }
 
-  private video(layer: VideoLayer, source: SourceFrame, target: PlanarFrame): void {
+  private video(
+    layer: VideoLayer,
+    source: SourceFrame,
+    frameOf: FrameOf,
+    target: PlanarFrame,
+  ): void {
     const { destination, adjust, key } = layer;
-    if (isSolid(layer)) {
+    // Warmth of the light needs luma and colours at once.
+    if (isSolid(layer) && !adjust?.temperature) {
       const area = partOf(target, destination);
       const name = `${layer.clipId} ${destination.x} ${destination.y} ${JSON.stringify(adjust)}`;
       const mapping = mappingOf(layer, source.picture, source.part);
@@ -187,36 +192,52 @@ export class Compositor {
         source,
         mapping,
         area,
-        (part, of) => adjust && this.adjustPlane(part, of, null, adjust),
+        (part, of) => adjust && adjustPlane(this.heap, part, of, null, adjust),
         this.rebuilt(layer, source, mapping),
       );
       return;
     }
-    const keyed = key ? this.keyed(key, layer, source) : null;
+    const keyed = key ? this.keyed(key, layer, source, layer.matteId ? frameOf(layer, 'matte') : null) : null;
     const from: Prepared = keyed ?? { picture: source.picture, opaque: true };
     const mapping = mappingOf(layer, from.picture, keyed ? keyed.part : source.part);
     // What the key left and was laid on a colour is a picture like any other.
-    if (from.opaque && isSolid({ ...layer, key: null }))
+    if (keyed?.opaque && isSolid({ ...layer, key: null }))
       this.scaleColor(from.picture, mapping, partOf(target, destination), null);
     else {
       const other = keyed ? null : this.rebuilt(layer, source, mapping);
-      this.inlay(layer, this.inset(layer, from, mapping, other), target);
+      this.inlay(layer, this.inset(layer, from, mapping, other, !!keyed), target);
     }
     if (keyed) releaseInset(this.heap, keyed.picture);
   }
 
   /**
-   * The presenter without the wall, as large as the recording; opaque when it is on a colour or its
-   * own matte.
+   * The presenter without what is behind them, as large as the recording; opaque when it is on a
+   * backdrop or its own matte. Null while there is no matte to take it out by.
    */
-  private keyed(key: FootageKey, layer: VideoLayer, source: SourceFrame): Keyed {
+  private keyed(
+    key: FootageKey,
+    layer: VideoLayer,
+    source: SourceFrame,
+    opacity: SourceFrame | null,
+  ): Keyed | null {
     const { heap } = this;
     const { backdrop, matte, adjust } = layer;
-    const { inset, part } = this.keyer.key(key, layer, source);
+    if (layer.matteId && !opacity) return null;
+    const { inset, part, behind } = this.keyer.key(key, layer, source, opacity);
     if (matte) showMatte(heap, inset);
     else {
-      if (adjust) this.adjust(inset, inset, adjust);
-      if (backdrop) backInset(heap, inset, backdrop);
+      if (key.wrap > 0) wrapLight(heap, inset, key.wrap);
+      if (adjust) adjustColors(heap, inset, inset, adjust);
+      if (behind) {
+        layInset(heap, inset, behind);
+        for (const name of ['y', 'u', 'v'] as const)
+          heap.exports.copyRows(
+            ...([behind[name].at, 0, inset[name].at, 0] as const),
+            inset[name].width * inset[name].height,
+            1,
+          );
+        releaseInset(heap, behind);
+      } else if (typeof backdrop === 'string') backInset(heap, inset, backdrop);
     }
     return { picture: inset, part, opaque: matte || !!backdrop };
   }
@@ -227,9 +248,10 @@ export class Compositor {
     from: Prepared,
     mapping: PictureMapping,
     other: OtherLuma | null,
+    keyed: boolean,
   ): Inset {
     const { heap } = this;
-    const { adjust, key, mask, opacity, destination } = layer;
+    const { adjust, mask, opacity, destination } = layer;
     const { width, height } = destination;
     const inset = allocateInset(heap, width, height);
     this.scaleColor(from.picture, mapping, inset, other);
@@ -238,7 +260,7 @@ export class Compositor {
       this.resampler.resample(from.picture.alpha, mapping.luma, inset.alpha);
       this.resampler.resample(from.picture.chromaAlpha, mapping.chroma, inset.chromaAlpha);
     }
-    if (adjust && !key) this.adjust(inset, inset, adjust);
+    if (adjust && !keyed) adjustColors(heap, inset, inset, adjust);
     if (mask) maskInset(heap, inset, this.masks.of(mask, width, height));
     if (opacity < 1) fadeInset(heap, inset, opacity);
     return inset;
@@ -295,37 +317,6 @@ export class Compositor {
       mapping: { ...luma, columns: twice(columns, x), rows: twice(rows, y) },
       ...{ turn, since, changes },
     };
-  }
-
-  /** Brightness and contrast; contrast widens the colours too, as it does in RGB. */
-  private adjust(
-    planes: ColorPlanes,
-    alphas: Inset | null,
-    change: NonNullable<VideoLayer['adjust']>,
-  ): void {
-    for (const name of ['y', 'u', 'v'] as const)
-      this.adjustPlane(planes[name], name, alphas, change);
-  }
-
-  private adjustPlane(
-    plane: Plane,
-    name: PlaneName,
-    alphas: Inset | null,
-    { brightness, contrast }: NonNullable<VideoLayer['adjust']>,
-  ): void {
-    const light = name === 'y';
-    const alpha = light ? alphas?.alpha : alphas?.chromaAlpha;
-    this.heap.exports.adjustPlane(
-      plane.at,
-      plane.stride,
-      alpha?.at ?? 0,
-      alpha?.stride ?? 0,
-      plane.width,
-      plane.height,
-      contrast,
-      light ? MIDDLE * (1 - contrast) + brightness * 219 : 0,
-      light ? 0 : 128,
-    );
   }
 
   private region({ area, effect }: RegionLayer, target: PlanarFrame): void {
@@ -401,8 +392,11 @@ export interface Effort {
 
 const FULL: Effort = { budget: Infinity, inMotion: true };
 
-/** The decoded picture for a video layer; null when there is none. */
-type FrameOf = (layer: VideoLayer) => SourceFrame | null;
+/**
+ * The decoded picture for a video layer, or that of its matte, whose luma is opacity; null when
+ * there is none.
+ */
+export type FrameOf = (layer: VideoLayer, what?: 'picture' | 'matte') => SourceFrame | null;
 
 /** A rectangle of a picture, on even pixels. */
 const partOf = ({ y, u, v }: PlanarFrame, { x, y: top, width, height }: Rect): ColorPlanes => ({

@@ -1,6 +1,6 @@
 import { parseColor, rgbToYuv } from '@/core/key/color';
 import type { KernelHeap } from '@/kernels/heap';
-import type { Plane } from '@/kernels/planar';
+import { blurRoom, type Plane } from '@/kernels/planar';
 import type { ColorPlanes } from './scaled';
 
 /** Kernels that take eight samples at a time may touch so many bytes behind a plane. */
@@ -157,4 +157,29 @@ export function showMatte({ exports }: KernelHeap, { y, u, v, alpha }: Inset): v
   exports.adjustPlane(y.at, y.stride, 0, 0, y.width, y.height, 219 / 255, 16, 0);
   for (const plane of [u, v])
     exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 128);
+}
+
+/** How far light falls around an outline, as a share of the picture's height. */
+const WRAP_REACH = 0.02;
+
+/**
+ * Lets what will be behind an inset shine through along its outline, as light does that falls
+ * around it: the more, the more of its surroundings is clear.
+ *
+ * @param amount 0 to 1
+ */
+export function wrapLight(heap: KernelHeap, inset: Inset, amount: number): void {
+  const { alpha, chromaAlpha } = inset;
+  const { width, height } = alpha;
+  const radius = Math.max(1, Math.round(height * WRAP_REACH));
+  using mask = heap.borrow(width * height + SLACK);
+  using small = heap.borrow(chromaAlpha.width * chromaAlpha.height + SLACK);
+  using scratch = heap.borrow(blurRoom(width, height));
+  const { exports } = heap;
+  exports.copyRows(alpha.at, 0, mask.at, 0, width * height, 1);
+  exports.boxBlurPlane(mask.at, width, width, height, radius, 2, scratch.at);
+  // Half of its surroundings are clear along a straight outline.
+  exports.adjustPlane(mask.at, width, 0, 0, width, height, amount, 255 * (1 - amount), 0);
+  exports.halvePlane(mask.at, width, width, height, small.at);
+  maskInset(heap, inset, { alpha: mask.at, chromaAlpha: small.at });
 }

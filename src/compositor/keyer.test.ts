@@ -7,6 +7,7 @@ import { allocateFrame, frameBytes, releaseFrame, type Plane } from '@/kernels/p
 import { noisyPlane, patchyPlane, testHeap } from '@/kernels/testing';
 import { releaseInset, type Inset } from './inset';
 import { Keyer } from './keyer';
+import { Resampler } from './resampler';
 import { wholeVideo } from './testing';
 
 let heap: KernelHeap;
@@ -107,14 +108,14 @@ test('keying what is seen gives there what keying the whole picture gives, to th
         };
         const picture = scene(seed);
         const source = { picture, part: null, before: null, marks: null };
-        const keyer = new Keyer(heap);
+        const keyer = new Keyer(heap, new Resampler(heap));
         const layer = wholeVideo(footage, {
           key,
           source: scaled,
           destination: { x: 0, y: 0, width: 64, height: 48 },
         });
-        const own = keyer.key(key, layer, source);
-        const whole = keyer.key(key, wholeVideo(footage, { key }), source);
+        const own = keyer.key(key, layer, source, null);
+        const whole = keyer.key(key, wholeVideo(footage, { key }), source, null);
         expect(whole.part).toBeNull();
         if (own.part) {
           parts++;
@@ -146,8 +147,8 @@ test('a picture that is a part already is cut further, and says so in the record
     { width: 1280, height: 720 },
     { key, source: { x: 420, y: 210, width: 60, height: 40 } },
   );
-  const keyer = new Keyer(heap);
-  const own = keyer.key(key, layer, { picture, part, before: null, marks: null });
+  const keyer = new Keyer(heap, new Resampler(heap));
+  const own = keyer.key(key, layer, { picture, part, before: null, marks: null }, null);
   expect(own.part!.x).toBeGreaterThanOrEqual(part.x);
   expect(own.part!.x).toBeLessThan(420);
   expect(own.part!.x + own.part!.width).toBeGreaterThan(480);

@@ -1,59 +1,75 @@
 import type { VideoLayer } from '@/core/frame/plan';
 import { parseColor, rgbToYuv } from '@/core/key/color';
 import { roomAround } from '@/core/frame/needed';
-import { sampleWall } from '@/core/key/wall-map';
-import type { FootageKey, WallMap } from '@/core/project/model';
+import type { FootageKey } from '@/core/project/model';
 import type { Rect, Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import { blurRoom, cropFrame, releaseFrame, type Plane, type PlanarFrame } from '@/kernels/planar';
+import { cropFrame, releaseFrame, type PlanarFrame } from '@/kernels/planar';
+import { blurBehind } from './behind';
 import { allocateInset, releaseInset, type Inset } from './inset';
-import { LruMap } from './lru';
+import { refineOpacity, trimOpacity } from './opacity';
+import type { Resampler } from './resampler';
 import type { ColorPlanes } from './scaled';
 import type { SourceFrame } from './source-frame';
+import { Steadier } from './steadier';
+import { Walls } from './walls';
 
 /** How much of the wall's hue a pixel may keep, as a share of what it has across it. */
 const SPILL_ALLOWED = 0.25;
 /** Mixtures with the wall lie within this share of its chroma beside its direction. */
 const ACROSS = 0.45;
-/** Variance of luma, in code values squared, that counts as noise rather than as an edge. */
-const LUMA_NOISE = 2;
-/** Opacity within this share of clear or opaque becomes so. */
-const EDGE = 0.04;
+/** What is behind an outline is taken from so far around, as a share of the recording's height. */
+const AROUND = 0.012;
 
 /** Keying more than this share of a picture takes as long as all of it. */
 const NEARLY_ALL = 0.8;
 
+/** A presenter without what is behind them. */
+export interface Keyed {
+  readonly inset: Inset;
+  /** The part of the recording that is shown; null for all of it. */
+  readonly part: Rect | null;
+  /** What is behind them, blurred, where a layer wants it. */
+  readonly behind: Inset | null;
+}
+
+/** What is taken out: a picture that shows a part of a recording. */
+interface Shown {
+  readonly picture: PlanarFrame;
+  readonly part: Rect;
+}
+
 /** Keys pictures at their own resolution: what comes out is scaled afterwards. */
 export class Keyer {
-  private readonly walls: LruMap<Inset>;
-  /**
-   * Maps are long to write out for each picture: numbers of those that were, by object and by
-   * content.
-   */
-  private readonly names = new WeakMap<WallMap, number>();
-  private readonly contents = new LruMap<number>(16);
-  private named = 0;
+  private readonly walls: Walls;
+  private readonly steadier: Steadier;
 
-  constructor(private readonly heap: KernelHeap) {
-    this.walls = new LruMap(4, (wall) => releaseInset(heap, wall));
+  constructor(
+    private readonly heap: KernelHeap,
+    private readonly resampler: Resampler,
+  ) {
+    this.walls = new Walls(heap);
+    this.steadier = new Steadier(heap);
   }
 
   /**
-   * The presenter without the wall as far as a layer shows them, their colours multiplied by their
-   * opacity, and the part of the recording that is. The picture is to be released by the caller.
+   * The presenter without what is behind them as far as a layer shows them, their colours
+   * multiplied by their opacity. The pictures are to be released by the caller.
+   *
+   * @param matte the matte at the picture's time, where the layer has one
    */
   key(
     key: FootageKey,
     layer: VideoLayer,
     { picture, part }: SourceFrame,
-  ): { inset: Inset; part: Rect | null } {
+    matte: SourceFrame | null,
+  ): Keyed {
     const { heap } = this;
     const { footage } = layer;
     const shown = part ?? { x: 0, y: 0, ...footage };
-    const wall = this.wall(key, footage, shown, picture);
     const region = seenOf(picture, layer, shown);
-    if (!region) return { inset: this.take(key, footage, shown, picture, wall), part };
-    const [cut, cutWall] = [cropFrame(heap, picture, region), cropFrame(heap, wall, region)];
+    if (!region) return { ...this.take(key, layer, { picture, part: shown }, matte), part };
+    const cut = cropFrame(heap, picture, region);
     const [sx, sy] = [shown.width / picture.width, shown.height / picture.height];
     const cutShown = {
       x: shown.x + region.x * sx,
@@ -61,160 +77,142 @@ export class Keyer {
       width: region.width * sx,
       height: region.height * sy,
     };
-    const inset = this.take(key, footage, cutShown, cut, cutWall);
-    for (const frame of [cut, cutWall]) releaseFrame(heap, frame);
-    return { inset, part: cutShown };
+    // The wall was drawn for all of the picture: a part of it is cut out in the same place.
+    const of = { picture: cut, part: cutShown, within: { whole: picture, shown, region } };
+    const taken = this.take(key, layer, of, matte);
+    releaseFrame(heap, cut);
+    return { ...taken, part: cutShown };
   }
 
-  /** Takes the wall out of a picture that shows a part of the recording, all of it. */
   private take(
     key: FootageKey,
-    footage: Size,
-    shown: Rect,
-    picture: PlanarFrame,
-    wall: ColorPlanes,
-  ): Inset {
-    const { exports } = this.heap;
-    const inset = allocateInset(this.heap, picture.width, picture.height);
-    const { y, u, v, alpha, chromaAlpha } = inset;
-    const count = u.width * u.height;
-    exports.keyAlpha(
-      picture.u.at,
-      picture.v.at,
-      wall.u.at,
-      wall.v.at,
-      chromaAlpha.at,
-      count,
-      key.tolerance,
-      key.tolerance + key.softness,
-      ACROSS,
-    );
-    this.refine(picture.y, inset);
-    this.trim(key, alpha, shown, footage);
-    exports.halvePlane(alpha.at, alpha.stride, alpha.width, alpha.height, chromaAlpha.at);
-    exports.unmixPlane(picture.y.at, wall.y.at, alpha.at, y.width * y.height, 0, 255, y.at);
-    exports.unmixPlane(picture.u.at, wall.u.at, chromaAlpha.at, count, 128, 127, u.at);
-    exports.unmixPlane(picture.v.at, wall.v.at, chromaAlpha.at, count, 128, 127, v.at);
-    const [, keyU, keyV] = rgbToYuv(parseColor(key.color));
-    const length = Math.hypot(keyU - 128, keyV - 128);
-    if (length > 1)
-      exports.suppressSpill(
-        u.at,
-        v.at,
-        count,
-        (keyU - 128) / length,
-        (keyV - 128) / length,
-        SPILL_ALLOWED,
-      );
-    return inset;
-  }
-
-  /** Opacity at luma's resolution from that at chroma's, with luma's edges. */
-  private refine(y: Plane, { alpha, chromaAlpha }: Inset): void {
+    layer: VideoLayer,
+    of: Shown & { readonly within?: Within },
+    matte: SourceFrame | null,
+  ): Pick<Keyed, 'inset' | 'behind'> {
     const { heap } = this;
-    const { width, height } = chromaAlpha;
-    using guide = heap.borrow(width * height + 16);
-    const floats = (width + 4) * height * 4;
-    using slopes = heap.borrow(floats + 64);
-    using offsets = heap.borrow(floats + 64);
-    using scratch = heap.borrow((width + 16) * 17 + 64);
-    using states = heap.borrow(((width + 7) >> 3) * height);
-    heap.exports.halvePlane(y.at, y.stride, y.width, y.height, guide.at);
-    heap.exports.guideAlpha(
-      guide.at,
-      chromaAlpha.at,
-      width,
-      height,
-      LUMA_NOISE,
-      slopes.at,
-      offsets.at,
-      states.at,
-      scratch.at,
-    );
-    heap.exports.refineAlpha(
-      y.at,
-      y.stride,
-      y.width,
-      y.height,
-      slopes.at,
-      offsets.at,
-      states.at,
-      EDGE,
-      alpha.at,
-    );
+    const { picture, part } = of;
+    const { footage, backdrop } = layer;
+    const inset = allocateInset(heap, picture.width, picture.height);
+    if (matte) this.fromMatte(matte.picture, inset, part, footage);
+    else this.fromWall(key, of, footage, inset);
+    refineOpacity(heap, picture.y, inset);
+    // A matte was steadied when it was made.
+    if (!matte && key.steady > 0) this.steady(key, layer, of, inset);
+    trimOpacity(heap, key, inset.alpha, part, footage);
+    const { alpha, chromaAlpha } = inset;
+    heap.exports.halvePlane(alpha.at, alpha.stride, alpha.width, alpha.height, chromaAlpha.at);
+    const scale = picture.height / part.height;
+    if (matte) {
+      const around = blurBehind(heap, picture, inset, AROUND * footage.height * scale);
+      this.unmix(picture, around, inset);
+      releaseInset(heap, around);
+    } else {
+      this.withWall(key, of, footage, (wall) => this.unmix(picture, wall, inset));
+      this.suppress(key, inset);
+    }
+    const blurred = typeof backdrop === 'object' && backdrop;
+    return {
+      inset,
+      behind: blurred ? blurBehind(heap, picture, inset, blurred.blur * scale) : null,
+    };
   }
 
-  /** Edge and garbage rectangle; lengths of the key are footage pixels. */
-  private trim(
-    { choke, feather, garbage }: FootageKey,
-    alpha: Plane,
-    shown: Rect,
+  /** Opacity by how far each pixel's colour is from the wall's, or from that of a further sample. */
+  private fromWall(
+    key: FootageKey,
+    of: Shown & { readonly within?: Within },
     footage: Size,
+    { chromaAlpha }: Inset,
   ): void {
     const { heap } = this;
-    const { width, height } = alpha;
-    const scale = width / shown.width;
-    using scratch = heap.borrow(Math.max(width * height + 16, blurRoom(width, height)));
-    const radius = Math.round(Math.abs(choke) * scale);
-    if (radius)
-      heap.exports.spreadPlane(alpha.at, width, height, radius, choke < 0 ? 1 : 0, scratch.at);
-    const blur = Math.round((feather * scale) / 2);
-    if (blur) heap.exports.boxBlurPlane(alpha.at, alpha.stride, width, height, blur, 2, scratch.at);
-    if (!garbage) return;
-    const clamp = (n: number, most: number) => Math.max(0, Math.min(most, Math.round(n)));
-    // What reaches the recording's own border is not cut there.
-    const left = garbage.x <= 0 ? 0 : clamp((garbage.x - shown.x) * scale, width);
-    const top = garbage.y <= 0 ? 0 : clamp((garbage.y - shown.y) * scale, height);
-    const right =
-      garbage.x + garbage.width >= footage.width
-        ? width
-        : clamp((garbage.x + garbage.width - shown.x) * scale, width);
-    const bottom =
-      garbage.y + garbage.height >= footage.height
-        ? height
-        : clamp((garbage.y + garbage.height - shown.y) * scale, height);
-    const clear = (x: number, y: number, w: number, h: number) => {
-      if (w > 0 && h > 0)
-        heap.exports.fillPlane(alpha.at + y * alpha.stride + x, alpha.stride, w, h, 0);
-    };
-    clear(0, 0, width, top);
-    clear(0, bottom, width, height - bottom);
-    clear(0, top, left, bottom - top);
-    clear(right, top, width - right, bottom - top);
+    const { picture } = of;
+    const count = chromaAlpha.width * chromaAlpha.height;
+    const distance = (wall: ColorPlanes, into: number) =>
+      heap.exports.keyAlpha(
+        ...([picture.u.at, picture.v.at, wall.u.at, wall.v.at, into, count] as const),
+        ...([key.tolerance, key.tolerance + key.softness, ACROSS] as const),
+      );
+    this.withWall(key, of, footage, (wall) => distance(wall, chromaAlpha.at));
+    if (!key.samples.length) return;
+    using other = heap.borrow(count + 64);
+    for (const color of key.samples) {
+      distance(this.walls.of({ color, wall: null }, footage, of.part, picture), other.at);
+      heap.exports.leastPlane(chromaAlpha.at, other.at, count);
+    }
   }
 
-  private nameOf(wall: WallMap): number {
-    const known = this.names.get(wall);
-    if (known) return known;
-    // After an edit the preview gets a new document, with the same walls in other objects.
-    const name = this.contents.get(JSON.stringify(wall), () => ++this.named);
-    this.names.set(wall, name);
-    return name;
-  }
-
-  /** The empty wall as a picture of the size at hand. */
-  private wall(
-    { color, wall }: FootageKey,
+  /** Opacity from a matte of the recording, at the picture's own place in it. */
+  private fromMatte(
+    { y, width, height }: PlanarFrame,
+    { chromaAlpha }: Inset,
+    part: Rect,
     footage: Size,
-    shown: Rect,
-    { width, height }: PlanarFrame,
-  ): Inset {
-    const name = `${wall ? this.nameOf(wall) : color} ${JSON.stringify([footage, shown])} ${width} ${height}`;
-    return this.walls.get(name, () => {
-      const { heap } = this;
-      const empty = allocateInset(heap, width, height);
-      const flat = rgbToYuv(parseColor(color));
-      (['y', 'u', 'v'] as const).forEach((name, i) => {
-        const plane = empty[name];
-        if (wall)
-          heap
-            .bytes(plane.at, plane.width * plane.height)
-            .set(sampleWall(wall, name, footage, shown, plane.width, plane.height));
-        else heap.exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, flat[i]!);
-      });
-      return empty;
-    });
+  ): void {
+    const [sx, sy] = [width / footage.width, height / footage.height];
+    this.resampler.resample(
+      y,
+      {
+        columns: { origin: part.x * sx, span: part.width * sx },
+        rows: { origin: part.y * sy, span: part.height * sy },
+        mirror: false,
+      },
+      chromaAlpha,
+    );
   }
+
+  private steady(
+    key: FootageKey,
+    { clipId, time }: VideoLayer,
+    { picture, part }: Shown,
+    { alpha }: Inset,
+  ): void {
+    const { tolerance, softness, color, samples, steady } = key;
+    const { width, height } = picture;
+    const by = [tolerance, softness, color, samples, steady, part, width, height];
+    this.steadier.steady(clipId, JSON.stringify(by), time, picture.y, alpha, steady);
+  }
+
+  private unmix(picture: PlanarFrame, behind: ColorPlanes, inset: Inset): void {
+    const { exports } = this.heap;
+    const { y, u, v, alpha, chromaAlpha } = inset;
+    const count = u.width * u.height;
+    exports.unmixPlane(picture.y.at, behind.y.at, alpha.at, y.width * y.height, 0, 255, y.at);
+    exports.unmixPlane(picture.u.at, behind.u.at, chromaAlpha.at, count, 128, 127, u.at);
+    exports.unmixPlane(picture.v.at, behind.v.at, chromaAlpha.at, count, 128, 127, v.at);
+  }
+
+  /** Takes the wall's light off the presenter. */
+  private suppress({ color, spill }: FootageKey, { u, v }: Inset): void {
+    const [, keyU, keyV] = rgbToYuv(parseColor(spill ?? color));
+    const length = Math.hypot(keyU - 128, keyV - 128);
+    if (length > 1)
+      this.heap.exports.suppressSpill(
+        ...([u.at, v.at, u.width * u.height] as const),
+        ...([(keyU - 128) / length, (keyV - 128) / length, SPILL_ALLOWED] as const),
+      );
+  }
+
+  /** Does something with the wall behind a picture. */
+  private withWall(
+    key: FootageKey,
+    { picture, part, within }: Shown & { readonly within?: Within },
+    footage: Size,
+    work: (wall: ColorPlanes) => void,
+  ): void {
+    if (!within) return work(this.walls.of(key, footage, part, picture));
+    const wall = this.walls.of(key, footage, within.shown, within.whole);
+    const cut = cropFrame(this.heap, wall, within.region);
+    work(cut);
+    releaseFrame(this.heap, cut);
+  }
+}
+
+/** Where a picture was cut out. */
+interface Within {
+  readonly whole: PlanarFrame;
+  readonly shown: Rect;
+  readonly region: Rect;
 }
 
 /**

@@ -1,4 +1,5 @@
-import type { Mask } from '@/core/layout/mask';
+import { assertNever } from '@/core/assert-never';
+import { SQUIRCLE_POWER, type Mask } from '@/core/layout/mask';
 import type { KernelHeap } from '@/kernels/heap';
 import { blurRoom } from '@/kernels/planar';
 import type { MaskPlanes } from './inset';
@@ -33,10 +34,7 @@ export class MaskShop {
   private coverage(mask: Mask, width: number, height: number): Uint8Array {
     if (mask.shape === 'path') return this.path(mask.points, mask.feather, width, height);
     const out = new Uint8Array(width * height);
-    const inside =
-      mask.shape === 'ellipse'
-        ? insideEllipse(width, height)
-        : insideBox(width, height, mask.shape === 'rounded' ? mask.radius : 0);
+    const inside = insideOf(mask, width, height);
     const edge = Math.max(1, mask.feather);
     // A feather lies within the shape; an edge of one pixel stands half on both sides, except at
     // the very border of the inset.
@@ -74,6 +72,34 @@ export class MaskShop {
     out.set(heap.bytes(plane.at, out.length));
     return out;
   }
+}
+
+/** How far inside a mask's outline a place is, in pixels; below 0 outside. */
+function insideOf(mask: Exclude<Mask, { readonly shape: 'path' }>, width: number, height: number) {
+  switch (mask.shape) {
+    case 'ellipse':
+      return insideEllipse(width, height);
+    case 'squircle':
+      return insideSquircle(width, height);
+    case 'rounded':
+      return insideBox(width, height, mask.radius);
+    case 'rectangle':
+      return insideBox(width, height, 0);
+    default:
+      return assertNever(mask);
+  }
+}
+
+/** The same for a superellipse (G. Lamé, 1818), to first order. */
+function insideSquircle(width: number, height: number) {
+  const [rx, ry] = [width / 2, height / 2];
+  const n = SQUIRCLE_POWER;
+  return (x: number, y: number) => {
+    const [nx, ny] = [Math.abs(x - rx) / rx, Math.abs(y - ry) / ry];
+    const d = (nx ** n + ny ** n) ** (1 / n);
+    const slope = Math.hypot(nx ** (n - 1) / rx, ny ** (n - 1) / ry) / (d || 1) ** (n - 1);
+    return (1 - d) / (slope || 1 / Math.min(rx, ry));
+  };
 }
 
 /** How far inside an ellipse a place is, in pixels, to first order; below 0 outside. */

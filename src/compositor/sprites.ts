@@ -24,6 +24,7 @@ import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
 import { LruMap } from './lru';
 import type { Pen, Rasterizer } from './rasterizer';
+import { traceOutline } from './outline-path';
 import { layOutKeys, paintKeys, type KeyCaps } from './keycaps';
 import { paintPointer, POINTER_BOX } from './pointer-shape';
 import { layOutText, paintText } from './text-box';
@@ -167,21 +168,22 @@ export class SpriteShop {
 
   /** A filled or stroked ellipse or rectangle; its corner is brought to whole pixels. */
   private outline(mark: OutlineMark): PlacedSprite {
-    const { box, stroke, fill } = mark;
-    const edge = evenCeil(stroke ? stroke.width : 0);
+    const { box, stroke, fill, soft = 0 } = mark;
+    // A shadow is blurred by twice its radius' standard deviation, and seen to about three of them.
+    const edge = evenCeil(stroke ? stroke.width : soft * 1.5);
     const width = evenCeil(box.width) + edge * 2;
     const height = evenCeil(box.height) + edge * 2;
-    const key = `outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${stroke?.width} ${stroke?.color}`;
+    const key = `outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${stroke?.width} ${stroke?.color} ${soft}`;
     const sprite = this.sprites.get(key, () =>
       this.draw(width, height, (pen) => {
-        pen.beginPath();
-        const rx = box.width / 2;
-        const ry = box.height / 2;
-        if (mark.shape === 'ellipse') pen.ellipse(edge + rx, edge + ry, rx, ry, 0, 0, Math.PI * 2);
-        else if (mark.shape === 'rounded')
-          pen.roundRect(edge, edge, box.width, box.height, mark.radius);
-        else pen.rect(edge, edge, box.width, box.height);
+        // What casts a shadow alone lies out of the picture.
+        traceOutline(pen, mark, edge, edge - (soft ? height : 0));
         if (fill) {
+          if (soft) {
+            pen.shadowColor = fill;
+            pen.shadowBlur = soft;
+            pen.shadowOffsetY = height;
+          }
           pen.fillStyle = fill;
           pen.fill();
         }

@@ -1,14 +1,16 @@
 import type { PrivateFound } from '@/core/private/log';
+import type { MatteFacts } from '@/core/project/sources';
 import type { FollowPath } from '@/core/callout/follow-path';
 import type { Alignment } from '@/core/audio/align';
 import type { WallEstimate } from '@/core/key/wall';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import type { ScreenSight } from '@/core/vision/screen-sight';
-import { route } from './route';
+import { address, route, type Bytes } from './route';
 
 /** What can be found out about a recording. */
 export const ANALYSIS_NAMES = [
   'alignment',
+  'matte',
   'onsets',
   'pointer',
   'private',
@@ -51,6 +53,23 @@ export interface FollowTask {
   readonly to: number;
 }
 
+export const MATTE_METHODS = ['person', 'shot'] as const;
+
+/** Whose matte is to be made, and by what they are told. */
+export interface MatteTask {
+  readonly method: MatteFacts['method'];
+  /** The stretch without them, in ticks of the recording; where that is what tells them. */
+  readonly shot: MatteFacts['shot'];
+}
+
+/** What an analysis of a matte tells of it. */
+export interface MatteSummary extends MatteTask {
+  /** Share of the pictures in which somebody is seen. */
+  readonly seen: number;
+  /** Share of the background that was ever seen without them. */
+  readonly behind: number;
+}
+
 export const requestAnalysis = route<
   AnalysisView & { readonly jobId: string | null },
   {
@@ -60,6 +79,7 @@ export const requestAnalysis = route<
     readonly words?: readonly string[];
     /** The recording that an alignment is with. */
     readonly alignWith?: string;
+    readonly matte?: MatteTask;
   }
 >()('POST', '/api/footage/:id/analyses');
 /** Where sounds begin in a recording: the bytes of `OnsetMeter`, as base64 (RFC 4648). */
@@ -79,6 +99,8 @@ export interface PrivateData {
 /** What each kind finds. */
 export interface AnalysisResults {
   readonly alignment: Alignment;
+  /** What is found is a video. */
+  readonly matte: null;
   readonly onsets: SoundOnsets;
   readonly pointer: PointerTrack;
   readonly private: PrivateData;
@@ -92,3 +114,20 @@ export interface AnalysisResults {
 /** What an analysis found: JSON as its kind has it. */
 export const readAnalysis = route<AnalysisResults[AnalysisName]>()('GET', '/api/analyses/:id');
 export const cancelAnalysis = route()('DELETE', '/api/analyses/:id');
+/** A matte as a video, whose luma is opacity. */
+export const readMatte = route<Bytes>()('GET', '/api/analyses/:id/matte');
+/** The address of a matte. */
+export const matteUrl = (id: string): string => address(readMatte, { id });
+
+/** The mattes among what was found out, by their recordings. */
+export function mattesAmong(
+  found: readonly Pick<AnalysisView, 'id' | 'footageId' | 'kind' | 'status' | 'summary'>[],
+): Record<string, MatteFacts[]> {
+  const mattes: Record<string, MatteFacts[]> = {};
+  for (const { id, footageId, kind, status, summary } of found) {
+    const { method, shot = null } = summary as Partial<MatteSummary>;
+    if (kind === 'matte' && status === 'ready' && method)
+      (mattes[footageId] ??= []).push({ id, method, shot });
+  }
+  return mattes;
+}

@@ -134,6 +134,27 @@ export interface KernelExports {
     most: number,
     target: number,
   ): void;
+  dividePlane(plane: number, weights: number, count: number, pivot: number): void;
+  leastPlane(plane: number, other: number, count: number): void;
+  steadyAlpha(
+    alpha: number,
+    before: number,
+    luma: number,
+    lumaBefore: number,
+    count: number,
+    fresh: number,
+  ): void;
+  tintPlane(
+    chroma: number,
+    stride: number,
+    width: number,
+    height: number,
+    luma: number,
+    lumaStride: number,
+    lumaWidth: number,
+    lumaHeight: number,
+    amount: number,
+  ): void;
   suppressSpill(
     u: number,
     v: number,
@@ -327,6 +348,10 @@ export const KERNEL_ARITIES: {
   guideAlpha: 9,
   refineAlpha: 9,
   unmixPlane: 7,
+  dividePlane: 4,
+  leastPlane: 3,
+  steadyAlpha: 6,
+  tintPlane: 9,
   suppressSpill: 6,
   spreadPlane: 6,
   fadeOutside: 10,

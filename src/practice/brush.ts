@@ -9,6 +9,7 @@ export type Brush = Pick<
   | 'bezierCurveTo'
   | 'clip'
   | 'closePath'
+  | 'createLinearGradient'
   | 'createRadialGradient'
   | 'ellipse'
   | 'fill'

@@ -1,4 +1,5 @@
 import { ALL_FORMATS, Input, UrlSource, VideoSampleSink, type VideoSample } from 'mediabunny';
+import { matteUrl } from '@/contract/analyses';
 import { footageUrl, pieceUrl } from '@/contract/footage';
 import { SourceHistory, type SourceFrame } from '@/compositor/source-frame';
 import type { KernelHeap } from '@/kernels/heap';
@@ -27,10 +28,10 @@ export class ClipReader {
     readonly footageId: string,
     /** The piece of a proxy that is being made; null for the whole. */
     readonly index: number | null,
+    /** The matte that is read in the place of the recording; null for that. */
+    readonly matteId: string | null = null,
   ) {
-    this.sink = openSink(
-      index === null ? footageUrl(footageId, 'proxy') : pieceUrl(footageId, index),
-    );
+    this.sink = openSink(matteId ? matteUrl(matteId) : standInUrl(footageId, index));
     this.sink.catch(() => {});
   }
 
@@ -92,6 +93,9 @@ export class ClipReader {
     this.shown = this.ahead = this.newestOf = null;
   }
 }
+
+const standInUrl = (footageId: string, index: number | null): string =>
+  index === null ? footageUrl(footageId, 'proxy') : pieceUrl(footageId, index);
 
 async function openSink(url: string): Promise<VideoSampleSink> {
   const input = new Input({ source: new UrlSource(url), formats: ALL_FORMATS });

@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { Compositor, type Effort } from '@/compositor/compositor';
+import { Compositor, type Effort, type FrameOf } from '@/compositor/compositor';
 import { drawingNeeds, type Rasterizer } from '@/compositor/rasterizer';
 import type { SourceFrame } from '@/compositor/source-frame';
 import { videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
@@ -53,7 +53,10 @@ const shownBy = (
 ): Shown => ({
   // Times differ from frame to frame; what counts is which picture was decoded for them.
   drawing: JSON.stringify(plan, (key, value: unknown) => (key === 'time' ? undefined : value)),
-  sources: videos.map((layer) => frames.get(layer.clipId) ?? null),
+  sources: videos.flatMap((layer) => [
+    frames.get(layer.clipId) ?? null,
+    frames.get(matteName(layer)) ?? null,
+  ]),
   effort,
 });
 
@@ -71,6 +74,9 @@ function standInAt(
   const piece = pieceAt(seconds, footage.frameRate);
   return piece.index < preparing.pieces ? piece : null;
 }
+
+/** What the pictures of a layer's matte are called; those of its recording have the clip's name. */
+const matteName = ({ clipId }: VideoLayer): string => `${clipId} matte`;
 
 const isSame = (a: Shown, b: Shown): boolean =>
   a.drawing === b.drawing &&
@@ -108,7 +114,8 @@ export class PictureWorker {
     // Another file may come in the place of what is not there for a while, or is prepared anew.
     const { footage, preparing = {} } = news.sources;
     for (const [clipId, reader] of this.readers) {
-      const { footageId: id, index } = reader;
+      const { footageId: id, index, matteId } = reader;
+      if (matteId && footage[id]) continue;
       if (footage[id] && (index === null) === !preparing[id]) continue;
       reader.close();
       this.readers.delete(clipId);
@@ -130,8 +137,13 @@ export class PictureWorker {
     const frames = new Map<string, SourceFrame>();
     await Promise.all(
       videos.map(async (layer) => {
-        const frame = await this.read(layer.clipId, layer.footageId, layer.time);
-        if (frame) frames.set(layer.clipId, frame);
+        const { clipId, footageId, time: at } = layer;
+        const [frame, matte] = await Promise.all([
+          this.read(clipId, footageId, at),
+          layer.matteId ? this.readMatte(layer, layer.matteId) : null,
+        ]);
+        if (frame) frames.set(clipId, frame);
+        if (matte) frames.set(matteName(layer), matte);
       }),
     );
     await this.rasterizer.ready(drawingNeeds(plan.layers));
@@ -139,7 +151,9 @@ export class PictureWorker {
     const now = shownBy(plan, videos, frames, effort);
     if (!isSame(now, this.shown) || this.compositor.unfinished) {
       const target = this.targetOf(width, height);
-      this.compositor.compose(plan, (layer) => frames.get(layer.clipId) ?? null, target, effort);
+      const frameOf: FrameOf = (layer, what) =>
+        frames.get(what === 'matte' ? matteName(layer) : layer.clipId) ?? null;
+      this.compositor.compose(plan, frameOf, target, effort);
       this.present(target);
       this.shown = now;
       if (playing) this.rebuildAhead(time, { width, height }, frames);
@@ -251,6 +265,18 @@ export class PictureWorker {
     return reader.frameAt(part.seconds).catch(() => null);
   }
 
+  /** The picture of a layer's matte at its time. */
+  private async readMatte(layer: VideoLayer, matteId: string): Promise<SourceFrame | null> {
+    const name = matteName(layer);
+    const known = this.readers.get(name);
+    const same = known?.matteId === matteId ? known : null;
+    if (!same) known?.close();
+    const reader = same ?? new ClipReader(this.heap, layer.footageId, null, matteId);
+    this.readers.delete(name);
+    this.readers.set(name, reader);
+    return reader.frameAt(ticksToSeconds(layer.time)).catch(() => null);
+  }
+
   /** Rebuilds text that the view will have come closer to in a moment, as far as there is time. */
   private rebuildAhead(time: Ticks, size: Size, frames: ReadonlyMap<string, SourceFrame>): void {
     const { project, sources } = this.known;
@@ -270,7 +296,7 @@ export class PictureWorker {
   private closeOld(used: readonly VideoLayer[]): void {
     for (const [clipId, reader] of this.readers) {
       if (this.readers.size <= MOST_READERS) return;
-      if (used.some((layer) => layer.clipId === clipId)) continue;
+      if (used.some((layer) => layer.clipId === clipId || matteName(layer) === clipId)) continue;
       reader.close();
       this.readers.delete(clipId);
     }

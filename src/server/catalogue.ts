@@ -226,6 +226,19 @@ export const CATALOGUE = {
   ),
   'track-unreadable': entry(422, (why: string) => why, 'The pointer track holds no positions.'),
   'no-file-sent': entry(400, () => 'No file came with the request.'),
+  'no-empty-shot': entry(
+    422,
+    () =>
+      'The stretch without the presenter is not within the recording. Mark it where only the ' +
+      'background is seen.',
+  ),
+  'matte-missing': entry(
+    409,
+    (name: string) =>
+      `The background of ${name} is not taken out yet. Wait until it is, or turn it off in ` +
+      'Details of the presenter.',
+    'camera.mp4',
+  ),
   'nothing-to-hear': entry(
     422,
     (name: string) => `${name} has no sound by which it could be lined up. Line it up by hand.`,

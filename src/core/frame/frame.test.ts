@@ -16,7 +16,7 @@ import type { Project } from '../project/model';
 import type { Sources } from '../project/sources';
 import { secondsToTicks } from '../time/ticks';
 import { planFrame } from './plan-frame';
-import { videoLayers, type Layer } from './plan';
+import { UNADJUSTED, videoLayers, type Layer } from './plan';
 import { readScale } from './reading';
 
 const OUTPUT = { width: 1920, height: 1080 };
@@ -106,7 +106,7 @@ test('an area counts as the whole of its recording, and nothing outside it is se
   });
   const [screen] = videos(planFrame(project, SOURCES, at(1), OUTPUT).layers);
   expect(screen!.source).toEqual({ x: 640, y: 360, width: 1280, height: 720 });
-  expect(screen!.adjust).toEqual({ brightness: 0.1, contrast: 1 });
+  expect(screen!.adjust).toEqual({ ...UNADJUSTED, brightness: 0.1 });
   expect(readScale(project, SOURCES, at(1))).toMatchObject({
     magnification: 1,
     sharpness: 'crisp',

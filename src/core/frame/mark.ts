@@ -14,15 +14,17 @@ export interface LinesMark {
   readonly color: string;
 }
 
-/** A rectangle or an ellipse on whole pixels, filled, stroked or both. */
+/** A rectangle, an ellipse or a shape between them on whole pixels, filled, stroked or both. */
 export interface OutlineMark {
   readonly kind: 'outline';
-  readonly shape: 'ellipse' | 'rectangle' | 'rounded';
+  readonly shape: 'ellipse' | 'rectangle' | 'rounded' | 'squircle';
   /** Of rounded corners. */
   readonly radius: number;
   readonly box: InOutput;
   readonly fill: string | null;
   readonly stroke: { readonly width: number; readonly color: string } | null;
+  /** Shows nothing but the shadow that it casts straight behind it, this soft. */
+  readonly soft?: number;
 }
 
 /** A disc with a soft edge. */

@@ -15,10 +15,11 @@ const WORTH = 0.9;
  * How far beyond the source rectangle of a layer its picture depends on the footage, in footage
  * pixels: filters, and the key with its edge.
  */
-export const roomAround = ({ source, destination, key }: VideoLayer): number =>
+export const roomAround = ({ source, destination, key, backdrop }: VideoLayer): number =>
   REACH * Math.max(1, source.width / destination.width, source.height / destination.height) +
   KEY_REACH +
-  (key ? Math.abs(key.choke) + key.feather : 0);
+  (key ? Math.abs(key.choke) + key.feather : 0) +
+  (key && backdrop && typeof backdrop === 'object' ? 2 * backdrop.blur : 0);
 
 /**
  * The part of each clip's footage that a run of pictures draws from, with room for the filters, on

@@ -1,29 +1,18 @@
 import type { Layout } from '../layout/model';
-import {
-  hidesScreen,
-  placeScreen,
-  screenEdge,
-  type Placement,
-  type PresenterPlace,
-} from '../layout/rectangles';
+import { hidesScreen, placeScreen, screenEdge, type Placement } from '../layout/rectangles';
 import type { Clip, Lane, Project } from '../project/model';
 import { isLaneOn, isPictureLane, lookOf } from '../project/query';
 import type { Sources } from '../project/sources';
-import {
-  frontmost,
-  presenterOf,
-  sceneAt,
-  screenOf,
-  withPicture,
-  type Scene,
-  type Shown,
-} from '../scene/scene';
+import { frontmost, sceneAt, screenOf, withPicture, type Scene, type Shown } from '../scene/scene';
 import { fitSize, type InFootage, type InOutput, type Size } from '../scale/rect';
 import { wholeView } from '../scale/sharpness';
 import { crossingAt } from '../transition/crossing';
 import type { Ticks } from '../time/ticks';
 import { callouts, frameCallouts } from './callout-layers';
 import { pointerLayers } from './pointer-layers';
+import { presenterLayers } from './presenter-layers';
+import { ringOf, shadowOf } from './edge';
+import { matteOf } from '../key/matte-of';
 import { filled, isSolid, PLAIN_VIDEO, type FramePlan, type Layer } from './plan';
 import { videoLayer } from './video-layer';
 import { transitionLayers } from './transition-layers';
@@ -121,8 +110,10 @@ function screenLayers(scene: Scene, found: Shown): Layer[] {
   const screen = screenOf(scene, found);
   const { clip, footage, area, stage, placement } = screen;
   if (!placement) return [];
-  const { mask, ring } = screenEdge(scene.layout, stage, placement.destination, scene.output);
+  const { destination } = placement;
+  const { mask, ring, shadow } = screenEdge(scene.layout, stage, destination, scene.output);
   const layers: Layer[] = [
+    ...shadowOf(destination, mask, shadow, scene.output),
     // Blurred bars have the stage's own shape.
     ...(mask ? [] : blurredBars(scene, { clip, footage }, placement, area, stage)),
     videoLayer(scene, found, placement, { mask }),
@@ -134,7 +125,7 @@ function screenLayers(scene: Scene, found: Shown): Layer[] {
     ...here('below'),
     ...pointerLayers(scene, screen),
     ...here('above'),
-    ...(ring ? [edge(placement.destination, mask, ring, scene.ratio)] : []),
+    ...ringOf(destination, mask, ring, scene.ratio),
   ];
 }
 
@@ -167,60 +158,23 @@ function blurredBars(
   ];
 }
 
-function presenterLayers(scene: Scene, found: Shown): Layer[] {
-  const { project, ratio } = scene;
-  const presenter = presenterOf(scene, found);
-  if (!presenter) return [];
-  const { footage, place } = presenter;
-  const { mask, ring, source, destination, clear } = place;
-  const key = project.keys.find((k) => k.footageId === footage.id && k.on) ?? null;
-  const layers: Layer[] = [
-    videoLayer(
-      scene,
-      presenter,
-      { source, destination },
-      {
-        key,
-        mirror: project.presenter.mirror,
-        mask,
-        backdrop: key && !clear ? project.presenter.backdrop : null,
-      },
-    ),
-  ];
-  if (ring) layers.push(edge(destination, mask, ring, ratio));
-  return layers;
-}
-
-/** The coloured edge of a screen or presenter. */
-const edge = (
-  box: InOutput,
-  mask: PresenterPlace['mask'],
-  { width, color }: NonNullable<PresenterPlace['ring']>,
-  ratio: number,
-): Layer => ({
-  kind: 'drawing',
-  mark: {
-    kind: 'outline',
-    shape: mask?.shape === 'ellipse' || mask?.shape === 'rounded' ? mask.shape : 'rectangle',
-    radius: mask?.shape === 'rounded' ? mask.radius : 0,
-    box,
-    fill: null,
-    stroke: { width: width * ratio, color },
-  },
-  opacity: 1,
-  blend: 'normal',
-});
-
 function presenterAlone(scene: Scene, look: 'raw' | 'matte'): Layer[] {
   const found = frontmost(scene, 'presenter');
   if (!found) return [];
   const { footage } = found;
   const placement = placeScreen(wholeView(footage, scene.output), footage, scene.output);
   const key = scene.project.keys.find((k) => k.footageId === footage.id) ?? null;
-  const matte = look === 'matte' && !!key;
+  const { sources } = scene;
+  const made = key && matteOf(sources, key);
+  const matte = look === 'matte' && !!key && (key.method === 'wall' || !!made);
   // As it was recorded: neither turned nor see-through, so that a spot of the picture is that spot
   // of the recording.
   return placement
-    ? [videoLayer(scene, found, placement, { ...PLAIN_VIDEO, key: matte ? key : null, matte })]
+    ? [
+        videoLayer(scene, found, placement, {
+          ...PLAIN_VIDEO,
+          ...(matte && { key, matteId: made?.id ?? null, matte }),
+        }),
+      ]
     : [];
 }

@@ -1,6 +1,6 @@
 import type { FootageKey } from '../key/model';
 import type { Mask } from '../layout/mask';
-import type { Blend } from '../project/parts/look';
+import type { Blend, FootageLook } from '../project/parts/look';
 import type { Ticks } from '../time/ticks';
 import type { InFootage, InOutput, PointInOutput, Size } from '../scale/rect';
 import type { Mark } from './mark';
@@ -50,15 +50,31 @@ export interface VideoLayer {
   /** Degrees that it is turned about the middle of its destination, clockwise. */
   readonly turn: number;
   readonly key: FootageKey | null;
-  /** Fills what the key has taken out, within the mask. */
-  readonly backdrop: string | null;
+  /** The matte that stands in for a key by colour; null where colour tells. */
+  readonly matteId: string | null;
+  /**
+   * Fills what the key has taken out, within the mask: a colour, or the recording's own background,
+   * blurred by a radius in footage pixels.
+   */
+  readonly backdrop: string | { readonly blur: number } | null;
   /** Shows the key's opacity in grey instead of the picture. */
   readonly matte: boolean;
   /** Whether its text is rebuilt where it is magnified. */
   readonly crisp: boolean;
-  /** Change of brightness; null leaves it. */
-  readonly adjust: { readonly brightness: number; readonly contrast: number } | null;
+  /** Change of brightness and colours; null leaves them. */
+  readonly adjust: Adjustment | null;
 }
+
+/** How a recording's light and colours are changed. */
+export type Adjustment = Pick<
+  FootageLook,
+  'brightness' | 'contrast' | 'exposure' | 'saturation' | 'temperature'
+>;
+
+/** Light and colours as they are. */
+export const UNADJUSTED: Adjustment = {
+  ...{ brightness: 0, contrast: 1, exposure: 0, saturation: 1, temperature: 0 },
+};
 
 /** A recording as it is: whole, opaque, upright. */
 export const PLAIN_VIDEO = {
@@ -68,6 +84,7 @@ export const PLAIN_VIDEO = {
   blend: 'normal',
   turn: 0,
   key: null,
+  matteId: null,
   backdrop: null,
   matte: false,
   crisp: false,

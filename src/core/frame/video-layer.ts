@@ -4,14 +4,16 @@ import type { FootageLook } from '../project/model';
 import { isCrisp, lookOf } from '../project/query';
 import type { FootageFacts } from '../project/sources';
 import type { Scene, Shown } from '../scene/scene';
+import { same } from '../schema/same';
 import type { Ticks } from '../time/ticks';
-import { PLAIN_VIDEO, type VideoLayer } from './plan';
+import { PLAIN_VIDEO, UNADJUSTED, type VideoLayer } from './plan';
 
-/** The change of brightness that was set for a recording, if any. */
+/** The change of light and colours that was set for a recording, if any. */
 function adjustOf(look: FootageLook | null): VideoLayer['adjust'] {
-  return look && (look.brightness !== 0 || look.contrast !== 1)
-    ? { brightness: look.brightness, contrast: look.contrast }
-    : null;
+  if (!look) return null;
+  const { brightness, contrast, exposure, saturation, temperature } = look;
+  const adjust = { brightness, contrast, exposure, saturation, temperature };
+  return same(adjust, UNADJUSTED) ? null : adjust;
 }
 
 /** A transition may ask for a moment before or after a recording by a rounding. */

@@ -1,6 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Color, FootageRect, Id, nullable, strict } from '../schema/parts';
-import { numberSetting } from '../schema/setting';
+import { Color, FootageRect, Id, nullable, oneOf, strict, Time } from '../schema/parts';
+import { numberSetting, shareSetting } from '../schema/setting';
 
 const Plane = Type.Array(Type.Number({ minimum: 0, maximum: 255 }), { maxItems: 4096 });
 
@@ -14,10 +14,27 @@ export const WallMap = strict({
 });
 export type WallMap = Static<typeof WallMap>;
 
-/** The chroma key of one recording. */
+/** What tells the presenter of a recording from what is behind them. */
+export const KEY_METHODS = ['wall', 'person', 'shot'] as const;
+export type KeyMethod = (typeof KEY_METHODS)[number];
+
+/** How the background of one recording is taken out. */
 export const FootageKey = strict({
   footageId: Id,
   on: Type.Boolean({ default: true }),
+  method: oneOf(KEY_METHODS, {
+    title: 'Told by',
+    labels: ['The colour of a wall', 'The person', 'A shot without them'],
+    default: 'wall',
+    description:
+      'What tells the presenter from the background: the colour of a wall, that they are a person, ' +
+      'or a stretch of the recording in which they are not there.',
+  }),
+  shot: {
+    ...nullable(strict({ start: Time, end: Time })),
+    default: null,
+    description: 'The stretch of the recording without the presenter, in ticks of it.',
+  },
   color: { ...Color, default: '#2f9a4b', description: 'Colour of the wall.' },
   tolerance: numberSetting({
     label: 'Tolerance',
@@ -69,5 +86,21 @@ export const FootageKey = strict({
     default: null,
     description: 'The wall’s light as found over the whole recording; null takes the colour.',
   },
+  samples: Type.Array(Color, {
+    maxItems: 8,
+    default: [],
+    description: 'Further colours that the wall has, in folds and corners.',
+  }),
+  spill: {
+    ...nullable(Color),
+    default: null,
+    description: 'Colour of the light that the wall throws on the presenter; null is the wall’s.',
+  },
+  wrap: shareSetting('Light wrap', 0, {
+    description: 'How much light of what is put behind the presenter falls around their outline.',
+  }),
+  steady: shareSetting('Steadiness', 0.6, {
+    description: 'How much noise is kept from making the outline crawl from picture to picture.',
+  }),
 });
 export type FootageKey = Static<typeof FootageKey>;

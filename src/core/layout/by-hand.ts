@@ -4,7 +4,7 @@ import { same } from '../schema/same';
 import { builtInOf, LAYOUT_KINDS, LAYOUTS } from './built-in';
 import { WHOLE_BOX, type Box, type Layout, type PresenterBox } from './model';
 import { PresenterPlacement } from './placement';
-import { placePresenter } from './rectangles';
+import { aspectOf, placePresenter } from './rectangles';
 
 const { size: SIZE, margin: MARGIN } = PresenterPlacement.properties;
 
@@ -80,8 +80,9 @@ export function presenterBoxOf(
     shape: placed.shape,
     feather: placed.feather,
     center: null,
-    ...(placed.shape === 'circle' ? { crop: placed.crop } : {}),
+    ...(aspectOf(placed.shape) ? { crop: placed.crop } : {}),
     ring: placed.ring.width > 0 ? { ...placed.ring } : null,
+    ...(placed.shadow > 0 ? { shadow: placed.shadow } : {}),
   };
 }
 

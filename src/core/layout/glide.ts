@@ -1,3 +1,4 @@
+import { assertNever } from '../assert-never';
 import { formatColor, parseColor } from '../key/color';
 import type { Ticks } from '../time/ticks';
 import { USUAL_LAYOUT } from './built-in';
@@ -53,8 +54,25 @@ const middleOf = ({ x, y, width, height }: Box): Box => ({
 });
 
 /** Corners of a presenter's box, as a share of its shorter side: a circle is all corner. */
-const roundingOf = ({ shape, rounding }: PresenterBox): number =>
-  shape === 'circle' ? 0.5 : shape === 'rounded' ? (rounding ?? ROUNDING) : 0;
+function roundingOf({ shape, rounding = ROUNDING }: PresenterBox): number {
+  switch (shape) {
+    case 'circle':
+    case 'ellipse':
+      return 0.5;
+    case 'squircle':
+      return SQUIRCLE_ROUNDING;
+    case 'rounded':
+    case 'portrait':
+      return rounding;
+    case 'rectangle':
+      return 0;
+    default:
+      return assertNever(shape);
+  }
+}
+
+/** The corners of a rounded square that comes nearest to a squircle. */
+const SQUIRCLE_ROUNDING = 0.42;
 
 /** What one of the layouts shows of the presenter, with nobody else there if that is so. */
 const boxIn = (layout: Layout, there: There, box: PresenterBox | null): PresenterBox | null =>
@@ -73,7 +91,9 @@ function mixPresenters(
   const ring = {
     width: mix(ringA, ringB, u),
     color: ((u < 0.5 ? a : b).ring ?? a.ring ?? b.ring)?.color,
+    gap: mix(a.ring?.gap ?? 0, b.ring?.gap ?? 0, u),
   };
+  const shadow = mix(a.shadow ?? 0, b.shadow ?? 0, u);
   return {
     box: mixBoxes(a.box, b.box, u),
     // Between two of the same shape it stays; else corners grow or go.
@@ -84,7 +104,8 @@ function mixPresenters(
     feather: mix(a.feather, b.feather, u),
     center: { x: mix(centerA.x, centerB.x, u), y: mix(centerA.y, centerB.y, u) },
     crop: mix(a.crop ?? 1, b.crop ?? 1, u),
-    ring: ring.color && ring.width > 0 ? { width: ring.width, color: ring.color } : null,
+    ring: ring.color && ring.width > 0 ? { ...ring, color: ring.color } : null,
+    ...(shadow > 0 ? { shadow } : {}),
   };
 }
 
@@ -105,11 +126,14 @@ function screenBetween(
   const [a, b] = [from.screen, to.screen];
   const color = ((u < 0.5 ? a : b)?.ring ?? a?.ring ?? b?.ring)?.color;
   const width = mix(a?.ring?.width ?? 0, b?.ring?.width ?? 0, u);
+  const gap = mix(a?.ring?.gap ?? 0, b?.ring?.gap ?? 0, u);
   const rounding = mix(a?.rounding ?? 0, b?.rounding ?? 0, u);
+  const shadow = mix(a?.shadow ?? 0, b?.shadow ?? 0, u);
   return {
     box: mixBoxes(boxIn(from), boxIn(to), u),
     ...(rounding > 0 ? { rounding } : {}),
-    ...(color && width > 0 ? { ring: { width, color } } : {}),
+    ...(color && width > 0 ? { ring: { width, color, gap } } : {}),
+    ...(shadow > 0 ? { shadow } : {}),
   };
 }
 

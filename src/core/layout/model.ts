@@ -10,9 +10,21 @@ export type Box = Static<typeof Box>;
 export const WHOLE_BOX: Box = { x: 0, y: 0, width: 1, height: 1 };
 
 const Ring = strict(
-  { width: Type.Number({ minimum: 0, maximum: 60 }), color: Color },
+  {
+    width: Type.Number({ minimum: 0, maximum: 60 }),
+    color: Color,
+    gap: Type.Optional(
+      Type.Number({ minimum: 0, maximum: 40, description: 'Between it and what it surrounds.' }),
+    ),
+  },
   { description: 'A coloured edge, in frame pixels.' },
 );
+
+const Shadow = Type.Number({
+  minimum: 0,
+  maximum: 1,
+  description: 'How dark the shadow behind it is; none where it is not there.',
+});
 
 /** A presenter who stands in a box of the layout's own, and not where the project has them. */
 export const PresenterBox = strict({
@@ -52,6 +64,7 @@ export const PresenterBox = strict({
     }),
   ),
   ring: nullable(Ring),
+  shadow: Type.Optional(Shadow),
 });
 export type PresenterBox = Static<typeof PresenterBox>;
 
@@ -76,6 +89,7 @@ export const Layout = strict({
           }),
         ),
         ring: Type.Optional(Ring),
+        shadow: Type.Optional(Shadow),
       }),
     ),
     description: 'Where the screen is; null hides it behind the presenter.',

@@ -1,10 +1,37 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Color, nullable, oneOf, Share, strict } from '../schema/parts';
+import { Color, Id, nullable, oneOf, Share, strict } from '../schema/parts';
 import { colorSetting, numberSetting, shareSetting, switchSetting } from '../schema/setting';
 
 export const CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'] as const;
 
-export const PRESENTER_SHAPES = ['circle', 'rectangle', 'rounded'] as const;
+export const PRESENTER_SHAPES = [
+  'circle',
+  'rectangle',
+  'rounded',
+  'portrait',
+  'ellipse',
+  'squircle',
+] as const;
+
+/** What is seen where the key has taken the background out. */
+export const Backdrop = Type.Union(
+  [
+    Color,
+    strict(
+      { blur: Type.Number({ minimum: 0.005, maximum: 0.2 }) },
+      {
+        description:
+          'The recording’s own background, blurred by a radius of so many times its height.',
+      },
+    ),
+    strict(
+      { footageId: Id },
+      { description: 'A picture of the footage, which fills the outline.' },
+    ),
+  ],
+  { description: 'A colour, the background blurred, or a picture.' },
+);
+export type Backdrop = Static<typeof Backdrop>;
 
 /** Where and how the presenter stands in a corner of the picture. */
 export const PresenterPlacement = strict({
@@ -24,7 +51,7 @@ export const PresenterPlacement = strict({
   }),
   shape: oneOf(PRESENTER_SHAPES, {
     title: 'Shape',
-    labels: ['Circle', 'Rectangle', 'Rounded'],
+    labels: ['Circle', 'Rectangle', 'Rounded', 'Portrait', 'Ellipse', 'Squircle'],
     default: 'circle',
   }),
   feather: shareSetting('Feather', 0, {
@@ -45,7 +72,7 @@ export const PresenterPlacement = strict({
     description: 'Height of the part that a circle shows, as a share of the footage’s height.',
   }),
   backdrop: {
-    ...nullable(Color),
+    ...nullable(Backdrop),
     default: '#e3eef2',
     description: 'Fills the inset behind a keyed presenter; null leaves it clear.',
   },
@@ -62,8 +89,19 @@ export const PresenterPlacement = strict({
         usual: [0, 20],
       }),
       color: colorSetting('Ring colour', '#0e6b63'),
+      gap: numberSetting({
+        label: 'Gap',
+        description: 'Frame pixels between the presenter and the ring.',
+        unit: 'px',
+        min: 0,
+        max: 40,
+        step: 1,
+        fallback: 0,
+        usual: [0, 20],
+      }),
     },
     { description: 'A coloured edge.' },
   ),
+  shadow: shareSetting('Shadow', 0, { description: 'How dark the shadow behind them is.' }),
 });
 export type PresenterPlacement = Static<typeof PresenterPlacement>;

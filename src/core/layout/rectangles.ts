@@ -74,13 +74,13 @@ export function screenEdge(
   stage: InOutput,
   destination: InOutput,
   output: Size,
-): Pick<PresenterPlace, 'mask' | 'ring'> {
+): Pick<PresenterPlace, 'mask' | 'ring' | 'shadow'> {
   if (!screen || (stage.width >= output.width && stage.height >= output.height))
-    return { mask: null, ring: null };
-  const { rounding = 0, ring = null } = screen;
+    return { mask: null, ring: null, shadow: 0 };
+  const { rounding = 0, ring = null, shadow = 0 } = screen;
   const mask =
     rounding > 0 ? outline({ shape: 'rounded', feather: 0, rounding }, destination) : null;
-  return { mask, ring: edgeOf(ring) };
+  return { mask, ring: edgeOf(ring), shadow };
 }
 
 /**
@@ -127,8 +127,10 @@ export interface PresenterPlace extends Placement {
   readonly mask: Mask | null;
   /** Whether nothing is behind a keyed presenter. */
   readonly clear: boolean;
-  /** The width is in frame pixels. */
-  readonly ring: { readonly width: number; readonly color: string } | null;
+  /** Lengths are in frame pixels. */
+  readonly ring: { readonly width: number; readonly color: string; readonly gap?: number } | null;
+  /** How dark the shadow behind them is, 0 to 1. */
+  readonly shadow: number;
 }
 
 /**
@@ -146,17 +148,20 @@ export function placePresenter(
 ): PresenterPlace | null {
   if (!presenter) return null;
   if (alone === 'whole' && !there.screen)
-    return { ...fillBox(whole(output), CENTER, area), mask: null, ring: null, clear: false };
+    return { ...fillBox(whole(output), CENTER, area), ...PLAIN_EDGE };
   if (presenter === 'placed') {
     const place = placeInset(placed, area, output);
     const mask = outline(placed, place.destination);
-    return { ...place, mask, ring: edgeOf(placed.ring), clear: false };
+    return { ...place, mask, ring: edgeOf(placed.ring), shadow: placed.shadow, clear: false };
   }
   const box = placeBox(presenter.box, output);
   const place = fillBox(box, presenter.center ?? placed.center, area, presenter.crop);
   const mask = outline(presenter, place.destination);
-  return { ...place, mask, ring: edgeOf(presenter.ring), clear: presenter.clear ?? false };
+  const { ring, shadow = 0, clear = false } = presenter;
+  return { ...place, mask, ring: edgeOf(ring), shadow, clear };
 }
+
+const PLAIN_EDGE = { mask: null, ring: null, shadow: 0, clear: false } as const;
 
 const CENTER = { x: 0.5, y: 0.5 };
 
@@ -184,7 +189,8 @@ function fillBox(destination: InOutput, center: Point, area: InFootage, share = 
 /** The presenter as an inset in a corner. */
 function placeInset(placed: PresenterPlacement, area: InFootage, output: Size): Placement {
   const height = output.height * placed.size;
-  const source = placed.shape === 'circle' ? squareSource(placed, area) : area;
+  const aspect = aspectOf(placed.shape);
+  const source = aspect ? faceSource(placed, area, aspect) : area;
   const width = (height * source.width) / source.height;
   const margin = placed.margin * output.height;
   const [vertical, horizontal] = placed.corner.split('-') as ['top' | 'bottom', 'left' | 'right'];
@@ -199,15 +205,38 @@ function placeInset(placed: PresenterPlacement, area: InFootage, output: Size): 
   };
 }
 
-function squareSource(placed: PresenterPlacement, area: InFootage): InFootage {
-  const side = Math.min(placed.crop * area.height, area.width);
-  const clamp = (center: number, length: number) =>
+/** Of a portrait, width by height. */
+const PORTRAIT = 3 / 4;
+
+/**
+ * Width by height of a shape that shows the presenter's face and not all of their recording; null
+ * for one that shows all of it.
+ */
+export function aspectOf(shape: PresenterPlacement['shape']): number | null {
+  switch (shape) {
+    case 'circle':
+    case 'squircle':
+      return 1;
+    case 'portrait':
+    case 'ellipse':
+      return PORTRAIT;
+    case 'rectangle':
+    case 'rounded':
+      return null;
+    default:
+      return assertNever(shape);
+  }
+}
+
+function faceSource(placed: PresenterPlacement, area: InFootage, aspect: number): InFootage {
+  const width = Math.min(placed.crop * area.height * aspect, area.width);
+  const height = width / aspect;
+  const clamp = (center: number, length: number, side: number) =>
     Math.min(Math.max(center * length - side / 2, 0), length - side);
   return {
-    x: area.x + clamp(placed.center.x, area.width),
-    y: area.y + clamp(placed.center.y, area.height),
-    width: side,
-    height: side,
+    x: area.x + clamp(placed.center.x, area.width, width),
+    y: area.y + clamp(placed.center.y, area.height, height),
+    ...{ width, height },
   };
 }
 
@@ -226,8 +255,12 @@ function outline(
   const soft = feather * height;
   switch (shape) {
     case 'circle':
+    case 'ellipse':
       return { shape: 'ellipse', feather: soft };
+    case 'squircle':
+      return { shape: 'squircle', feather: soft };
     case 'rounded':
+    case 'portrait':
       return { shape: 'rounded', radius: rounding * Math.min(width, height), feather: soft };
     case 'rectangle':
       return soft > 0 ? { shape: 'rectangle', feather: soft } : null;

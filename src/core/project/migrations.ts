@@ -121,7 +121,29 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
       ...looksOfVersion8(callout.kind),
     })),
   }),
+  /**
+   * Keys say what tells the presenter, have further samples, light and steadiness; presenters a
+   * shadow and a gap before their ring; looks exposure, saturation and temperature.
+   */
+  9: ({ keys, presenter, looks, ...rest }) => ({
+    ...rest,
+    version: 10,
+    keys: eachOf(keys, (key) => ({
+      ...key,
+      ...{ method: 'wall', shot: null, samples: [], spill: null, wrap: 0, steady: 0 },
+    })),
+    presenter: presenterOfVersion9(presenter),
+    looks: eachOf(looks, (look) => ({ ...look, exposure: 0, saturation: 1, temperature: 0 })),
+  }),
 };
+
+/** How a presenter of version 9 was placed; what is no placement is left to be refused. */
+function presenterOfVersion9(presenter: unknown): unknown {
+  if (typeof presenter !== 'object' || !presenter) return presenter;
+  const { ring, ...placed } = presenter as Document;
+  const gap = { gap: 0 };
+  return { ...placed, ring: typeof ring === 'object' ? { ...ring, ...gap } : ring, shadow: 0 };
+}
 
 /** How high the frame is; what is none is left to be refused. */
 const heightOf = (canvas: unknown): number =>

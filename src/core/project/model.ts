@@ -34,7 +34,7 @@ export * from './parts/settings';
 export * from './parts/step';
 
 export const PROJECT_FORMAT = 'vistum-project';
-export const PROJECT_VERSION = 9;
+export const PROJECT_VERSION = 10;
 
 export const Project = strict({
   format: Type.Literal(PROJECT_FORMAT),

@@ -36,15 +36,26 @@ export const usedFootage = (
 ): ReadonlySet<string> =>
   new Set(lanes.flatMap((lane) => lane.clips.map((clip) => clip.footageId)));
 
-/** The ids of all footage that a project shows or sounds: in clips, and as pictures over them. */
+/**
+ * The ids of all footage that a project shows or sounds: in clips, as pictures over them, and behind
+ * the presenter.
+ */
 export const shownFootage = ({
   lanes,
   callouts,
-}: Pick<Project, 'lanes' | 'callouts'>): ReadonlySet<string> =>
+  presenter: { backdrop },
+}: Pick<Project, 'lanes' | 'callouts' | 'presenter'>): ReadonlySet<string> =>
   new Set([
     ...usedFootage(lanes),
     ...callouts.flatMap((one) => (one.kind === 'picture' ? [one.footageId] : [])),
+    ...(typeof backdrop === 'object' && backdrop && 'footageId' in backdrop
+      ? [backdrop.footageId]
+      : []),
   ]);
+
+/** Whether a recording is on a lane of presenters. */
+export const isPresented = ({ lanes }: Pick<Project, 'lanes'>, footageId: string): boolean =>
+  usedFootage(lanes.filter(({ kind }) => kind === 'presenter')).has(footageId);
 
 /** First instant at which nothing is left on any lane: the length of the tutorial. */
 export const projectDuration = (project: Project): Ticks =>

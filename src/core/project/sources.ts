@@ -1,3 +1,4 @@
+import type { KeyMethod } from '../key/model';
 import type { PointerTrack } from '../telemetry/pointer-track';
 import type { ScreenSight } from '../vision/screen-sight';
 import type { FrameRate, Ticks } from '../time/ticks';
@@ -29,8 +30,19 @@ export interface Sources {
   readonly pointers: Readonly<Record<string, PointerTrack>>;
   /** What was found in the pictures of screen recordings, as far as they were looked through. */
   readonly sights?: Readonly<Record<string, ScreenSight>>;
+  /** Mattes that were made, by the ids of their recordings. */
+  readonly mattes?: Readonly<Record<string, readonly MatteFacts[]>>;
   /** Recordings that the preview can show and play in parts only by now. */
   readonly preparing?: Readonly<Record<string, Preparing>>;
+}
+
+/** A matte that was made of a recording: a video whose luma is opacity. */
+export interface MatteFacts {
+  /** The analysis that made it. */
+  readonly id: string;
+  readonly method: Exclude<KeyMethod, 'wall'>;
+  /** The stretch without the presenter that it was made by, in ticks of the recording. */
+  readonly shot: { readonly start: Ticks; readonly end: Ticks } | null;
 }
 
 /** What there is, of a recording that is still being prepared, to show it and play it by. */

@@ -29,7 +29,7 @@ test('a document of the first version is brought up to date', () => {
   const checked = validateProject(old, SOURCES);
   expect(checked).toMatchObject({
     project: {
-      version: 9,
+      version: 10,
       target: { id: 'web' },
       steps: [{ id: 'a', notes: '' }],
       markers: [],
@@ -70,7 +70,7 @@ test('keys, looks, covers and halos of the version before keep what they do', ()
   };
   expect(validateProject(old, SOURCES)).toMatchObject({
     project: {
-      version: 9,
+      version: 10,
       keys: [{ tolerance: 20, softness: 10, choke: 0, feather: 0, garbage: null, wall: null }],
       looks: [{ brightness: 0.1, opacity: 1, blend: 'normal', tilt: 0, crisp: true }],
       pointer: [{ looks: [{ kind: 'halo', ...halo }] }],
@@ -84,7 +84,7 @@ test.each(LAYOUT_KINDS)('the layout "%s" of version 4 becomes the built-in one a
   const span = { id: 'l', start: 0, end: 9 };
   const old = { ...sound(), version: 4, layouts: [{ ...span, kind }] };
   expect(validateProject(old, SOURCES)).toMatchObject({
-    project: { version: 9, layouts: [{ ...span, layout: LAYOUTS[kind] }] },
+    project: { version: 10, layouts: [{ ...span, layout: LAYOUTS[kind] }] },
   });
 });
 
@@ -293,7 +293,7 @@ test('spans of pointer looks of version 5 do not fade and grow as they did; fram
   };
   expect(validateProject(old, SOURCES)).toMatchObject({
     project: {
-      version: 9,
+      version: 10,
       framings: [{ ...framing, endRect: null }],
       pointer: [{ fadeIn: 0, fadeOut: 0, looks: [{ ...halo, grows: true }] }],
     },

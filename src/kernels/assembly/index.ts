@@ -1,5 +1,6 @@
 export { adjustPlane } from './adjust';
 export { backPlane, blendPlane, copyRows, fillPlane, layPlane, mixPlane, multiplyPlane } from './blend';
+export { dividePlane, leastPlane, steadyAlpha, tintPlane } from './behind';
 export { boxBlurPlane, mosaicPlane } from './blur';
 export { markChanges, sameRows, takeRows } from './compare';
 export { planarToRgba, rgbaToPlanar } from './convert';

@@ -23,7 +23,9 @@ export const resultFile = ({
   footageId,
   kind,
 }: Pick<AnalysisRow, 'id' | 'footageId' | 'kind'>): string =>
-  kind === 'pointer' ? trackFile(footageId) : footageFile(footageId, `${kind}-${id}.json`);
+  kind === 'pointer'
+    ? trackFile(footageId)
+    : footageFile(footageId, `${kind}-${id}.${kind === 'matte' ? 'mp4' : 'json'}`);
 
 /** An analysis as its row. */
 export async function rowOf(context: ServerContext, id: string): Promise<AnalysisRow> {
@@ -162,6 +164,7 @@ export async function resultOf(
 export async function readResult(context: ServerContext, id: string): Promise<Buffer> {
   const row = await findAnalysis(context, id);
   if (row.status !== 'ready') throw problem('analysis-not-ready');
+  if (row.kind === 'matte') throw notFound('file');
   return readFile(await context.stores.files.path(resultFile(row)));
 }
 

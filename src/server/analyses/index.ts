@@ -1,6 +1,7 @@
 import type { AnalysisName } from '@/contract/analyses';
 import type { AnalysisKind } from './kind';
 import { alignment } from './alignment';
+import { matte } from './matte';
 import { onsets } from './onsets';
 import { pointer } from './pointer';
 import { privateData } from './private';
@@ -11,6 +12,7 @@ import { wall } from './wall';
 /** Every kind of analysis by its name. */
 export const ANALYSES: Readonly<Record<AnalysisName, AnalysisKind>> = {
   alignment,
+  matte,
   onsets,
   pointer,
   private: privateData,

@@ -5,6 +5,8 @@ import type { ExportResult, ExportSettings, ExportView } from '@/contract/export
 import { FORMAT_FACTS } from '@/core/project/export-formats';
 import type { Project } from '@/core/project/model';
 import { shownFootage } from '@/core/project/query';
+import type { MatteFacts } from '@/core/project/sources';
+import { matteFile, mattesOf } from '../analyses/mattes';
 import type { ServerContext } from '../context';
 import type { ExportRow, JobRow } from '../db/models';
 import { exportOf, resultCell, settingsCell, settingsOf } from '../db/rows/exports';
@@ -38,12 +40,16 @@ export async function renderTask(
   rate: RenderTask['rate'],
 ): Promise<RenderTask> {
   const originals: Record<string, Original> = {};
+  const made = await mattesOf(context, projectId);
+  const matteAt = async ({ id }: MatteFacts) =>
+    [id, await context.stores.files.path(await matteFile(context, id))] as const;
   for (const view of await listFootage(context, projectId))
     if (view.facts) {
       const file = originalFile(await findFootage(context, view.id));
       originals[view.id] = {
         path: await context.stores.files.path(file),
         facts: view.facts,
+        mattes: Object.fromEntries(await Promise.all((made[view.id] ?? []).map(matteAt))),
         ...(view.facts.kind === 'image' && {
           still: await context.stores.files.path(footageFile(view.id, PART_FILES.still.file)),
         }),

@@ -2,11 +2,13 @@ import { extname } from 'node:path';
 import type { MediaFacts } from '@/contract/footage';
 import { migrate } from '@/core/project/migrations';
 import type { Project } from '@/core/project/model';
-import { shownFootage } from '@/core/project/query';
-import type { FootageFacts } from '@/core/project/sources';
+import { lacksMatte, matteOf } from '@/core/key/matte-of';
+import { isPresented, shownFootage } from '@/core/project/query';
+import type { FootageFacts, MatteFacts } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import type { ServerContext } from '../context';
 import { fingerprint } from '../analyses/fingerprint';
+import { matteFile, mattesOf } from '../analyses/mattes';
 import { footageOf, type Footage } from '../db/rows/footage';
 import { factsOf } from '../footage/facts';
 import { footageFile, originalFile, PART_FILES, trackFile } from '../footage/names';
@@ -32,6 +34,8 @@ interface ManifestInput {
   readonly track: string | null;
   /** The same of a still as it lies over others; exports of before had none. */
   readonly still?: string | null;
+  /** Its mattes that are needed, each with such a name; exports of before had none. */
+  readonly mattes?: readonly (MatteFacts & { readonly file: string | null })[];
 }
 
 /** All that a render depends on. */
@@ -68,8 +72,15 @@ async function inputOf(
   exportId: string,
   footage: Footage,
   known: FootageFacts,
+  mattes: readonly MatteFacts[],
 ): Promise<ManifestInput> {
   return {
+    mattes: await Promise.all(
+      mattes.map(async (matte) => ({
+        ...matte,
+        file: await addInput(context, exportId, await matteFile(context, matte.id)),
+      })),
+    ),
     known,
     facts: footage.facts!,
     file: await addInput(context, exportId, originalFile(footage)),
@@ -99,11 +110,16 @@ export async function makeManifest(
   project: Project,
 ): Promise<Manifest> {
   const used = shownFootage(project);
+  const made = { mattes: await mattesOf(context, projectId) };
   const inputs: Record<string, ManifestInput> = {};
   for (const footage of await footageIn(context, projectId)) {
     const known = factsOf(footage);
-    if (known && used.has(footage.id))
-      inputs[footage.id] = await inputOf(context, exportId, footage, known);
+    if (!known || !used.has(footage.id)) continue;
+    const key = project.keys.find((one) => one.footageId === footage.id);
+    if (key && isPresented(project, footage.id) && lacksMatte(made, key))
+      throw problem('matte-missing', known.name);
+    const matte = key?.on ? matteOf(made, key) : null;
+    inputs[footage.id] = await inputOf(context, exportId, footage, known, matte ? [matte] : []);
   }
   return { format: FORMAT, version: 1, project, inputs };
 }
@@ -148,15 +164,23 @@ export async function taskOf(
 ): Promise<RenderTask> {
   const at = (name: string) => files.path(`${inputFiles(exportId)}/${name}`);
   const footage: Record<string, FootageFacts> = {};
+  const mattes: Record<string, MatteFacts[]> = {};
   const pointers: Record<string, PointerTrack> = {};
   const originals: Record<string, Original> = {};
-  for (const [id, { known, facts, file, track, still }] of Object.entries(inputs)) {
-    if (!file) throw problem('export-input-gone', known.name);
+  for (const [id, { known, facts, file, track, still, mattes: made = [] }] of Object.entries(
+    inputs,
+  )) {
+    if (!file || made.some((matte) => !matte.file)) throw problem('export-input-gone', known.name);
     footage[id] = known;
-    originals[id] = { path: await at(file), facts, ...(still && { still: await at(still) }) };
+    mattes[id] = made.map(({ file: _, ...matte }) => matte);
+    const paths = await Promise.all(made.map(async (m) => [m.id, await at(m.file!)] as const));
+    originals[id] = {
+      ...{ path: await at(file), facts, mattes: Object.fromEntries(paths) },
+      ...(still && { still: await at(still) }),
+    };
     if (track) pointers[id] = await readTrackFile(await at(track), known);
   }
-  return { project, sources: { footage, pointers }, originals, output, rate };
+  return { project, sources: { footage, pointers, mattes }, originals, output, rate };
 }
 
 /** Lets go of what an export took hold of. */

@@ -1,15 +1,16 @@
-import { Compositor } from '@/compositor/compositor';
+import { Compositor, type FrameOf } from '@/compositor/compositor';
 import type { Rasterizer } from '@/compositor/rasterizer';
 import type { SourceFrame } from '@/compositor/source-frame';
 import type { MediaFacts } from '@/contract/footage';
 import { isSolid, videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
+import { matteSize } from '@/core/matte/picture';
 import type { Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
 import type { Rect, Size } from '@/core/scale/rect';
 import { ticksToSeconds, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, releaseFrame, type PlanarFrame } from '@/kernels/planar';
-import { FrameStream } from '../media/frame-stream';
+import { FrameStream, type StreamFacts, type StreamOptions } from '../media/frame-stream';
 
 /** Where the original of a recording lies, and what it is. */
 export interface Original {
@@ -17,6 +18,8 @@ export interface Original {
   readonly facts: MediaFacts;
   /** Where a still lies as it is drawn over others. */
   readonly still?: string;
+  /** Where its mattes lie, by their names. */
+  readonly mattes?: Readonly<Record<string, string>>;
 }
 
 export interface RenderTask {
@@ -90,13 +93,14 @@ export class FrameRenderer implements Disposable {
    */
   render(index: number, plan: FramePlan): PlanarFrame {
     const videos = videoLayers(plan.layers);
-    for (const layer of videos) this.advance(layer, index);
+    for (const layer of videos) {
+      this.advance(layer, index);
+      this.advanceMatte(layer, index);
+    }
     this.closeUnused(videos);
-    this.compositor.compose(
-      plan,
-      (layer) => this.streams.get(layer.clipId)?.source ?? null,
-      this.target,
-    );
+    const frameOf: FrameOf = (layer, what) =>
+      this.streams.get(what === 'matte' ? matteStream(layer) : layer.clipId)?.source ?? null;
+    this.compositor.compose(plan, frameOf, this.target);
     return this.target;
   }
 
@@ -109,7 +113,31 @@ export class FrameRenderer implements Disposable {
   private advance(layer: VideoLayer, index: number): void {
     const original = this.task.originals[layer.footageId];
     if (!original) return;
-    const open = this.streams.get(layer.clipId);
+    const { calm } = this.options;
+    const role = this.task.sources.footage[layer.footageId]?.role;
+    this.follow(layer.clipId, layer, index, original, {
+      part: this.wanted.get(layer.clipId),
+      calm: calm && role === 'presenter',
+    });
+  }
+
+  /** The matte of a layer goes along with its recording. */
+  private advanceMatte(layer: VideoLayer, index: number): void {
+    const { matteId, footageId, footage } = layer;
+    const path = matteId && this.task.originals[footageId]?.mattes?.[matteId];
+    if (!path) return;
+    const facts = { kind: 'video', ...matteSize(footage), convertColor: null } as const;
+    this.follow(matteStream(layer), layer, index, { path, facts }, {});
+  }
+
+  private follow(
+    name: string,
+    layer: VideoLayer,
+    index: number,
+    { path, facts }: { readonly path: string; readonly facts: StreamFacts },
+    more: Pick<StreamOptions, 'part' | 'calm'>,
+  ): void {
+    const open = this.streams.get(name);
     const placed = JSON.stringify([layer.source, layer.destination]);
     if (open && (layer.speed === 0 || open.next === index)) {
       // Only what fills a rectangle and stays where it is can be drawn again in part.
@@ -120,34 +148,28 @@ export class FrameRenderer implements Disposable {
       return;
     }
     open?.stream.close();
-    const { threads, calm } = this.options;
-    const stream = new FrameStream(this.heap, original.path, original.facts, {
+    const stream = new FrameStream(this.heap, path, facts, {
       start: ticksToSeconds(layer.time),
       rate: this.task.rate,
       speed: layer.speed,
-      part: this.wanted.get(layer.clipId),
-      threads,
-      calm: calm && this.task.sources.footage[layer.footageId]?.role === 'presenter',
+      threads: this.options.threads,
+      ...more,
     });
     try {
-      this.streams.set(layer.clipId, {
-        stream,
-        next: index + 1,
-        source: stream.next(false),
-        placed,
-      });
+      this.streams.set(name, { stream, next: index + 1, source: stream.next(false), placed });
     } catch (error) {
-      this.streams.delete(layer.clipId);
+      this.streams.delete(name);
       stream.close();
       throw error;
     }
   }
 
   private closeUnused(videos: readonly VideoLayer[]): void {
-    for (const [clipId, { stream }] of this.streams)
-      if (!videos.some((layer) => layer.clipId === clipId)) {
+    const used = new Set(videos.flatMap((layer) => [layer.clipId, matteStream(layer)]));
+    for (const [name, { stream }] of this.streams)
+      if (!used.has(name)) {
         stream.close();
-        this.streams.delete(clipId);
+        this.streams.delete(name);
       }
   }
 }
@@ -157,6 +179,9 @@ export class FrameRenderer implements Disposable {
  * and the way from the last key frame, about what carrying the rest to us costs in ten seconds.
  */
 const TOO_MUCH = 2;
+
+/** What the stream of a layer's matte is called; that of its recording has the clip's name. */
+const matteStream = ({ clipId }: VideoLayer): string => `${clipId} matte`;
 
 const area = ({ width, height }: Rect) => width * height;
 

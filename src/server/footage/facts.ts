@@ -7,6 +7,7 @@ import type { ServerContext } from '../context';
 import { mediaFactsOf, roleOf, type Footage } from '../db/rows/footage';
 import { guessRole } from '../ingest/guess-role';
 import { resultOf } from '../analyses/analyses';
+import { mattesOf } from '../analyses/mattes';
 import { readTrack } from './track';
 import { listFootage } from './view';
 
@@ -62,5 +63,5 @@ export async function loadSources(
     const sight = await resultOf(context, id, 'screen');
     if (sight) sights[id] = JSON.parse(await readFile(sight, 'utf8')) as ScreenSight;
   }
-  return { footage, pointers, sights };
+  return { footage, pointers, sights, mattes: await mattesOf(context, projectId) };
 }

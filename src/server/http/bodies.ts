@@ -19,7 +19,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
-import { ANALYSIS_NAMES, type AnalysisName } from '@/contract/analyses';
+import { ANALYSIS_NAMES, MATTE_METHODS, type AnalysisName } from '@/contract/analyses';
 import { DELETED_KINDS, type DeletedKind } from '@/contract/disk';
 import { BED_NAMES, type BedName } from '@/core/audio/bed';
 import { LAYOUT_KINDS, type LayoutKind } from '@/core/layout/built-in';
@@ -188,6 +188,16 @@ class FollowBody {
   @IsNumber() @Min(0) to!: number;
 }
 
+class ShotBody {
+  @IsInt() @Min(0) start!: number;
+  @IsInt() @Min(1) end!: number;
+}
+
+class MatteBody {
+  @IsIn(MATTE_METHODS) method!: (typeof MATTE_METHODS)[number];
+  @IsOptional() @Nested(() => ShotBody) shot!: ShotBody | null;
+}
+
 export class AnalysisBody {
   @IsIn(ANALYSIS_NAMES) kind!: AnalysisName;
   @MayLack() @Nested(() => FollowBody) follow?: FollowBody;
@@ -198,6 +208,7 @@ export class AnalysisBody {
   @MaxLength(80, { each: true })
   words?: string[];
   @MayLack() @IsString() @MaxLength(64) alignWith?: string;
+  @MayLack() @Nested(() => MatteBody) matte?: MatteBody;
 }
 
 export class LastGoodBody {

@@ -9,6 +9,9 @@ import { colorFilters, timingFilters } from './filters';
 import { PipeReader } from './pipe';
 import { GUARDED_INPUT } from './process';
 
+/** What of a recording's facts decoding depends on. */
+export type StreamFacts = Pick<MediaFacts, 'kind' | 'width' | 'height' | 'convertColor'>;
+
 /** What of a recording is decoded, and how. */
 export interface StreamOptions {
   /** Seconds of the recording. */
@@ -24,6 +27,8 @@ export interface StreamOptions {
   readonly calm?: boolean;
   /** Luma only, on a black ground of this size. */
   readonly luma?: Size;
+  /** All of it at this size, colour at as many places as luma. */
+  readonly small?: Size;
 }
 
 /**
@@ -38,8 +43,8 @@ const SENSOR_NOISE = 'hqdn3d=luma_spatial=0:chroma_spatial=0:luma_tmp=5:chroma_t
  */
 export function frameArguments(
   path: string,
-  facts: MediaFacts,
-  { start, rate, speed = 1, part, threads = 0, calm, luma }: StreamOptions,
+  facts: StreamFacts,
+  { start, rate, speed = 1, part, threads = 0, calm, luma, small }: StreamOptions,
   muxer: 'rawvideo' | 'yuv4mpegpipe' = 'yuv4mpegpipe',
 ): string[] {
   const still = facts.kind === 'image';
@@ -51,6 +56,7 @@ export function frameArguments(
     ...crop,
     ...(calm ? [SENSOR_NOISE] : []),
     // A conversion to grey would stretch its range.
+    ...(small ? [`scale=${small.width}:${small.height}:flags=area`, 'format=yuv444p'] : []),
     ...(luma ? ['extractplanes=y', `pad=${luma.width}:${luma.height}:0:0`] : []),
   ];
   // Seeking goes to the key frame before; the timing filter drops what comes too early but
@@ -80,7 +86,7 @@ export function frameArguments(
     '-f',
     muxer,
     '-pix_fmt',
-    luma ? 'gray' : 'yuv420p',
+    luma ? 'gray' : small ? 'yuv444p' : 'yuv420p',
     'pipe:1',
   ];
 }
@@ -118,7 +124,7 @@ export class FrameStream {
   constructor(
     private readonly heap: KernelHeap,
     path: string,
-    facts: MediaFacts,
+    facts: StreamFacts,
     options: StreamOptions,
   ) {
     this.part = options.part ?? null;

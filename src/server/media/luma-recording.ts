@@ -2,7 +2,7 @@ import type { MediaFacts } from '@/contract/footage';
 import { rateFromNumber, ticksToSeconds } from '@/core/time/ticks';
 import { inTiles } from '@/sight/pictures';
 import type { LumaRecording } from '@/sight/recording';
-import { LumaStream } from './luma-stream';
+import { PictureStream } from './picture-stream';
 
 /** Of recordings that do not tell theirs. */
 const USUAL_RATE = rateFromNumber(30);
@@ -14,6 +14,6 @@ export function lumaRecording(path: string, facts: MediaFacts): LumaRecording {
   return {
     size: { width: facts.width, height: facts.height },
     ...{ rate, length: ticksToSeconds(facts.duration) * 1000 },
-    open: (start) => new LumaStream(path, facts, { start, rate, luma }),
+    open: (start) => new PictureStream(path, facts, { start, rate, luma }),
   };
 }

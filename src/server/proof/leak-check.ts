@@ -10,7 +10,7 @@ import type { Plane } from '@/kernels/planar';
 import { inTiles } from '@/sight/pictures';
 import { FrameRenderer, type Original, type RenderTask } from '../export/render-frames';
 import { lumaRecording } from '../media/luma-recording';
-import { LumaStream } from '../media/luma-stream';
+import { PictureStream } from '../media/picture-stream';
 import { loadKernels, nodeRasterizer } from '../media/node-host';
 import { hiddenBy } from './covered';
 import { isKnown, lookFor, placesShown, type Seen } from './seen';
@@ -80,7 +80,7 @@ export async function checkCovers(
   const frame = frameDuration(rate);
   const size = inTiles(video.facts);
   const at = heap.allocate(size.width * size.height);
-  using shown = new LumaStream(video.path, video.facts, { start: 0, rate, luma: size });
+  using shown = new PictureStream(video.path, video.facts, { start: 0, rate, luma: size });
   const rasterizer = await nodeRasterizer();
   const renderers = new Map(
     [...new Set(seen.map(({ footageId }) => footageId))].map((id) => [

@@ -3,6 +3,7 @@ import { align } from './align';
 import { draw } from './draw';
 import { follow } from './follow';
 import { findLeaks } from './leaks';
+import { matte } from './matte';
 import { lookForPrivate } from './private';
 import { sight } from './sight';
 import { track } from './track';
@@ -28,6 +29,7 @@ async function run([tool, from, to, ...more]: readonly string[]): Promise<unknow
   if (tool === 'align') return align(from!, to!, tell);
   if (tool === 'sight') return sight(from!, to!, more[0]!, tell);
   if (tool === 'follow') return follow(from!, to!, more[0]!, tell);
+  if (tool === 'matte') return matte(from!, to!, more[0]!, tell);
   if (tool === 'private') return lookForPrivate(from!, to!, more[0]!, tell);
   if (tool === 'leaks') return findLeaks(from!, to!, tell);
   throw new Error(`There is no tool ${tool}`);

@@ -5,7 +5,7 @@ import { framesPerSecond, rateFromNumber, ticksToSeconds } from '@/core/time/tic
 import { summaryOf, type ScreenSight, type SightSummary } from '@/core/vision/screen-sight';
 import { inTiles } from '@/sight/pictures';
 import { ScreenSighting } from '@/sight/sight';
-import { LumaStream } from '../media/luma-stream';
+import { PictureStream } from '../media/picture-stream';
 import { loadKernels } from '../media/node-host';
 
 /** More pictures a second than this tell nothing that is not known. */
@@ -35,7 +35,7 @@ export async function sight(
   const luma = inTiles(facts);
   const seconds = ticksToSeconds(facts.duration);
   const sighting = new ScreenSighting(heap, { width, height }, rate, {
-    open: (start) => new LumaStream(path, facts, { start, rate, luma }),
+    open: (start) => new PictureStream(path, facts, { start, rate, luma }),
     pictures: Math.max(1, Math.round(seconds * framesPerSecond(rate))),
     onProgress,
   });

@@ -11,7 +11,12 @@ import { RectFields } from '../../parts/RectFields';
 import { SettingField } from '../../parts/setting-fields';
 import { playheadOf, useEditor, useEditorStore } from '../store';
 
-const { shape: SHAPE, feather: FEATHER, ring: RING } = PresenterPlacement.properties;
+const {
+  shape: SHAPE,
+  feather: FEATHER,
+  ring: RING,
+  shadow: SHADOW,
+} = PresenterPlacement.properties;
 
 interface Fields {
   readonly layout: Layout;
@@ -44,7 +49,14 @@ function BoxFields({ box, onBox }: { box: Box; onBox: (box: Box) => void }) {
 /** Where the screen is in a layout, its corners and its edge. */
 export function ScreenFields({ layout, onLayout }: Fields) {
   const { screen } = layout;
-  const change = ({ ring, ...what }: { rounding?: number; ring?: PresenterBox['ring'] }) => {
+  const change = ({
+    ring,
+    ...what
+  }: {
+    rounding?: number;
+    shadow?: number;
+    ring?: PresenterBox['ring'];
+  }) => {
     const { ring: before, ...rest } = screen!;
     const edge = ring === undefined ? (before ?? null) : ring;
     const next = { ...rest, ...what, ...(edge ? { ring: edge } : {}) };
@@ -74,6 +86,11 @@ export function ScreenFields({ layout, onLayout }: Fields) {
             onChange={(v) => change({ rounding: v / 100 })}
           />
           <RingFields ring={screen.ring ?? null} onRing={(ring) => change({ ring })} />
+          <SettingField
+            schema={SHADOW}
+            value={screen.shadow ?? 0}
+            onChange={(shadow) => change({ shadow })}
+          />
         </>
       )}
     </fieldset>
@@ -94,15 +111,22 @@ function RingFields({
         schema={RING.properties.width}
         value={ring?.width ?? 0}
         onChange={(width) =>
-          onRing(width ? { width, color: ring?.color ?? RING.properties.color.default } : null)
+          onRing(width ? { color: RING.properties.color.default, ...ring, width } : null)
         }
       />
       {ring && (
-        <SettingField
-          schema={RING.properties.color}
-          value={ring.color}
-          onChange={(color) => onRing({ ...ring, color })}
-        />
+        <>
+          <SettingField
+            schema={RING.properties.color}
+            value={ring.color}
+            onChange={(color) => onRing({ ...ring, color })}
+          />
+          <SettingField
+            schema={RING.properties.gap}
+            value={ring.gap ?? 0}
+            onChange={(gap) => onRing({ ...ring, gap })}
+          />
+        </>
       )}
     </>
   );
@@ -165,6 +189,11 @@ export function PresenterFields({ layout, onLayout }: Fields) {
             onChange={(v) => change({ crop: Number(Math.max(0.2, 1 / v).toFixed(4)) })}
           />
           <RingFields ring={box.ring} onRing={(ring) => change({ ring })} />
+          <SettingField
+            schema={SHADOW}
+            value={box.shadow ?? 0}
+            onChange={(shadow) => change({ shadow })}
+          />
         </>
       )}
     </fieldset>

@@ -59,6 +59,7 @@ export function LookDetails({ footage }: { footage: FootageFacts }) {
           ...(footage.role === 'presenter' || footage.kind === 'image' ? (['tilt'] as const) : []),
           'brightness',
           'contrast',
+          ...(['exposure', 'saturation', 'temperature'] as const),
           ...(footage.role === 'presenter' ? [] : (['crisp'] as const)),
         ]}
         onChange={change}

@@ -1,4 +1,5 @@
 'use client';
+import { aspectOf } from '@/core/layout/rectangles';
 import { PresenterPlacement } from '@/core/project/model';
 import { visibleClip } from '@/core/project/query';
 import { readChoices, shareSetting } from '@/core/schema/setting';
@@ -7,7 +8,7 @@ import { SettingField, SettingFields } from '../../parts/setting-fields';
 import { useAtPlayhead, useEditor } from '../store';
 import { Heading } from './Heading';
 import { KeepClear } from './KeepClear';
-import { KeyDetails } from './KeyDetails';
+import { KeyDetails } from './key/KeyDetails';
 
 /** The less of the recording a circle shows, the larger is the face; both go from 0.2 to 1. */
 const FACE_AND_CROP = 1.2;
@@ -55,7 +56,7 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
         only={['size', 'margin', 'shape']}
         onChange={change}
       />
-      {placement.shape === 'circle' && (
+      {aspectOf(placement.shape) && (
         <>
           <SettingField
             schema={FaceSize}
@@ -79,13 +80,13 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
       <SettingFields
         schema={PresenterPlacement}
         value={placement}
-        only={['feather', 'mirror']}
+        only={['feather', 'mirror', 'shadow']}
         onChange={change}
       />
       <SettingFields
         schema={PresenterPlacement.properties.ring}
         value={placement.ring}
-        only={placement.ring.width > 0 ? ['width', 'color'] : ['width']}
+        only={placement.ring.width > 0 ? ['width', 'color', 'gap'] : ['width']}
         onChange={(what) => change({ ring: { ...placement.ring, ...what } })}
       />
       <KeepClear />

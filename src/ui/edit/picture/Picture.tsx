@@ -34,6 +34,9 @@ const selectedCallouts = (state: EditorState): readonly string[] =>
 const keepSelection = () => {};
 
 /** The composed picture on its grey surround, with handles for what is selected. */
+/** A wall has no more further samples than this. */
+const MOST_SAMPLES = 8;
+
 export function Picture({
   canvasRef,
   player,
@@ -82,9 +85,13 @@ export function Picture({
     );
     const { project, apply } = store.getState();
     const clip = visibleClip(project, 'presenter', playheadOf(store.getState()));
-    if (color && clip)
-      apply('change-key', { footageId: clip.footageId, change: { color, on: true } });
-    store.setState({ picking: false, view: {} });
+    const samples = clip && project.keys.find((k) => k.footageId === clip.footageId)?.samples;
+    const what =
+      picking === 'sample' && samples && color
+        ? { samples: [...samples, color].slice(-MOST_SAMPLES) }
+        : { color: color ?? '', on: true, wall: null };
+    if (color && clip) apply('change-key', { footageId: clip.footageId, change: what });
+    store.setState({ picking: null, view: {} });
   };
 
   return (

@@ -1,8 +1,9 @@
 import type { StoreApi } from 'zustand';
-import { readAnalysis } from '@/contract/analyses';
+import { mattesAmong, readAnalysis } from '@/contract/analyses';
 import { call } from '@/contract/call';
 import { readPointer, type FootageView } from '@/contract/footage';
 import type { ProjectState } from '@/contract/state';
+import { same } from '@/core/schema/same';
 import { usedFootage } from '@/core/project/query';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import type { ScreenSight } from '@/core/vision/screen-sight';
@@ -35,6 +36,7 @@ export function followServer(
       sources: sourcesOf(store.getState().footage, {
         pointers: { ...pointers },
         sights: { ...sights },
+        mattes: mattesAmong(store.getState().analyses),
       }),
     });
 
@@ -81,7 +83,9 @@ export function followServer(
   };
 
   const take = ({ revision, name, footage, exports, jobs, takes, analyses }: ProjectState) => {
-    const changed = JSON.stringify(store.getState().footage) !== JSON.stringify(footage);
+    const before = store.getState();
+    const changed = JSON.stringify(before.footage) !== JSON.stringify(footage);
+    const matted = !same(before.sources.mattes ?? {}, mattesAmong(analyses));
     store.setState({ name, exports, jobs, takes, analyses, ...(changed ? { footage } : {}) });
     heardOf(revision);
     reading = new Set(
@@ -90,7 +94,7 @@ export function followServer(
       ),
     );
     for (const footageId of reading) loading.delete(footageId);
-    if (changed) refresh();
+    if (changed || matted) refresh();
     loadMissing();
   };
 

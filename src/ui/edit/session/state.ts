@@ -123,8 +123,8 @@ export interface WorkspaceSlice {
   readonly typeInto: string | null;
   /** The lines on which what is dragged in the Picture rests. */
   readonly restingOn: Rest['lines'] | null;
-  /** The next press on the Picture picks the wall's colour. */
-  readonly picking: boolean;
+  /** What the next press on the Picture picks: the wall's colour, or a further sample of it. */
+  readonly picking: 'color' | 'sample' | null;
   /** What the next drag over the Picture draws. */
   readonly drawing: 'framing' | 'path' | Pen | NewShape | null;
   /** Whether new callouts are drawn on the Picture instead of being put where the pointer is. */

@@ -1,6 +1,7 @@
 import { requestAnalysis } from '@/contract/analyses';
 import { requestAnalysis as request } from '@/server/analyses/analyses';
 import { requestAlignment } from '@/server/analyses/request-alignment';
+import { requestMatte } from '@/server/analyses/request-matte';
 import { requestPrivate } from '@/server/analyses/request-private';
 import { requestTrack } from '@/server/analyses/request-track';
 import { AnalysisBody } from '@/server/http/bodies';
@@ -12,6 +13,8 @@ export const POST = serve(requestAnalysis, AnalysisBody, ({ context, params, bod
       return requestTrack(context, params.id, body.follow);
     case 'alignment':
       return requestAlignment(context, params.id, body.alignWith);
+    case 'matte':
+      return requestMatte(context, params.id, body.matte);
     case 'private':
       return requestPrivate(context, params.id, body.words);
     default:

@@ -1,10 +1,10 @@
 'use client';
 import { FootageKey } from '@/core/project/model';
 import { tidyArea } from '@/core/scale/area';
-import { CheckField } from '../../parts/fields';
-import { RectFields } from '../../parts/RectFields';
-import { SettingField } from '../../parts/setting-fields';
-import { useEditor } from '../store';
+import { CheckField } from '../../../parts/fields';
+import { RectFields } from '../../../parts/RectFields';
+import { SettingField } from '../../../parts/setting-fields';
+import { useEditor } from '../../store';
 
 type EdgeKey = Pick<FootageKey, 'choke' | 'feather' | 'garbage'>;
 

@@ -1,17 +1,19 @@
-import type { MediaFacts } from '@/contract/footage';
-import { frameArguments, type StreamOptions } from './frame-stream';
+import { frameArguments, type StreamFacts, type StreamOptions } from './frame-stream';
 import { PipeReader } from './pipe';
 
-/** The luma of a recording's pictures at a steady rate, one after the other. Reading waits. */
-export class LumaStream {
+/** What a stream of bare pictures may be: luma on a ground, or all of it at a small size. */
+export type BareOptions = StreamOptions &
+  (Required<Pick<StreamOptions, 'luma'>> | Required<Pick<StreamOptions, 'small'>>);
+
+/**
+ * A recording's pictures at a steady rate, one after the other: their luma, or all of them at a
+ * small size. Reading waits.
+ */
+export class PictureStream {
   private readonly reader: PipeReader;
   private any = false;
 
-  constructor(
-    path: string,
-    facts: MediaFacts,
-    options: StreamOptions & Required<Pick<StreamOptions, 'luma'>>,
-  ) {
+  constructor(path: string, facts: StreamFacts, options: BareOptions) {
     this.reader = new PipeReader(frameArguments(path, facts, options, 'rawvideo'));
   }
 

@@ -1,0 +1,63 @@
+import type { Adjustment } from '@/core/frame/plan';
+import type { KernelHeap } from '@/kernels/heap';
+import type { Plane } from '@/kernels/planar';
+import type { Inset } from './inset';
+import type { ColorPlanes, PlaneName } from './scaled';
+
+/** Mid-grey in luma, around which contrast works. */
+const MIDDLE = 126;
+/** Black in luma, around which light is more or less. */
+const BLACK = 16;
+/** Code values are some power of light (ITU-R BT.709). */
+const GAMMA = 0.45;
+/** What the warmest light adds to white, in code values of both colour differences. */
+const WARMEST = { u: -32, v: 24 };
+
+/**
+ * Changes light and colours of a picture; its colours are multiplied by its opacity. Contrast widens
+ * the colours too, as it does in RGB, and so does exposure.
+ *
+ * @param alphas its opacity; null for a picture that has none
+ */
+export function adjustColors(
+  heap: KernelHeap,
+  planes: ColorPlanes,
+  alphas: Inset | null,
+  change: Adjustment,
+): void {
+  const { y } = planes;
+  if (change.temperature)
+    for (const name of ['u', 'v'] as const) {
+      const { at, stride, width, height } = planes[name];
+      heap.exports.tintPlane(
+        ...([at, stride, width, height, y.at, y.stride, y.width, y.height] as const),
+        WARMEST[name] * change.temperature,
+      );
+    }
+  for (const name of ['y', 'u', 'v'] as const)
+    adjustPlane(heap, planes[name], name, alphas, change);
+}
+
+/** Changes one plane of a picture, sample by sample; all but the warmth of its light. */
+export function adjustPlane(
+  heap: KernelHeap,
+  plane: Plane,
+  name: PlaneName,
+  alphas: Inset | null,
+  { brightness, contrast, exposure, saturation }: Adjustment,
+): void {
+  const light = name === 'y';
+  const alpha = light ? alphas?.alpha : alphas?.chromaAlpha;
+  const gain = 2 ** (exposure * GAMMA);
+  heap.exports.adjustPlane(
+    plane.at,
+    plane.stride,
+    alpha?.at ?? 0,
+    alpha?.stride ?? 0,
+    plane.width,
+    plane.height,
+    contrast * gain * (light ? 1 : saturation),
+    light ? BLACK * (1 - gain) * contrast + MIDDLE * (1 - contrast) + brightness * 219 : 0,
+    light ? 0 : 128,
+  );
+}
