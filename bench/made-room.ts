@@ -20,7 +20,8 @@ export interface RoomFrame {
 
 export interface RoomScene {
   readonly name: string;
-  readonly frame: (n: number) => RoomFrame;
+  /** @param empty without the presenter */
+  readonly frame: (n: number, empty?: boolean) => RoomFrame;
 }
 
 type Figure = (pen: SKRSContext2D, time: number) => void;
@@ -70,9 +71,9 @@ function scene(name: string, figure: Figure, light: (time: number) => number): R
   const pen = canvas.getContext('2d');
   return {
     name,
-    frame(n) {
+    frame(n, empty = false) {
       const sums = new Float32Array(COUNT * 4);
-      for (let e = 0; e < EXPOSURE; e++) {
+      for (let e = 0; e < EXPOSURE && !empty; e++) {
         pen.clearRect(0, 0, ROOM.width, ROOM.height);
         figure(pen, (n + (e / EXPOSURE) * 0.7) / 30);
         const { data } = pen.getImageData(0, 0, ROOM.width, ROOM.height);

@@ -6,6 +6,7 @@ import { benchFraming } from './framing';
 import { benchGrowth } from './growth';
 import { benchKey } from './key';
 import { benchMatch } from './match';
+import { benchMatte } from './matte';
 import { benchPointer } from './pointer';
 import { benchPrivate } from './private';
 import { benchSharpness } from './sharpness';
@@ -21,6 +22,7 @@ const parts: Readonly<Record<string, () => Promise<void> | void>> = {
   crisp: benchCrisp,
   key: benchKey,
   match: benchMatch,
+  matte: benchMatte,
   growth: benchGrowth,
   export: benchExport,
   noise: benchNoise,

@@ -108,6 +108,7 @@ export const buildNode = () =>
     vistum: 'src/cli/main.ts',
     tool: 'src/server/tools/main.ts',
     'segment-thread': 'src/server/export/segment-thread.ts',
+    'model-thread': 'src/server/matte/model-thread.ts',
     'still-thread': 'src/server/export/still-thread.ts',
     'check-thread': 'src/server/documents/check-thread.ts',
   });

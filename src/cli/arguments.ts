@@ -31,6 +31,7 @@ const OPTIONS = {
   whole: { type: 'boolean' },
   covers: { type: 'boolean' },
   words: { type: 'string' },
+  shot: { type: 'string' },
   json: { type: 'boolean' },
   help: { type: 'boolean' },
 } as const;
@@ -79,11 +80,14 @@ export function parseSeconds(text: string, option: string): number {
   return seconds;
 }
 
-export function parseRange(text: string): { start: number; end: number } {
+export function parseRange(
+  text: string,
+  option = '--range',
+): { start: number; end: number } {
   const match = /^([\d.]+)-([\d.]+)$/.exec(text);
   const range = match && { start: Number(match[1]), end: Number(match[2]) };
   if (!range || !(range.end > range.start))
-    throw new UsageError(`--range is START-END in seconds, as in 3.5-12; "${text}" is not.`);
+    throw new UsageError(`${option} is START-END in seconds, as in 3.5-12; "${text}" is not.`);
   return range;
 }
 

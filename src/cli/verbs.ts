@@ -31,6 +31,7 @@ import type { Answer, Call, Verb } from './call';
 import { edit, editProject } from './edit';
 import { follow } from './follow';
 import { match } from './match';
+import { makeMatte } from './matte';
 import { plan } from './plan';
 import { findPrivate } from './private';
 import { proof } from './proof';
@@ -208,6 +209,7 @@ export const VERBS: Readonly<Record<string, { readonly run: Verb; readonly usage
     usage: 'private PROJECT FOOTAGE [--words WORD,WORD] [--out FILE]',
   },
   match: { run: match, usage: 'match PROJECT FOOTAGE_A FOOTAGE_B' },
+  matte: { run: makeMatte, usage: 'matte PROJECT FOOTAGE [--shot A-B] [--out FILE]' },
   plan: {
     run: plan,
     usage:

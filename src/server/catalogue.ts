@@ -239,6 +239,12 @@ export const CATALOGUE = {
       'Details of the presenter.',
     'camera.mp4',
   ),
+  'model-broken': entry(
+    500,
+    () =>
+      'What tells people from their background does not run on this machine. ' +
+      'Key by the colour of a wall, or by a shot without the presenter.',
+  ),
   'nothing-to-hear': entry(
     422,
     (name: string) => `${name} has no sound by which it could be lined up. Line it up by hand.`,

@@ -1,8 +1,9 @@
 import { boxSums } from './box-mean';
 import type { SmallPicture } from './picture';
 
-/** Side of the cells that colours are summed up in, in pixels. */
-const CELL = 4;
+/** Cells that colours are summed up in are two to this power pixels wide and high. */
+const BITS = 2;
+const CELL = 1 << BITS;
 /** Colours are taken from so many cells on each side. */
 const REACH = 2;
 
@@ -37,10 +38,10 @@ export class ColorsAround {
     const [count, ys, us, vs] = sums as [Float32Array, Float32Array, Float32Array, Float32Array];
     for (const plane of sums) plane.fill(0);
     for (let top = 0; top < height; top++) {
-      const row = Math.floor(top / CELL) * across;
+      const row = (top >> BITS) * across;
       for (let x = 0, i = top * width; x < width; x++, i++) {
         if (marks[i] !== wanted) continue;
-        const cell = row + Math.floor(x / CELL);
+        const cell = row + (x >> BITS);
         count[cell]!++;
         ys[cell]! += y[i]!;
         us[cell]! += u[i]!;
@@ -59,7 +60,7 @@ export class ColorsAround {
   at(i: number, into: Float32Array): boolean {
     const { width, across, sums } = this;
     const x = i % width;
-    const cell = Math.floor((i - x) / width / CELL) * across + Math.floor(x / CELL);
+    const cell = (((i - x) / width) >> BITS) * across + (x >> BITS);
     const count = sums[0]![cell]!;
     if (count < 0.5) return false;
     for (let k = 0; k < 3; k++) into[k] = sums[k + 1]![cell]! / count;

@@ -9,6 +9,8 @@ import { steadyMatte } from './steady';
 const LEAST_PART = 0.04;
 /** A hole that surely shows what lies behind stays one. */
 const SURELY_BEHIND = -2.5;
+/** Odds beyond this are as good as certain, as logarithms. */
+const CERTAIN = 4.5;
 /** Without a model what is behind can't be told from a shirt of its colour, except by its size. */
 const LARGEST_HOLE = 0.02;
 
@@ -53,7 +55,7 @@ export class MatteMaker {
     if (before) steadyMatte(picture, before, fresh, steadied);
     else steadied.set(fresh);
     this.keep(picture);
-    for (let i = 0; i < into.length; i++) into[i] = Math.round(255 * steadied[i]!);
+    for (let i = 0; i < into.length; i++) into[i] = 255 * steadied[i]! + 0.5;
   }
 
   /** What is surely background, as far as it can be told before the light is known. */
@@ -81,7 +83,8 @@ export class MatteMaker {
       const filled = holes[i] && (modelled ? odd > SURELY_BEHIND : holeSizes[holeOf[i]!]! < most);
       if (filled) sure[i] = 1;
       else if (odd > 0 && !person[i]) sure[i] = 0;
-      else sure[i] = 1 / (1 + Math.exp(-odd));
+      else if (odd > CERTAIN) sure[i] = 1;
+      else sure[i] = odd < -CERTAIN ? 0 : 1 / (1 + Math.exp(-odd));
     }
   }
 

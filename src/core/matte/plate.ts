@@ -7,8 +7,8 @@ import { PLANES, type SmallPicture } from './picture';
 export interface Plate extends SmallPicture {
   /** How far each pixel can be relied on, 0 to 1; 0 where it was never seen. */
   readonly known: Float32Array;
-  /** Typical differences of luma and of each colour difference from the plate, in code values. */
-  readonly spread: Readonly<Record<'y' | 'u' | 'v', Float32Array>>;
+  /** One by the typical difference of luma and of each colour difference, in code values. */
+  readonly precision: Readonly<Record<'y' | 'u' | 'v', Float32Array>>;
 }
 
 /** Fewer sights of a pixel than this tell little. */
@@ -32,7 +32,7 @@ export function learnPlate(
   const count = width * height;
   const known = new Float32Array(count);
   const planes = { y: new Uint8Array(count), u: new Uint8Array(count), v: new Uint8Array(count) };
-  const spread = {
+  const precision = {
     y: new Float32Array(count),
     u: new Float32Array(count),
     v: new Float32Array(count),
@@ -42,18 +42,21 @@ export function learnPlate(
     const shown = pictures.filter((_, k) => behind[k]![i]);
     if (!shown.length) continue;
     const values = seen.subarray(0, shown.length);
+    let unrest = 0;
     for (const name of PLANES) {
       shown.forEach((picture, k) => (values[k] = picture[name][i]!));
       const middle = values.sort()[shown.length >> 1]!;
       planes[name][i] = middle;
       for (let k = 0; k < values.length; k++) values[k] = Math.abs(values[k]! - middle);
       // The median of the differences is two thirds of the standard deviation of noise.
-      spread[name][i] = Math.max(LEAST_SPREAD[name], 1.48 * values.sort()[shown.length >> 1]!);
+      const spread = Math.max(LEAST_SPREAD[name], 1.48 * values.sort()[shown.length >> 1]!);
+      precision[name][i] = 1 / spread;
+      if (name === 'y') unrest = spread;
     }
-    const steady = Math.max(0, 1 - spread.y[i]! / UNRELIABLE);
+    const steady = Math.max(0, 1 - unrest / UNRELIABLE);
     known[i] = Math.min(1, shown.length / ENOUGH) * steady;
   }
-  return { width, height, ...planes, known, spread };
+  return { width, height, ...planes, known, precision };
 }
 
 /**

@@ -56,6 +56,33 @@ export function partsOf(
   return { labels, sizes };
 }
 
+/** Columns and rows from `left` and `top` to before `right` and `bottom`. */
+interface Bounds {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/** The least rectangle with all that is marked; null where nothing is. */
+function boundsOf(marked: Uint8Array, width: number, height: number): Bounds | null {
+  let [left, top, right, bottom] = [width, -1, 0, 0];
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    const first = marked.indexOf(1, row) - row;
+    if (first < 0 || first >= width) {
+      // Nothing in this row, nor in all that follow.
+      if (first < 0) break;
+      continue;
+    }
+    if (top < 0) top = y;
+    bottom = y + 1;
+    left = Math.min(left, first);
+    right = Math.max(right, marked.lastIndexOf(1, row + width - 1) - row + 1);
+  }
+  return top < 0 ? null : { left, top, right, bottom };
+}
+
 /**
  * Which pixels that are no person are enclosed by one: those from which no way leads to the left,
  * the upper or the right edge. The lower edge does not count, because that is where a person who
@@ -64,17 +91,33 @@ export function partsOf(
  * @param person 1 where a person is
  */
 export function enclosed(person: Uint8Array, width: number, height: number): Uint8Array {
-  const others = new Uint8Array(person.length);
-  for (let i = 0; i < others.length; i++) others[i] = person[i] ? 0 : 1;
-  const { labels, sizes } = partsOf(others, width, height);
-  const open = new Uint8Array(sizes.length);
-  for (let x = 0; x < width; x++) open[labels[x]!] = 1;
-  for (let y = 0; y < height; y++) {
-    open[labels[y * width]!] = 1;
-    open[labels[y * width + width - 1]!] = 1;
+  const holes = new Uint8Array(person.length);
+  const bounds = boundsOf(person, width, height);
+  if (!bounds) return holes;
+  // Nothing beyond the person is enclosed by them.
+  const { left, top, right, bottom } = bounds;
+  for (let y = top; y < bottom; y++)
+    for (let i = y * width + left; i < y * width + right; i++) holes[i] = person[i] ? 0 : 1;
+  const stack = new Stack((right - left) * (bottom - top));
+  const open = (i: number) => {
+    if (!holes[i]) return;
+    holes[i] = 0;
+    stack.push(i);
+  };
+  for (let x = left; x < right; x++) {
+    open(top * width + x);
+    if (bottom < height) open((bottom - 1) * width + x);
   }
-  // Nothing is marked where the person is, and so is never enclosed.
-  open[0] = 1;
-  for (let i = 0; i < others.length; i++) others[i] = open[labels[i]!] ? 0 : 1;
-  return others;
+  for (let y = top; y < bottom; y++) {
+    open(y * width + left);
+    open(y * width + right - 1);
+  }
+  for (let i = stack.pop(); i >= 0; i = stack.pop()) {
+    const x = i % width;
+    if (x > left) open(i - 1);
+    if (x < right - 1) open(i + 1);
+    if (i >= (top + 1) * width) open(i - width);
+    if (i < (bottom - 1) * width) open(i + width);
+  }
+  return holes;
 }

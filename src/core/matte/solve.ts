@@ -88,10 +88,11 @@ export class EdgeSolver {
     for (let y = 0, i = 0; y < height; y++) {
       const tall = Math.min(BAND, y) + Math.min(BAND, height - 1 - y) + 1;
       for (let x = 0; x < width; x++, i++) {
-        const room = tall * (Math.min(BAND, x) + Math.min(BAND, width - 1 - x) + 1);
         const p = sure[i]!;
-        if (sums[i]! > 0.5 && sums[i]! < room - 0.5) marks[i] = MIXED;
-        else marks[i] = p > 0.9 ? PERSON : p < 0.1 ? BEHIND : UNSURE;
+        marks[i] = p > 0.9 ? PERSON : p < 0.1 ? BEHIND : UNSURE;
+        if (sums[i]! < 0.5) continue;
+        const room = tall * (Math.min(BAND, x) + Math.min(BAND, width - 1 - x) + 1);
+        if (sums[i]! < room - 0.5) marks[i] = MIXED;
       }
     }
   }

@@ -6,11 +6,15 @@ import { learnPlate, type Plate } from '@/core/matte/plate';
 import { framesPerSecond, rateFromNumber, ticksToSeconds, type FrameRate } from '@/core/time/ticks';
 import { PictureStream } from '../media/picture-stream';
 import { matteWriter } from './matte-file';
-import { PersonModel } from './person-model';
+import { ModelHost } from './model-host';
 import { Watcher } from './watcher';
 
 /** Pictures from which it is learned what is behind. */
 const LOOKS = 32;
+/** A short recording shows little more in more of them than this. */
+const FEW_LOOKS = 16;
+/** Pictures that follow closer than so many a second tell the same. */
+const MOST_LOOKS = 10;
 /** Shorter recordings are read as a whole for that; of longer ones single pictures are looked up. */
 const SHORT = 90;
 /** The model is asked for so many pictures a second; what is between follows from both sides. */
@@ -40,7 +44,7 @@ export async function makeMatte(
   const own = facts.frameRate ?? rateFromNumber(30);
   const rate = framesPerSecond(own) > MOST_RATE ? rateFromNumber(MOST_RATE) : own;
   const recording = { path, facts, size };
-  const model = task.method === 'person' ? await PersonModel.load() : null;
+  using model = task.method === 'person' ? new ModelHost(size) : null;
   const plate = model
     ? plateBehind(recording, new Watcher(model), (share) => onProgress(share * LEARNING))
     : plateOf(recording, task);
@@ -73,7 +77,7 @@ const bytesOf = ({ size }: Recording) => new Uint8Array(size.width * size.height
 /** Mean of a plane. */
 function shareOf(plane: Float32Array | Uint8Array): number {
   let sum = 0;
-  for (const value of plane) sum += value;
+  for (let i = 0; i < plane.length; i++) sum += plane[i]!;
   return sum / plane.length;
 }
 
@@ -89,9 +93,11 @@ function spread(recording: Recording, from: number, to: number, most: number): S
     return true;
   };
   if (to - from <= SHORT) {
-    const rate = rateFromNumber(Math.min(10, most / Math.max(0.1, to - from)));
+    const each = Math.min(MOST_LOOKS, most / Math.max(0.1, to - from));
+    const rate = rateFromNumber(each);
     using stream = new PictureStream(path, facts, { ...options, start: from, rate });
-    while (found.length < most && take(stream));
+    const count = Math.max(1, Math.min(most, Math.floor((to - from) * each)));
+    while (found.length < count && take(stream));
     return found;
   }
   for (let i = 0; i < most; i++) {
@@ -108,11 +114,16 @@ function plateBehind(
   watcher: Watcher,
   onProgress: (share: number) => void,
 ): Plate {
-  const looked = spread(recording, 0, ticksToSeconds(recording.facts.duration), LOOKS);
+  const seconds = ticksToSeconds(recording.facts.duration);
+  const count = Math.min(LOOKS, Math.max(FEW_LOOKS, Math.round(seconds * 2)));
+  const looked = spread(recording, 0, seconds, count);
   const behind = looked.map((picture, i) => {
-    const sure = watcher.look(picture);
+    watcher.look(picture);
+    const sure = watcher.seen();
     onProgress((i + 1) / looked.length);
-    return Uint8Array.from(sure, (p) => (p < 0.1 ? 1 : 0));
+    const clear = new Uint8Array(sure.length);
+    for (let k = 0; k < clear.length; k++) clear[k] = sure[k]! < 0.1 ? 1 : 0;
+    return clear;
   });
   return learnPlate(looked, behind);
 }
@@ -133,7 +144,11 @@ interface Watched {
   readonly prior: Float32Array | null;
 }
 
-/** A recording's pictures one after the other, with what the model thinks of each. */
+/**
+ * A recording's pictures one after the other, with what the model thinks of each. It looks at the
+ * last of each few; what it would think of those before lies between two that it saw. While it
+ * looks at the next few, those before are given.
+ */
 function* pictures(
   recording: Recording,
   rate: FrameRate,
@@ -142,18 +157,26 @@ function* pictures(
   const { path, facts, size } = recording;
   const step = watcher ? Math.max(1, Math.ceil(framesPerSecond(rate) / ASKED)) : 1;
   using stream = new PictureStream(path, facts, { small: size, start: 0, rate });
-  const room = Array.from({ length: step }, () => bytesOf(recording));
+  const rooms = [0, 1].map(() => Array.from({ length: step }, () => bytesOf(recording)));
+  const few = (turn: number): SmallPicture[] => {
+    const read: SmallPicture[] = [];
+    for (const bytes of rooms[turn % 2]!) {
+      if (!stream.read(bytes)) break;
+      read.push(pictureIn(bytes, size.width, size.height));
+    }
+    return read;
+  };
   let last: Float32Array | null = null;
-  for (let over = false; !over;) {
-    let got = 0;
-    while (got < step && !(over = !stream.read(room[got]!))) got++;
-    if (!got) return;
-    const read = room.slice(0, got).map((bytes) => pictureIn(bytes, size.width, size.height));
-    // The last of each few is looked at; those before it lie between two that were.
-    const next = watcher?.look(read[got - 1]!) ?? null;
-    for (const [i, picture] of read.entries())
-      yield { picture, prior: next && between(last ?? next, next, (i + 1) / got) };
-    last = next;
+  let now = few(0);
+  if (now.length) watcher?.look(now.at(-1)!);
+  for (let turn = 1; now.length; turn++) {
+    const sure = watcher?.seen() ?? null;
+    const next: SmallPicture[] = now.length < step ? [] : few(turn);
+    if (next.length) watcher?.look(next.at(-1)!);
+    for (const [i, picture] of now.entries())
+      yield { picture, prior: sure && between(last ?? sure, sure, (i + 1) / now.length) };
+    last = sure;
+    now = next;
   }
 }
 

@@ -56,10 +56,10 @@ export class PersonModel {
    */
   look(input: Float32Array): Float32Array {
     const { core, model } = this;
-    return core.tidy(() => {
-      const picture = core.tensor4d(input, [1, MODEL_SIDE, MODEL_SIDE, 3]);
-      const answer = model.execute(picture) as import('@tensorflow/tfjs-core').Tensor;
-      return answer.dataSync<'float32'>();
-    });
+    const picture = core.tensor4d(input, [1, MODEL_SIDE, MODEL_SIDE, 3]);
+    const answer = model.execute(picture) as import('@tensorflow/tfjs-core').Tensor;
+    const sure = answer.dataSync<'float32'>();
+    core.dispose([picture, answer]);
+    return sure;
   }
 }

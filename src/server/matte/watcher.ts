@@ -1,30 +1,35 @@
-import { firstLooks, lookAt, MODEL_SIDE, modelInput, modelOutput } from '@/core/matte/model-view';
+import { firstLooks, lookAt } from '@/core/matte/model-view';
 import type { SmallPicture } from '@/core/matte/picture';
 import type { Rect } from '@/core/scale/rect';
-import type { PersonModel } from './person-model';
+import type { ModelHost } from './model-host';
 
 /** Fewer pixels than this share of the picture are nobody. */
 const LEAST_PERSON = 0.004;
-/** While nobody is seen, all of the picture is looked at only so often. */
-const SEEK_EVERY = 5;
 
 /** Keeps an eye on the person in a recording: looks where they were. */
 export class Watcher {
-  private readonly input = new Float32Array(MODEL_SIDE * MODEL_SIDE * 3);
   private box: Rect | null = null;
   private absent = 0;
+  private asked: { readonly picture: SmallPicture; readonly box: Rect | null } | null = null;
 
-  constructor(private readonly model: PersonModel) {}
+  constructor(private readonly model: ModelHost) {}
 
-  /** How surely each pixel of the next picture is of a person, 0 to 1. */
-  look(picture: SmallPicture): Float32Array {
-    const here = this.box && this.lookIn(picture, this.box);
+  /** Has a picture looked at. What comes of it is told by `seen`, before the next is asked for. */
+  look(picture: SmallPicture): void {
+    this.asked = { picture, box: this.box };
+    if (this.box) this.model.ask(picture, this.box);
+  }
+
+  /** How surely each pixel of the picture that is looked at is of a person, 0 to 1. Waits for it. */
+  seen(): Float32Array {
+    const { picture, box } = this.asked!;
+    const here = box && this.model.answer();
     if (here && this.note(here, picture)) return here;
     this.box = null;
-    if (this.absent++ % SEEK_EVERY) return new Float32Array(picture.width * picture.height);
-    const looks = firstLooks(picture).map((box) => this.lookIn(picture, box));
-    const best = looks.reduce((a, b) => (sumOf(b) > sumOf(a) ? b : a));
-    if (!this.note(best, picture)) return best;
+    // One of the ways after the other: somebody who comes is found two pictures later at most.
+    const looks = firstLooks(picture);
+    const found = this.lookIn(picture, looks[this.absent++ % looks.length]!);
+    if (!this.note(found, picture)) return found;
     this.absent = 0;
     // Once more, now that it is known where they are.
     return this.lookIn(picture, this.box!);
@@ -37,8 +42,8 @@ export class Watcher {
   }
 
   private lookIn(picture: SmallPicture, box: Rect): Float32Array {
-    modelInput(picture, box, this.input);
-    return modelOutput(this.model.look(this.input), box, picture);
+    this.model.ask(picture, box);
+    return this.model.answer();
   }
 }
 
