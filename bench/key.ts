@@ -7,6 +7,7 @@ import { PLAIN_VIDEO, type VideoLayer } from '@/core/frame/plan';
 import { formatColor } from '@/core/key/color';
 import { estimateWall, type ChromaPicture, type WallEstimate } from '@/core/key/wall';
 import { DEFAULT_KEY } from '@/core/edit/settings';
+import { secondsToTicks } from '@/core/time/ticks';
 import { allocateFrame, frameBytes, planarSize } from '@/kernels/planar';
 import { loadKernels, nodeRasterizer } from '@/server/media/node-host';
 import { MADE, madeFrame } from './made-presenter';
@@ -46,7 +47,11 @@ function planesOf(bytes: Uint8Array): ChromaPicture {
   };
 }
 
-async function vistum(frames: readonly Uint8Array[], wall: WallEstimate): Promise<Keyed> {
+async function vistum(
+  frames: readonly Uint8Array[],
+  wall: WallEstimate,
+  steady: number,
+): Promise<Keyed> {
   const heap = await loadKernels();
   const compositor = new Compositor(heap, await nodeRasterizer());
   const picture = allocateFrame(heap, width, height);
@@ -62,7 +67,7 @@ async function vistum(frames: readonly Uint8Array[], wall: WallEstimate): Promis
     source: whole,
     destination: whole,
     ...PLAIN_VIDEO,
-    key: { footageId: 'f', ...DEFAULT_KEY, ...wall },
+    key: { footageId: 'f', ...DEFAULT_KEY, ...wall, steady },
   };
   const alpha = new Uint8Array(SIZE * FRAMES);
   const over: Uint8Array[] = [];
@@ -72,7 +77,7 @@ async function vistum(frames: readonly Uint8Array[], wall: WallEstimate): Promis
       const plan = {
         size: MADE,
         background: formatColor([GREY, GREY, GREY]),
-        layers: [{ ...layer, matte }],
+        layers: [{ ...layer, matte, time: secondsToTicks(n / 30) }],
       };
       compositor.compose(plan, () => ({ picture, part: null, before: null, marks: null }), target);
       return frameBytes(heap, target).slice();
@@ -238,7 +243,8 @@ export async function benchKey(): Promise<void> {
     };
     const frames = split(ffmpeg('-i', path, '-f', 'rawvideo', '-pix_fmt', 'yuv420p', '-'));
     const wall = estimateWall([0, 2, 4, 6].map((n) => planesOf(frames[n]!)))!;
-    const ours = await vistum(frames, wall);
+    const ours = await vistum(frames, wall, DEFAULT_KEY.steady);
+    const bare = await vistum(frames, wall, 0);
     const best = search(path, wall.color.replace('#', '0x'), alpha);
     const overGrey = `[0:v]${best.filter}[k];color=c=0x808080:s=${width}x${height}:r=30,scale=out_color_matrix=bt709:out_range=tv,format=yuv420p[g];[g][k]overlay=shortest=1:format=yuv420`;
     const theirs: Keyed = {
@@ -275,6 +281,7 @@ export async function benchKey(): Promise<void> {
         ['', 'error of opacity, %', 'wall left, code values', 'flicker, %'],
         [
           row(`Vistum, by itself (tolerance ${wall.tolerance}, softness ${wall.softness})`, ours),
+          row('Vistum, each picture by itself', bare),
           row(`FFmpeg ${best.filter}, best of the search`, theirs),
         ],
       )}`,

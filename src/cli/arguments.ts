@@ -80,10 +80,7 @@ export function parseSeconds(text: string, option: string): number {
   return seconds;
 }
 
-export function parseRange(
-  text: string,
-  option = '--range',
-): { start: number; end: number } {
+export function parseRange(text: string, option = '--range'): { start: number; end: number } {
   const match = /^([\d.]+)-([\d.]+)$/.exec(text);
   const range = match && { start: Number(match[1]), end: Number(match[2]) };
   if (!range || !(range.end > range.start))

@@ -197,7 +197,9 @@ export class Compositor {
       );
       return;
     }
-    const keyed = key ? this.keyed(key, layer, source, layer.matteId ? frameOf(layer, 'matte') : null) : null;
+    const keyed = key
+      ? this.keyed(key, layer, source, layer.matteId ? frameOf(layer, 'matte') : null)
+      : null;
     const from: Prepared = keyed ?? { picture: source.picture, opaque: true };
     const mapping = mappingOf(layer, from.picture, keyed ? keyed.part : source.part);
     // What the key left and was laid on a colour is a picture like any other.

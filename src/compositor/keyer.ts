@@ -4,7 +4,7 @@ import { roomAround } from '@/core/frame/needed';
 import type { FootageKey } from '@/core/project/model';
 import type { Rect, Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import { cropFrame, releaseFrame, type PlanarFrame } from '@/kernels/planar';
+import { cropFrame, releaseFrame, type PlanarFrame, type Plane } from '@/kernels/planar';
 import { blurBehind } from './behind';
 import { allocateInset, releaseInset, type Inset } from './inset';
 import { refineOpacity, trimOpacity } from './opacity';
@@ -20,6 +20,9 @@ const SPILL_ALLOWED = 0.25;
 const ACROSS = 0.45;
 /** What is behind an outline is taken from so far around, as a share of the recording's height. */
 const AROUND = 0.012;
+
+/** How much more luma counts along an outline: decoders give it with less noise than colours. */
+const LIGHT = 2;
 
 /** Keying more than this share of a picture takes as long as all of it. */
 const NEARLY_ALL = 0.8;
@@ -133,13 +136,37 @@ export class Keyer {
         ...([picture.u.at, picture.v.at, wall.u.at, wall.v.at, into, count] as const),
         ...([key.tolerance, key.tolerance + key.softness, ACROSS] as const),
       );
-    this.withWall(key, of, footage, (wall) => distance(wall, chromaAlpha.at));
+    this.withWall(key, of, footage, (wall) => {
+      distance(wall, chromaAlpha.at);
+      this.solve(of, wall, chromaAlpha);
+    });
     if (!key.samples.length) return;
     using other = heap.borrow(count + 64);
     for (const color of key.samples) {
       distance(this.walls.of({ color, wall: null }, footage, of.part, picture), other.at);
       heap.exports.leastPlane(chromaAlpha.at, other.at, count);
     }
+  }
+
+  /** Shares along the outline by the colours on both sides of it. */
+  private solve({ picture, part }: Shown, wall: ColorPlanes, chromaAlpha: Plane): void {
+    const { heap } = this;
+    // Where its cells are does not depend on which part of the recording is at hand.
+    const cell = (at: number) => Math.round((at * picture.height) / part.height / 2) & 3;
+    const { width, height } = chromaAlpha;
+    using luma = heap.borrow(width * height + 16);
+    using behind = heap.borrow(width * height + 16);
+    using scratch = heap.borrow(heap.exports.solveRoom(width, height));
+    for (const [{ at, stride, width: w, height: h }, into] of [
+      [picture.y, luma.at],
+      [wall.y, behind.at],
+    ] as const)
+      heap.exports.halvePlane(at, stride, w, h, into);
+    heap.exports.solveAlpha(
+      ...([luma.at, picture.u.at, picture.v.at, behind.at, wall.u.at, wall.v.at] as const),
+      ...([chromaAlpha.at, width, height, cell(part.x), cell(part.y)] as const),
+      ...([LIGHT, scratch.at] as const),
+    );
   }
 
   /** Opacity from a matte of the recording, at the picture's own place in it. */

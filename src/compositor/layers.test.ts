@@ -1,11 +1,17 @@
 import fc from 'fast-check';
 import { DEFAULT_KEY } from '@/core/edit/settings';
-import type { FramePlan, Layer, RegionEffect, VideoLayer } from '@/core/frame/plan';
+import {
+  UNADJUSTED,
+  type FramePlan,
+  type Layer,
+  type RegionEffect,
+  type VideoLayer,
+} from '@/core/frame/plan';
 import { parseColor, rgbToYuv, yuvToRgb } from '@/core/key/color';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, type PlanarFrame } from '@/kernels/planar';
 import { noisyPlane, testHeap } from '@/kernels/testing';
-import { Compositor } from './compositor';
+import { Compositor, type FrameOf } from './compositor';
 import type { SourceFrame } from './source-frame';
 import { near, plainRasterizer, solidFrame, wholeVideo } from './testing';
 
@@ -20,12 +26,21 @@ const video = (more: Partial<VideoLayer> = {}) => wholeVideo(whole, more);
 const solid = (color: string) => solidFrame(heap, color, whole);
 
 /** Draws layers, each from the picture of its clip, and answers what colour is where. */
-function draw(layers: Layer[], pictures: Record<string, PlanarFrame>, background = '#000000') {
+const draw = (layers: Layer[], pictures: Record<string, PlanarFrame>, background = '#000000') =>
+  drawn(
+    layers,
+    ({ clipId }) =>
+      pictures[clipId]
+        ? { picture: pictures[clipId], part: null, before: null, marks: null }
+        : null,
+    background,
+  );
+
+/** The same with a say in which picture is whose. */
+function drawn(layers: Layer[], frameOf: FrameOf, background = '#000000') {
   const plan: FramePlan = { size: { width: W, height: H }, background, layers };
   const target = allocateFrame(heap, W, H);
-  const source = ({ clipId }: VideoLayer): SourceFrame | null =>
-    pictures[clipId] ? { picture: pictures[clipId], part: null, before: null, marks: null } : null;
-  new Compositor(heap, plainRasterizer).compose(plan, source, target);
+  new Compositor(heap, plainRasterizer).compose(plan, frameOf, target);
   const bytes = frameBytes(heap, target).slice();
   const quarter = (W * H) / 4;
   return (x: number, y: number) => {
@@ -222,6 +237,63 @@ describe('the key', () => {
     expect(flat(5, 30)[1]).toBeGreaterThan(60);
   });
 
+  test('a matte tells by itself, at the place that a layer shows, and without one nothing is keyed', () => {
+    const matte = solid('#000000');
+    const opacity = frameBytes(heap, matte);
+    // The upper half is the person, whatever its colour.
+    opacity.fill(255, 0, (W * H) / 2).fill(0, (W * H) / 2, W * H);
+    const layer = video({ key: { ...key, method: 'person' }, matteId: 'm' });
+    const frame = solid('#c98d6c');
+    const picture = (of: PlanarFrame) => ({ picture: of, part: null, before: null, marks: null });
+    const at = drawn([layer], (_, what) => picture(what === 'matte' ? matte : frame), '#204060');
+    near(at(40, 10), [0xc9, 0x8d, 0x6c], 6);
+    near(at(40, 54), [0x20, 0x40, 0x60], 6);
+    // Its lower half alone, twice as large.
+    const lower = { ...layer, source: { x: 0, y: H / 2, width: W / 2, height: H / 2 } };
+    const below = drawn([lower], (_, what) => picture(what === 'matte' ? matte : frame), '#204060');
+    near(below(40, 20), [0x20, 0x40, 0x60], 6);
+    const bare = drawn([layer], (_, what) => (what === 'matte' ? null : picture(frame)), '#204060');
+    near(bare(40, 54), [0xc9, 0x8d, 0x6c], 6);
+  });
+
+  test('what is behind is blurred without the person, who keeps their colours', () => {
+    const matte = solid('#000000');
+    frameBytes(heap, matte).fill(0, 0, W * H);
+    for (let row = 0; row < H; row++) frameBytes(heap, matte).fill(255, row * W, row * W + W / 2);
+    const layer = video({
+      ...{ key: { ...key, method: 'person' }, matteId: 'm', backdrop: { blur: 12 } },
+    });
+    const frame = person();
+    const at = drawn([layer], (_, what) => ({
+      ...{ picture: what === 'matte' ? matte : frame, part: null, before: null, marks: null },
+    }));
+    near(at(20, 30), [0xc9, 0x8d, 0x6c], 6);
+    // Right beside the person the wall has nothing of them.
+    for (const x of [54, 60, 90]) near(at(x, 30), [0x2f, 0x9a, 0x4b], 8);
+  });
+
+  test('further samples of the wall go too', () => {
+    const frame = person();
+    const bytes = frameBytes(heap, frame);
+    const [y, u, v] = rgbToYuv(parseColor('#1f5a8c'));
+    for (let row = 0; row < H; row++) bytes.fill(y, row * W + 72, row * W + W);
+    for (let row = 0; row < H / 2; row++) {
+      bytes.fill(u, W * H + (row * W) / 2 + 36, W * H + (row * W) / 2 + W / 2);
+      bytes.fill(v, W * H * 1.25 + (row * W) / 2 + 36, W * H * 1.25 + (row * W) / 2 + W / 2);
+    }
+    const matteAt = (samples: string[]) =>
+      draw([video({ key: { ...key, samples }, matte: true })], { c: frame })(86, 30)[1]!;
+    expect(matteAt([])).toBeGreaterThan(200);
+    expect(matteAt(['#1f5a8c'])).toBeLessThan(20);
+  });
+
+  test('light wraps around the outline and leaves the middle', () => {
+    const edge = (wrap: number, x: number) =>
+      draw([video({ key: { ...key, wrap } })], { c: person() }, '#ffffff')(x, 30)[2]!;
+    expect(edge(1, 46)).toBeGreaterThan(edge(0, 46) + 10);
+    expect(Math.abs(edge(1, 10) - edge(0, 10))).toBeLessThanOrEqual(2);
+  });
+
   test('the fill behind stays within the mask', () => {
     const at = draw(
       [video({ key, backdrop: '#e3eef2', mask: { shape: 'ellipse', feather: 0 } })],
@@ -374,4 +446,49 @@ test('what stays clear is the same whether the rest is blurred too, and has a vi
   near(view(48, 32), plain(48, 32), 2);
   near(view(33, 32), plain(33, 32), 2);
   expect(view(48, 17)[1]!).toBeLessThan(plain(48, 17)[1]! - 20);
+});
+
+describe('shapes', () => {
+  test('a squircle lies between a circle and its box, and is the same on all sides', () => {
+    const at = draw([video({ mask: { shape: 'squircle', feather: 0 } })], { c: solid('#ffffff') });
+    const lit = (x: number, y: number) => at(x, y)[1]! > 128;
+    expect(lit(48, 1)).toBe(true);
+    expect(lit(1, 1)).toBe(false);
+    // On the diagonal of a circle's box, outside the circle.
+    expect(lit(11, 7)).toBe(true);
+    for (let x = 0; x < W; x += 3)
+      for (let y = 0; y < H; y += 3) {
+        expect(lit(x, y)).toBe(lit(W - 1 - x, y));
+        expect(lit(x, y)).toBe(lit(x, H - 1 - y));
+      }
+  });
+
+  test('a shadow is dark behind its box and fades around it; what casts it is not seen', () => {
+    const box = { x: 30, y: 20, width: 36, height: 24 };
+    const mark = {
+      ...({ kind: 'outline', shape: 'rectangle', radius: 0, box } as const),
+      ...{ fill: '#000000', stroke: null, soft: 8 },
+    };
+    const layer = { kind: 'drawing', mark, opacity: 0.5, blend: 'normal' } as const;
+    const at = draw([layer], {}, '#ffffff');
+    expect(at(48, 32)[0]).toBeLessThan(140);
+    expect(at(26, 32)[0]).toBeGreaterThan(at(32, 32)[0]!);
+    near(at(4, 4), [255, 255, 255], 3);
+    near(at(48, 62), [255, 255, 255], 3);
+  });
+});
+
+test('exposure doubles light, saturation takes colours away, warmth leaves black and reddens white', () => {
+  const shown = (color: string, change: Partial<typeof UNADJUSTED>) =>
+    draw([video({ adjust: { ...UNADJUSTED, ...change } })], { c: solid(color) })(30, 20);
+  const linear = (code: number) =>
+    code <= 0.081 * 255 ? code / 255 / 4.5 : ((code / 255 + 0.099) / 1.099) ** (1 / 0.45);
+  const [before, after] = [linear(0x60), linear(shown('#606060', { exposure: 1 })[0]!)];
+  expect(after / before).toBeGreaterThan(1.7);
+  expect(after / before).toBeLessThan(2.3);
+  const grey = shown('#a05030', { saturation: 0 });
+  expect(Math.max(...grey) - Math.min(...grey)).toBeLessThanOrEqual(3);
+  const warm = shown('#c0c0c0', { temperature: 1 });
+  expect(warm[0]).toBeGreaterThan(warm[2]! + 30);
+  near(shown('#000000', { temperature: 1 }), [0, 0, 0], 3);
 });

@@ -144,6 +144,22 @@ export interface KernelExports {
     count: number,
     fresh: number,
   ): void;
+  solveRoom(width: number, height: number): number;
+  solveAlpha(
+    y: number,
+    u: number,
+    v: number,
+    wallY: number,
+    wallU: number,
+    wallV: number,
+    alpha: number,
+    width: number,
+    height: number,
+    left: number,
+    top: number,
+    light: number,
+    scratch: number,
+  ): void;
   tintPlane(
     chroma: number,
     stride: number,
@@ -351,6 +367,8 @@ export const KERNEL_ARITIES: {
   dividePlane: 4,
   leastPlane: 3,
   steadyAlpha: 6,
+  solveRoom: 2,
+  solveAlpha: 13,
   tintPlane: 9,
   suppressSpill: 6,
   spreadPlane: 6,

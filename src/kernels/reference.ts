@@ -208,3 +208,45 @@ export function multipliedChroma(
   const lit = screen ? 1 - light(groundLuma) : light(groundLuma);
   return byte(128 + (ground - 128) * left(laidLuma, opacity / 255, screen) + (laid - 128) * lit);
 }
+
+/** A sample around a pivot divided by a weight of which 255 stands for 1. */
+export const divided = (sample: number, weight: number, pivot: number): number =>
+  weight === 0 ? pivot : byte(pivot + ((sample - pivot) * 255) / weight);
+
+/** An opacity that noise is kept from, by what it was and how luma around it has changed. */
+export function steadied(
+  i: number,
+  alpha: Uint8Array,
+  before: Uint8Array,
+  luma: Uint8Array,
+  lumaBefore: Uint8Array,
+  fresh: number,
+): number {
+  const around = (plane: Uint8Array) => plane[i - 1]! + 2 * plane[i]! + plane[i + 1]!;
+  const change = Math.floor(Math.abs(around(luma) - around(lumaBefore)) / 4);
+  const step = Math.abs(alpha[i]! - before[i]!);
+  const moved = Math.min(1, Math.max(Math.min(change, 64) * 23, Math.min(step, 64) * 8) / 255);
+  const share = fresh / 255 + (1 - fresh / 255) * moved * moved;
+  return byte(before[i]! + (alpha[i]! - before[i]!) * share);
+}
+
+/** A colour difference under light of another warmth, by the luma of the four samples there. */
+export function tinted(
+  sample: number,
+  i: number,
+  luma: Uint8Array,
+  width: number,
+  height: number,
+  amount: number,
+): number {
+  const across = (width + 1) >> 1;
+  const [x, y] = [i % across, Math.floor(i / across)];
+  const at = (dx: number, dy: number) =>
+    luma[clamp(2 * y + dy, 0, height - 1) * width + clamp(2 * x + dx, 0, width - 1)]!;
+  const mean = (at(0, 0) + at(1, 0) + at(0, 1) + at(1, 1)) / 4;
+  return byte(sample + amount * Math.max(0, (mean - 16) / 219));
+}
+
+/** Shares along a row as opacities. */
+export const solvedShares = (share: (x: number) => number, width: number): number[] =>
+  Array.from({ length: width }, (_, x) => 255 * share(x));

@@ -4,10 +4,10 @@ import { everyVideoLayer, type FramePlan, type VideoLayer } from './plan';
 /** Filters reach six source pixels beyond an edge in chroma for each pixel they shrink to one. */
 const REACH = 8;
 /**
- * The key looks so far for the edges that luma shows, in pixels of a picture which may be a third
- * of the recording's size.
+ * The key looks so far for the presenter's own colours beside an outline and for the edges that luma
+ * shows, in pixels of a picture which may be a third of the recording's size.
  */
-const KEY_REACH = 24;
+const KEY_REACH = 72;
 /** Cutting off less than this share of a picture is not worth it. */
 const WORTH = 0.9;
 

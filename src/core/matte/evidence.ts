@@ -55,8 +55,7 @@ export function weighEvidence(
     // Darker, of the same colour, and not by much: it may be a shadow.
     if (dy < 0 && color < SHADOW_COLOR && y[i]! - 16 > SHADOW * (was - 16)) dy *= 0.5;
     const different = 0.25 * (LUMA_TRUST * dy * dy + color) - CONFIDENCE;
-    into[i] =
-      odds + known[i]! * Math.max(LEAST_DIFFERENT, Math.min(MOST_DIFFERENT, different));
+    into[i] = odds + known[i]! * Math.max(LEAST_DIFFERENT, Math.min(MOST_DIFFERENT, different));
   }
 }
 

@@ -40,9 +40,12 @@ export function leastPlane(plane: usize, other: usize, count: i32): void {
 /** Luma that differs by this much shows something else: 255 divided by it. */
 const CHANGE: i32 = 23;
 
+/** Opacity that changes by much is no noise: 255 divided by that. */
+const STEP: i32 = 8;
+
 /**
  * Brings `count` opacities towards those of the picture before: where luma has not changed, mean of a sample and its neighbours, only
- * `fresh` of 255 of what is new is taken; the more it has changed, the more. One byte before and behind each luma plane is read.
+ * `fresh` of 255 of what is new is taken; the more it, or the opacity itself, has changed, the more. One byte before and behind each luma plane is read.
  */
 export function steadyAlpha(alpha: usize, before: usize, luma: usize, lumaBefore: usize, count: i32, fresh: i32): void {
   const least = i16x8.splat(<i16>fresh);
@@ -53,17 +56,20 @@ export function steadyAlpha(alpha: usize, before: usize, luma: usize, lumaBefore
     const at = <usize>i;
     if (load<u64>(alpha + at) == load<u64>(before + at)) continue;
     const change = i16x8.shr_u(i16x8.abs(i16x8.sub(three(luma + at), three(lumaBefore + at))), 2);
-    const moved = i16x8.min_u(most, i16x8.mul(i16x8.min_u(change, i16x8.splat(64)), i16x8.splat(<i16>CHANGE)));
-    const share = i16x8.add(least, scale8(scale8(moved, moved), rest));
     const old = v128.load_ext<u8>(before + at);
     const own = v128.load_ext<u8>(alpha + at);
+    const lit = i16x8.mul(i16x8.min_u(change, i16x8.splat(64)), i16x8.splat(<i16>CHANGE));
+    const seen = i16x8.mul(i16x8.min_u(i16x8.abs(i16x8.sub(own, old)), i16x8.splat(64)), i16x8.splat(<i16>STEP));
+    const moved = i16x8.min_u(most, i16x8.max_u(lit, seen));
+    const share = i16x8.add(least, scale8(scale8(moved, moved), rest));
     const kept = i16x8.sub(most, share);
     store8(alpha + at, divideLanes(i16x8.add(i16x8.add(i16x8.mul(old, kept), i16x8.mul(own, share)), i16x8.splat(127))));
   }
   for (; i < count; i++) {
     const at = <usize>i;
     const change = abs(sum3(luma + at) - sum3(lumaBefore + at)) >> 2;
-    const moved = min(255, change * CHANGE);
+    const step = abs(<i32>load<u8>(alpha + at) - <i32>load<u8>(before + at));
+    const moved = min(255, max(min(change, 64) * CHANGE, min(step, 64) * STEP));
     const share = fresh + mix1(0, 255 - fresh, mix1(0, moved, moved));
     store<u8>(alpha + at, <u8>mix1(<i32>load<u8>(before + at), <i32>load<u8>(alpha + at), share));
   }

@@ -12,6 +12,7 @@ export { keyAlpha, suppressSpill, unmixPlane } from './key';
 export { fadeOutside, spreadPlane } from './matte';
 export { multiplyChroma, multiplyLuma } from './multiply';
 export { resamplePlane } from './resample';
+export { solveAlpha, solveRoom } from './solve';
 export { steadyPlane } from './steady';
 export { countChanges, matchLook } from './vision';
 export { warpPlane } from './warp';

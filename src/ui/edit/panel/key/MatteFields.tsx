@@ -38,7 +38,7 @@ export function MatteFields({
   };
   const ready = method === 'person' || shot !== null;
   return (
-    <div className="grid gap-2">
+    <>
       {method === 'shot' && (
         <>
           <p className="text-xs text-ink-2">
@@ -69,6 +69,6 @@ export function MatteFields({
           {matte.said}
         </p>
       )}
-    </div>
+    </>
   );
 }
