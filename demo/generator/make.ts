@@ -23,6 +23,8 @@ import { wavFile } from '@/core/audio/wav';
  */
 const RATE = 48000;
 const FPS = 30;
+/** The take that was recorded in the studio, by its number from 0 on. */
+const STUDIO_TAKE = 3;
 /** The camera was started this long before the screen recording. */
 const LEAD = 1.4;
 const out = join(process.cwd(), 'demo', 'media');
@@ -187,7 +189,8 @@ async function screen(narration: Narration) {
 }
 
 async function presenter(narration: Narration) {
-  const camera = new PresenterCamera();
+  const walled = new PresenterCamera('wall');
+  const studio = new PresenterCamera('room');
   // The takes are cut in the pause before a step, on a whole frame.
   const cuts = [
     0,
@@ -202,6 +205,8 @@ async function presenter(narration: Narration) {
   };
   let voice = 0;
   for (const [index, from] of cuts.entries()) {
+    // One take was recorded without the wall.
+    const camera = index === STUDIO_TAKE ? studio : walled;
     const to = cuts[index + 1] ?? total;
     const sound = new Float32Array(Math.round(((to - from) / FPS) * RATE));
     const offset = Math.round((from / FPS - LEAD) * RATE);

@@ -6,12 +6,16 @@ import {
   drawWall,
   hairStrands,
 } from '../../src/practice/presenter';
+import { drawRoom } from '../../src/practice/room';
 import { randomStream } from './random';
 
 const W = CAMERA_WIDTH;
 const H = CAMERA_HEIGHT;
 
-/** Draws the made presenter before a green wall, lit from one side, as a small camera sees her. */
+/**
+ * Draws the made presenter before a green wall, lit from one side, or in her studio, as a small
+ * camera sees her.
+ */
 export class PresenterCamera {
   readonly width = W;
   readonly height = H;
@@ -21,9 +25,10 @@ export class PresenterCamera {
   private readonly random = randomStream(77);
   private readonly strands: ReturnType<typeof hairStrands>;
 
-  constructor() {
+  constructor(behind: 'wall' | 'room') {
     const c = this.wall.getContext('2d');
-    drawWall(c);
+    if (behind === 'wall') drawWall(c);
+    else drawRoom(c);
     const random = randomStream(5);
     this.noise = new Int8Array(W * H * 4 + 65536);
     for (let i = 0; i < this.noise.length; i++)

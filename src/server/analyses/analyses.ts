@@ -207,6 +207,7 @@ export async function cancelAnalysis(context: ServerContext, id: string): Promis
  * Notes an analysis whose result is there already, in the place of older ones.
  *
  * @param part a file with the result, which becomes its own; not given where it was put there
+ * @param parameters what was asked for, where there is more than one thing to ask
  */
 export async function noteAnalysis(
   context: ServerContext,
@@ -214,6 +215,7 @@ export async function noteAnalysis(
   kind: AnalysisName,
   { summary, provenance, confidence }: Analysed,
   part?: string,
+  parameters = '',
 ): Promise<void> {
   const { analyses, footage } = context.db;
   const row = await footage.findByPk(footageId, { attributes: ['projectId'] });
@@ -225,7 +227,7 @@ export async function noteAnalysis(
     await analyses.create(
       {
         ...{ id, footageId, projectId: row.projectId, kind, provenance, confidence },
-        parameters: '',
+        parameters,
         ...{ version: analysisKind(kind).version, status: 'ready' as const, error: null },
         ...{ fingerprint: null, summary: summaryCell(summary) },
       },

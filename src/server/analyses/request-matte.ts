@@ -25,5 +25,8 @@ export async function requestMatte(
   return ask(context, footageId, { method, shot: { start: shot.start, end: shot.end } });
 }
 
+/** What was asked for, as the analysis has it. */
+export const matteParameters = (task: MatteTask): string => JSON.stringify(task);
+
 const ask = (context: ServerContext, footageId: string, task: MatteTask) =>
-  requestAnalysis(context, footageId, 'matte', { parameters: JSON.stringify(task) });
+  requestAnalysis(context, footageId, 'matte', { parameters: matteParameters(task) });

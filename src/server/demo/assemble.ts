@@ -21,7 +21,12 @@ export const DEMO_FOOTAGE = [
   { file: 'presenter-take-1.mp4', role: 'presenter' },
   { file: 'presenter-take-2.mp4', role: 'presenter' },
   { file: 'presenter-take-3.mp4', role: 'presenter' },
-  { file: 'presenter-take-4.mp4', role: 'presenter' },
+  {
+    file: 'presenter-take-4.mp4',
+    role: 'presenter',
+    // Recorded without the wall: what `vistum matte` wrote of it.
+    matte: 'presenter-take-4.matte.mp4',
+  },
   { file: 'presenter-take-5.mp4', role: 'presenter' },
   {
     file: 'kilnbook-screen.mp4',
@@ -61,10 +66,11 @@ export function assembleDemo(
   const project = structuredClone(createProject(1920, 1080, rate));
   const at = (seconds: number) => snapToFrame(secondsToTicks(seconds), rate);
   const facts = (file: string) => sources.footage[idOf(file)]!;
-  for (const { file, role } of DEMO_FOOTAGE) {
+  for (const item of DEMO_FOOTAGE) {
+    const { file, role } = item;
     if (role === 'presenter') {
       placeFootage(project, facts(file), null, newId);
-      changeKey(project, idOf(file), wall ?? {});
+      changeKey(project, idOf(file), 'matte' in item ? { method: 'person' } : (wall ?? {}));
     }
   }
   const screenId = idOf('kilnbook-screen.mp4');
@@ -93,6 +99,8 @@ export function assembleDemo(
     newId,
   );
   setLayout(project, { start: end - at(3.4), end }, LAYOUTS.presenter, newId);
+  // The presenter glides into their corner after the hello, and out of it to say goodbye.
+  for (const span of [project.layouts[0]!, project.layouts.at(-1)!]) span.glide = at(0.6);
   const seen = { start: time(scenario.starts[1]!), end };
   addSpan(project, 'pointer', pointerSpan(newId(), seen, [newLook('halo')]));
   const track = sources.pointers[screenId]!;

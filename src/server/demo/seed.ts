@@ -6,6 +6,7 @@ import { rateFromNumber } from '@/core/time/ticks';
 import { summaryOf, type ScreenSight } from '@/core/vision/screen-sight';
 import type { ServerContext } from '../context';
 import { noteAnalysis, readResult, requestAnalysis } from '../analyses/analyses';
+import { matteParameters } from '../analyses/request-matte';
 import { assembleDemo, DEMO_FOOTAGE, DEMO_NAME, type Scenario } from './assemble';
 import { replaceProject } from '../documents/documents';
 import { addFootage } from '../footage/add';
@@ -43,6 +44,7 @@ export async function seedDemo(
     await completeJob(context, jobId, new AbortController().signal);
     if ('pointer' in item)
       await attachTrack(context, footageId, await readFile(media(item.pointer), 'utf8'));
+    if ('matte' in item) await noteMatte(context, footageId, media(item.matte));
     if ('sight' in item) await noteSight(context, footageId, media(item.sight));
     ids.set(item.file, footageId);
   }
@@ -86,3 +88,16 @@ async function noteSight(context: ServerContext, footageId: string, path: string
   const found = { summary, provenance: 'found', confidence, notes: [] } as const;
   await noteAnalysis(context, footageId, 'screen', found, part);
 }
+
+/** Notes the matte that was made of a recording before. */
+async function noteMatte(context: ServerContext, footageId: string, path: string): Promise<void> {
+  const part = join(workFolder('analyses'), newId());
+  await copyFile(path, part);
+  const task = { method: 'person', shot: null } as const;
+  const summary = { ...task, seen: 1, behind: STUDIO_BEHIND };
+  const found = { summary, provenance: 'found', confidence: 1, notes: [] } as const;
+  await noteAnalysis(context, footageId, 'matte', found, part, matteParameters(task));
+}
+
+/** How much of the studio is seen behind the presenter, as `vistum matte` told. */
+const STUDIO_BEHIND = 0.73;
