@@ -5,16 +5,17 @@ import type { SourceFrame } from '@/compositor/source-frame';
 import { videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
 import { planFrame, type PlanView } from '@/core/frame/plan-frame';
 import { formatColor, yuvToRgb } from '@/core/key/color';
+import type { MatteGrade } from '@/core/key/grade';
 import { isLaneOn, isPictureLane, lastStarted } from '@/core/project/query';
-import type { FootageFacts, Preparing } from '@/core/project/sources';
-import { pieceAt } from '@/core/project/stand-ins';
 import type { Size } from '@/core/scale/rect';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
+import { ApartReaders, standInAt } from './apart-readers';
 import { contrastBeneath } from './beneath';
 import { browserRasterizer, loadKernels } from './browser-host';
 import { ClipReader } from './clip-reader';
+import { gradeKey } from './grade-key';
 import { ProjectReceiver, type ProjectNews } from './project-link';
 
 /** Clips that begin this soon are opened while the one before still plays. */
@@ -59,21 +60,6 @@ const shownBy = (
   ]),
   effort,
 });
-
-/**
- * Where the picture of a recording at a time in seconds is read from: the whole proxy, or a piece
- * of it while it is being made; null where there is none yet.
- */
-function standInAt(
-  footage: FootageFacts | undefined,
-  preparing: Preparing | undefined,
-  seconds: number,
-): { readonly index: number | null; readonly seconds: number } | null {
-  if (!preparing) return { index: null, seconds };
-  if (!footage?.frameRate) return null;
-  const piece = pieceAt(seconds, footage.frameRate);
-  return piece.index < preparing.pieces ? piece : null;
-}
 
 /** What the pictures of a layer's matte are called; those of its recording have the clip's name. */
 const matteName = ({ clipId }: VideoLayer): string => `${clipId} matte`;
@@ -203,25 +189,22 @@ export class PictureWorker {
     const { project, sources } = this.known;
     if (!project) return null;
     const { heap, rasterizer } = this;
-    this.measuring ??= new Compositor(heap, rasterizer);
-    const compositor = this.measuring;
-    // Apart from those that play, which would be sent to and fro.
-    const readers = new Map<string, ClipReader>();
-    const read = async ({ clipId, footageId, time }: VideoLayer) => {
-      const seconds = ticksToSeconds(time);
-      const part = standInAt(sources.footage[footageId], sources.preparing?.[footageId], seconds);
-      if (!part) return null;
-      const key = `${clipId} ${part.index}`;
-      const reader = readers.get(key) ?? new ClipReader(heap, footageId, part.index);
-      readers.set(key, reader);
-      return reader.frameAt(part.seconds).catch(() => null);
-    };
-    try {
-      const composing = { heap, compositor, rasterizer, read };
-      return await contrastBeneath(composing, project, sources, id);
-    } finally {
-      for (const reader of readers.values()) reader.close();
-    }
+    using readers = new ApartReaders(heap, sources);
+    const read = (layer: VideoLayer) => readers.read(layer);
+    const composing = { heap, compositor: this.measurer(), rasterizer, read };
+    return await contrastBeneath(composing, project, sources, id);
+  }
+
+  /** Grades the key of the presenter at a time. */
+  async gradeKey(time: Ticks): Promise<MatteGrade | null> {
+    const { project, sources } = this.known;
+    if (!project) return null;
+    using readers = new ApartReaders(this.heap, sources);
+    return await gradeKey(this.heap, this.measurer(), readers, project, sources, time);
+  }
+
+  private measurer(): Compositor {
+    return (this.measuring ??= new Compositor(this.heap, this.rasterizer));
   }
 
   private present(target: PlanarFrame): void {

@@ -1,5 +1,6 @@
 import { releaseProxy, transfer, wrap, type Remote } from 'comlink';
 import type { PlanView } from '@/core/frame/plan-frame';
+import type { MatteGrade } from '@/core/key/grade';
 import type { Project } from '@/core/project/model';
 import { projectDuration } from '@/core/project/query';
 import type { Sources } from '@/core/project/sources';
@@ -138,6 +139,12 @@ export class Player {
   async contrastBeneath(id: string): Promise<number | null> {
     await this.ready;
     return this.remote.contrastBeneath(id);
+  }
+
+  /** Grades the presenter's key at a time; null where there is nothing to grade. */
+  async gradeKey(time: Ticks): Promise<MatteGrade | null> {
+    await this.ready;
+    return this.remote.gradeKey(time);
   }
 
   close(): void {

@@ -1,5 +1,6 @@
 import type { StoreApi } from 'zustand';
 import type { OpenedProject } from '@/contract/projects';
+import type { MatteGrade } from '@/core/key/grade';
 import type { Ticks } from '@/core/time/ticks';
 import { Player } from '@/preview/player';
 import { tellFault } from '../../shell/notices-store';
@@ -53,6 +54,11 @@ export class EditorSession {
     });
     this.shown = { canvas, player, end: followEditor(player, this.store) };
     return player;
+  }
+
+  /** Grades the presenter's key at a time, which a worker of the Picture does. */
+  gradeKey(time: Ticks): Promise<MatteGrade | null> {
+    return this.shown?.player.gradeKey(time) ?? Promise.resolve(null);
   }
 
   /** How much a callout differs from what lies beneath it; null where that is not known. */

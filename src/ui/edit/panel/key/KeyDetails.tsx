@@ -9,6 +9,7 @@ import { useEditor, useEditorStore } from '../../store';
 import { Heading } from '../Heading';
 import { BackdropFields } from './BackdropFields';
 import { KeyEdgeFields } from './KeyEdgeFields';
+import { KeyGrade } from './KeyGrade';
 import { MatteFields } from './MatteFields';
 import { useMatte } from './use-matte';
 import { useWall, WallFields } from './WallFields';
@@ -71,6 +72,7 @@ export function KeyDetails({ footageId }: { footageId: string }) {
           >
             {view.presenter === 'matte' ? 'Back to the Picture' : 'Show matte'}
           </Button>
+          <KeyGrade value={key} />
           <KeyEdgeFields edge={key} footageId={footageId} onChange={change} />
           <SettingField
             schema={FootageKey.properties.wrap}
