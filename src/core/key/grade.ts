@@ -20,6 +20,9 @@ const BAND = 6;
 /** A part of less than this share of the largest is noise, no presenter. */
 const LEAST_PART = 0.05;
 
+/** Fewer pixels are no hole. */
+const LEAST_HOLE = 24;
+
 /** What is graded: opacity, and the keyed picture over grey at half the size. */
 export interface KeyedPicture {
   readonly width: number;
@@ -54,9 +57,12 @@ export function gradeMatte(
     marked[i] = marked[i] && sizes[labels[i]!]! >= largest * LEAST_PART ? 1 : 0;
     person[i] = marked[i]!;
   }
-  // What they enclose is to be opaque too.
+  // What they enclose is to be opaque too, but for gaps between hairs.
   const holes = enclosed(marked, width, height);
-  for (let i = 0; i < count; i++) if (holes[i]) person[i] = 1;
+  const gaps = partsOf(holes, width, height);
+  for (let i = 0; i < count; i++)
+    if (holes[i] && gaps.sizes[gaps.labels[i]!]! < LEAST_HOLE) holes[i] = 0;
+    else if (holes[i]) person[i] = 1;
   const sums = new Float32Array(count);
   boxSums(person, width, height, BAND, sums, new Float32Array(count));
   const room = (2 * BAND + 1) ** 2;

@@ -73,7 +73,10 @@ export function liveData(
         break;
       case 'layout':
         if (layout) layout.end = when;
-        layout = { id: newId(), start: when, end, layout: structuredClone(LAYOUTS[event.kind]) };
+        layout = {
+          ...{ id: newId(), start: when, end },
+          layout: structuredClone(event.own ?? LAYOUTS[event.kind]),
+        };
         layouts.push(layout);
         break;
       case 'stroke':

@@ -1,4 +1,4 @@
-import { builtInOf } from '../layout/built-in';
+import { builtInOf, LAYOUTS } from '../layout/built-in';
 import fc from 'fast-check';
 import { bridgeJoins } from '../telemetry/bridge';
 import { pointerAt } from '../telemetry/sample';
@@ -159,6 +159,24 @@ describe('what is done live', () => {
     ]);
     const held = liveData([pen, box], { ...place, hold: 2 }, ids()).callouts;
     expect(held[1]!.end).toBe(secondsToTicks(104));
+  });
+
+  test('a saved layout that was chosen live counts before the built-in one', () => {
+    const own = { ...LAYOUTS.side, name: 'Mine' };
+    const data = liveData(
+      [
+        { t: 0, type: 'layout', kind: 'corner' },
+        { t: 1000, type: 'layout', kind: 'corner', own },
+        { t: 3000, type: 'layout', kind: 'screen' },
+      ],
+      place,
+      ids(),
+    );
+    expect(data.layouts.map(({ layout, start, end }) => [layout.name, start, end])).toEqual([
+      ['Mine', expect.any(Number), expect.any(Number)],
+      [LAYOUTS.screen.name, expect.any(Number), expect.any(Number)],
+    ]);
+    expect(data.layouts[0]!.end).toBe(data.layouts[1]!.start);
   });
 
   test('closer views, layouts and marks', () => {

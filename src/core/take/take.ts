@@ -1,5 +1,6 @@
 import { Type, type Static, type TProperties } from '@sinclair/typebox';
 import { LAYOUT_KINDS } from '../layout/built-in';
+import { Layout } from '../layout/model';
 import { Color, oneOf, Point } from '../schema/parts';
 
 /** What is recorded of one source; the name of its file in the take. */
@@ -69,7 +70,11 @@ const EVENTS = [
   event('shape', { shape: Text }),
   event('join', {}, 'Recording went on after a pause.'),
   event('mark', { name: Text }),
-  event('layout', { kind: oneOf(LAYOUT_KINDS) }),
+  event(
+    'layout',
+    { kind: oneOf(LAYOUT_KINDS), own: Type.Optional(Layout) },
+    'A layout was chosen: one of the built-in ones, or one that was saved, which counts.',
+  ),
   event('closer', { x: Num, y: Num, magnification: Num }, 'A closer view was asked for here.'),
   event('whole', {}, 'The whole was asked for again.'),
   event('stroke', {

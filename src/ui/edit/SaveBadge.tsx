@@ -1,5 +1,6 @@
 'use client';
 import { Button } from '../parts/Button';
+import { saveAs } from '../parts/save-as';
 import type { SaveState } from './session/state';
 import { useEditor, useEditorStore } from './store';
 
@@ -37,7 +38,7 @@ export function SaveBanner() {
   if (save !== 'stale' && save !== 'refused') return null;
   const keep = () => {
     const { name, project } = store.getState();
-    saveAs(`${name}.json`, JSON.stringify(project, null, 2));
+    saveAs(`${name}.json`, 'application/json', JSON.stringify(project, null, 2));
   };
   return (
     <div
@@ -66,12 +67,4 @@ export function SaveBanner() {
       )}
     </div>
   );
-}
-
-/** Hands a text to the person as a file. */
-function saveAs(name: string, text: string) {
-  const url = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
-  const link = Object.assign(document.createElement('a'), { href: url, download: name });
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }

@@ -12,15 +12,7 @@ import { useEditor, useEditorStore } from '../edit/store';
 import { Button } from '../parts/Button';
 import { IconButton } from '../parts/IconButton';
 import { menuItemLook, menuLook } from '../parts/menu';
-
-function download(name: string, type: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
-}
+import { saveAs } from '../parts/save-as';
 
 export function OutlineToolbar({
   onPaste,
@@ -64,13 +56,13 @@ export function OutlineToolbar({
           <DropdownMenu.Content align="start" sideOffset={4} className={menuLook}>
             <DropdownMenu.Item
               className={menuItemLook}
-              onSelect={() => download(`${name}.md`, 'text/markdown', outlineMarkdown(name, steps))}
+              onSelect={() => saveAs(`${name}.md`, 'text/markdown', outlineMarkdown(name, steps))}
             >
               Markdown
             </DropdownMenu.Item>
             <DropdownMenu.Item
               className={menuItemLook}
-              onSelect={() => download(`${name}.csv`, 'text/csv', `\uFEFF${outlineCsv(steps)}`)}
+              onSelect={() => saveAs(`${name}.csv`, 'text/csv', `\uFEFF${outlineCsv(steps)}`)}
             >
               CSV, for a spreadsheet
             </DropdownMenu.Item>

@@ -16,6 +16,7 @@ import { tellFault } from '../shell/notices-store';
 import { Button } from '../parts/Button';
 import { inputLook } from '../parts/fields';
 import { IconButton } from '../parts/IconButton';
+import { PresetFiles } from './PresetFiles';
 import { presetsKey, useSavedPresets } from './use-saved-presets';
 
 /** What was saved of a kind, to use, rename and delete; and a field to save what is set now. */
@@ -84,6 +85,7 @@ export function SavedPresets<K extends PresetKind>({
           </li>
         ))}
       </ul>
+      <PresetFiles kind={kind} presets={presets.data ?? []} onRead={() => void refresh()} />
       {now && (
         <form
           className="flex gap-1.5"

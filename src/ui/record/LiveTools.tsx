@@ -13,6 +13,8 @@ import {
 } from 'lucide-react';
 import { LIVE_COLORS, LIVE_WIDTHS } from '@/core/take/palette';
 import { LAYOUTS, type LayoutKind } from '@/core/layout/built-in';
+import { same } from '@/core/schema/same';
+import { useSavedPresets } from '../presets/use-saved-presets';
 import { liveIds } from '@/core/take/drawn';
 import { IconButton } from '../parts/IconButton';
 import type { Tool } from './record-state';
@@ -43,7 +45,9 @@ export function LiveTools() {
   const tool = useRecord((s) => s.tool);
   const color = useRecord((s) => s.color);
   const lineWidth = useRecord((s) => s.lineWidth);
-  const layout = useRecord((s) => s.layout);
+  const layout = useRecord((s) => (s.ownLayout ? null : s.layout));
+  const own = useRecord((s) => s.ownLayout);
+  const saved = useSavedPresets('layout').data ?? [];
   const set = useRecord((s) => s.set);
   const setLayout = useRecord((s) => s.setLayout);
   const keys = useRecordKeyNames();
@@ -109,6 +113,26 @@ export function LiveTools() {
             {LAYOUT_SHORT[kind]}
           </button>
         ))}
+        {saved.length > 0 && (
+          <select
+            aria-label="Saved layouts"
+            value={saved.find(({ value }) => same(value, own))?.id ?? ''}
+            onChange={(e) => {
+              const chosen = saved.find(({ id }) => id === e.target.value);
+              if (chosen) setLayout(chosen.value);
+            }}
+            className={`max-w-32 rounded-(--radius) border px-1 py-0.5 text-xs ${own ? 'border-action font-semibold text-action' : 'border-line bg-sheet'}`}
+          >
+            <option value="" disabled>
+              Saved…
+            </option>
+            {saved.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        )}
       </span>
     </div>
   );

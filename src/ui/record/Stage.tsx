@@ -22,7 +22,7 @@ export function Stage() {
   const phase = useRecord((s) => s.phase);
   const countdown = useRecord((s) => s.countdown);
   const kind = useRecord((s) => s.kind);
-  const layout = useRecord((s) => s.layout);
+  const layout = useRecord((s) => s.ownLayout ?? LAYOUTS[s.layout]);
   const look = useRecord((s) => s.cameraLook);
   const area = useRecord((s) => s.area);
   const placement = useEditor((s) => s.project.presenter);
@@ -53,7 +53,7 @@ export function Stage() {
   const onFrame = areaOnStage(area, frame, scale);
   const corner =
     camera && screen
-      ? cameraPlace(LAYOUTS[layout], placement, look.area ?? { x: 0, y: 0, ...cameraSize }, onFrame)
+      ? cameraPlace(layout, placement, look.area ?? { x: 0, y: 0, ...cameraSize }, onFrame)
       : null;
   return (
     <section aria-label="Stage" className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">

@@ -2,6 +2,7 @@ import type { Device, OpenSource } from '@/capture/open';
 import type { LiveEvent, TakeProgress } from '@/capture/recorder-worker';
 import type { TakeView } from '@/contract/takes';
 import type { LayoutKind } from '@/core/layout/built-in';
+import type { Layout } from '@/core/layout/model';
 import type { FootageRect } from '@/core/project/model';
 import type { TakeSetup } from '@/core/take/setup';
 import type { EndReason, TakeEvent, TakeKind } from '@/core/take/take';
@@ -36,6 +37,8 @@ interface RecordParts {
   readonly cameraLook: TakeSetup['camera'];
   readonly gain: number;
   readonly layout: LayoutKind;
+  /** One that was saved, in the place of that. */
+  readonly ownLayout: Layout | null;
   readonly tool: Tool;
   readonly color: string;
   readonly lineWidth: number;
@@ -59,7 +62,7 @@ interface RecordParts {
   readonly note: (event: LiveEvent, at?: number) => void;
   /** Take time now, in ms. */
   readonly takeTime: () => number;
-  readonly setLayout: (kind: LayoutKind) => void;
+  readonly setLayout: (layout: LayoutKind | Layout) => void;
   readonly keep: (again: boolean) => Promise<void>;
   readonly discard: (take: TakeView) => Promise<void>;
   readonly flash: () => void;

@@ -12,6 +12,8 @@ import { call } from '@/contract/call';
 import { freeDisk } from '@/contract/disk';
 import { changeTake, viewTake } from '@/contract/takes';
 import { LIVE_COLORS } from '@/core/take/palette';
+import type { LayoutKind } from '@/core/layout/built-in';
+import type { Layout } from '@/core/layout/model';
 import type { EndReason, TakeEvent } from '@/core/take/take';
 import type { EditorState } from '../edit/session/state';
 import { tell, tellFault } from '../shell/notices-store';
@@ -58,6 +60,12 @@ function recorded({ sources, kind, computer, settings }: RecordState): RecordedS
   if (voice && kind !== 'screen') found.push({ name: 'voice', track: voice.track, frameRate: 0 });
   return found.filter((s) => s.track.readyState === 'live');
 }
+
+/** What is noted of a layout that is chosen: a saved one counts before the built-in one. */
+const layoutEvent = (kind: LayoutKind, own: Layout | null) => ({
+  ...{ type: 'layout' as const, kind },
+  ...(own && { own }),
+});
 
 export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<RecordState> {
   return createStore<RecordState>()((set, get) => {
@@ -132,6 +140,7 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
       },
       gain: 0,
       layout: 'corner',
+      ownLayout: null,
       tool: 'operate',
       color: LIVE_COLORS[0][1],
       lineWidth: 1,
@@ -252,7 +261,7 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
               resolve();
             }, 1000);
           });
-          const { area, gain, cameraLook, layout } = get();
+          const { area, gain, cameraLook, layout, ownLayout } = get();
           const takeId = nanoid();
           const began = await recorder.begin({
             projectId: editor.getState().id,
@@ -282,7 +291,7 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
           clock = new TakeClock(began);
           send({ type: 'begun', takeId });
           begun();
-          recorder.event({ type: 'layout', kind: layout }, began);
+          recorder.event(layoutEvent(layout, ownLayout), began);
           if (settings.stopAfter)
             stopTimer = setTimeout(() => ended('time'), settings.stopAfter * 1000);
         } catch (error) {
@@ -337,8 +346,9 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
       },
       takeTime: () => clock?.now(performance.now()) ?? 0,
       setLayout(layout) {
-        set({ layout });
-        get().note({ type: 'layout', kind: layout });
+        const own = typeof layout === 'string' ? null : layout;
+        set({ ownLayout: own, ...(typeof layout === 'string' && { layout }) });
+        get().note(layoutEvent(get().layout, own));
       },
       async keep(again) {
         const { review, kind, stepId } = get();
