@@ -149,7 +149,12 @@ function measure(scene: RoomScene, found: readonly Uint8Array[]): Measured {
     counted++;
   }
   const { overlap, edge, flicker, worst } = sums;
-  return { worst, overlap: overlap / counted, edge: edge / counted, flicker: flicker / (counted - 1) };
+  return {
+    worst,
+    overlap: overlap / counted,
+    edge: edge / counted,
+    flicker: flicker / (counted - 1),
+  };
 }
 
 /** Mattes without a wall. */
@@ -170,10 +175,7 @@ export async function benchMatte(): Promise<void> {
         const began = performance.now();
         await makeMatte(recording, FACTS, task, matte, () => {});
         const took = (performance.now() - began) / 1000;
-        const { overlap, worst, edge, flicker } = measure(
-          scene,
-          await opacities(recording, matte),
-        );
+        const { overlap, worst, edge, flicker } = measure(scene, await opacities(recording, matte));
         rows.push([
           ...[scene.name, name, overlap.toFixed(3), worst.toFixed(3)],
           ...[(edge * 100).toFixed(1), (flicker * 100).toFixed(2), (SECONDS / took).toFixed(2)],

@@ -29,7 +29,18 @@ const { benchRecording } = await import('./bench-record.mjs');
 if (asked('recording')) await benchRecording();
 if (asked('preview')) await (await import('./bench-preview.mjs')).benchPreview();
 const engine = [
-  ...['framing', 'pointer', 'follow', 'covers', 'private', 'sharpness', 'crisp', 'key', 'match', 'matte'],
+  ...[
+    'framing',
+    'pointer',
+    'follow',
+    'covers',
+    'private',
+    'sharpness',
+    'crisp',
+    'key',
+    'match',
+    'matte',
+  ],
   ...['growth', 'export', 'noise'],
 ].filter(asked);
 if (engine.length) process.exit(node('dist/bench.mjs', engine));

@@ -36,13 +36,7 @@ import { MaskShop } from './masks';
 import { movePlane } from './move-plane';
 import type { Rasterizer } from './rasterizer';
 import { Resampler, type AxisRange } from './resampler';
-import {
-  ScaledPictures,
-  type ColorPlanes,
-  type OtherLuma,
-  type PictureMapping,
-  type PlaneName,
-} from './scaled';
+import { ScaledPictures, type ColorPlanes, type OtherLuma, type PictureMapping } from './scaled';
 import type { SourceFrame } from './source-frame';
 import { SpriteShop, type PlacedSprite } from './sprites';
 import { Turner } from './turner';

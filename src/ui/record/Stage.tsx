@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { PracticeScreen } from '@/capture/practice/screen';
 import { LAYOUTS } from '@/core/layout/built-in';
+import type { Mask } from '@/core/layout/mask';
 import type { Layout } from '@/core/layout/model';
 import type { PresenterPlacement } from '@/core/layout/placement';
 import { placePresenter } from '@/core/layout/rectangles';
@@ -87,12 +88,13 @@ export function Stage() {
             <LiveOverlay size={shape} scale={scale} practice={practice} />
             {corner && (
               <div
-                className={`pointer-events-none absolute overflow-hidden border-2 border-action ${corner.round ? 'rounded-full' : ''}`}
+                className="pointer-events-none absolute overflow-hidden border-2 border-action"
                 style={{
                   left: corner.x,
                   top: corner.y,
                   width: corner.width,
                   height: corner.height,
+                  borderRadius: corner.corners,
                 }}
                 data-testid="corner"
               >
@@ -162,12 +164,26 @@ function areaOnStage(
     : { x: 0, y: 0, ...frame };
 }
 
+/** The corners of an outline as a style has them; a squircle as near as one comes to it. */
+function cornersOf(mask: Mask | null): string {
+  switch (mask?.shape) {
+    case 'ellipse':
+      return '50%';
+    case 'squircle':
+      return '42%';
+    case 'rounded':
+      return `${mask.radius}px`;
+    default:
+      return '0';
+  }
+}
+
 function cameraPlace(
   layout: Layout,
   placement: PresenterPlacement,
   source: Rect,
   on: Rect,
-): (Rect & { source: Rect; round: boolean }) | null {
+): (Rect & { source: Rect; corners: string }) | null {
   const there = { screen: true, presenter: true };
   const size = { width: on.width, height: on.height };
   const placed = placePresenter(layout, there, placement, source, size);
@@ -178,7 +194,7 @@ function cameraPlace(
     x: on.x + destination.x,
     y: on.y + destination.y,
     source: placed.source,
-    round: placed.mask?.shape === 'ellipse',
+    corners: cornersOf(placed.mask),
   };
 }
 
