@@ -48,6 +48,11 @@ test('a presenter without a wall is found, put before something else, and export
     .poll(async () => (await shown(page, places)).map(([r]) => r! > 128))
     .toEqual([false, false, true, true]);
   await page.getByRole('button', { name: 'Back to the Picture' }).click();
+  await page.getByRole('button', { name: 'Find the face' }).click();
+  await expect(page.getByText('Stop looking')).toBeHidden();
+  await expect
+    .poll(async () => (await openDocument(page, project)).project.presenter.crop)
+    .toBeLessThan(0.7);
   await page.getByRole('combobox', { name: 'Shape' }).selectOption('squircle');
   await page.getByRole('combobox', { name: 'Behind them' }).selectOption('blur');
   await page.getByRole('button', { name: 'Grade the key here' }).click();
@@ -74,8 +79,8 @@ test('a presenter without a wall is found, put before something else, and export
   // The circle's middle, from the picture's size and the distance to its edges.
   const [cx, cy] = [1 - (0.035 + 0.15) * (9 / 16), 1 - 0.035 - 0.15];
   const [face, left] = colorsAt(frame, [
-    [cx, cy - 0.02],
-    [cx - 0.06, cy - 0.05],
+    [cx, cy],
+    [cx - 0.066, cy - 0.06],
   ]) as [number[], number[]];
   expect(face[0]).toBeGreaterThan(face[2]! + 20);
   [0xe3, 0xee, 0xf2].forEach((c, i) => expect(Math.abs(left[i]! - c)).toBeLessThan(24));

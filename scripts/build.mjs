@@ -5,9 +5,9 @@ import { onceFor, PARTS_FROM, partsThere, run, say } from './lib.mjs';
 
 export async function buildParts() {
   const { buildKernels, buildNode, copyFonts } = await import('./bundle.mjs');
-  const { fetchModel } = await import('./model.mjs');
+  const { fetchModels } = await import('./model.mjs');
   copyFonts();
-  fetchModel();
+  fetchModels();
   await buildKernels();
   await buildNode();
 }

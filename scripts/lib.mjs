@@ -111,4 +111,5 @@ export const partsThere = () =>
     'dist/worker.mjs',
     'dist/web.mjs',
     'dist/models/person.bin',
+    'dist/models/face.bin',
   ].every((f) => existsSync(f));

@@ -1,5 +1,6 @@
 import type { PrivateFound } from '@/core/private/log';
 import type { MatteFacts } from '@/core/project/sources';
+import type { FaceBox } from '@/core/face/settle';
 import type { FollowPath } from '@/core/callout/follow-path';
 import type { Alignment } from '@/core/audio/align';
 import type { WallEstimate } from '@/core/key/wall';
@@ -10,6 +11,7 @@ import { address, route, type Bytes } from './route';
 /** What can be found out about a recording. */
 export const ANALYSIS_NAMES = [
   'alignment',
+  'face',
   'matte',
   'onsets',
   'pointer',
@@ -99,6 +101,8 @@ export interface PrivateData {
 /** What each kind finds. */
 export interface AnalysisResults {
   readonly alignment: Alignment;
+  /** Null where hardly any picture shows one. */
+  readonly face: FaceBox | null;
   /** What is found is a video. */
   readonly matte: null;
   readonly onsets: SoundOnsets;

@@ -52,8 +52,10 @@ test('only rates that films and screens have are offered to a project', () => {
   ]);
 });
 
-test('shape and size of a presenter do not matter, sound has neither', () => {
-  expect(kinds({ role: 'presenter', width: 640, height: 480 })).toEqual([]);
+test('a presenter leaves no bars, but may be soft or cut when alone; sound has neither', () => {
+  expect(kinds({ role: 'presenter', width: 1280, height: 720 })).toEqual([]);
+  expect(kinds({ role: 'presenter', width: 640, height: 480 })).toEqual(['small']);
+  expect(kinds({ role: 'presenter', width: 1080, height: 1920 })).toEqual(['shape', 'small']);
   expect(kinds({ hasVideo: false, width: 0, height: 0, frameRate: null })).toEqual([]);
 });
 

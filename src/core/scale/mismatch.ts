@@ -87,8 +87,7 @@ export function findMismatches(facts: Facts, canvas: Canvas): Mismatch[] {
         : [],
     });
   }
-  // A presenter's recording is cut to its place in every layout, so its shape and size do not
-  // matter in the same way.
+  if (facts.role === 'presenter') return [...found, ...ofPresenter(facts, canvas)];
   if (facts.role !== 'screen' && facts.role !== 'still') return found;
   if (Math.abs(width / height / (canvas.width / canvas.height) - 1) > SHAPE_TOLERANCE)
     found.push({
@@ -118,6 +117,36 @@ export function findMismatches(facts: Facts, canvas: Canvas): Mismatch[] {
               },
             ]
           : [],
+    });
+  return found;
+}
+
+/** Alone in the picture a camera's recording may be enlarged by so much before it is worth a word. */
+const SOFT_ALONE = 1.6;
+/** Less than this share of a camera's picture is seen when it fills the frame. */
+const CUT_ALONE = 0.7;
+
+/**
+ * What is to be foreseen of a presenter's recording. It is cut to its place in every layout, so that
+ * it leaves no bars; alone in the picture it may be soft, or lose much of its edges.
+ */
+function ofPresenter({ width, height }: Facts, canvas: Canvas): Mismatch[] {
+  const found: Mismatch[] = [];
+  const scale = Math.max(canvas.width / width, canvas.height / height);
+  const seen = (canvas.width * canvas.height) / (width * scale * height * scale);
+  if (seen < CUT_ALONE)
+    found.push({
+      kind: 'shape',
+      brief: `${shapeName(width, height)}, cut when alone`,
+      text: `It is ${shapeName(width, height)}, the picture ${shapeName(canvas.width, canvas.height)}: with the picture to themselves ${Math.round(100 - seen * 100)} % of the presenter’s recording is cut off. A place of their own in a layout can show all of it.`,
+      remedies: [],
+    });
+  if (scale > SOFT_ALONE)
+    found.push({
+      kind: 'small',
+      brief: `soft above ${Math.round(100 / scale)} % of the picture`,
+      text: `It is ${width}×${height} px: the presenter is sharp up to ${Math.round(100 / scale)} % of the picture’s size, and alone in it enlarged ${scale.toFixed(2)}×, which looks soft.`,
+      remedies: [],
     });
   return found;
 }

@@ -1,6 +1,7 @@
 import type { AnalysisName } from '@/contract/analyses';
 import type { AnalysisKind } from './kind';
 import { alignment } from './alignment';
+import { face } from './face';
 import { matte } from './matte';
 import { onsets } from './onsets';
 import { pointer } from './pointer';
@@ -12,6 +13,7 @@ import { wall } from './wall';
 /** Every kind of analysis by its name. */
 export const ANALYSES: Readonly<Record<AnalysisName, AnalysisKind>> = {
   alignment,
+  face,
   matte,
   onsets,
   pointer,

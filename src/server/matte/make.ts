@@ -6,6 +6,7 @@ import { learnPlate, type Plate } from '@/core/matte/plate';
 import { framesPerSecond, rateFromNumber, ticksToSeconds, type FrameRate } from '@/core/time/ticks';
 import { PictureStream } from '../media/picture-stream';
 import { matteWriter } from './matte-file';
+import { samplePictures } from '../models/sampled';
 import { ModelHost } from './model-host';
 import { Watcher } from './watcher';
 
@@ -13,10 +14,6 @@ import { Watcher } from './watcher';
 const LOOKS = 32;
 /** A short recording shows little more in more of them than this. */
 const FEW_LOOKS = 16;
-/** Pictures that follow closer than so many a second tell the same. */
-const MOST_LOOKS = 10;
-/** Shorter recordings are read as a whole for that; of longer ones single pictures are looked up. */
-const SHORT = 90;
 /** The model is asked for so many pictures a second; what is between follows from both sides. */
 const ASKED = 15;
 const MOST_RATE = 60;
@@ -82,31 +79,8 @@ function shareOf(plane: Float32Array | Uint8Array): number {
 }
 
 /** Some of a recording's pictures, spread over a stretch of it in seconds. */
-function spread(recording: Recording, from: number, to: number, most: number): SmallPicture[] {
-  const { path, facts, size } = recording;
-  const options = { small: size, rate: facts.frameRate ?? rateFromNumber(30) };
-  const found: SmallPicture[] = [];
-  const take = (stream: PictureStream): boolean => {
-    const bytes = bytesOf(recording);
-    if (!stream.read(bytes)) return false;
-    found.push(pictureIn(bytes, size.width, size.height));
-    return true;
-  };
-  if (to - from <= SHORT) {
-    const each = Math.min(MOST_LOOKS, most / Math.max(0.1, to - from));
-    const rate = rateFromNumber(each);
-    using stream = new PictureStream(path, facts, { ...options, start: from, rate });
-    const count = Math.max(1, Math.min(most, Math.floor((to - from) * each)));
-    while (found.length < count && take(stream));
-    return found;
-  }
-  for (let i = 0; i < most; i++) {
-    const start = from + ((i + 0.5) / most) * (to - from);
-    using stream = new PictureStream(path, facts, { ...options, start, speed: 0 });
-    take(stream);
-  }
-  return found;
-}
+const spread = ({ path, facts, size }: Recording, from: number, to: number, most: number) =>
+  samplePictures(path, facts, size, [from, to], most);
 
 /** What is behind a person who moves, by a model that tells where they are. */
 function plateBehind(

@@ -2,7 +2,7 @@ import { workerData } from 'node:worker_threads';
 import { MODEL_SIDE, modelInput, modelOutput } from '@/core/matte/model-view';
 import { pictureIn } from '@/core/matte/picture';
 import { ANSWERED, ASKED, BROKEN, linkOf, type LinkMemory } from './model-link';
-import { PersonModel } from './person-model';
+import { Model } from '../models/model';
 
 /* A thread that runs the model of a person, so that another core can work on what it told. */
 
@@ -15,7 +15,7 @@ function say(word: number): void {
 }
 
 try {
-  const model = await PersonModel.load();
+  const model = await Model.load('person');
   const { width, height } = link.size;
   const picture = pictureIn(input, width, height);
   const seen = new Float32Array(MODEL_SIDE * MODEL_SIDE * 3);
@@ -24,7 +24,7 @@ try {
       Atomics.wait(state, 0, now);
     const part = { x: box[0]!, y: box[1]!, width: box[2]!, height: box[3]! };
     modelInput(picture, part, seen);
-    output.set(modelOutput(model.look(seen), part, picture));
+    output.set(modelOutput(model.look(seen)[0]!.values, part, picture));
     say(ANSWERED);
   }
 } catch (error) {

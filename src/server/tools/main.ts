@@ -1,6 +1,7 @@
 import { Problem, type PlainProblem } from '../problem';
 import { align } from './align';
 import { draw } from './draw';
+import { face } from './face';
 import { follow } from './follow';
 import { findLeaks } from './leaks';
 import { matte } from './matte';
@@ -29,6 +30,7 @@ async function run([tool, from, to, ...more]: readonly string[]): Promise<unknow
   if (tool === 'align') return align(from!, to!, tell);
   if (tool === 'sight') return sight(from!, to!, more[0]!, tell);
   if (tool === 'follow') return follow(from!, to!, more[0]!, tell);
+  if (tool === 'face') return face(from!, to!, more[0]!, tell);
   if (tool === 'matte') return matte(from!, to!, more[0]!, tell);
   if (tool === 'private') return lookForPrivate(from!, to!, more[0]!, tell);
   if (tool === 'leaks') return findLeaks(from!, to!, tell);

@@ -7,6 +7,7 @@ import { Field } from '../../parts/fields';
 import { SettingField, SettingFields } from '../../parts/setting-fields';
 import { useAtPlayhead, useEditor } from '../store';
 import { Heading } from './Heading';
+import { FindFace } from './FindFace';
 import { KeepClear } from './KeepClear';
 import { KeyDetails } from './key/KeyDetails';
 
@@ -58,6 +59,7 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
       />
       {aspectOf(placement.shape) && (
         <>
+          {atPlayhead && <FindFace footageId={atPlayhead} />}
           <SettingField
             schema={FaceSize}
             value={FACE_AND_CROP - placement.crop}

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import type { Tensor } from '@tensorflow/tfjs-core';
 import type { GraphModel } from '@tensorflow/tfjs-converter';
 import { MODEL_SIDE } from '@/core/matte/model-view';
 import { programRoot } from '../places';
@@ -12,18 +13,17 @@ interface ModelFile {
 }
 
 /**
- * The model that tells people from what is behind them: a network of the size of a fifth of a
- * megabyte, run by WebAssembly in this process. Its weights ship within a package of the registry
- * (`scripts/model.mjs`).
+ * A small network that looks at a square picture, run by WebAssembly in this process. Its weights
+ * ship within a package of the registry (`scripts/model.mjs`).
  */
-export class PersonModel {
+export class Model {
   private constructor(
     private readonly core: typeof import('@tensorflow/tfjs-core'),
     private readonly model: GraphModel,
   ) {}
 
   /** Loads runtime and weights; takes about half a second. */
-  static async load(): Promise<PersonModel> {
+  static async load(name: 'person' | 'face'): Promise<Model> {
     const [core, { loadGraphModel }, { setWasmPaths }] = await Promise.all([
       import('@tensorflow/tfjs-core'),
       import('@tensorflow/tfjs-converter'),
@@ -36,9 +36,9 @@ export class PersonModel {
     await core.ready();
     const folder = join(programRoot(), 'dist', 'models');
     const { modelTopology, weightsManifest } = JSON.parse(
-      readFileSync(join(folder, 'person.json'), 'utf8'),
+      readFileSync(join(folder, `${name}.json`), 'utf8'),
     ) as ModelFile;
-    const weights = readFileSync(join(folder, 'person.bin'));
+    const weights = readFileSync(join(folder, `${name}.bin`));
     const model = await loadGraphModel(
       core.io.fromMemory({
         modelTopology,
@@ -46,20 +46,23 @@ export class PersonModel {
         weightData: Uint8Array.from(weights).buffer,
       }),
     );
-    return new PersonModel(core, model);
+    return new Model(core, model);
   }
 
   /**
-   * How surely each place of a picture is of a person, 0 to 1.
+   * What the network answers to a picture: all of its outputs.
    *
-   * @param input red, green and blue of 0 to 1, `MODEL_SIDE` squared
+   * @param input red, green and blue, `MODEL_SIDE` squared, in the range that it was taught
    */
-  look(input: Float32Array): Float32Array {
+  look(
+    input: Float32Array,
+  ): { readonly shape: readonly number[]; readonly values: Float32Array }[] {
     const { core, model } = this;
     const picture = core.tensor4d(input, [1, MODEL_SIDE, MODEL_SIDE, 3]);
-    const answer = model.execute(picture) as import('@tensorflow/tfjs-core').Tensor;
-    const sure = answer.dataSync<'float32'>();
-    core.dispose([picture, answer]);
-    return sure;
+    const answer = model.execute(picture) as Tensor | Tensor[];
+    const all = Array.isArray(answer) ? answer : [answer];
+    const told = all.map((one) => ({ shape: one.shape, values: one.dataSync<'float32'>() }));
+    core.dispose([picture, ...all]);
+    return told;
   }
 }
