@@ -1,4 +1,5 @@
 import type { Adjustment } from '@/core/frame/plan';
+import { WARMEST } from '@/core/key/match-look';
 import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
 import type { Inset } from './inset';
@@ -10,9 +11,6 @@ const MIDDLE = 126;
 const BLACK = 16;
 /** Code values are some power of light (ITU-R BT.709). */
 const GAMMA = 0.45;
-/** What the warmest light adds to white, in code values of both colour differences. */
-const WARMEST = { u: -32, v: 24 };
-
 /**
  * Changes light and colours of a picture; its colours are multiplied by its opacity. Contrast widens
  * the colours too, as it does in RGB, and so does exposure.

@@ -6,6 +6,7 @@ import { videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan'
 import { planFrame, type PlanView } from '@/core/frame/plan-frame';
 import { formatColor, yuvToRgb } from '@/core/key/color';
 import type { MatteGrade } from '@/core/key/grade';
+import type { TakeColors } from '@/core/key/match-look';
 import { isLaneOn, isPictureLane, lastStarted } from '@/core/project/query';
 import type { Size } from '@/core/scale/rect';
 import { secondsToTicks, ticksToSeconds, type Ticks } from '@/core/time/ticks';
@@ -15,7 +16,7 @@ import { ApartReaders, standInAt } from './apart-readers';
 import { contrastBeneath } from './beneath';
 import { browserRasterizer, loadKernels } from './browser-host';
 import { ClipReader } from './clip-reader';
-import { gradeKey } from './grade-key';
+import { colorsAt, gradeKey } from './grade-key';
 import { ProjectReceiver, type ProjectNews } from './project-link';
 
 /** Clips that begin this soon are opened while the one before still plays. */
@@ -199,8 +200,21 @@ export class PictureWorker {
   async gradeKey(time: Ticks): Promise<MatteGrade | null> {
     const { project, sources } = this.known;
     if (!project) return null;
-    using readers = new ApartReaders(this.heap, sources);
-    return await gradeKey(this.heap, this.measurer(), readers, project, sources, time);
+    const { heap } = this;
+    using readers = new ApartReaders(heap, sources);
+    return await gradeKey({ heap, compositor: this.measurer(), readers, project, sources }, time);
+  }
+
+  /** The presenter's colours as recorded, at several times. */
+  async colorsAt(times: readonly Ticks[]): Promise<(TakeColors | null)[]> {
+    const { project, sources } = this.known;
+    if (!project) return times.map(() => null);
+    const { heap } = this;
+    using readers = new ApartReaders(heap, sources);
+    const measuring = { heap, compositor: this.measurer(), readers, project, sources };
+    const found: (TakeColors | null)[] = [];
+    for (const time of times) found.push(await colorsAt(measuring, time));
+    return found;
   }
 
   private measurer(): Compositor {

@@ -1,6 +1,7 @@
 import { releaseProxy, transfer, wrap, type Remote } from 'comlink';
 import type { PlanView } from '@/core/frame/plan-frame';
 import type { MatteGrade } from '@/core/key/grade';
+import type { TakeColors } from '@/core/key/match-look';
 import type { Project } from '@/core/project/model';
 import { projectDuration } from '@/core/project/query';
 import type { Sources } from '@/core/project/sources';
@@ -145,6 +146,12 @@ export class Player {
   async gradeKey(time: Ticks): Promise<MatteGrade | null> {
     await this.ready;
     return this.remote.gradeKey(time);
+  }
+
+  /** The presenter's colours as recorded, at several times; null where they can't be told. */
+  async colorsAt(times: readonly Ticks[]): Promise<(TakeColors | null)[]> {
+    await this.ready;
+    return this.remote.colorsAt(times);
   }
 
   close(): void {

@@ -51,7 +51,8 @@ export const SETTING_EDITS = {
     run(p, { from, to }) {
       const key = p.keys.find((k) => k.footageId === from);
       if (!key) return;
-      const { footageId: _own, ...settings } = key;
+      // A shot without the presenter is one of its own recording.
+      const { footageId: _own, shot: _shot, ...settings } = key;
       for (const id of to) changeKey(p, id, { ...structuredClone(settings), on: true });
     },
   }),

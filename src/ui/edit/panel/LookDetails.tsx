@@ -10,6 +10,7 @@ import { RectFields } from '../../parts/RectFields';
 import { SettingFields } from '../../parts/setting-fields';
 import { tidyArea } from '@/core/scale/area';
 import { useEditor } from '../store';
+import { MatchTake } from './MatchTake';
 
 const SHAPES = [
   ['plain', 'Fit, plain bars'],
@@ -64,6 +65,7 @@ export function LookDetails({ footage }: { footage: FootageFacts }) {
         ]}
         onChange={change}
       />
+      {footage.role === 'presenter' && <MatchTake footageId={footage.id} />}
     </fieldset>
   );
 }

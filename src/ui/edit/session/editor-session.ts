@@ -1,6 +1,7 @@
 import type { StoreApi } from 'zustand';
 import type { OpenedProject } from '@/contract/projects';
 import type { MatteGrade } from '@/core/key/grade';
+import type { TakeColors } from '@/core/key/match-look';
 import type { Ticks } from '@/core/time/ticks';
 import { Player } from '@/preview/player';
 import { tellFault } from '../../shell/notices-store';
@@ -59,6 +60,11 @@ export class EditorSession {
   /** Grades the presenter's key at a time, which a worker of the Picture does. */
   gradeKey(time: Ticks): Promise<MatteGrade | null> {
     return this.shown?.player.gradeKey(time) ?? Promise.resolve(null);
+  }
+
+  /** The presenter's colours as recorded, at several times; null where they can't be told. */
+  colorsAt(times: readonly Ticks[]): Promise<(TakeColors | null)[]> {
+    return this.shown?.player.colorsAt(times) ?? Promise.resolve(times.map(() => null));
   }
 
   /** How much a callout differs from what lies beneath it; null where that is not known. */

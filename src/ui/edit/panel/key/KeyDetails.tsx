@@ -11,7 +11,7 @@ import { BackdropFields } from './BackdropFields';
 import { KeyEdgeFields } from './KeyEdgeFields';
 import { KeyGrade } from './KeyGrade';
 import { MatteFields } from './MatteFields';
-import { useMatte } from './use-matte';
+import { askForMatte, useMatte } from './use-matte';
 import { useWall, WallFields } from './WallFields';
 
 const METHODS = readChoices(FootageKey.properties.method) as [FootageKey['method'], string][];
@@ -45,6 +45,11 @@ export function KeyDetails({ footageId }: { footageId: string }) {
   const tellBy = (method: FootageKey['method']) => {
     change({ method, on: true }, false);
     if (method === 'person') matte.make({ method, shot: null });
+  };
+  const copy = () => {
+    apply('copy-key', { from: footageId, to: others });
+    if (key.method === 'person')
+      for (const take of others) void askForMatte(take, { method: 'person', shot: null });
   };
   return (
     <section aria-label="Key" className="mt-2 grid gap-2 border-t border-line pt-3">
@@ -80,10 +85,8 @@ export function KeyDetails({ footageId }: { footageId: string }) {
             onChange={(wrap) => change({ wrap })}
           />
           <BackdropFields />
-          {others.length > 0 && (
-            <Button onClick={() => apply('copy-key', { from: footageId, to: others })}>
-              Same key for all takes
-            </Button>
+          {others.length > 0 && key.method !== 'shot' && (
+            <Button onClick={copy}>Same key for all takes</Button>
           )}
         </>
       )}

@@ -17,6 +17,12 @@ export interface MatteState {
   readonly stop: () => void;
 }
 
+/** Asks for the matte of a recording; what goes wrong is told. */
+export const askForMatte = async (footageId: string, task: MatteTask): Promise<void> => {
+  const body = { kind: 'matte', matte: task } as const;
+  await call(requestAnalysis, { params: { id: footageId }, body }).catch(tellFault);
+};
+
 /** The matte that a recording's key needs: whether it is there, and its making. */
 export function useMatte(key: Pick<FootageKey, 'footageId' | 'method' | 'shot'>): MatteState {
   const { footageId } = key;
@@ -30,12 +36,7 @@ export function useMatte(key: Pick<FootageKey, 'footageId' | 'method' | 'shot'>)
   const progress = useEditor((s) => s.jobs.find((j) => j.subject === row?.id)?.progress ?? 0);
   const make = (task: MatteTask) => {
     setAsking(true);
-    void call(requestAnalysis, {
-      params: { id: footageId },
-      body: { kind: 'matte', matte: task },
-    })
-      .catch(tellFault)
-      .finally(() => setAsking(false));
+    void askForMatte(footageId, task).finally(() => setAsking(false));
   };
   const stop = () => {
     if (row) void call(cancelAnalysis, { params: { id: row.id } }).catch(tellFault);
