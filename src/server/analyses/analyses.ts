@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { nanoid } from 'nanoid';
 import type { Transaction } from 'sequelize';
-import type { AnalysisName, AnalysisView } from '@/contract/analyses';
+import { ANALYSIS_NAMES, type AnalysisName, type AnalysisView } from '@/contract/analyses';
 import type { ServerContext } from '../context';
 import { mediaFactsOf } from '../db/rows/footage';
 import type { AnalysisRow, FootageRow } from '../db/models';
@@ -101,6 +101,16 @@ async function clearAnalyses(
   for (const { id } of await analyses.findAll({ where, attributes: ['id'], transaction }))
     await queue.cancelAll({ subject: id }, transaction);
   await analyses.destroy({ where, transaction });
+}
+
+/** What was found out about a file that another one takes the place of; its pointer track stays. */
+export async function forgetAnalyses(
+  context: ServerContext,
+  footageId: string,
+  transaction: Transaction,
+): Promise<void> {
+  for (const kind of ANALYSIS_NAMES)
+    if (kind !== 'pointer') await clearAnalyses(context, { footageId, kind }, transaction);
 }
 
 /** So many results are kept of a kind that can be asked for many things. */

@@ -1,4 +1,4 @@
-import { rmSync } from 'node:fs';
+import { copyFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import { ffmpeg, scratchFolder } from '../testing/media';
@@ -22,6 +22,7 @@ import { DEFAULT_SETTINGS } from '../export/settings';
 import { renderStill } from '../export/still';
 import { addFootage } from '../footage/add';
 import { loadFacts, loadSources } from '../footage/facts';
+import { relinkFootage } from '../footage/relink';
 import { newId } from '../ids';
 import { completeJob } from '../jobs/complete';
 import { duplicateProject, newProject } from '../projects';
@@ -142,6 +143,13 @@ test('whoever comes before a background that was seen without them is told from 
   expect(isGreen((await picture(copy, 1.5))(60, 180))).toBe(true);
   const { exportId } = await requestExport(context, copy, SETTINGS);
   expect(exportId).not.toBe('');
+
+  // Another file in its place is another picture: its matte has to be made anew.
+  const other = join(folder, 'other.mp4');
+  copyFileSync(desk, other);
+  await relinkFootage(context, projectId, footageId, other, 'other.mp4');
+  expect(await mattesOf(context, projectId)).toEqual({});
+  expect(Object.keys(await mattesOf(context, copy))).toEqual([key.footageId]);
 });
 
 test('nobody is found where nobody is, and a stretch that is none is refused', async () => {

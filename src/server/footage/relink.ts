@@ -2,6 +2,7 @@ import { rename, rm } from 'node:fs/promises';
 import { extname } from 'node:path';
 import { sourceEnd } from '@/core/project/clip-time';
 import { ticksToSeconds } from '@/core/time/ticks';
+import { forgetAnalyses } from '../analyses/analyses';
 import type { ServerContext } from '../context';
 import { footageCells, mediaFactsOf } from '../db/rows/footage';
 import { openProject } from '../documents/documents';
@@ -63,6 +64,7 @@ export async function relinkFootage(
         { file, bytes: 0, ...footageCells({ facts }), status: 'waiting', error: null },
         { transaction },
       );
+      await forgetAnalyses(context, footageId, transaction);
       await queueIngest(context, projectId, footageId, transaction);
     });
     await context.stores.files.remove(before);
