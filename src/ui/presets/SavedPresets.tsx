@@ -26,6 +26,7 @@ export function SavedPresets<K extends PresetKind>({
   one,
   now,
   describe,
+  sketch,
   onUse,
 }: {
   kind: K;
@@ -37,6 +38,8 @@ export function SavedPresets<K extends PresetKind>({
   now: PresetValues[K] | null;
   /** A few words on a value. */
   describe: (value: PresetValues[K]) => string;
+  /** A small picture of a value. */
+  sketch?: (value: PresetValues[K]) => React.ReactNode;
   onUse: (preset: Preset<PresetValues[K]>) => void;
 }) {
   const client = useQueryClient();
@@ -55,6 +58,7 @@ export function SavedPresets<K extends PresetKind>({
       <ul aria-label={title} className="grid grid-cols-1 gap-1">
         {presets.data?.map((preset) => (
           <li key={preset.id} className="flex items-center gap-1">
+            {sketch?.(preset.value)}
             <button
               className="min-w-16 flex-1 truncate text-left text-action underline"
               onClick={() => onUse(preset)}

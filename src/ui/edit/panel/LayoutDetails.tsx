@@ -7,6 +7,7 @@ import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
 import { SelectField, SliderField, TextField } from '../../parts/fields';
 import { SavedPresets } from '../../presets/SavedPresets';
+import { LayoutSketch } from '../LayoutSketch';
 import { useEditor, useEditorStore } from '../store';
 import { Heading } from './Heading';
 import { KeepClear } from './KeepClear';
@@ -118,6 +119,7 @@ export function LayoutDetails({ id }: { id: string }) {
           one="layout"
           now={layout}
           describe={describe}
+          sketch={(value) => <LayoutSketch layout={value} />}
           onUse={({ name, value }) => set({ ...value, name })}
         />
       </fieldset>

@@ -4,38 +4,13 @@ import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { arrangementsFor } from '@/core/layout/arrangements';
 import { LAYOUT_KINDS, LAYOUTS } from '@/core/layout/built-in';
-import type { Box, Layout } from '@/core/layout/model';
 import { Button } from '../../parts/Button';
 import { longMenuLook, menuItemLook } from '../../parts/menu';
 import { useSavedPresets } from '../../presets/use-saved-presets';
 import { CommandContext } from '../commands/context';
 import { setLayoutHere } from '../commands/layouts';
+import { LayoutSketch } from '../LayoutSketch';
 import { useEditor, useEditorStore } from '../store';
-
-/** The small picture of a wide one, in CSS pixels; that of an upright one is as high. */
-const SIDE = { width: 48, height: 27 } as const;
-/** Where the small picture has a presenter who is placed by the project. */
-const CORNER: Box = { x: 0.7, y: 0.58, width: 0.22, height: 0.36 };
-
-/** A layout as a small picture. */
-function LayoutSketch({ layout: { screen, presenter } }: { layout: Layout }) {
-  const { width, height } = useEditor((s) => s.project.canvas);
-  const side = { ...SIDE, width: Math.min(SIDE.width, (SIDE.height * width) / height) };
-  const person = presenter === 'placed' ? CORNER : presenter?.box;
-  const round = presenter === 'placed' || (presenter && presenter.shape !== 'rectangle');
-  const box = ({ x, y, width, height }: Box) => ({
-    ...{ x: x * side.width, y: y * side.height },
-    ...{ width: width * side.width, height: height * side.height },
-  });
-  return (
-    <span className="flex w-12 shrink-0 justify-center">
-      <svg {...side} aria-hidden className="border border-line bg-paper">
-        {screen && <rect {...box(screen.box)} fill="var(--lane-screen)" />}
-        {person && <rect {...box(person)} rx={round ? 5 : 0} fill="var(--lane-presenter)" />}
-      </svg>
-    </span>
-  );
-}
 
 /** Sets the layout of the range, or of the step at the playhead, from small pictures: the built-in
  * ones, others to begin with, and those that were saved. */
