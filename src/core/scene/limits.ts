@@ -16,10 +16,14 @@ export interface LimitStretch extends Range {
   readonly crisp: number;
 }
 
-/** The instants at which another recording or another layout can come into sight. */
+/**
+ * The instants at which another recording or another layout can come into sight, or a layout has
+ * been reached that was gone over to.
+ */
 function changes(project: Project): number[] {
   const times = new Set<number>();
-  for (const { start, end } of project.layouts) times.add(start).add(end);
+  for (const { start, end, glide = 0 } of project.layouts)
+    for (const time of [start, end]) times.add(time).add(time + glide);
   for (const lane of project.lanes)
     if (lane.kind === 'screen' || lane.kind === 'presenter')
       for (const clip of lane.clips) times.add(clip.start).add(clipEnd(clip));

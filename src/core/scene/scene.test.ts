@@ -113,6 +113,15 @@ test('side by side the screen may go closer, and graph, reading and planner say 
   expect(closest(project)).toBeCloseTo(2560 / 1920 / 0.67, 2);
 });
 
+test('a screen that is glided away from is seen until it is reached, and no longer', () => {
+  const span = { id: 'l', start: at(2), end: at(5), layout: LAYOUTS.presenter, glide: at(0.6) };
+  const project = { ...both(LAYOUTS.corner), layouts: [span] };
+  const limits = limitsAlong(project, SOURCES);
+  const seen = (seconds: number) =>
+    limits.some((l) => l.start <= at(seconds) && at(seconds) < l.end);
+  expect([1.9, 2.5, 2.7, 4.9, 5.1].map(seen)).toEqual([true, true, false, false, true]);
+});
+
 test('points of the recording and of the picture are told from each other both ways', () => {
   fc.assert(
     fc.property(anyLayout, fc.integer({ min: 0, max: 20 }), (layout, seconds) => {
