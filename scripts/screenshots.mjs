@@ -265,10 +265,15 @@ try {
   await page.getByRole('tab', { name: 'Footage' }).click();
   await wait(600);
   await shot('footage');
-  await goTo('15');
+  // The take without a wall, before its own background blurred.
+  await goTo('52');
   await page.getByRole('button', { name: 'Presenter', exact: true }).last().click();
-  await page.getByRole('button', { name: 'Show matte' }).scrollIntoViewIfNeeded();
-  await page.getByRole('button', { name: 'Show matte' }).click();
+  await page.getByRole('combobox', { name: 'Shape' }).selectOption('portrait');
+  await page.getByRole('combobox', { name: 'Behind them' }).selectOption('blur');
+  await page.getByRole('button', { name: 'Grade the key here' }).click();
+  await page.getByLabel('Grade of the key').waitFor();
+  await page.getByRole('heading', { name: 'Key', exact: true }).scrollIntoViewIfNeeded();
+  await page.getByLabel('Grade of the key').scrollIntoViewIfNeeded();
   await wait(1500);
   await shot('presenter');
   await page.keyboard.press('Escape');
