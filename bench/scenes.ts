@@ -91,7 +91,7 @@ function cornerProject(sources: Sources, key: Partial<FootageKey>): Project {
   project.presenter = {
     ...DEFAULT_PLACEMENT,
     size: 0.3,
-    ring: { width: 0, color: '#000000', gap: 0 },
+    ring: { width: 0, color: '#000000', second: null, gap: 0 },
   };
   return project;
 }

@@ -18,6 +18,7 @@ export type Pen = Pick<
   | 'restore'
   | 'translate'
   | 'rotate'
+  | 'createLinearGradient'
   | 'shadowColor'
   | 'shadowBlur'
   | 'shadowOffsetY'

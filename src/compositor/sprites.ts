@@ -173,7 +173,7 @@ export class SpriteShop {
     const edge = evenCeil(stroke ? stroke.width : soft * 1.5);
     const width = evenCeil(box.width) + edge * 2;
     const height = evenCeil(box.height) + edge * 2;
-    const key = `outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${stroke?.width} ${stroke?.color} ${soft}`;
+    const key = `outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${stroke?.width} ${stroke?.color} ${stroke?.second} ${soft}`;
     const sprite = this.sprites.get(key, () =>
       this.draw(width, height, (pen) => {
         // What casts a shadow alone lies out of the picture.
@@ -189,6 +189,12 @@ export class SpriteShop {
         }
         if (stroke) {
           pen.strokeStyle = stroke.color;
+          if (stroke.second) {
+            const over = pen.createLinearGradient(edge, edge, edge + box.width, edge + box.height);
+            over.addColorStop(0, stroke.color);
+            over.addColorStop(1, stroke.second);
+            pen.strokeStyle = over;
+          }
           pen.lineWidth = stroke.width;
           pen.stroke();
         }

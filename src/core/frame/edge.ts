@@ -26,7 +26,7 @@ export function ringOf(
   ratio: number,
 ): DrawingLayer[] {
   if (!ring) return [];
-  const { width, color, gap = 0 } = ring;
+  const { width, color, second = null, gap = 0 } = ring;
   // On whole even pixels, as the box is; the ring stands beyond the gap with all of its width.
   const away = gap > 0 ? Math.round((gap + width / 2) * ratio * 0.5) * 2 : 0;
   const { shape, radius } = shapeOf(mask);
@@ -36,7 +36,7 @@ export function ringOf(
   };
   const mark: OutlineMark = {
     ...{ kind: 'outline', shape, radius: radius > 0 ? radius + away : 0 },
-    ...{ box: around, fill: null, stroke: { width: width * ratio, color } },
+    ...{ box: around, fill: null, stroke: { width: width * ratio, color, second } },
   };
   return [drawing(mark, 1)];
 }

@@ -22,7 +22,12 @@ export interface OutlineMark {
   readonly radius: number;
   readonly box: InOutput;
   readonly fill: string | null;
-  readonly stroke: { readonly width: number; readonly color: string } | null;
+  readonly stroke: {
+    readonly width: number;
+    readonly color: string;
+    /** Colour that it goes over to from the upper left to the lower right. */
+    readonly second?: string | null;
+  } | null;
   /** Shows nothing but the shadow that it casts straight behind it, this soft. */
   readonly soft?: number;
 }

@@ -91,6 +91,7 @@ function mixPresenters(
   const ring = {
     width: mix(ringA, ringB, u),
     color: ((u < 0.5 ? a : b).ring ?? a.ring ?? b.ring)?.color,
+    second: ((u < 0.5 ? a : b).ring ?? a.ring ?? b.ring)?.second ?? null,
     gap: mix(a.ring?.gap ?? 0, b.ring?.gap ?? 0, u),
   };
   const shadow = mix(a.shadow ?? 0, b.shadow ?? 0, u);
@@ -124,7 +125,7 @@ function screenBetween(
   boxIn: (layout: Layout) => Box,
 ): Layout['screen'] {
   const [a, b] = [from.screen, to.screen];
-  const color = ((u < 0.5 ? a : b)?.ring ?? a?.ring ?? b?.ring)?.color;
+  const shown = (u < 0.5 ? a : b)?.ring ?? a?.ring ?? b?.ring;
   const width = mix(a?.ring?.width ?? 0, b?.ring?.width ?? 0, u);
   const gap = mix(a?.ring?.gap ?? 0, b?.ring?.gap ?? 0, u);
   const rounding = mix(a?.rounding ?? 0, b?.rounding ?? 0, u);
@@ -132,7 +133,7 @@ function screenBetween(
   return {
     box: mixBoxes(boxIn(from), boxIn(to), u),
     ...(rounding > 0 ? { rounding } : {}),
-    ...(color && width > 0 ? { ring: { width, color, gap } } : {}),
+    ...(shown && width > 0 ? { ring: { ...shown, width, gap } } : {}),
     ...(shadow > 0 ? { shadow } : {}),
   };
 }

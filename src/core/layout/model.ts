@@ -13,6 +13,7 @@ const Ring = strict(
   {
     width: Type.Number({ minimum: 0, maximum: 60 }),
     color: Color,
+    second: Type.Optional(nullable(Color)),
     gap: Type.Optional(
       Type.Number({ minimum: 0, maximum: 40, description: 'Between it and what it surrounds.' }),
     ),

@@ -89,6 +89,11 @@ export const PresenterPlacement = strict({
         usual: [0, 20],
       }),
       color: colorSetting('Ring colour', '#0e6b63'),
+      second: {
+        ...nullable(Color),
+        default: null,
+        description: 'Colour that it goes over to from the upper left to the lower right.',
+      },
       gap: numberSetting({
         label: 'Gap',
         description: 'Frame pixels between the presenter and the ring.',

@@ -128,7 +128,12 @@ export interface PresenterPlace extends Placement {
   /** Whether nothing is behind a keyed presenter. */
   readonly clear: boolean;
   /** Lengths are in frame pixels. */
-  readonly ring: { readonly width: number; readonly color: string; readonly gap?: number } | null;
+  readonly ring: {
+    readonly width: number;
+    readonly color: string;
+    readonly second?: string | null;
+    readonly gap?: number;
+  } | null;
   /** How dark the shadow behind them is, 0 to 1. */
   readonly shadow: number;
 }

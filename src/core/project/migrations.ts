@@ -141,8 +141,8 @@ const MIGRATIONS: Record<number, (document: Document) => Document> = {
 function presenterOfVersion9(presenter: unknown): unknown {
   if (typeof presenter !== 'object' || !presenter) return presenter;
   const { ring, ...placed } = presenter as Document;
-  const gap = { gap: 0 };
-  return { ...placed, ring: typeof ring === 'object' ? { ...ring, ...gap } : ring, shadow: 0 };
+  const plain = { second: null, gap: 0 };
+  return { ...placed, ring: typeof ring === 'object' ? { ...ring, ...plain } : ring, shadow: 0 };
 }
 
 /** How high the frame is; what is none is left to be refused. */

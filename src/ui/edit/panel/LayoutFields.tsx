@@ -9,6 +9,7 @@ import { Button } from '../../parts/Button';
 import { CheckField, ColorField, SliderField } from '../../parts/fields';
 import { RectFields } from '../../parts/RectFields';
 import { SettingField } from '../../parts/setting-fields';
+import { RingColors } from './RingColors';
 import { playheadOf, useEditor, useEditorStore } from '../store';
 
 const {
@@ -114,20 +115,7 @@ function RingFields({
           onRing(width ? { color: RING.properties.color.default, ...ring, width } : null)
         }
       />
-      {ring && (
-        <>
-          <SettingField
-            schema={RING.properties.color}
-            value={ring.color}
-            onChange={(color) => onRing({ ...ring, color })}
-          />
-          <SettingField
-            schema={RING.properties.gap}
-            value={ring.gap ?? 0}
-            onChange={(gap) => onRing({ ...ring, gap })}
-          />
-        </>
-      )}
+      {ring && <RingColors ring={ring} onRing={(what) => onRing({ ...ring, ...what })} />}
     </>
   );
 }

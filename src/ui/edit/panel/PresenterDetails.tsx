@@ -9,6 +9,7 @@ import { useAtPlayhead, useEditor } from '../store';
 import { Heading } from './Heading';
 import { FindFace } from './FindFace';
 import { KeepClear } from './KeepClear';
+import { RingColors } from './RingColors';
 import { KeyDetails } from './key/KeyDetails';
 
 /** The less of the recording a circle shows, the larger is the face; both go from 0.2 to 1. */
@@ -88,9 +89,15 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
       <SettingFields
         schema={PresenterPlacement.properties.ring}
         value={placement.ring}
-        only={placement.ring.width > 0 ? ['width', 'color', 'gap'] : ['width']}
+        only={['width']}
         onChange={(what) => change({ ring: { ...placement.ring, ...what } })}
       />
+      {placement.ring.width > 0 && (
+        <RingColors
+          ring={placement.ring}
+          onRing={(what) => change({ ring: { ...placement.ring, ...what } })}
+        />
+      )}
       <KeepClear />
       {atPlayhead ? (
         <KeyDetails footageId={atPlayhead} />

@@ -1,0 +1,104 @@
+import { counter, emptyProject, SOURCES } from '../edit/fixture';
+import { placeFootage } from '../edit/place';
+import { changeKey, changePresenter } from '../edit/settings';
+import type { PresenterPlacement } from '../layout/placement';
+import type { Sources } from '../project/sources';
+import { secondsToTicks } from '../time/ticks';
+import { ringOf, shadowOf } from './edge';
+import { planFrame } from './plan-frame';
+import type { DrawingLayer, VideoLayer } from './plan';
+
+const OUTPUT = { width: 960, height: 540 };
+const box = { x: 100, y: 60, width: 200, height: 120 };
+
+/** What is drawn of a presenter alone, with a key and a placement. */
+function drawn(
+  placement: Partial<PresenterPlacement>,
+  key: Parameters<typeof changeKey>[2] | null,
+  mattes: Sources['mattes'] = {},
+) {
+  const sources = { ...SOURCES, mattes };
+  const project = emptyProject();
+  placeFootage(project, sources.footage.camera!, 0, counter());
+  placeFootage(project, sources.footage.screen!, 0, counter());
+  changePresenter(project, placement);
+  if (key) changeKey(project, 'camera', key);
+  const { layers } = planFrame(project, sources, secondsToTicks(1), OUTPUT);
+  const at = layers.findIndex((l) => l.kind === 'video' && l.footageId === 'camera');
+  return { layers, camera: layers[at] as VideoLayer, before: layers.slice(0, at) };
+}
+
+const shadows = (layers: readonly { readonly kind: string }[]) =>
+  layers.filter(
+    (l) => l.kind === 'drawing' && ((l as DrawingLayer).mark as { soft?: number }).soft,
+  );
+
+test('a ring stands beyond its gap with all of its width, on whole even pixels', () => {
+  expect(ringOf(box, null, null, 1)).toEqual([]);
+  const [plain] = ringOf(box, null, { width: 6, color: '#000000' }, 0.5);
+  expect(plain!.mark).toMatchObject({ box, stroke: { width: 3 } });
+  const mask = { shape: 'rounded', radius: 20, feather: 0 } as const;
+  const [away] = ringOf(box, mask, { width: 6, color: '#000000', gap: 9 }, 1);
+  expect(away!.mark).toMatchObject({
+    ...{ shape: 'rounded', radius: 32 },
+    box: { x: 88, y: 48, width: 224, height: 144 },
+  });
+});
+
+test('a shadow has the shape of what casts it, and is as dark as it is said', () => {
+  expect(shadowOf(box, null, 0, OUTPUT)).toEqual([]);
+  const [shadow] = shadowOf(box, { shape: 'squircle', feather: 0 }, 0.4, OUTPUT);
+  expect(shadow).toMatchObject({ opacity: 0.4, mark: { shape: 'squircle', stroke: null } });
+});
+
+test('who is on something casts a shadow; who was cut out with nothing behind them casts none', () => {
+  const placed = { shadow: 0.5 };
+  expect(shadows(drawn(placed, null).before)).toHaveLength(1);
+  expect(shadows(drawn(placed, { on: true }).before)).toHaveLength(1);
+  expect(shadows(drawn({ ...placed, backdrop: null }, { on: true }).before)).toHaveLength(0);
+});
+
+test('what is put behind a keyed presenter: a colour, their background blurred, a picture', () => {
+  expect(drawn({ backdrop: '#123456' }, { on: true }).camera.backdrop).toBe('#123456');
+  const { camera } = drawn({ backdrop: { blur: 0.1 } }, { on: true });
+  expect(camera.backdrop).toEqual({ blur: camera.footage.height * 0.1 });
+  const { before, camera: keyed } = drawn({ backdrop: { footageId: 'still' } }, { on: true });
+  expect(keyed.backdrop).toBeNull();
+  const still = before.at(-1) as VideoLayer;
+  expect(still).toMatchObject({ footageId: 'still', mask: keyed.mask, speed: 0 });
+  expect(still.destination).toEqual(keyed.destination);
+  // It fills the outline: no part of it is squeezed.
+  expect(still.source.width / still.source.height).toBeCloseTo(
+    still.destination.width / still.destination.height,
+    5,
+  );
+  // One that is gone leaves nothing, and who is not keyed has nothing behind them.
+  expect(drawn({ backdrop: { footageId: 'gone' } }, { on: true }).before).toHaveLength(1);
+  expect(drawn({ backdrop: { footageId: 'still' } }, null).before).toHaveLength(1);
+});
+
+test('a key without its matte leaves the recording as it is until that is made', () => {
+  const method = { on: true, method: 'person' } as const;
+  expect(drawn({}, method).camera).toMatchObject({ key: null, matteId: null, backdrop: null });
+  const mattes = { camera: [{ id: 'm', method: 'person', shot: null }] } as const;
+  const { camera } = drawn({}, method, mattes);
+  expect(camera.key?.method).toBe('person');
+  expect(camera.matteId).toBe('m');
+  expect(drawn({}, { on: true }, mattes).camera.matteId).toBeNull();
+});
+
+test.each([
+  ['circle', 1],
+  ['squircle', 1],
+  ['portrait', 3 / 4],
+  ['ellipse', 3 / 4],
+] as const)(
+  'a %s shows the face in its own shape, whatever that of the recording',
+  (shape, wide) => {
+    const { camera } = drawn({ shape, crop: 0.5 }, null);
+    const { source, destination, footage } = camera;
+    expect(source.width / source.height).toBeCloseTo(wide, 5);
+    expect(destination.width / destination.height).toBeCloseTo(wide, 1);
+    expect(source.height).toBeCloseTo(footage.height * 0.5, 5);
+  },
+);
