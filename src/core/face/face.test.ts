@@ -69,8 +69,8 @@ test('the shape shows the face with room above, and never more than there is', (
           expect(n).toBeGreaterThanOrEqual(0);
           expect(n).toBeLessThanOrEqual(1);
         }
-        // Below its middle, so that there is more room above than below.
-        if (y + height / 2 < 0.9) expect(center.y).toBeGreaterThan(y + height / 2 - 0.006);
+        // Above its middle, so that there is room for forehead and hair.
+        if (y + height / 2 < 0.9) expect(center.y).toBeLessThan(y + height / 2 + 0.006);
       },
     ),
   );

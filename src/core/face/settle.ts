@@ -34,10 +34,10 @@ export function settleFace(found: readonly (readonly Rect[])[], size: Size): Fac
   };
 }
 
-/** How high a face is in the presenter's shape, as a share of that. */
-const FACE_SHARE = 0.42;
-/** A face stands a little above the middle, as a share of the shape's height. */
-const ABOVE = 0.03;
+/** How high a face, from brows to chin, is in the presenter's shape, as a share of that. */
+const FACE_SHARE = 0.36;
+/** It stands below the middle, as a share of the shape's height: forehead and hair are above it. */
+const BELOW = 0.05;
 
 /**
  * What of a recording the presenter's shape shows, so that a face is in it with some room above:
@@ -50,5 +50,5 @@ export function shownFace({ x, y, width, height }: FaceBox): {
   const hundredths = (n: number) => Math.round(n * 100) / 100;
   const crop = Math.min(1, Math.max(0.2, hundredths(height / FACE_SHARE)));
   const within = (n: number) => Math.min(1, Math.max(0, hundredths(n)));
-  return { center: { x: within(x + width / 2), y: within(y + height / 2 + ABOVE * crop) }, crop };
+  return { center: { x: within(x + width / 2), y: within(y + height / 2 - BELOW * crop) }, crop };
 }

@@ -23,7 +23,7 @@ export function RingColors({
     <>
       <SettingField schema={COLOR} value={ring.color} onChange={(color) => onRing({ color })} />
       <CheckField
-        label="Goes over to another colour"
+        label="Two colours"
         value={!!ring.second}
         onChange={(on) => onRing({ second: on ? '#d8a24a' : null })}
       />
