@@ -19,8 +19,7 @@ import { ROOM, roomScenes, type RoomScene } from './made-room';
 /*
  * The matte of made presenters in a room whose opacity is known: overlap, error along the outline,
  * flicker, and the time that it takes against that of the recording. By the model and what is put
- * together of the background; by a shot without the presenter; and what the model alone answers is
- * not measured here, since nobody sees it.
+ * together of the background, and by a shot without the presenter.
  */
 const FPS = 30;
 const SECONDS = 6;

@@ -28,6 +28,7 @@ import {
   multiplyInset,
   releaseInset,
   showMatte,
+  standOn,
   wrapLight,
   type Inset,
 } from './inset';
@@ -225,13 +226,8 @@ export class Compositor {
       if (key.wrap > 0) wrapLight(heap, inset, key.wrap);
       if (adjust) adjustColors(heap, inset, inset, adjust);
       if (behind) {
-        layInset(heap, inset, behind);
-        for (const name of ['y', 'u', 'v'] as const)
-          heap.exports.copyRows(
-            ...([behind[name].at, 0, inset[name].at, 0] as const),
-            inset[name].width * inset[name].height,
-            1,
-          );
+        if (adjust) adjustColors(heap, behind, null, adjust);
+        standOn(heap, inset, behind);
         releaseInset(heap, behind);
       } else if (typeof backdrop === 'string') backInset(heap, inset, backdrop);
     }

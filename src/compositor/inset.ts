@@ -56,6 +56,13 @@ export function backInset(heap: KernelHeap, inset: Inset, color: string): void {
   heap.exports.backPlane(v.at, chromaAlpha.at, samples(v), red, 128);
 }
 
+/** Lays an inset on a picture of its size, after which its opacity counts no more. */
+export function standOn(heap: KernelHeap, inset: Inset, ground: ColorPlanes): void {
+  layInset(heap, inset, ground);
+  for (const name of ['y', 'u', 'v'] as const)
+    heap.exports.copyRows(ground[name].at, 0, inset[name].at, 0, samples(inset[name]), 1);
+}
+
 /** Opacity planes for the two resolutions of an inset of the same size. */
 export interface MaskPlanes {
   readonly alpha: number;
