@@ -149,3 +149,20 @@ test('a mixture of two colours is solved for its share to within a few code valu
     else expect(Math.abs(alpha[8 * w + x]! - want[x]!)).toBeLessThanOrEqual(14);
   }
 });
+
+test('what is of neither colour, as an eye in a face, keeps the opacity that the key gave it', () => {
+  const [w, h] = [40, 24];
+  const inside = (i: number) => Math.hypot((i % w) - 20, Math.floor(i / w) - 12) < 3;
+  const plane = (own: number, eye: number) =>
+    Uint8Array.from({ length: w * h }, (_, i) => (inside(i) ? eye : own));
+  const flat = (value: number) => new Uint8Array(w * h).fill(value);
+  // Skin, a dark eye, and a wall that is lighter than it and darker than skin.
+  const planes = [plane(170, 50), plane(112, 132), plane(150, 124)];
+  const walls = [flat(115), flat(100), flat(92)];
+  const guess = Uint8Array.from({ length: w * h }, (_, i) => (inside(i) ? 215 : 255));
+  const scratch = new Uint8Array(heap.exports.solveRoom(w, h));
+  const alpha = withPlanes(heap, [...planes, ...walls, guess, scratch], (y, u, v, a, b, c, d, e) =>
+    heap.exports.solveAlpha(y!, u!, v!, a!, b!, c!, d!, w, h, 0, 0, 2, e!),
+  )[6]!;
+  expect(alpha[12 * w + 20]).toBeGreaterThan(205);
+});

@@ -11,6 +11,9 @@ const SURE: i32 = 250;
 /** Colours that differ by less than so many code values, squared, tell little about a mixture. */
 const TELLING: f32 = 14 * 14;
 
+/** Colours that lie beside the way from one to the other by this much, squared, are half as sure to be a mixture. */
+const BESIDE: f32 = 24 * 24;
+
 /** Bytes of scratch memory that `solveAlpha` needs. */
 export function solveRoom(width: i32, height: i32): i32 {
   const cells = ((width + 6) >> BITS) * ((height + 6) >> BITS);
@@ -72,9 +75,16 @@ export function solveAlpha(
       const fu: f32 = (load<f32>(cell, 8) * by - wu) * 2;
       const fv: f32 = (load<f32>(cell, 12) * by - wv) * 2;
       const length = fy * fy + fu * fu + fv * fv;
-      const along = (<f32>load<u8>(y + at) - wy) * light * fy + (<f32>load<u8>(u + at) - wu) * 2 * fu + (<f32>load<u8>(v + at) - wv) * 2 * fv;
-      const share = min<f32>(1, max<f32>(0, along / max<f32>(1, length)));
-      const told = length / (length + TELLING);
+      const dy: f32 = (<f32>load<u8>(y + at) - wy) * light;
+      const du: f32 = (<f32>load<u8>(u + at) - wu) * 2;
+      const dv: f32 = (<f32>load<u8>(v + at) - wv) * 2;
+      const share = min<f32>(1, max<f32>(0, (dy * fy + du * fu + dv * fv) / max<f32>(1, length)));
+      // What lies beside that way is no mixture of the two: an eye, a dark strand on skin.
+      const ey = dy - share * fy;
+      const eu = du - share * fu;
+      const ev = dv - share * fv;
+      const off = ey * ey + eu * eu + ev * ev;
+      const told = (length / (length + TELLING)) * (BESIDE / (BESIDE + off));
       store<u8>(alpha + at, roundByte(told * share * 255 + (1 - told) * <f32>own));
     }
 }
