@@ -277,6 +277,9 @@ try {
   await wait(1500);
   await shot('presenter');
   await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await wait(800);
   await page.getByRole('button', { name: 'Export', exact: true }).click();
   await wait(500);
   await shot('export');
