@@ -1,16 +1,13 @@
 import type { Adjustment } from '@/core/frame/plan';
-import { WARMEST } from '@/core/key/match-look';
+import { BLACK, MIDDLE, RANGE, WARMEST } from '@/core/key/light';
 import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
 import type { Inset } from './inset';
 import type { ColorPlanes, PlaneName } from './scaled';
 
-/** Mid-grey in luma, around which contrast works. */
-const MIDDLE = 126;
-/** Black in luma, around which light is more or less. */
-const BLACK = 16;
 /** Code values are some power of light (ITU-R BT.709). */
 const GAMMA = 0.45;
+
 /**
  * Changes light and colours of a picture; its colours are multiplied by its opacity. Contrast widens
  * the colours too, as it does in RGB, and so does exposure.
@@ -55,7 +52,7 @@ export function adjustPlane(
     plane.width,
     plane.height,
     contrast * gain * (light ? 1 : saturation),
-    light ? BLACK * (1 - gain) * contrast + MIDDLE * (1 - contrast) + brightness * 219 : 0,
+    light ? BLACK * (1 - gain) * contrast + MIDDLE * (1 - contrast) + brightness * RANGE : 0,
     light ? 0 : 128,
   );
 }

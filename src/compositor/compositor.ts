@@ -42,6 +42,9 @@ import type { SourceFrame } from './source-frame';
 import { SpriteShop, type PlacedSprite } from './sprites';
 import { Turner } from './turner';
 
+/** How far light falls around an outline, as a share of the recording's height. */
+const WRAP_REACH = 0.02;
+
 /**
  * Turns a frame plan and the decoded frames it asks for into a picture. The same in a browser
  * worker and in Node.
@@ -223,7 +226,9 @@ export class Compositor {
     const { inset, part, behind } = this.keyer.key(key, layer, source, opacity);
     if (matte) showMatte(heap, inset);
     else {
-      if (key.wrap > 0) wrapLight(heap, inset, key.wrap);
+      // By the recording's own height, whatever part of it is at hand and at which size.
+      const scale = inset.y.height / (part ?? layer.footage).height;
+      if (key.wrap > 0) wrapLight(heap, inset, key.wrap, WRAP_REACH * layer.footage.height * scale);
       if (adjust) adjustColors(heap, inset, inset, adjust);
       if (behind) {
         if (adjust) adjustColors(heap, behind, null, adjust);

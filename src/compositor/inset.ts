@@ -166,19 +166,17 @@ export function showMatte({ exports }: KernelHeap, { y, u, v, alpha }: Inset): v
     exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, 128);
 }
 
-/** How far light falls around an outline, as a share of the picture's height. */
-const WRAP_REACH = 0.02;
-
 /**
  * Lets what will be behind an inset shine through along its outline, as light does that falls
  * around it: the more, the more of its surroundings is clear.
  *
  * @param amount 0 to 1
+ * @param reach how far it falls, in samples of luma
  */
-export function wrapLight(heap: KernelHeap, inset: Inset, amount: number): void {
+export function wrapLight(heap: KernelHeap, inset: Inset, amount: number, reach: number): void {
   const { alpha, chromaAlpha } = inset;
   const { width, height } = alpha;
-  const radius = Math.max(1, Math.round(height * WRAP_REACH));
+  const radius = Math.max(1, Math.round(reach));
   using mask = heap.borrow(width * height + SLACK);
   using small = heap.borrow(chromaAlpha.width * chromaAlpha.height + SLACK);
   using scratch = heap.borrow(blurRoom(width, height));

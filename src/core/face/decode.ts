@@ -1,5 +1,5 @@
-/** Side of the square picture that the model of faces takes, in pixels. */
-const SIDE = 256;
+import { MODEL_SIDE } from '../matte/model-view';
+
 /** The model looks at grids of so many cells on a side, at each cell in so many ways. */
 const GRIDS = [
   { cells: 16, ways: 2 },
@@ -53,10 +53,10 @@ export function decodeFaces(scores: ArrayLike<number>, boxes: ArrayLike<number>)
     const sure = 1 / (1 + Math.exp(-scores[i]!));
     if (sure < SURE) return;
     const at = i * NUMBERS;
-    const [width, height] = [boxes[at + 2]! / SIDE, boxes[at + 3]! / SIDE];
+    const [width, height] = [boxes[at + 2]! / MODEL_SIDE, boxes[at + 3]! / MODEL_SIDE];
     found.push({
-      x: place.x + boxes[at]! / SIDE - width / 2,
-      y: place.y + boxes[at + 1]! / SIDE - height / 2,
+      x: place.x + boxes[at]! / MODEL_SIDE - width / 2,
+      y: place.y + boxes[at + 1]! / MODEL_SIDE - height / 2,
       ...{ width, height, sure },
     });
   });

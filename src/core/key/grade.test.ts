@@ -1,4 +1,5 @@
-import { gradeLines, gradeMatte, type KeyedPicture } from './grade';
+import { gradeMatte, type KeyedPicture } from './grade';
+import { gradeLines } from './grade-lines';
 
 const W = 160;
 const H = 90;

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { matchLook, takeColors, WARMEST, type TakeColors } from './match-look';
+import { WARMEST } from './light';
+import { matchLook, takeColors, type TakeColors } from './match-look';
 
 const size = { width: 80, height: 60 };
 const N = 80 * 60;

@@ -1,4 +1,5 @@
 import type { FootageLook } from '../project/model';
+import { BLACK, MIDDLE, RANGE, WARMEST } from './light';
 
 /** The colours of a presenter in one picture: means and standard deviations, in code values. */
 export interface TakeColors {
@@ -51,12 +52,6 @@ export function takeColors(
 /** What a look changes to bring one take to another. */
 export type LookMatch = Pick<FootageLook, 'brightness' | 'contrast' | 'saturation' | 'temperature'>;
 
-/** Mid-grey in luma, around which contrast works, and the range from black to white. */
-const MIDDLE = 126;
-const RANGE = 219;
-/** What the warmest light adds to white, as the compositor has it. */
-export const WARMEST = { u: -32, v: 24 };
-
 const clamp = (n: number, least: number, most: number) => Math.min(most, Math.max(least, n));
 const hundredths = (n: number) => Math.round(n * 100) / 100;
 
@@ -73,7 +68,7 @@ export function matchLook(own: TakeColors, other: TakeColors): LookMatch {
   const saturation = hundredths(clamp(other.color.spread / widened, 0.3, 2));
   // What warmth adds is by how bright it is; contrast and saturation then widen it.
   const gain = contrast * saturation;
-  const share = Math.max(0.1, (own.light.mean - 16) / RANGE) * gain;
+  const share = Math.max(0.1, (own.light.mean - BLACK) / RANGE) * gain;
   const [du, dv] = [other.color.u - own.color.u * gain, other.color.v - own.color.v * gain];
   const along = (du * WARMEST.u + dv * WARMEST.v) / (WARMEST.u ** 2 + WARMEST.v ** 2);
   return {

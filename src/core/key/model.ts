@@ -18,6 +18,9 @@ export type WallMap = Static<typeof WallMap>;
 export const KEY_METHODS = ['wall', 'person', 'shot'] as const;
 export type KeyMethod = (typeof KEY_METHODS)[number];
 
+/** A wall has no more further samples than this. */
+export const MOST_SAMPLES = 8;
+
 /** How the background of one recording is taken out. */
 export const FootageKey = strict({
   footageId: Id,
@@ -87,7 +90,7 @@ export const FootageKey = strict({
     description: 'The wall’s light as found over the whole recording; null takes the colour.',
   },
   samples: Type.Array(Color, {
-    maxItems: 8,
+    maxItems: MOST_SAMPLES,
     default: [],
     description: 'Further colours that the wall has, in folds and corners.',
   }),

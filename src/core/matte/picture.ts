@@ -1,4 +1,7 @@
-/** A small picture of a recording: luma and both colour differences in 8-bit code values, all of one size, row by row. */
+/**
+ * A small picture of a recording: luma and both colour differences in 8-bit code values, all of one
+ * size, row by row.
+ */
 export interface SmallPicture {
   readonly width: number;
   readonly height: number;

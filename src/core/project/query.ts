@@ -53,9 +53,20 @@ export const shownFootage = ({
       : []),
   ]);
 
-/** Whether a recording is on a lane of presenters. */
-export const isPresented = ({ lanes }: Pick<Project, 'lanes'>, footageId: string): boolean =>
-  usedFootage(lanes.filter(({ kind }) => kind === 'presenter')).has(footageId);
+/** The recordings on lanes of presenters, each once. */
+export const presenterTakes = ({ lanes }: Pick<Project, 'lanes'>): ReadonlySet<string> =>
+  usedFootage(lanes.filter(({ kind }) => kind === 'presenter'));
+
+/** The middle of a clip in which a presenter's recording is in front; null where it never is. */
+export function presentedAt(project: Project, footageId: string): Ticks | null {
+  for (const { kind, clips } of project.lanes)
+    for (const clip of kind === 'presenter' ? clips : []) {
+      const time = Math.round((clip.start + clipEnd(clip)) / 2);
+      if (clip.footageId === footageId && visibleClip(project, 'presenter', time) === clip)
+        return time;
+    }
+  return null;
+}
 
 /** First instant at which nothing is left on any lane: the length of the tutorial. */
 export const projectDuration = (project: Project): Ticks =>

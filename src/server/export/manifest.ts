@@ -3,7 +3,7 @@ import type { MediaFacts } from '@/contract/footage';
 import { migrate } from '@/core/project/migrations';
 import type { Project } from '@/core/project/model';
 import { lacksMatte, matteOf } from '@/core/key/matte-of';
-import { isPresented, shownFootage } from '@/core/project/query';
+import { presenterTakes, shownFootage } from '@/core/project/query';
 import type { FootageFacts, MatteFacts } from '@/core/project/sources';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import type { ServerContext } from '../context';
@@ -116,7 +116,7 @@ export async function makeManifest(
     const known = factsOf(footage);
     if (!known || !used.has(footage.id)) continue;
     const key = project.keys.find((one) => one.footageId === footage.id);
-    if (key && isPresented(project, footage.id) && lacksMatte(made, key))
+    if (key && presenterTakes(project).has(footage.id) && lacksMatte(made, key))
       throw problem('matte-missing', known.name);
     const matte = key?.on ? matteOf(made, key) : null;
     inputs[footage.id] = await inputOf(context, exportId, footage, known, matte ? [matte] : []);

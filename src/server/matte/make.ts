@@ -8,7 +8,7 @@ import { PictureStream } from '../media/picture-stream';
 import { matteWriter } from './matte-file';
 import { samplePictures } from '../models/sampled';
 import { ModelHost } from './model-host';
-import { Watcher } from './watcher';
+import { LEAST_PERSON, Watcher } from './watcher';
 
 /** Pictures from which it is learned what is behind. */
 const LOOKS = 32;
@@ -56,7 +56,7 @@ export async function makeMatte(
   for (const { picture, prior } of pictures(recording, rate, model && new Watcher(model))) {
     maker.next(picture, prior, matte);
     writer.write(matte);
-    if (shareOf(matte) > 255 * 0.004) seen++;
+    if (shareOf(matte) > 255 * LEAST_PERSON) seen++;
     onProgress(LEARNING + (1 - LEARNING) * Math.min(1, ++done / total));
   }
   await writer.finish();

@@ -4,7 +4,7 @@ import type { Rect } from '@/core/scale/rect';
 import type { ModelHost } from './model-host';
 
 /** Fewer pixels than this share of the picture are nobody. */
-const LEAST_PERSON = 0.004;
+export const LEAST_PERSON = 0.004;
 
 /** Keeps an eye on the person in a recording: looks where they were. */
 export class Watcher {

@@ -1,6 +1,7 @@
 'use client';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { MOST_SAMPLES } from '@/core/project/model';
 import { visibleClip } from '@/core/project/query';
 import type { Player } from '@/preview/player';
 import { ItemMenu } from '../ItemMenu';
@@ -34,9 +35,6 @@ const selectedCallouts = (state: EditorState): readonly string[] =>
 const keepSelection = () => {};
 
 /** The composed picture on its grey surround, with handles for what is selected. */
-/** A wall has no more further samples than this. */
-const MOST_SAMPLES = 8;
-
 export function Picture({
   canvasRef,
   player,

@@ -1,6 +1,8 @@
 'use client';
+import { useShallow } from 'zustand/react/shallow';
 import { DEFAULT_KEY } from '@/core/edit/settings';
 import { FootageKey } from '@/core/project/model';
+import { presenterTakes } from '@/core/project/query';
 import { readChoices } from '@/core/schema/setting';
 import { Button } from '../../../parts/Button';
 import { CheckField, SelectField } from '../../../parts/fields';
@@ -22,18 +24,10 @@ export function KeyDetails({ footageId }: { footageId: string }) {
   const known = useEditor((s) => s.project.keys.find((k) => k.footageId === footageId));
   const key: FootageKey = known ?? { footageId, ...DEFAULT_KEY, on: false };
   const name = useEditor((s) => s.sources.footage[footageId]?.name);
-  const takes = useEditor((s) =>
-    [
-      ...new Set(
-        s.project.lanes
-          .filter((l) => l.kind === 'presenter')
-          .flatMap((l) => l.clips.map((c) => c.footageId)),
-      ),
-    ].join(' '),
-  );
+  const takes = useEditor(useShallow((s) => [...presenterTakes(s.project)]));
   const view = useEditor((s) => s.view);
   const apply = useEditor((s) => s.apply);
-  const others = takes.split(' ').filter((id) => id && id !== footageId);
+  const others = takes.filter((id) => id !== footageId);
   const change = (what: Partial<Omit<FootageKey, 'footageId'>>, run = true) =>
     apply('change-key', { footageId, change: what }, run);
   const wall = useWall(footageId);

@@ -1,7 +1,8 @@
 'use client';
 import { useState } from 'react';
 import { assertNever } from '@/core/assert-never';
-import { gradeLines, type GradeMark, type MatteGrade } from '@/core/key/grade';
+import type { MatteGrade } from '@/core/key/grade';
+import { gradeLines, type GradeMark } from '@/core/key/grade-lines';
 import type { FootageKey } from '@/core/project/model';
 import { Button } from '../../../parts/Button';
 import { playheadOf, useEditorStore, useSession } from '../../store';
