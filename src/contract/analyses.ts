@@ -66,6 +66,9 @@ export interface MatteTask {
 
 /** What an analysis of a matte tells of it. */
 export interface MatteSummary extends MatteTask {
+  /** Of its pictures, in pixels. */
+  readonly width: number;
+  readonly height: number;
   /** Share of the pictures in which somebody is seen. */
   readonly seen: number;
   /** Share of the background that was ever seen without them. */
@@ -129,9 +132,9 @@ export function mattesAmong(
 ): Record<string, MatteFacts[]> {
   const mattes: Record<string, MatteFacts[]> = {};
   for (const { id, footageId, kind, status, summary } of found) {
-    const { method, shot = null } = summary as Partial<MatteSummary>;
-    if (kind === 'matte' && status === 'ready' && method)
-      (mattes[footageId] ??= []).push({ id, method, shot });
+    const { method, shot = null, width, height } = summary as Partial<MatteSummary>;
+    if (kind === 'matte' && status === 'ready' && method && width && height)
+      (mattes[footageId] ??= []).push({ id, method, shot, width, height });
   }
   return mattes;
 }

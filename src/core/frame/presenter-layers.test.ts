@@ -80,7 +80,9 @@ test('what is put behind a keyed presenter: a colour, their background blurred, 
 test('a key without its matte leaves the recording as it is until that is made', () => {
   const method = { on: true, method: 'person' } as const;
   expect(drawn({}, method).camera).toMatchObject({ key: null, matteId: null, backdrop: null });
-  const mattes = { camera: [{ id: 'm', method: 'person', shot: null }] } as const;
+  const mattes = {
+    camera: [{ id: 'm', method: 'person', shot: null, width: 480, height: 270 }],
+  } as const;
   const { camera } = drawn({}, method, mattes);
   expect(camera.key?.method).toBe('person');
   expect(camera.matteId).toBe('m');

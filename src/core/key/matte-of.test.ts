@@ -2,10 +2,11 @@ import { DEFAULT_KEY } from '../edit/settings';
 import { lacksMatte, matteOf } from './matte-of';
 
 const shot = { start: 0, end: 100 };
+const size = { width: 480, height: 270 };
 const mattes = {
   camera: [
-    { id: 'b', method: 'shot', shot } as const,
-    { id: 'a', method: 'person', shot: null } as const,
+    { id: 'b', method: 'shot', shot, ...size } as const,
+    { id: 'a', method: 'person', shot: null, ...size } as const,
   ],
 };
 const key = (more: object) => ({ ...DEFAULT_KEY, footageId: 'camera', ...more });

@@ -43,6 +43,9 @@ export interface MatteFacts {
   readonly method: Exclude<KeyMethod, 'wall'>;
   /** The stretch without the presenter that it was made by, in ticks of the recording. */
   readonly shot: { readonly start: Ticks; readonly end: Ticks } | null;
+  /** Of its pictures, in pixels. */
+  readonly width: number;
+  readonly height: number;
 }
 
 /** What there is, of a recording that is still being prepared, to show it and play it by. */

@@ -94,10 +94,10 @@ async function noteMatte(context: ServerContext, footageId: string, path: string
   const part = join(workFolder('analyses'), newId());
   await copyFile(path, part);
   const task = { method: 'person', shot: null } as const;
-  const summary = { ...task, seen: 1, behind: STUDIO_BEHIND };
+  const summary = { ...task, ...STUDIO_MATTE };
   const found = { summary, provenance: 'found', confidence: 1, notes: [] } as const;
   await noteAnalysis(context, footageId, 'matte', found, part, matteParameters(task));
 }
 
-/** How much of the studio is seen behind the presenter, as `vistum matte` told. */
-const STUDIO_BEHIND = 0.73;
+/** The matte of the studio's take, as `vistum matte` told. */
+const STUDIO_MATTE = { width: 480, height: 270, seen: 1, behind: 0.73 };

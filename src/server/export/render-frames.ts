@@ -3,7 +3,6 @@ import type { Rasterizer } from '@/compositor/rasterizer';
 import type { SourceFrame } from '@/compositor/source-frame';
 import type { MediaFacts } from '@/contract/footage';
 import { isSolid, videoLayers, type FramePlan, type VideoLayer } from '@/core/frame/plan';
-import { matteSize } from '@/core/matte/picture';
 import type { Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
 import type { Rect, Size } from '@/core/scale/rect';
@@ -123,10 +122,12 @@ export class FrameRenderer implements Disposable {
 
   /** The matte of a layer goes along with its recording. */
   private advanceMatte(layer: VideoLayer, index: number): void {
-    const { matteId, footageId, footage } = layer;
+    const { matteId, footageId } = layer;
     const path = matteId && this.task.originals[footageId]?.mattes?.[matteId];
-    if (!path) return;
-    const facts = { kind: 'video', ...matteSize(footage), convertColor: null } as const;
+    const made = this.task.sources.mattes?.[footageId]?.find(({ id }) => id === matteId);
+    if (!path || !made) return;
+    const { width, height } = made;
+    const facts = { kind: 'video', width, height, convertColor: null } as const;
     this.follow(matteStream(layer), layer, index, { path, facts }, {});
   }
 

@@ -60,7 +60,7 @@ export async function makeMatte(
     onProgress(LEARNING + (1 - LEARNING) * Math.min(1, ++done / total));
   }
   await writer.finish();
-  return { ...task, seen: seen / Math.max(1, done), behind: known };
+  return { ...task, ...size, seen: seen / Math.max(1, done), behind: known };
 }
 
 interface Recording {
