@@ -42,7 +42,7 @@ test('one with more faults than anybody reads is given up in time, and the next 
   await expect(checkSaveAside(bytes, {})).rejects.toMatchObject({ code: 'busy-checking' });
   clearInterval(timer);
   delete process.env.VISTUM_MAX_CHECK_SECONDS;
-  // This thread had its turns meanwhile.
-  expect(beats).toBeGreaterThan(5);
+  // This thread had turns meanwhile: none, had it checked by itself. How many, the machine says.
+  expect(beats).toBeGreaterThan(0);
   expect(await checkSaveAside(body(), {})).toMatchObject({ revision: 3 });
 });
