@@ -168,33 +168,33 @@ export class SpriteShop {
 
   /** A filled or stroked ellipse or rectangle; its corner is brought to whole pixels. */
   private outline(mark: OutlineMark): PlacedSprite {
-    const { box, stroke, fill, soft = 0 } = mark;
+    const { box, stroke, fill, fillTo = null, soft = 0 } = mark;
     // A shadow is blurred by twice its radius' standard deviation, and seen to about three of them.
     const edge = evenCeil(stroke ? stroke.width : soft * 1.5);
     const width = evenCeil(box.width) + edge * 2;
     const height = evenCeil(box.height) + edge * 2;
-    const key = `outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${stroke?.width} ${stroke?.color} ${stroke?.second} ${soft}`;
+    const key = `outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${fillTo} ${stroke?.width} ${stroke?.color} ${stroke?.second} ${soft}`;
     const sprite = this.sprites.get(key, () =>
       this.draw(width, height, (pen) => {
         // What casts a shadow alone lies out of the picture.
         traceOutline(pen, mark, edge, edge - (soft ? height : 0));
+        const across = (from: string, to: string) => {
+          const over = pen.createLinearGradient(edge, edge, edge + box.width, edge + box.height);
+          over.addColorStop(0, from);
+          over.addColorStop(1, to);
+          return over;
+        };
         if (fill) {
           if (soft) {
             pen.shadowColor = fill;
             pen.shadowBlur = soft;
             pen.shadowOffsetY = height;
           }
-          pen.fillStyle = fill;
+          pen.fillStyle = fillTo ? across(fill, fillTo) : fill;
           pen.fill();
         }
         if (stroke) {
-          pen.strokeStyle = stroke.color;
-          if (stroke.second) {
-            const over = pen.createLinearGradient(edge, edge, edge + box.width, edge + box.height);
-            over.addColorStop(0, stroke.color);
-            over.addColorStop(1, stroke.second);
-            pen.strokeStyle = over;
-          }
+          pen.strokeStyle = stroke.second ? across(stroke.color, stroke.second) : stroke.color;
           pen.lineWidth = stroke.width;
           pen.stroke();
         }

@@ -1,5 +1,6 @@
 import type { PrivateFound } from '@/core/private/log';
 import type { MatteFacts } from '@/core/project/sources';
+import type { FacePath } from '@/core/face/follow';
 import type { FaceBox } from '@/core/face/settle';
 import type { FollowPath } from '@/core/callout/follow-path';
 import type { Alignment } from '@/core/audio/align';
@@ -12,6 +13,7 @@ import { address, route, type Bytes } from './route';
 export const ANALYSIS_NAMES = [
   'alignment',
   'face',
+  'face-path',
   'matte',
   'onsets',
   'pointer',
@@ -106,6 +108,7 @@ export interface AnalysisResults {
   readonly alignment: Alignment;
   /** Null where hardly any picture shows one. */
   readonly face: FaceBox | null;
+  readonly 'face-path': { readonly face: FaceBox; readonly path: FacePath } | null;
   /** What is found is a video. */
   readonly matte: null;
   readonly onsets: SoundOnsets;

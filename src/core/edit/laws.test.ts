@@ -5,7 +5,7 @@ import { USUAL_MOTION } from '../callout/motion';
 import { KEEPS_CLEAR } from '../layout/clearing';
 import { LAYOUT_KINDS, LAYOUTS } from '../layout/built-in';
 import { newLook, pointerSpan } from '../pointer/model';
-import { clipEnd, sourceEnd, sourceTime } from '../project/clip-time';
+import { clipEnd, clockOf, sourceEnd, sourceTime } from '../project/clip-time';
 import { TRANSITION_KINDS, type Clip, type PathCorrection, type Project } from '../project/model';
 import { placedSteps } from '../project/query';
 import { SPAN_LISTS } from '../project/span-lists';
@@ -374,6 +374,11 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
   'change-look': (_p, { which }) => ({
     ...{ footageId: 'screen', change: { brightness: which / 100 } },
   }),
+  'follow-face': (_p, { at, which }) => ({
+    footageId: 'camera',
+    path: [[at * 100, which / 100, 0.2 - which / 200]],
+    shown: { center: { x: 0.4, y: which / 200 }, crop: 0.7 },
+  }),
   'place-footage': (_p, { at, which, laneId }) => ({
     parts: [
       { footageId: 'still', part: null },
@@ -613,7 +618,7 @@ test('every edit is met by the random sequences and done at least once', () => {
       const newId = counter();
       run(list, withStill(newId), newId, (_before, _after, { name }) => done.add(name));
     }),
-    { numRuns: 150, seed: 7 },
+    { numRuns: 250, seed: 7 },
   );
   // Without a pointer track there is nothing to plan from; a clip has its pace only beside a voice.
   const rare = new Set<string>(['plan-framings', 'pace-to-voice']);
@@ -739,7 +744,9 @@ test('a ripple delete keeps the distance between any two things after it, and to
           const [from, to] = [Math.max(c.start, range.start), Math.min(clipEnd(c), range.end)];
           return from < to ? sum + sourceTime(c, to) - sourceTime(c, from) : sum;
         }, 0);
-      expect(used(after) + removed).toBe(used(before));
+      // A clip of another clock, cut, has ends that are rounded to whole ticks once more.
+      const cuts = before.lanes.flatMap((l) => l.clips).filter((c) => clockOf(c) !== null).length;
+      expect(Math.abs(used(after) + removed - used(before))).toBeLessThanOrEqual(2 * cuts);
     }),
     RUNS,
   );

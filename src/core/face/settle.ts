@@ -20,17 +20,29 @@ const OFTEN = 0.25;
  * @param size of the pictures
  */
 export function settleFace(found: readonly (readonly Rect[])[], size: Size): FaceBox | null {
-  const largest = found.flatMap((faces) =>
-    faces.length ? [faces.reduce((a, b) => (b.height > a.height ? b : a))] : [],
-  );
+  const largest = found.flatMap((faces) => largestFace(faces, size) ?? []);
   if (!largest.length || largest.length < found.length * OFTEN) return null;
-  const middle = (of: (face: Rect) => number) => median(largest.map(of));
+  const middle = (of: (face: FaceBox) => number) => median(largest.map(of));
   const [width, height] = [middle((f) => f.width), middle((f) => f.height)];
   return {
-    x: (middle((f) => f.x + f.width / 2) - width / 2) / size.width,
-    y: (middle((f) => f.y + f.height / 2) - height / 2) / size.height,
-    width: width / size.width,
-    height: height / size.height,
+    x: middle((f) => f.x + f.width / 2) - width / 2,
+    y: middle((f) => f.y + f.height / 2) - height / 2,
+    ...{ width, height },
+  };
+}
+
+/**
+ * The largest of some faces, which is the nearest; null where there is none.
+ *
+ * @param faces in pixels of a picture
+ * @param size of the picture
+ */
+export function largestFace(faces: readonly Rect[], { width, height }: Size): FaceBox | null {
+  if (!faces.length) return null;
+  const face = faces.reduce((a, b) => (b.height > a.height ? b : a));
+  return {
+    ...{ x: face.x / width, y: face.y / height },
+    ...{ width: face.width / width, height: face.height / height },
   };
 }
 

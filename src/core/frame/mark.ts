@@ -22,6 +22,8 @@ export interface OutlineMark {
   readonly radius: number;
   readonly box: InOutput;
   readonly fill: string | null;
+  /** Colour that the fill goes over to from the upper left to the lower right. */
+  readonly fillTo?: string | null;
   readonly stroke: {
     readonly width: number;
     readonly color: string;

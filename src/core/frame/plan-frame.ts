@@ -1,3 +1,4 @@
+import { plainGround } from '../layout/ground';
 import type { Layout } from '../layout/model';
 import { hidesScreen, placeScreen, screenEdge, type Placement } from '../layout/rectangles';
 import type { Clip, Lane, Project } from '../project/model';
@@ -10,6 +11,7 @@ import { crossingAt } from '../transition/crossing';
 import type { Ticks } from '../time/ticks';
 import { callouts, frameCallouts } from './callout-layers';
 import { pointerLayers } from './pointer-layers';
+import { groundLayers } from './ground-layers';
 import { presenterLayers } from './presenter-layers';
 import { ringOf, shadowOf } from './edge';
 import { matteOf } from '../key/matte-of';
@@ -49,21 +51,34 @@ export function planFrame(
     ...(view.soft && { canvas: { ...project.canvas, crisp: false } }),
   };
   const scene = sceneAt(shown, sources, time, output, { whole: view.whole ?? false });
-  const layers = view.presenter
-    ? presenterAlone(scene, view.presenter)
-    : [...pictureLayers(scene), ...frameCallouts(scene)];
-  const background = scene.layout.background ?? project.canvas.background;
-  return { size: output, background, layers };
+  const background = plainGround(scene.ground.under);
+  if (view.presenter)
+    return { size: output, background, layers: presenterAlone(scene, view.presenter) };
+  const picture = pictureLayers(scene);
+  const layers = [...picture, ...frameCallouts(scene)];
+  // A dissolve brings both of its own.
+  const hidden = scene.dissolve || picture.some((layer) => covers(layer, output));
+  return { size: output, background, layers: hidden ? layers : [...groundOf(scene), ...layers] };
 }
+
+/** What is behind all in a scene, beyond the colour that its picture is filled with. */
+const groundOf = ({ ground, sources, output }: Scene): Layer[] => [
+  ...groundLayers(ground.under, sources, output),
+  ...(ground.over ? groundLayers(ground.over, sources, output, ground.amount) : []),
+];
 
 /** What the lanes show; in the middle of a dissolve in both layouts, brought together. */
 function pictureLayers(scene: Scene): Layer[] {
   const { dissolve, output, project } = scene;
   if (!dissolve) return laneLayers(scene);
-  const of = (layout: Layout): Layer[] => [
-    filled(output, layout.background ?? project.canvas.background),
-    ...laneLayers({ ...scene, layout, dissolve: null }),
-  ];
+  const of = (layout: Layout): Layer[] => {
+    const ground = layout.background ?? project.canvas.background;
+    return [
+      filled(output, plainGround(ground)),
+      ...groundLayers(ground, scene.sources, output),
+      ...laneLayers({ ...scene, layout, dissolve: null }),
+    ];
+  };
   const { from, to, u } = dissolve;
   return [{ kind: 'mix', from: of(from), to: of(to), amount: u, motion: null }];
 }

@@ -133,8 +133,12 @@ export interface DrawingLayer {
 export const isSolid = ({ key, mask, opacity, blend, turn }: VideoLayer): boolean =>
   !key && !mask && opacity === 1 && blend === 'normal' && turn === 0;
 
-/** A picture of one colour. */
-export const filled = ({ width, height }: Size, color: string): DrawingLayer => ({
+/** A picture of one colour, or of one that goes over to another. */
+export const filled = (
+  { width, height }: Size,
+  color: string,
+  to: string | null = null,
+): DrawingLayer => ({
   kind: 'drawing',
   mark: {
     kind: 'outline',
@@ -142,6 +146,7 @@ export const filled = ({ width, height }: Size, color: string): DrawingLayer => 
     radius: 0,
     box: { x: 0, y: 0, width, height },
     fill: color,
+    fillTo: to,
     stroke: null,
   },
   opacity: 1,

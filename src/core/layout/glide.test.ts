@@ -8,6 +8,7 @@ import { frontmost, presenterOf, sceneAt, screenOf } from '../scene/scene';
 import { secondsToTicks } from '../time/ticks';
 import { LAYOUT_KINDS, LAYOUTS, USUAL_LAYOUT } from './built-in';
 import { layoutMomentAt } from './glide';
+import { plainGround } from './ground';
 import type { Layout } from './model';
 
 const at = secondsToTicks;
@@ -85,10 +86,10 @@ test('halfway, boxes are in the middle, the ring half as wide, the background be
   expect(screen!.box.x).toBeCloseTo((0.02 + 0.3) / 2, 6);
   expect(screen!.box.height).toBeCloseTo((0.67 + 0.8) / 2, 6);
   expect(presenter).toMatchObject({ ring: { width: 4, color: '#c2412d' }, shape: 'rounded' });
-  const canvas = demoProject(counter()).canvas.background;
+  const canvas = plainGround(demoProject(counter()).canvas.background);
   const channel = (color: string, i: number) => parseInt(color.slice(1 + 2 * i, 3 + 2 * i), 16);
   for (const i of [0, 1, 2])
-    expect(channel(background!, i)).toBeCloseTo(
+    expect(channel(plainGround(background!), i)).toBeCloseTo(
       (channel(canvas, i) + channel('#204060', i)) / 2,
       0,
     );

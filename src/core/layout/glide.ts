@@ -1,7 +1,7 @@
 import { assertNever } from '../assert-never';
-import { formatColor, parseColor } from '../key/color';
 import type { Ticks } from '../time/ticks';
 import { USUAL_LAYOUT } from './built-in';
+import { groundBetween, type Ground } from './ground';
 import { WHOLE_BOX, type Box, type Layout, type LayoutSpan, type PresenterBox } from './model';
 import type { PresenterPlacement } from './placement';
 import { ROUNDING, type There } from './rectangles';
@@ -110,12 +110,11 @@ function mixPresenters(
   };
 }
 
-/** A colour on the way to another, both as `#rrggbb`. */
-function mixColors(a: string, b: string, u: number): string {
-  const [from, to] = [parseColor(a), parseColor(b)];
-  const channel = (i: 0 | 1 | 2) => mix(from[i], to[i], u);
-  return formatColor([channel(0), channel(1), channel(2)]);
-}
+/** What is behind all in both layouts of a moment. */
+export const groundsOf = (
+  { from, to }: Pick<LayoutMoment, 'from' | 'to'>,
+  project: Ground,
+): readonly [Ground, Ground] => [from.background ?? project, to.background ?? project];
 
 /** The screen on its way: corners grow or go, and an edge gets wider or thinner. */
 function screenBetween(
@@ -153,7 +152,7 @@ export function layoutBetween(
   u: number,
   there: There,
   boxes: readonly [PresenterBox | null, PresenterBox | null],
-  project: { readonly background: string; readonly placed: PresenterPlacement },
+  project: { readonly background: Ground; readonly placed: PresenterPlacement },
 ): Layout {
   const screenIn = ({ screen, alone }: Layout): Box =>
     !screen || (alone === 'whole' && !there.presenter) ? WHOLE_BOX : screen.box;
@@ -161,10 +160,10 @@ export function layoutBetween(
   const comes = b && { ...b, box: middleOf(b.box) };
   const goes = a && { ...a, box: middleOf(a.box) };
   const [first, second] = [a ?? comes, b ?? goes];
-  const [before, after] = [from, to].map((l) => l.background ?? project.background);
+  const [before, after] = groundsOf({ from, to }, project.background);
   return {
     name: to.name,
-    background: mixColors(before!, after!, u),
+    background: groundBetween(before, after, u) ?? (u < 0.5 ? before : after),
     screen: from.screen || to.screen ? screenBetween(from, to, u, screenIn) : null,
     presenter: first && second && mixPresenters(first, second, u, project.placed),
     alone: 'stay',

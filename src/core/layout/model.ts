@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Color, Id, nullable, oneOf, Share, strict, Time } from '../schema/parts';
+import { Ground } from './ground';
 import { PRESENTER_SHAPES } from './placement';
 
 /** A rectangle in shares of the picture's width and height. */
@@ -73,7 +74,7 @@ export type PresenterBox = Static<typeof PresenterBox>;
 export const Layout = strict({
   name: Type.String({ maxLength: 200 }),
   background: {
-    ...nullable(Color),
+    ...nullable(Ground),
     description: 'Seen where neither is; null is the background of the project.',
   },
   screen: {

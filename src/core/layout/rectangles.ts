@@ -166,6 +166,13 @@ export function placePresenter(
   return { ...place, mask, ring: edgeOf(ring), shadow, clear };
 }
 
+/** A part of an area, moved by so many pixels as far as the area goes. */
+export const movedWithin = (part: InFootage, by: Point, area: InFootage): InFootage => ({
+  ...part,
+  x: Math.min(Math.max(part.x + by.x, area.x), area.x + area.width - part.width),
+  y: Math.min(Math.max(part.y + by.y, area.y), area.y + area.height - part.height),
+});
+
 const PLAIN_EDGE = { mask: null, ring: null, shadow: 0, clear: false } as const;
 
 const CENTER = { x: 0.5, y: 0.5 };

@@ -1,4 +1,5 @@
 import { countFront } from '../bisect';
+import { pictureOfGround } from '../layout/ground';
 import { contains, type Range } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
 import { fitSize, type InFootage, type Size } from '../scale/rect';
@@ -37,20 +38,24 @@ export const usedFootage = (
   new Set(lanes.flatMap((lane) => lane.clips.map((clip) => clip.footageId)));
 
 /**
- * The ids of all footage that a project shows or sounds: in clips, as pictures over them, and behind
- * the presenter.
+ * The ids of all footage that a project shows or sounds: in clips, as pictures over them, behind
+ * the presenter and behind all.
  */
 export const shownFootage = ({
   lanes,
   callouts,
+  canvas,
+  layouts,
   presenter: { backdrop },
-}: Pick<Project, 'lanes' | 'callouts' | 'presenter'>): ReadonlySet<string> =>
+}: Pick<Project, 'lanes' | 'callouts' | 'canvas' | 'layouts' | 'presenter'>): ReadonlySet<string> =>
   new Set([
     ...usedFootage(lanes),
     ...callouts.flatMap((one) => (one.kind === 'picture' ? [one.footageId] : [])),
     ...(typeof backdrop === 'object' && backdrop && 'footageId' in backdrop
       ? [backdrop.footageId]
       : []),
+    ...pictureOfGround(canvas.background),
+    ...layouts.flatMap(({ layout }) => pictureOfGround(layout.background)),
   ]);
 
 /** The recordings on lanes of presenters, each once. */

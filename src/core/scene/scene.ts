@@ -1,10 +1,13 @@
+import { faceShiftAt } from '../face/follow';
 import { ease } from '../framing/path';
 import { viewAt } from '../framing/view';
 import { presenterBoxOf } from '../layout/by-hand';
-import { layoutBetween, layoutMomentAt, type LayoutMoment } from '../layout/glide';
+import { groundBetween, type Ground } from '../layout/ground';
+import { groundsOf, layoutBetween, layoutMomentAt, type LayoutMoment } from '../layout/glide';
 import type { Layout, PresenterBox } from '../layout/model';
 import {
   hidesScreen,
+  movedWithin,
   placePresenter,
   placeScreen,
   screenStage,
@@ -13,10 +16,12 @@ import {
   type There,
 } from '../layout/rectangles';
 import type { Clip, Project } from '../project/model';
-import { areaOf, clipAt, isLaneOn, visibleClip } from '../project/query';
+import { sourceMs } from '../project/clip-time';
+import { areaOf, clipAt, isLaneOn, lookOf, visibleClip } from '../project/query';
 import { footageOf, type FootageFacts, type Sources } from '../project/sources';
 import type { InFootage, InOutput, PointInFootage, PointInOutput, Size } from '../scale/rect';
 import { magnification, wholeView } from '../scale/sharpness';
+import { same } from '../schema/same';
 import type { Ticks } from '../time/ticks';
 
 /** What one clip shows, and the recording that it is of. */
@@ -86,6 +91,13 @@ export interface Scene {
    * The two layouts of which one is blended over the other; `layout` is that which is seen more.
    */
   readonly dissolve: LayoutMoment | null;
+  /** What is behind all, and what comes over it in a glide between pictures. */
+  readonly ground: {
+    readonly under: Ground;
+    readonly over: Ground | null;
+    /** How much of that is there, 0 to 1. */
+    readonly amount: number;
+  };
   readonly there: There;
   /** Shows the screen without its framing and layout. */
   readonly whole: boolean;
@@ -121,11 +133,13 @@ export function sceneAt(
   const at = { project, sources, time };
   const there = { screen: !!frontmost(at, 'screen'), presenter: !!frontmost(at, 'presenter') };
   const moment = layoutMomentAt(project.layouts, time);
+  const layout = layoutOf(moment, at, there);
   return {
     ...at,
     output,
     ratio: output.height / project.canvas.height,
-    layout: layoutOf(moment, at, there),
+    layout,
+    ground: groundIn(moment, layout, project.canvas.background),
     gliding: moment.u < 1 && !moment.dissolves,
     dissolve: moment.u < 1 && moment.dissolves ? moment : null,
     there,
@@ -168,6 +182,15 @@ function between(
   const boxes = [presenterBoxAt(at, moment.from), presenterBoxAt(at, moment.to)] as const;
   const { background } = canvas;
   return layoutBetween(moment, ease(moment.u), there, boxes, { background, placed });
+}
+
+/** What is behind all: that of the layout, or in a glide both where nothing lies between them. */
+function groundIn(moment: LayoutMoment, layout: Layout, project: Ground): Scene['ground'] {
+  const [from, to] = groundsOf(moment, project);
+  const amount = ease(moment.u);
+  if (moment.u < 1 && !moment.dissolves && !same(from, to) && !groundBetween(from, to, amount))
+    return { under: from, over: to, amount };
+  return { under: layout.background ?? project, over: null, amount: 1 };
 }
 
 /** The part of a picture of some size that the screen has in a scene. */
@@ -236,5 +259,9 @@ export function presenterOf(scene: Scene, { clip, footage }: Shown): PresenterVi
   const { project, output, layout, there } = scene;
   const area = areaOf(project, footage);
   const place = placePresenter(layout, there, project.presenter, area, output);
-  return place && { clip, footage, place };
+  const path = lookOf(project, footage.id)?.face;
+  if (!place || !path) return place && { clip, footage, place };
+  const shift = faceShiftAt(path, sourceMs(clip, scene.time));
+  const away = { x: shift.x * footage.width, y: shift.y * footage.height };
+  return { clip, footage, place: { ...place, source: movedWithin(place.source, away, area) } };
 }

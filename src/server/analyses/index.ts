@@ -1,7 +1,7 @@
 import type { AnalysisName } from '@/contract/analyses';
 import type { AnalysisKind } from './kind';
 import { alignment } from './alignment';
-import { face } from './face';
+import { face, facePath } from './face';
 import { matte } from './matte';
 import { onsets } from './onsets';
 import { pointer } from './pointer';
@@ -14,6 +14,7 @@ import { wall } from './wall';
 export const ANALYSES: Readonly<Record<AnalysisName, AnalysisKind>> = {
   alignment,
   face,
+  'face-path': facePath,
   matte,
   onsets,
   pointer,

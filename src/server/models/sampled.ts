@@ -10,6 +10,26 @@ const SHORT = 90;
 const MOST_LOOKS = 10;
 
 /**
+ * A recording's pictures from beginning to end at a small size, one after the other.
+ *
+ * @param aSecond how many of each second
+ */
+export function* everyPicture(
+  path: string,
+  facts: MediaFacts,
+  size: Size,
+  aSecond: number,
+): Generator<SmallPicture> {
+  const rate = rateFromNumber(aSecond);
+  using stream = new PictureStream(path, facts, { small: size, start: 0, rate });
+  for (;;) {
+    const bytes = new Uint8Array(size.width * size.height * 3);
+    if (!stream.read(bytes)) return;
+    yield pictureIn(bytes, size.width, size.height);
+  }
+}
+
+/**
  * Some of a recording's pictures at a small size, spread over a stretch of it in seconds.
  *
  * @param most pictures; fewer where they would follow too closely

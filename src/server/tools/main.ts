@@ -30,7 +30,7 @@ async function run([tool, from, to, ...more]: readonly string[]): Promise<unknow
   if (tool === 'align') return align(from!, to!, tell);
   if (tool === 'sight') return sight(from!, to!, more[0]!, tell);
   if (tool === 'follow') return follow(from!, to!, more[0]!, tell);
-  if (tool === 'face') return face(from!, to!, more[0]!, tell);
+  if (tool === 'face') return face(from!, to!, more[0]!, more[1] === 'follow', tell);
   if (tool === 'matte') return matte(from!, to!, more[0]!, tell);
   if (tool === 'private') return lookForPrivate(from!, to!, more[0]!, tell);
   if (tool === 'leaks') return findLeaks(from!, to!, tell);

@@ -4,7 +4,7 @@ import { KeysDialog, type KeyPlace } from '../keys/KeysDialog';
 import { OUTLINE_WAYS } from '../outline/ways';
 import { RECORD_KEYS } from '../record/actions';
 import { usualCommands } from './commands';
-import { useEditorStore } from './store';
+import { useEditor, useEditorStore } from './store';
 
 const EDIT_WAYS = [
   ['Trim', 'drag an edge'],
@@ -36,6 +36,7 @@ export function AllKeys({
   place: 'Edit' | 'Record' | 'Outline';
 }) {
   const store = useEditorStore();
+  const saved = useEditor((s) => s.savedLayouts);
   const places = useMemo((): readonly KeyPlace[] => {
     const edit = usualCommands(store, null).map(({ name, commands }) => ({
       name,
@@ -52,6 +53,7 @@ export function AllKeys({
       { name: 'Outline', groups: [], others: OUTLINE_WAYS },
     ];
     return [...all].sort((a, b) => Number(b.name === place) - Number(a.name === place));
-  }, [store, place]);
+    // Layouts that were saved have commands of their own.
+  }, [store, place, saved]); // eslint-disable-line react-hooks/exhaustive-deps
   return <KeysDialog open={open} onClose={onClose} places={places} />;
 }

@@ -17,6 +17,7 @@ import { OpenProject, type ProjectPage } from './OpenProject';
 import { useEditor } from './store';
 import { Timeline } from './timeline/Timeline';
 import { useKeys } from './use-keys';
+import { useSavedLayouts } from './use-saved-layouts';
 import { Button } from '../parts/Button';
 
 export function EditPlace(props: ProjectPage) {
@@ -34,6 +35,7 @@ function Workbench() {
   const set = useEditor((s) => s.set);
   const { canvasRef, player } = usePlayer();
   useKeys(player);
+  useSavedLayouts();
   const close = () => set({ dialog: null });
   return (
     <PlaceFrame rows="grid-rows-[40px_minmax(0,1fr)]">

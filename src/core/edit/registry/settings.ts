@@ -6,6 +6,7 @@ import {
   PathCorrection,
   PresenterPlacement,
 } from '../../project/model';
+import { FacePath } from '../../face/follow';
 import { correctPointer, dropCorrections } from '../corrections';
 import { changeCanvas, changeKey, changeLook, changePresenter } from '../settings';
 import { args, defineEdit, Ids } from './kind';
@@ -74,5 +75,17 @@ export const SETTING_EDITS = {
       change: Type.Partial(Type.Omit(FootageLook, ['footageId'])),
     }),
     run: (p, { footageId, change }) => changeLook(p, footageId, change),
+  }),
+  'follow-face': defineEdit({
+    label: 'Follow the face',
+    args: args({
+      footageId,
+      path: FacePath,
+      shown: Type.Pick(PresenterPlacement, ['center', 'crop']),
+    }),
+    run: (p, { footageId, path, shown }) => {
+      changeLook(p, footageId, { face: structuredClone(path) });
+      changePresenter(p, structuredClone(shown));
+    },
   }),
 } as const;

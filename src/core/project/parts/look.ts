@@ -1,4 +1,5 @@
-import type { Static } from '@sinclair/typebox';
+import { Type, type Static } from '@sinclair/typebox';
+import { FacePath } from '../../face/follow';
 import { FootageRect, Id, nullable, oneOf, strict } from '../../schema/parts';
 import { numberSetting, shareSetting, switchSetting } from '../../schema/setting';
 
@@ -79,6 +80,10 @@ export const FootageLook = strict({
     max: 45,
     step: 0.5,
     fallback: 0,
+  }),
+  face: Type.Optional({
+    ...nullable(FacePath),
+    description: 'How what is shown of a presenter goes along with their face; null leaves it.',
   }),
   crisp: {
     ...switchSetting('Rebuild magnified text', true),

@@ -1,5 +1,6 @@
 import { Type, type Static } from '@sinclair/typebox';
-import { Color, oneOf, strict } from '../../schema/parts';
+import { Ground } from '../../layout/ground';
+import { oneOf, strict } from '../../schema/parts';
 import { switchSetting } from '../../schema/setting';
 import { CAPTION_NEEDS, TARGET_IDS } from '../targets';
 
@@ -13,7 +14,7 @@ export const Canvas = strict({
     num: Type.Integer({ minimum: 1, maximum: 240_000 }),
     den: Type.Integer({ minimum: 1, maximum: 1001 }),
   }),
-  background: { ...Color, description: 'Seen where no footage is.' },
+  background: { ...Ground, description: 'Seen where no footage is.' },
   crisp: {
     ...switchSetting('Rebuild magnified text', true),
     description: 'Whether text of screen recordings is rebuilt where it is magnified.',

@@ -44,6 +44,12 @@ export const layoutCommands = (c: CommandContext): Command[] => [
     keys: [],
     run: () => setLayoutHere(c, LAYOUTS[kind]),
   })),
+  ...c.state.savedLayouts.map(({ id, name, value }) => ({
+    id: `layout-saved-${id}`,
+    label: `Layout of the range or step, saved: ${name}`,
+    keys: [],
+    run: () => setLayoutHere(c, { ...value, name }),
+  })),
   {
     id: 'keep-clear',
     label: 'Presenter keeps clear of what is shown',

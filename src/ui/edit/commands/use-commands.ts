@@ -2,15 +2,17 @@
 import { useMemo } from 'react';
 import type { Player } from '@/preview/player';
 import { useChosenKeys } from '../../keys/chosen';
-import { useEditorStore } from '../store';
+import { useEditor, useEditorStore } from '../store';
 import { editorCommands, type Command } from '.';
 
-/** Every command by its id, with the keys it has now. */
+/** Every command by its id, with the keys it has now; layouts that were saved have one each. */
 export function useCommands(player: Player | null): ReadonlyMap<string, Command> {
   const store = useEditorStore();
   const chosen = useChosenKeys();
+  const saved = useEditor((s) => s.savedLayouts);
   return useMemo(
     () => new Map(editorCommands(store, player, chosen).map((c) => [c.id, c])),
-    [store, player, chosen],
+    // Not read here, but what commands there are depends on them.
+    [store, player, chosen, saved], // eslint-disable-line react-hooks/exhaustive-deps
   );
 }

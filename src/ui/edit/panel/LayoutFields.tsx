@@ -6,9 +6,10 @@ import { PresenterPlacement } from '@/core/layout/placement';
 import { presenterBoxAt } from '@/core/scene/scene';
 import { same } from '@/core/schema/same';
 import { Button } from '../../parts/Button';
-import { CheckField, ColorField, SliderField } from '../../parts/fields';
+import { CheckField, SliderField } from '../../parts/fields';
 import { RectFields } from '../../parts/RectFields';
 import { SettingField } from '../../parts/setting-fields';
+import { GroundFields } from './GroundFields';
 import { RingColors } from './RingColors';
 import { playheadOf, useEditor, useEditorStore } from '../store';
 
@@ -188,22 +189,22 @@ export function PresenterFields({ layout, onLayout }: Fields) {
   );
 }
 
-/** The colour where neither is; the project's own, unless the layout has one. */
+/** What is seen where neither is; the project's own, unless the layout has one. */
 export function BackgroundFields({ layout, onLayout }: Fields) {
   const project = useEditor((s) => s.project.canvas.background);
   return (
     <fieldset className="grid gap-2 border-t border-line pt-2">
       <legend className="font-semibold">Background</legend>
       <CheckField
-        label="Another colour than the project’s"
+        label="Another than the project’s"
         value={layout.background !== null}
         onChange={(on) => onLayout({ ...layout, background: on ? project : null })}
       />
       {layout.background !== null && (
-        <ColorField
-          label="Colour"
+        <GroundFields
+          label="Filled with"
           value={layout.background}
-          onChange={(background) => onLayout({ ...layout, background }, true)}
+          onChange={(background, run) => onLayout({ ...layout, background }, run)}
         />
       )}
     </fieldset>

@@ -3,11 +3,12 @@ import { Theme } from '@/core/callout/theme';
 import { Canvas } from '@/core/project/model';
 import { framesPerSecond } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
-import { ColorField, SelectField } from '../../parts/fields';
+import { SelectField } from '../../parts/fields';
 import { SettingFields } from '../../parts/setting-fields';
 import { TARGETS } from '@/core/project/targets';
 import { USUAL_RATES } from '@/core/time/rates';
 import { useEditor } from '../store';
+import { GroundFields } from './GroundFields';
 import { Heading } from './Heading';
 
 /** Size and rate of the picture; nothing here changes by itself. */
@@ -54,10 +55,10 @@ export function ProjectDetails() {
           })
         }
       />
-      <ColorField
+      <GroundFields
         label="Background"
         value={canvas.background}
-        onChange={(background) => apply('change-canvas', { change: { background } }, true)}
+        onChange={(background, run) => apply('change-canvas', { change: { background } }, run)}
       />
       <SettingFields
         schema={Canvas}

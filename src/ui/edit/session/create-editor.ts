@@ -33,6 +33,7 @@ const WORKSPACE: WorkspaceSlice = {
   picking: null,
   drawing: null,
   drawsShapes: false,
+  savedLayouts: [],
   typeInto: null,
   restingOn: null,
 };

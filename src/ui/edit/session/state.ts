@@ -3,6 +3,7 @@ import type { Pen } from '@/core/callout/pen';
 import type { Rest } from '@/core/layout/snap-lines';
 import type { StoreApi } from 'zustand';
 import type { PrivateData } from '@/contract/analyses';
+import type { Preset } from '@/contract/presets';
 import type { OpenedProject } from '@/contract/projects';
 import type { ProjectState } from '@/contract/state';
 import type { Versioned } from '@/core/edit/history';
@@ -15,7 +16,7 @@ import type { Plan } from '@/core/framing/plan';
 import type { PrivateFound, PrivateStretch } from '@/core/private/log';
 import type { SuggestedLayout } from '@/core/staging/suggest';
 import type { OpenPlace } from '@/core/private/shown';
-import type { Framing } from '@/core/project/model';
+import type { Framing, Layout } from '@/core/project/model';
 import type { Taste } from '@/core/framing/taste';
 import type { Sources } from '@/core/project/sources';
 import type { Rect } from '@/core/scale/rect';
@@ -129,6 +130,8 @@ export interface WorkspaceSlice {
   readonly drawing: 'framing' | 'path' | Pen | NewShape | null;
   /** Whether new callouts are drawn on the Picture instead of being put where the pointer is. */
   readonly drawsShapes: boolean;
+  /** The layouts that were saved for every project, as far as they are known. */
+  readonly savedLayouts: readonly Preset<Layout>[];
 }
 
 /** What framings are planned for. */

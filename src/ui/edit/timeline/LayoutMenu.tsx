@@ -1,12 +1,10 @@
 'use client';
 import { ChevronDown } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useState } from 'react';
 import { arrangementsFor } from '@/core/layout/arrangements';
 import { LAYOUT_KINDS, LAYOUTS } from '@/core/layout/built-in';
 import { Button } from '../../parts/Button';
 import { longMenuLook, menuItemLook } from '../../parts/menu';
-import { useSavedPresets } from '../../presets/use-saved-presets';
 import { CommandContext } from '../commands/context';
 import { setLayoutHere } from '../commands/layouts';
 import { LayoutSketch } from '../LayoutSketch';
@@ -16,11 +14,10 @@ import { useEditor, useEditorStore } from '../store';
  * ones, others to begin with, and those that were saved. */
 export function LayoutMenu({ run }: { run: (id: string) => void }) {
   const store = useEditorStore();
-  const [open, setOpen] = useState(false);
-  const saved = useSavedPresets('layout', open);
+  const saved = useEditor((s) => s.savedLayouts);
   const arrangements = arrangementsFor(useEditor((s) => s.project.canvas));
   return (
-    <DropdownMenu.Root modal={false} open={open} onOpenChange={setOpen}>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger asChild>
         <Button look="quiet" className="px-1.5" title="Layout of the range or step">
           Layout <ChevronDown size={12} aria-hidden />
@@ -48,11 +45,11 @@ export function LayoutMenu({ run }: { run: (id: string) => void }) {
               {layout.name}
             </DropdownMenu.Item>
           ))}
-          {saved.data?.map(({ id, name, value }) => (
+          {saved.map(({ id, name, value }) => (
             <DropdownMenu.Item
               key={id}
               className={`flex items-center gap-3 ${menuItemLook}`}
-              onSelect={() => setLayoutHere(new CommandContext(store, null), { ...value, name })}
+              onSelect={() => run(`layout-saved-${id}`)}
             >
               <LayoutSketch layout={value} />
               <span className="max-w-56 truncate">{name}</span>

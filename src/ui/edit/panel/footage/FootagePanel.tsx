@@ -27,6 +27,8 @@ export function FootagePanel() {
   const lanes = useEditor((s) => s.project.lanes);
   const callouts = useEditor((s) => s.project.callouts);
   const presenter = useEditor((s) => s.project.presenter);
+  const canvas = useEditor((s) => s.project.canvas);
+  const layouts = useEditor((s) => s.project.layouts);
   const items = useUploads(useShallow((s) => s.items.filter((i) => i.projectId === id)));
   const input = useRef<HTMLInputElement>(null);
   const [arrangement, setArrangement] = useState<Arrangement>({
@@ -40,7 +42,7 @@ export function FootagePanel() {
   const [deleting, setDeleting] = useState<FootageView | null>(null);
   const [shelf, setShelf] = useState(false);
   const { place, remove } = useFootageActions();
-  const used = shownFootage({ lanes, callouts, presenter });
+  const used = shownFootage({ lanes, callouts, canvas, layouts, presenter });
   const shown = arrange(footage, arrangement, used);
   const picked = chosen.filter((c) =>
     shown.some((v) => v.id === c && v.facts && v.status !== 'failed'),

@@ -1,10 +1,10 @@
 'use client';
-import { useShallow } from 'zustand/react/shallow';
 import { defaultsOf, shareSetting } from '@/core/schema/setting';
 import { PresenterPlacement, type Backdrop } from '@/core/project/model';
 import { ColorField, SelectField } from '../../../parts/fields';
 import { SettingField } from '../../../parts/setting-fields';
 import { useEditor } from '../../store';
+import { StillField, useStills } from '../StillField';
 
 const USUAL_COLOR = defaultsOf(PresenterPlacement).backdrop as string;
 const USUAL_BLUR = 0.04;
@@ -22,9 +22,7 @@ function kindOf(backdrop: Backdrop | null): Kind {
 export function BackdropFields() {
   const backdrop = useEditor((s) => s.project.presenter.backdrop);
   const apply = useEditor((s) => s.apply);
-  const stills = useEditor(
-    useShallow((s) => Object.values(s.sources.footage).filter(({ kind }) => kind === 'image')),
-  );
+  const stills = useStills();
   const set = (next: Backdrop | null, run = false) =>
     apply('change-presenter', { change: { backdrop: next } }, run);
   const kind = kindOf(backdrop);
@@ -63,19 +61,7 @@ export function BackdropFields() {
           onChange={(blur) => set({ blur }, true)}
         />
       )}
-      {shown && (
-        <SelectField
-          label="Picture"
-          value={shown.footageId}
-          options={[
-            ...(stills.some(({ id }) => id === shown.footageId)
-              ? []
-              : [[shown.footageId, 'Missing'] as const]),
-            ...stills.map(({ id, name }) => [id, name] as const),
-          ]}
-          onChange={(footageId) => set({ footageId })}
-        />
-      )}
+      {shown && <StillField value={shown.footageId} onChange={(footageId) => set({ footageId })} />}
     </>
   );
 }
