@@ -79,6 +79,17 @@ test('a layout is set by hand: boxes dragged, sized and typed, kept as a preset 
   expect(desks[0]).toEqual(desks[1]);
   expect(layouts.map(({ glide }) => glide)).toContain(secondsToTicks(0.8));
 
+  // It is a command too, which can have a key.
+  await page.keyboard.press('Escape');
+  await goTo(page, '40');
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('saved: desk');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-span=layouts]').filter({ hasText: 'Desk' })).toHaveCount(3);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('[data-span=layouts]').filter({ hasText: 'Desk' })).toHaveCount(2);
+  await goTo(page, '62');
+
   // Pressed on the Picture, the presenter is dragged at once; the whole is one step of undo.
   await page.keyboard.press('Escape');
   await page.keyboard.press('Escape');

@@ -53,6 +53,8 @@ test('a presenter without a wall is found, put before something else, and export
   await expect
     .poll(async () => (await openDocument(page, project)).project.presenter.crop)
     .toBeLessThan(0.7);
+  await page.getByRole('button', { name: 'Follow the face' }).click();
+  await expect(message(page, /^The face stays near one place/)).toBeVisible();
   await page.getByRole('combobox', { name: 'Shape' }).selectOption('squircle');
   await page.getByRole('combobox', { name: 'Behind them' }).selectOption('blur');
   await page.getByRole('button', { name: 'Grade the key here' }).click();
