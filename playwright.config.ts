@@ -8,7 +8,9 @@ export default defineConfig({
   // A machine at half its speed is slow, not wrong.
   timeout: 300_000,
   expect: { timeout: 30_000 },
-  workers: 1,
+  // Each test has projects of its own; what one waits for leaves the machine to the other.
+  workers: 2,
+  fullyParallel: true,
   retries: process.env.CI ? 1 : 0,
   reporter: [['list']],
   use: {

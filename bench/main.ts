@@ -5,6 +5,7 @@ import { benchFollow } from './follow';
 import { benchFraming } from './framing';
 import { benchGrowth } from './growth';
 import { benchKey } from './key';
+import { benchLayouts } from './layouts';
 import { benchMatch } from './match';
 import { benchMatte } from './matte';
 import { benchPointer } from './pointer';
@@ -21,6 +22,7 @@ const parts: Readonly<Record<string, () => Promise<void> | void>> = {
   sharpness: benchSharpness,
   crisp: benchCrisp,
   key: benchKey,
+  layouts: benchLayouts,
   match: benchMatch,
   matte: benchMatte,
   growth: benchGrowth,
