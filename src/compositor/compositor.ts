@@ -66,7 +66,7 @@ export class Compositor {
   ) {
     this.resampler = new Resampler(heap);
     this.scaled = new ScaledPictures(heap, this.resampler);
-    this.sprites = new SpriteShop(heap, rasterizer);
+    this.sprites = new SpriteShop(heap, rasterizer, this.resampler);
     this.masks = new MaskShop(heap, rasterizer);
     this.keyer = new Keyer(heap, this.resampler);
     this.turner = new Turner(heap);

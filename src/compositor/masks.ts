@@ -1,10 +1,10 @@
-import { assertNever } from '@/core/assert-never';
-import { SQUIRCLE_POWER, type Mask } from '@/core/layout/mask';
+import type { Mask } from '@/core/layout/mask';
 import type { KernelHeap } from '@/kernels/heap';
 import { blurRoom } from '@/kernels/planar';
 import type { MaskPlanes } from './inset';
 import { LruMap } from './lru';
 import type { Rasterizer } from './rasterizer';
+import { coverPlane, FILLED, insideOf, type Profile } from './shapes';
 
 /** Makes masks and keeps those used of late. */
 export class MaskShop {
@@ -34,18 +34,12 @@ export class MaskShop {
   private coverage(mask: Mask, width: number, height: number): Uint8Array {
     if (mask.shape === 'path') return this.path(mask.points, mask.feather, width, height);
     const out = new Uint8Array(width * height);
-    const inside = insideOf(mask, width, height);
-    const edge = Math.max(1, mask.feather);
-    // A feather lies within the shape; an edge of one pixel stands half on both sides, except at
-    // the very border of the inset.
-    const shift = mask.feather > 1 ? 0 : mask.shape === 'rectangle' ? 1 : 0.5;
-    for (let y = 0; y < height; y++)
-      for (let x = 0; x < width; x++) {
-        const share = Math.min(1, Math.max(0, inside(x + 0.5, y + 0.5) / edge + shift));
-        out[y * width + x] = Math.round(
-          255 * (mask.feather > 1 ? share * share * (3 - 2 * share) : share),
-        );
-      }
+    const { feather } = mask;
+    const size = { width, height };
+    if (feather > 1) coverPlane(out, size, insideOf(mask, size), feathered(feather), false);
+    // At the very border of the inset a rectangle has no edge.
+    else if (mask.shape === 'rectangle') out.fill(255);
+    else coverPlane(out, size, insideOf(mask, size), FILLED);
     return out;
   }
 
@@ -74,49 +68,12 @@ export class MaskShop {
   }
 }
 
-/** How far inside a mask's outline a place is, in pixels; below 0 outside. */
-function insideOf(mask: Exclude<Mask, { readonly shape: 'path' }>, width: number, height: number) {
-  switch (mask.shape) {
-    case 'ellipse':
-      return insideEllipse(width, height);
-    case 'squircle':
-      return insideSquircle(width, height);
-    case 'rounded':
-      return insideBox(width, height, mask.radius);
-    case 'rectangle':
-      return insideBox(width, height, 0);
-    default:
-      return assertNever(mask);
-  }
-}
-
-/** The same for a superellipse (G. Lamé, 1818), to first order. */
-function insideSquircle(width: number, height: number) {
-  const [rx, ry] = [width / 2, height / 2];
-  const n = SQUIRCLE_POWER;
-  return (x: number, y: number) => {
-    const [nx, ny] = [Math.abs(x - rx) / rx, Math.abs(y - ry) / ry];
-    const d = (nx ** n + ny ** n) ** (1 / n);
-    const slope = Math.hypot(nx ** (n - 1) / rx, ny ** (n - 1) / ry) / (d || 1) ** (n - 1);
-    return (1 - d) / (slope || 1 / Math.min(rx, ry));
-  };
-}
-
-/** How far inside an ellipse a place is, in pixels, to first order; below 0 outside. */
-function insideEllipse(width: number, height: number) {
-  const [rx, ry] = [width / 2, height / 2];
-  return (x: number, y: number) => {
-    const [nx, ny] = [(x - rx) / rx, (y - ry) / ry];
-    const d = Math.hypot(nx, ny);
-    return ((1 - d) * (d || 1)) / (Math.hypot(nx / rx, ny / ry) || 1 / Math.min(rx, ry));
-  };
-}
-
-/** How far inside a rectangle with rounded corners a place is, in pixels; below 0 outside. */
-function insideBox(width: number, height: number, radius: number) {
-  return (x: number, y: number) => {
-    const qx = Math.abs(x - width / 2) - width / 2 + radius;
-    const qy = Math.abs(y - height / 2) - height / 2 + radius;
-    return radius - Math.hypot(Math.max(0, qx), Math.max(0, qy)) - Math.min(0, Math.max(qx, qy));
-  };
-}
+/** An edge that lies within the outline, so many pixels wide. */
+const feathered = (feather: number): Profile => ({
+  from: 0,
+  to: feather,
+  of: (inside) => {
+    const share = Math.min(1, Math.max(0, inside / feather));
+    return Math.round(255 * share * share * (3 - 2 * share));
+  },
+});

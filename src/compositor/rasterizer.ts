@@ -18,7 +18,6 @@ export type Pen = Pick<
   | 'restore'
   | 'translate'
   | 'rotate'
-  | 'createLinearGradient'
   | 'shadowColor'
   | 'shadowBlur'
   | 'shadowOffsetY'

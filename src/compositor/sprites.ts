@@ -25,6 +25,8 @@ import type { Plane } from '@/kernels/planar';
 import { LruMap } from './lru';
 import type { Pen, Rasterizer } from './rasterizer';
 import { traceOutline } from './outline-path';
+import { drawOutline, isPlain } from './outline-planes';
+import type { Resampler } from './resampler';
 import { layOutKeys, paintKeys, type KeyCaps } from './keycaps';
 import { paintPointer, POINTER_BOX } from './pointer-shape';
 import { layOutText, paintText } from './text-box';
@@ -67,6 +69,7 @@ export class SpriteShop {
   constructor(
     private readonly heap: KernelHeap,
     private readonly rasterizer: Rasterizer,
+    private readonly resampler: Resampler,
   ) {
     this.sprites = new LruMap(80, (sprite) => heap.release(sprite.y.at), {
       most: MOST_PIXELS,
@@ -169,37 +172,30 @@ export class SpriteShop {
   /** A filled or stroked ellipse or rectangle; its corner is brought to whole pixels. */
   private outline(mark: OutlineMark): PlacedSprite {
     const { box, stroke, fill, fillTo = null, soft = 0 } = mark;
-    // A shadow is blurred by twice its radius' standard deviation, and seen to about three of them.
+    // A shadow is seen to about three times the standard deviation that it is blurred by.
     const edge = evenCeil(stroke ? stroke.width : soft * 1.5);
     const width = evenCeil(box.width) + edge * 2;
     const height = evenCeil(box.height) + edge * 2;
     const key = `outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${fillTo} ${stroke?.width} ${stroke?.color} ${stroke?.second} ${soft}`;
-    const sprite = this.sprites.get(key, () =>
-      this.draw(width, height, (pen) => {
-        // What casts a shadow alone lies out of the picture.
-        traceOutline(pen, mark, edge, edge - (soft ? height : 0));
-        const across = (from: string, to: string) => {
-          const over = pen.createLinearGradient(edge, edge, edge + box.width, edge + box.height);
-          over.addColorStop(0, from);
-          over.addColorStop(1, to);
-          return over;
-        };
+    const sprite = this.sprites.get(key, () => {
+      if (isPlain(mark)) {
+        const plain = this.room(width, height);
+        drawOutline(this.heap, this.resampler, mark, plain);
+        return plain;
+      }
+      return this.draw(width, height, (pen) => {
+        traceOutline(pen, mark, edge, edge);
         if (fill) {
-          if (soft) {
-            pen.shadowColor = fill;
-            pen.shadowBlur = soft;
-            pen.shadowOffsetY = height;
-          }
-          pen.fillStyle = fillTo ? across(fill, fillTo) : fill;
+          pen.fillStyle = fill;
           pen.fill();
         }
         if (stroke) {
-          pen.strokeStyle = stroke.second ? across(stroke.color, stroke.second) : stroke.color;
+          pen.strokeStyle = stroke.color;
           pen.lineWidth = stroke.width;
           pen.stroke();
         }
-      }),
-    );
+      });
+    });
     return { sprite, x: evenNear(box.x - edge), y: evenNear(box.y - edge) };
   }
 
@@ -316,28 +312,9 @@ export class SpriteShop {
   }
 
   private store(rgba: Uint8ClampedArray, width: number, height: number): Sprite {
-    const { heap } = this;
-    const full = width * height;
-    const cw = width / 2;
-    const ch = height / 2;
-    const at = heap.allocate(full * 2 + cw * ch * 3);
-    const plane = (offset: number, w: number, h: number): Plane => ({
-      at: at + offset,
-      stride: w,
-      width: w,
-      height: h,
-    });
-    const sprite: Sprite = {
-      width,
-      height,
-      y: plane(0, width, height),
-      alpha: plane(full, width, height),
-      u: plane(full * 2, cw, ch),
-      v: plane(full * 2 + cw * ch, cw, ch),
-      chromaAlpha: plane(full * 2 + cw * ch * 2, cw, ch),
-    };
-    using source = heap.lend(rgba);
-    heap.exports.rgbaToPlanar(
+    const sprite = this.room(width, height);
+    using source = this.heap.lend(rgba);
+    this.heap.exports.rgbaToPlanar(
       source.at,
       width,
       height,
@@ -348,6 +325,30 @@ export class SpriteShop {
       sprite.chromaAlpha.at,
     );
     return sprite;
+  }
+
+  /** Memory for a sprite. */
+  private room(width: number, height: number): Sprite {
+    const full = width * height;
+    const cw = width / 2;
+    const ch = height / 2;
+    // Kernels that take eight samples at a time may touch some bytes behind a plane.
+    const at = this.heap.allocate(full * 2 + cw * ch * 3 + 16);
+    const plane = (offset: number, w: number, h: number): Plane => ({
+      at: at + offset,
+      stride: w,
+      width: w,
+      height: h,
+    });
+    return {
+      width,
+      height,
+      y: plane(0, width, height),
+      alpha: plane(full, width, height),
+      u: plane(full * 2, cw, ch),
+      v: plane(full * 2 + cw * ch, cw, ch),
+      chromaAlpha: plane(full * 2 + cw * ch * 2, cw, ch),
+    };
   }
 }
 

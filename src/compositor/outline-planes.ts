@@ -1,0 +1,123 @@
+import type { OutlineMark } from '@/core/frame/mark';
+import { parseColor, rgbToYuv } from '@/core/key/color';
+import type { Size } from '@/core/scale/rect';
+import type { KernelHeap } from '@/kernels/heap';
+import { blurRoom, type Plane } from '@/kernels/planar';
+import type { Resampler } from './resampler';
+import { coverPlane, FILLED, insideOf, lined } from './shapes';
+import type { Sprite } from './sprites';
+
+/** A shadow is worked out so many times smaller: nothing in it is sharp. */
+const SHADOW_SCALE = 4;
+
+/**
+ * Whether an outline is drawn without a canvas: all of layouts are, of which each picture of a
+ * glide has others. Those that are filled and stroked, or that do not stand in the middle of a
+ * sprite of even sides, are not.
+ */
+export const isPlain = ({ box, fill, fillTo, stroke, soft }: OutlineMark): boolean =>
+  !!(soft || fillTo || stroke?.second) ||
+  (box.width % 2 === 0 && box.height % 2 === 0 && (!fill || !stroke));
+
+/**
+ * Draws an outline, which `isPlain`, into a sprite that has so many pixels of room around it on
+ * each side.
+ */
+export function drawOutline(
+  heap: KernelHeap,
+  resampler: Resampler,
+  mark: OutlineMark,
+  sprite: Sprite,
+): void {
+  const { box, fill, fillTo = null, stroke, soft = 0 } = mark;
+  const [color, second] = stroke ? [stroke.color, stroke.second ?? null] : [fill!, fillTo];
+  if (second === null) fillColor(heap, sprite, color);
+  else fillColors(heap, sprite, box, color, second);
+  const { alpha, chromaAlpha, width, height } = sprite;
+  if (soft) softCover(heap, resampler, mark, soft, alpha);
+  else {
+    const out = heap.bytes(alpha.at, width * height);
+    coverPlane(out, sprite, insideOf(mark, box), stroke ? lined(stroke.width) : FILLED);
+  }
+  heap.exports.halvePlane(alpha.at, width, width, height, chromaAlpha.at);
+}
+
+/** The shadow that an outline casts straight behind it, as soft as a canvas draws it. */
+function softCover(
+  heap: KernelHeap,
+  resampler: Resampler,
+  mark: OutlineMark,
+  soft: number,
+  to: Plane,
+): void {
+  const by = SHADOW_SCALE;
+  const even = (n: number) => 2 * Math.ceil(n / by / 2);
+  const small: Size = { width: even(to.width), height: even(to.height) };
+  const count = small.width * small.height;
+  const { width, height } = mark.box;
+  const inside = insideOf(
+    { ...mark, radius: mark.radius / by },
+    { width: width / by, height: height / by },
+  );
+  using plane = heap.borrow(count + 16);
+  coverPlane(heap.bytes(plane.at, count), small, inside, FILLED);
+  // A canvas blurs by half of what is asked for, as standard deviation; three boxes of a radius r
+  // have one of the root of r (r + 1).
+  const radius = Math.max(1, Math.round(Math.sqrt((soft / 2 / by) ** 2 + 0.25) - 0.5));
+  using scratch = heap.borrow(blurRoom(small.width, small.height));
+  heap.exports.boxBlurPlane(
+    ...([plane.at, small.width, small.width, small.height, radius, 3, scratch.at] as const),
+  );
+  const range = (whole: number, of: number) => ({
+    origin: of / 2 - whole / (2 * by),
+    span: whole / by,
+  });
+  resampler.resample(
+    { at: plane.at, stride: small.width, ...small },
+    {
+      columns: range(to.width, small.width),
+      rows: range(to.height, small.height),
+      mirror: false,
+    },
+    to,
+  );
+}
+
+function fillColor({ exports }: KernelHeap, { y, u, v }: Sprite, color: string): void {
+  const yuv = rgbToYuv(parseColor(color));
+  for (const [i, plane] of [y, u, v].entries())
+    exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, yuv[i]!);
+}
+
+/**
+ * A colour that goes over to another from the upper left of a box in the middle to its lower right.
+ * Each row is what the one above it is, moved by a little: one long row has all of them, to within
+ * half a pixel.
+ */
+function fillColors(
+  heap: KernelHeap,
+  sprite: Sprite,
+  { width, height }: Size,
+  from: string,
+  to: string,
+): void {
+  const [a, b] = [rgbToYuv(parseColor(from)), rgbToYuv(parseColor(to))];
+  const moved = height / width;
+  const length = width + height * moved;
+  for (const [i, plane] of [sprite.y, sprite.u, sprite.v].entries()) {
+    const by = sprite.width / plane.width;
+    // Luma stands in the middle of its pixel, chroma on the left one of two, between two rows.
+    const begins =
+      0.5 - (sprite.width - width) / 2 + moved * (by / 2 - (sprite.height - height) / 2);
+    const count = plane.width + Math.ceil(plane.height * moved);
+    const long = Uint8Array.from({ length: count }, (_, at) => {
+      const u = Math.min(1, Math.max(0, (begins + at * by) / length));
+      return Math.round(a[i]! + (b[i]! - a[i]!) * u);
+    });
+    const out = heap.bytes(plane.at, plane.stride * plane.height);
+    for (let row = 0; row < plane.height; row++) {
+      const first = Math.round(row * moved);
+      out.set(long.subarray(first, first + plane.width), row * plane.stride);
+    }
+  }
+}
