@@ -9,12 +9,28 @@ import { placeFootage } from '@/core/edit/place';
 import { planProject } from '@/core/framing/plan';
 import { newLook, pointerSpan } from '@/core/pointer/model';
 import { createProject } from '@/core/project/create';
-import type { Project } from '@/core/project/model';
+import type { Layout, Project } from '@/core/project/model';
 import { projectDuration } from '@/core/project/query';
 import type { Sources } from '@/core/project/sources';
 import { rateFromNumber, secondsToTicks, snapToFrame, ticksToSeconds } from '@/core/time/ticks';
 
 export const DEMO_NAME = 'Glaze firing';
+
+/** A layout of the house, saved as a preset; the demo's hello goes over to it. */
+export const DEMO_LAYOUT: Layout = {
+  ...LAYOUTS.side,
+  name: 'Beside the screen',
+  background: { from: '#1e2a32', to: '#0e6b63' },
+  screen: {
+    ...{ box: { x: 0.03, y: 0.16, width: 0.62, height: 0.62 }, rounding: 0.025, shadow: 0.5 },
+  },
+  presenter: {
+    ...{ box: { x: 0.69, y: 0.16, width: 0.28, height: 0.62 }, shape: 'rounded', rounding: 0.06 },
+    ...{ feather: 0, center: null, shadow: 0.5, ring: { width: 3, color: '#e3eef2' } },
+  },
+};
+/** When the hello goes over to it, in seconds. */
+const SHOWS_SCREEN = 5;
 
 /** The demo's recordings in the order they are placed, with the roles they play. */
 export const DEMO_FOOTAGE = [
@@ -91,7 +107,10 @@ export function assembleDemo(
       ...step,
     }),
   );
-  setLayout(project, { start: 0, end: time(scenario.starts[1]! - 0.4) }, LAYOUTS.presenter, newId);
+  const hello = { start: 0, end: at(SHOWS_SCREEN) };
+  setLayout(project, hello, LAYOUTS.presenter, newId);
+  const firing = { start: hello.end, end: time(scenario.starts[1]! - 0.4) };
+  setLayout(project, firing, structuredClone(DEMO_LAYOUT), newId);
   setLayout(
     project,
     { start: time(scenario.starts[5]! - 0.2), end: time(scenario.starts[6]! - 0.2) },
@@ -99,8 +118,8 @@ export function assembleDemo(
     newId,
   );
   setLayout(project, { start: end - at(3.4), end }, LAYOUTS.presenter, newId);
-  // The presenter glides into their corner after the hello, and out of it to say goodbye.
-  for (const span of [project.layouts[0]!, project.layouts.at(-1)!]) span.glide = at(0.6);
+  // The presenter glides beside the screen, into their corner, and out of it to say goodbye.
+  for (const span of [project.layouts[1]!, project.layouts.at(-1)!]) span.glide = at(0.6);
   const seen = { start: time(scenario.starts[1]!), end };
   addSpan(project, 'pointer', pointerSpan(newId(), seen, [newLook('halo')]));
   const track = sources.pointers[screenId]!;

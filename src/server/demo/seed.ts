@@ -7,7 +7,7 @@ import { summaryOf, type ScreenSight } from '@/core/vision/screen-sight';
 import type { ServerContext } from '../context';
 import { noteAnalysis, readResult, requestAnalysis } from '../analyses/analyses';
 import { matteParameters } from '../analyses/request-matte';
-import { assembleDemo, DEMO_FOOTAGE, DEMO_NAME, type Scenario } from './assemble';
+import { assembleDemo, DEMO_FOOTAGE, DEMO_LAYOUT, DEMO_NAME, type Scenario } from './assemble';
 import { replaceProject } from '../documents/documents';
 import { addFootage } from '../footage/add';
 import { loadSources } from '../footage/facts';
@@ -15,6 +15,7 @@ import { attachTrack } from '../footage/attach-track';
 import { completeJob } from '../jobs/complete';
 import { newId } from '../ids';
 import { programRoot, workFolder } from '../places';
+import { listPresets, savePreset } from '../presets';
 import { newProject } from '../projects';
 
 const DEMO_ID = 'demo-glaze-firing';
@@ -66,6 +67,10 @@ export async function seedDemo(
       nanoid,
     ),
   );
+  // What somebody saved under its name stays theirs.
+  const saved = await listPresets(context, 'layout');
+  if (!saved.some(({ name }) => name === DEMO_LAYOUT.name))
+    await savePreset(context, 'layout', DEMO_LAYOUT.name, DEMO_LAYOUT);
   const { footage, jobs, revisions, analyses, sequelize } = context.db;
   // Only a whole demo gets the demo's id, so that an interrupted seeding is done again.
   await sequelize.query('PRAGMA foreign_keys = OFF');
