@@ -2,15 +2,20 @@ import { CHROMIUM } from './scripts/chromium.mjs';
 import { defineConfig } from '@playwright/test';
 
 const PORT = 4199;
+const REAL_TIME = /(record|devices)\.spec\.ts$/;
 
 export default defineConfig({
   testDir: 'e2e',
   // A machine at half its speed is slow, not wrong.
   timeout: 300_000,
   expect: { timeout: 30_000 },
-  // Each test has projects of its own; what one waits for leaves the machine to the other.
   workers: 2,
-  fullyParallel: true,
+  projects: [
+    // Each test has projects of its own; what one waits for leaves the machine to the other.
+    { name: 'at once', testIgnore: REAL_TIME, fullyParallel: true },
+    // What is recorded as it happens has the machine for itself.
+    { name: 'real time', testMatch: REAL_TIME, workers: 1, dependencies: ['at once'] },
+  ],
   retries: process.env.CI ? 1 : 0,
   reporter: [['list']],
   use: {

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { makePointed } from '../src/server/testing/pointed';
-import { clips, command } from './edit';
+import { clips, command, goTo, message } from './edit';
 import { vistum } from './media';
 import { newProject, openDocument, saved } from './recording';
 
@@ -41,6 +41,16 @@ test('a recording without a track: its pointer is found, framings are planned, a
   await saved(page);
   const { project } = await openDocument(page, id);
   expect(project.pointer).toHaveLength(1);
+
+  // From one place that is sure, a stretch is looked for once more.
+  await page.getByRole('tab', { name: 'Footage', exact: true }).click();
+  await page.getByRole('button', { name: 'Mend the pointer’s path' }).click();
+  await goTo(page, '6');
+  await page.getByRole('button', { name: 'Find it from here' }).click();
+  await expect(message(page, /was found again for 2\.0 s/)).toBeVisible({ timeout: 90_000 });
+  await saved(page);
+  const { corrections } = (await openDocument(page, id)).project;
+  expect(corrections.map(({ made }) => made.map(({ kind }) => kind))).toEqual([['path']]);
   const out = join(folder, 'out.mp4');
   const done = vistum<{ frames: number }>('export', id, '--out', out, '--size', '640x360');
   expect(done.frames).toBe(12 * 30);

@@ -17,6 +17,7 @@ export const ANALYSIS_NAMES = [
   'matte',
   'onsets',
   'pointer',
+  'pointer-again',
   'private',
   'screen',
   'track',
@@ -57,6 +58,18 @@ export interface FollowTask {
   readonly to: number;
 }
 
+/** Where the pointer is at a time, and in which stretch it is to be found again. */
+export interface AgainTask {
+  /** Its tip, in pixels of the recording. */
+  readonly x: number;
+  readonly y: number;
+  /** When it is there, in milliseconds of the recording. */
+  readonly ms: number;
+  /** The stretch. */
+  readonly from: number;
+  readonly to: number;
+}
+
 export const MATTE_METHODS = ['person', 'shot'] as const;
 
 /** Whose matte is to be made, and by what they are told. */
@@ -82,6 +95,7 @@ export const requestAnalysis = route<
   {
     readonly kind: AnalysisName;
     readonly follow?: FollowTask;
+    readonly again?: AgainTask;
     /** Words of one’s own are looked for beside what is private to everybody. */
     readonly words?: readonly string[];
     /** The recording that an alignment is with. */
@@ -113,6 +127,10 @@ export interface AnalysisResults {
   readonly matte: null;
   readonly onsets: SoundOnsets;
   readonly pointer: PointerTrack;
+  /** `[ms, x, y]`, times ascending; null where it was not found where it was said to be. */
+  readonly 'pointer-again': {
+    readonly points: readonly (readonly [number, number, number])[];
+  } | null;
   readonly private: PrivateData;
   readonly screen: ScreenSight;
   /** Null where what was marked shows nothing that could be told again. */

@@ -1,3 +1,4 @@
+import { anchoredTo, type Anchor } from '@/core/vision/anchored';
 import { boxesOf, withoutPointer, type Change, type ChangedBox } from '@/core/vision/changes';
 import { foundTrack, type FoundSpot } from '@/core/vision/found-track';
 import { joinHotspots, strangersAmong } from '@/core/vision/joins';
@@ -28,6 +29,8 @@ export interface SightedRecording {
   readonly pictures: number;
   /** Is told the share that is done, 0 to 1. */
   readonly onProgress: (share: number) => void;
+  /** Where the pointer is known to be at some time of it. */
+  readonly anchor?: Anchor;
 }
 
 /** What was found in a recording. */
@@ -161,7 +164,17 @@ export class ScreenSighting {
     this.found.forEach(({ ms, candidates }, i) => {
       this.found[i] = { ms, candidates: candidates.filter((at) => !strangers.includes(at.look)) };
     });
-    this.path = pathOf(this.found);
+    this.path = this.pathNow();
+  }
+
+  /** The path over all that was found by now, through where the pointer is known to be. */
+  private pathNow(): readonly Found[] {
+    const { found } = this;
+    const path = pathOf(found);
+    const { anchor } = this.recording;
+    if (!anchor) return path;
+    const anchored = anchoredTo(anchor, found, this.known.looks(), path);
+    return anchored === found ? path : pathOf(anchored);
   }
 
   private reported = 0;
@@ -202,7 +215,7 @@ export class ScreenSighting {
     this.proven = learner.looks(IN_THE_END).length;
     this.pages = reader.pages();
     this.found.push(...tracker.found);
-    this.path = pathOf(this.found);
+    this.path = this.pathNow();
     return since;
   }
 
@@ -247,7 +260,7 @@ export class ScreenSighting {
         this.found[run.from + i] = picture;
       });
     }
-    this.path = pathOf(this.found);
+    this.path = this.pathNow();
   }
 
   /** Learns, in runs of pictures in which the pointer was lost, what it may have looked like. */

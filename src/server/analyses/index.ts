@@ -5,6 +5,7 @@ import { face, facePath } from './face';
 import { matte } from './matte';
 import { onsets } from './onsets';
 import { pointer } from './pointer';
+import { pointerAgain } from './pointer-again';
 import { privateData } from './private';
 import { screen } from './screen';
 import { track } from './track';
@@ -18,6 +19,7 @@ export const ANALYSES: Readonly<Record<AnalysisName, AnalysisKind>> = {
   matte,
   onsets,
   pointer,
+  'pointer-again': pointerAgain,
   private: privateData,
   screen,
   track,

@@ -5,6 +5,7 @@ import { scratchFolder } from '../testing/media';
 const folder = scratchFolder();
 process.env.VISTUM_DATA = folder;
 
+import type { AnalysisResults } from '@/contract/analyses';
 import { findActivities } from '@/core/telemetry/activity';
 import { pointerAt } from '@/core/telemetry/sample';
 import type { ScreenSight } from '@/core/vision/screen-sight';
@@ -25,6 +26,7 @@ import {
   readResult,
   requestAnalysis,
 } from './analyses';
+import { requestAgain } from './request-again';
 
 const never = new AbortController().signal;
 const file = join(folder, 'pointed.mp4');
@@ -144,4 +146,26 @@ test('one that is queued anew, as when its file was replaced, takes the place of
   expect(await db.analyses.count({ where: { footageId: second, kind: 'screen' } })).toBe(1);
   expect((await context.queue.find(jobId))!.status).toBe('cancelled');
   expect((await context.queue.find(again.jobId))!.status).toBe('queued');
+});
+
+test('the pointer is found again in a stretch, from where it is said to be', async () => {
+  const id = await brought();
+  const ask = async (at: { readonly x: number; readonly y: number }) => {
+    const task = { ...at, ms: 4000, from: 2500, to: 5500 };
+    const asked = await requestAgain(context, id, task);
+    await completeJob(context, asked.jobId!, never);
+    return JSON.parse(
+      String(await readResult(context, asked.id)),
+    ) as AnalysisResults['pointer-again'];
+  };
+  const { points } = (await ask(pointedAt(4)))!;
+  expect([points[0]![0], points.at(-1)![0]]).toEqual([2500, 5500]);
+  for (const [ms, x, y] of points) {
+    const [want, before] = [pointedAt(ms / 1000), pointedAt(ms / 1000 - 0.04)];
+    const slack = 4 + Math.hypot(want.x - before.x, want.y - before.y);
+    expect(Math.hypot(x - want.x, y - want.y)).toBeLessThan(slack);
+  }
+  // Where nothing is, nothing is made up.
+  expect(await ask({ x: 930, y: 20 })).toBeNull();
+  expect(() => requestAgain(context, id, undefined)).toThrow('where the pointer is');
 });

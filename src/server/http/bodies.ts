@@ -188,6 +188,14 @@ class FollowBody {
   @IsNumber() @Min(0) to!: number;
 }
 
+class AgainBody {
+  @IsNumber() x!: number;
+  @IsNumber() y!: number;
+  @IsNumber() @Min(0) ms!: number;
+  @IsNumber() @Min(0) from!: number;
+  @IsNumber() @Min(0) to!: number;
+}
+
 class ShotBody {
   @IsInt() @Min(0) start!: number;
   @IsInt() @Min(1) end!: number;
@@ -201,6 +209,7 @@ class MatteBody {
 export class AnalysisBody {
   @IsIn(ANALYSIS_NAMES) kind!: AnalysisName;
   @MayLack() @Nested(() => FollowBody) follow?: FollowBody;
+  @MayLack() @Nested(() => AgainBody) again?: AgainBody;
   @MayLack()
   @IsArray()
   @ArrayMaxSize(100)

@@ -1,4 +1,5 @@
 import { Problem, type PlainProblem } from '../problem';
+import { again } from './again';
 import { align } from './align';
 import { draw } from './draw';
 import { face } from './face';
@@ -27,6 +28,7 @@ function tell(share: number): void {
 async function run([tool, from, to, ...more]: readonly string[]): Promise<unknown> {
   if (tool === 'draw') return draw(from!, to!);
   if (tool === 'track') return track(from!, to!, Number(more[0]), Number(more[1]));
+  if (tool === 'again') return again(from!, to!, more[0]!, tell);
   if (tool === 'align') return align(from!, to!, tell);
   if (tool === 'sight') return sight(from!, to!, more[0]!, tell);
   if (tool === 'follow') return follow(from!, to!, more[0]!, tell);

@@ -14,7 +14,7 @@ import { runTool, type ToolRun } from './run-tool';
  * @throws Problem and `Interrupted` as `runTool` does
  */
 export async function runOrdered(
-  tool: 'align' | 'face' | 'sight' | 'follow' | 'leaks' | 'matte' | 'private',
+  tool: 'again' | 'align' | 'face' | 'sight' | 'follow' | 'leaks' | 'matte' | 'private',
   order: unknown,
   files: readonly string[],
   { signal, onProgress }: Pick<ToolRun, 'signal' | 'onProgress'>,

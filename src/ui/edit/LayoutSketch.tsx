@@ -14,8 +14,15 @@ const CORNERS: Readonly<Record<PresenterPlacement['shape'], { rx?: string; ry?: 
   ...{ squircle: { rx: '5' }, rounded: { rx: '3' }, portrait: { rx: '3' }, rectangle: {} },
 };
 
+/** What of a layout's own background is told at that size. */
+function ground(background: Layout['background']): React.CSSProperties {
+  if (!background || (typeof background === 'object' && 'footageId' in background)) return {};
+  if (typeof background === 'string') return { background };
+  return { background: `linear-gradient(to bottom right, ${background.from}, ${background.to})` };
+}
+
 /** A layout as a small picture. */
-export function LayoutSketch({ layout: { screen, presenter } }: { layout: Layout }) {
+export function LayoutSketch({ layout: { background, screen, presenter } }: { layout: Layout }) {
   const { width, height } = useEditor((s) => s.project.canvas);
   const side = { ...SIDE, width: Math.min(SIDE.width, (SIDE.height * width) / height) };
   const person = presenter === 'placed' ? CORNER : presenter?.box;
@@ -27,7 +34,7 @@ export function LayoutSketch({ layout: { screen, presenter } }: { layout: Layout
   });
   return (
     <span className="flex w-12 shrink-0 justify-center">
-      <svg {...side} aria-hidden className="border border-line bg-paper">
+      <svg {...side} aria-hidden className="border border-line bg-paper" style={ground(background)}>
         {screen && <rect {...box(screen.box)} fill="var(--lane-screen)" />}
         {person && <rect {...box(person)} {...CORNERS[outline]} fill="var(--lane-presenter)" />}
       </svg>

@@ -1,3 +1,4 @@
+import { arrangementsFor } from '@/core/layout/arrangements';
 import { byHand } from '@/core/layout/by-hand';
 import { LAYOUT_KINDS, LAYOUTS, USUAL_LAYOUT } from '@/core/layout/built-in';
 import type { Layout } from '@/core/layout/model';
@@ -19,7 +20,7 @@ function stretchHere(c: CommandContext): Range {
 }
 
 /** Sets a layout for the range, or for the step at the playhead. */
-export const setLayoutHere = (c: CommandContext, layout: Layout): void =>
+const setLayoutHere = (c: CommandContext, layout: Layout): void =>
   void c.state.apply('set-layout', { ...stretchHere(c), layout: structuredClone(layout) });
 
 /** Sets what is seen now as a layout that is then changed by hand. */
@@ -36,6 +37,10 @@ function layoutByHand(c: CommandContext): void {
   if (span) c.state.select({ kind: 'layouts', id: span.id });
 }
 
+/** The command that sets one of the arrangements to begin with. */
+export const arrangementId = ({ name }: Layout): string =>
+  `layout-${name.toLowerCase().replace(/\W+/g, '-')}`;
+
 /** How screen and presenter share the picture. */
 export const layoutCommands = (c: CommandContext): Command[] => [
   ...LAYOUT_KINDS.map((kind) => ({
@@ -43,6 +48,12 @@ export const layoutCommands = (c: CommandContext): Command[] => [
     label: `Layout of the range or step: ${LAYOUTS[kind].name.toLowerCase()}`,
     keys: [],
     run: () => setLayoutHere(c, LAYOUTS[kind]),
+  })),
+  ...arrangementsFor(c.state.project.canvas).map((layout) => ({
+    id: arrangementId(layout),
+    label: `Layout of the range or step: ${layout.name.toLowerCase()}`,
+    keys: [],
+    run: () => setLayoutHere(c, layout),
   })),
   ...c.state.savedLayouts.map(({ id, name, value }) => ({
     id: `layout-saved-${id}`,

@@ -46,10 +46,10 @@ export function FindFace({ footageId }: { footageId: string }) {
   return (
     <>
       <span className="flex flex-wrap gap-1">
-        <Button onClick={face.ask}>
+        <Button onClick={() => face.ask()}>
           <ScanFace size={14} aria-hidden /> Find the face
         </Button>
-        <Button onClick={following.ask}>
+        <Button onClick={() => following.ask()}>
           <Locate size={14} aria-hidden /> Follow the face
         </Button>
       </span>

@@ -8,6 +8,7 @@ import { tellFault } from '../../shell/notices-store';
 import { pathHere, timeOfMs } from '../path-here';
 import { useSeek } from '../picture/use-player';
 import { playheadOf, useAtPlayhead, useEditor, useEditorStore } from '../store';
+import { FindAgain } from './FindAgain';
 import { Heading } from './Heading';
 
 /** How the pointer's path stands at the playhead, in a sentence. */
@@ -91,6 +92,7 @@ export function PathDetails({ footageId }: { footageId: string }) {
         >
           {drawing ? 'Draw it on the Picture…' : 'Draw the path'}
         </Button>
+        <FindAgain footageId={footageId} disabled={!now} />
         <Button
           disabled={!now}
           onClick={() =>

@@ -3,6 +3,7 @@ import {
   cancelAnalysis,
   readAnalysis,
   requestAnalysis,
+  type AgainTask,
   type AnalysisName,
   type AnalysisResults,
 } from '@/contract/analyses';
@@ -14,7 +15,8 @@ import { useEditor } from '../store';
 export interface Finding {
   /** How far it is, 0 to 1; null while nothing was asked for. */
   readonly progress: number | null;
-  readonly ask: () => void;
+  /** Asks for it; where it has to be said what for, that goes along. */
+  readonly ask: (what?: { readonly again?: AgainTask }) => void;
   readonly cancel: () => void;
 }
 
@@ -45,8 +47,8 @@ export function useAnalysis<K extends AnalysisName>(
       tellFault,
     );
   }, [asked, status, error, onFound]);
-  const ask = () =>
-    void call(requestAnalysis, { params: { id: footageId }, body: { kind } }).then(
+  const ask: Finding['ask'] = (what = {}) =>
+    void call(requestAnalysis, { params: { id: footageId }, body: { kind, ...what } }).then(
       ({ id }) => setAsked(id),
       tellFault,
     );

@@ -5,15 +5,13 @@ import { arrangementsFor } from '@/core/layout/arrangements';
 import { LAYOUT_KINDS, LAYOUTS } from '@/core/layout/built-in';
 import { Button } from '../../parts/Button';
 import { longMenuLook, menuItemLook } from '../../parts/menu';
-import { CommandContext } from '../commands/context';
-import { setLayoutHere } from '../commands/layouts';
+import { arrangementId } from '../commands/layouts';
 import { LayoutSketch } from '../LayoutSketch';
-import { useEditor, useEditorStore } from '../store';
+import { useEditor } from '../store';
 
 /** Sets the layout of the range, or of the step at the playhead, from small pictures: the built-in
  * ones, others to begin with, and those that were saved. */
 export function LayoutMenu({ run }: { run: (id: string) => void }) {
-  const store = useEditorStore();
   const saved = useEditor((s) => s.savedLayouts);
   const arrangements = arrangementsFor(useEditor((s) => s.project.canvas));
   return (
@@ -39,7 +37,7 @@ export function LayoutMenu({ run }: { run: (id: string) => void }) {
             <DropdownMenu.Item
               key={layout.name}
               className={`flex items-center gap-3 ${menuItemLook}`}
-              onSelect={() => setLayoutHere(new CommandContext(store, null), layout)}
+              onSelect={() => run(arrangementId(layout))}
             >
               <LayoutSketch layout={layout} />
               {layout.name}

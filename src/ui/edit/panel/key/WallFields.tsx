@@ -49,7 +49,7 @@ export function WallFields({
     <>
       <div className="flex flex-wrap gap-2">
         {wall.progress === null ? (
-          <Button onClick={wall.ask}>
+          <Button onClick={() => wall.ask()}>
             <Search size={14} aria-hidden /> Find the background
           </Button>
         ) : (

@@ -1,5 +1,6 @@
 import { requestAnalysis } from '@/contract/analyses';
 import { requestAnalysis as request } from '@/server/analyses/analyses';
+import { requestAgain } from '@/server/analyses/request-again';
 import { requestAlignment } from '@/server/analyses/request-alignment';
 import { requestMatte } from '@/server/analyses/request-matte';
 import { requestPrivate } from '@/server/analyses/request-private';
@@ -11,6 +12,8 @@ export const POST = serve(requestAnalysis, AnalysisBody, ({ context, params, bod
   switch (body.kind) {
     case 'track':
       return requestTrack(context, params.id, body.follow);
+    case 'pointer-again':
+      return requestAgain(context, params.id, body.again);
     case 'alignment':
       return requestAlignment(context, params.id, body.alignWith);
     case 'matte':
