@@ -5,7 +5,7 @@ import type { KernelHeap } from '@/kernels/heap';
 import { blurRoom, type Plane } from '@/kernels/planar';
 import type { Resampler } from './resampler';
 import { coverPlane, FILLED, insideOf, lined } from './shapes';
-import type { Sprite } from './sprites';
+import type { Sprite } from './sprite';
 
 /** A shadow is worked out so many times smaller: nothing in it is sharp. */
 const SHADOW_SCALE = 4;

@@ -5,7 +5,8 @@ import type { KernelHeap } from '@/kernels/heap';
 import { testHeap } from '@/kernels/testing';
 import { Resampler } from './resampler';
 import { coverPlane, FILLED, insideOf, lined, type Profile, type Shape } from './shapes';
-import { SpriteShop, type Sprite } from './sprites';
+import type { Sprite } from './sprite';
+import { SpriteShop } from './sprites';
 import { plainRasterizer } from './testing';
 
 let heap: KernelHeap;

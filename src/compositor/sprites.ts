@@ -27,20 +27,10 @@ import type { Pen, Rasterizer } from './rasterizer';
 import { traceOutline } from './outline-path';
 import { drawOutline, isPlain } from './outline-planes';
 import type { Resampler } from './resampler';
+import type { Sprite } from './sprite';
 import { layOutKeys, paintKeys, type KeyCaps } from './keycaps';
 import { paintPointer, POINTER_BOX } from './pointer-shape';
 import { layOutText, paintText } from './text-box';
-
-/** A small planar picture with opacity at both resolutions; even sides. */
-export interface Sprite {
-  readonly width: number;
-  readonly height: number;
-  readonly y: Plane;
-  readonly u: Plane;
-  readonly v: Plane;
-  readonly alpha: Plane;
-  readonly chromaAlpha: Plane;
-}
 
 /** A sprite and where its corner stands in the output; even pixels, may lie outside. */
 export interface PlacedSprite {
