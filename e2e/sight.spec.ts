@@ -44,6 +44,10 @@ test('a recording without a track: its pointer is found, framings are planned, a
 
   // From one place that is sure, a stretch is looked for once more.
   await page.getByRole('tab', { name: 'Footage', exact: true }).click();
+  await page
+    .getByRole('button', { name: /^bookings.mp4/ })
+    .first()
+    .click();
   await page.getByRole('button', { name: 'Mend the pointer’s path' }).click();
   await goTo(page, '6');
   await page.getByRole('button', { name: 'Find it from here' }).click();
