@@ -7,17 +7,23 @@ import type { Resampler } from './resampler';
 import { coverPlane, FILLED, insideOf, lined } from './shapes';
 import type { Sprite } from './sprite';
 
+/** How far flat outlines are from a line along them is not told well enough for a line's width. */
+const FLAT = 2;
 /** A shadow is worked out so many times smaller: nothing in it is sharp. */
 const SHADOW_SCALE = 4;
 
 /**
  * Whether an outline is drawn without a canvas: all of layouts are, of which each picture of a
- * glide has others. Those that are filled and stroked, or that do not stand in the middle of a
- * sprite of even sides, are not.
+ * glide has others. Those that are filled and stroked, that do not stand in the middle of a sprite
+ * of even sides, and flat round ones are not.
  */
-export const isPlain = ({ box, fill, fillTo, stroke, soft }: OutlineMark): boolean =>
-  !!(soft || fillTo || stroke?.second) ||
-  (box.width % 2 === 0 && box.height % 2 === 0 && (!fill || !stroke));
+export function isPlain({ shape, box, fill, fillTo, stroke, soft }: OutlineMark): boolean {
+  if (soft || fillTo || stroke?.second) return true;
+  const { width, height } = box;
+  if (width % 2 || height % 2 || (fill && stroke)) return false;
+  const isRound = shape === 'ellipse' || shape === 'squircle';
+  return !isRound || (width <= FLAT * height && height <= FLAT * width);
+}
 
 /**
  * Draws an outline, which `isPlain`, into a sprite that has so many pixels of room around it on
@@ -102,7 +108,7 @@ function fillColors(
   to: string,
 ): void {
   const [a, b] = [rgbToYuv(parseColor(from)), rgbToYuv(parseColor(to))];
-  const moved = height / width;
+  const moved = height / Math.max(1, width);
   const length = width + height * moved;
   for (const [i, plane] of [sprite.y, sprite.u, sprite.v].entries()) {
     const by = sprite.width / plane.width;

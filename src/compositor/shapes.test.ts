@@ -61,6 +61,10 @@ test('an outline covers its area, and a line along it its length times its width
   expect(of({ shape: 'rectangle' }, lined(4))).toBe(164 * 124 - 156 * 116);
   const around = 2 * (160 + 120) - 8 * 20 + 2 * Math.PI * 20;
   expect(of({ shape: 'rounded', radius: 20 }, lined(4)) / (4 * around)).toBeCloseTo(1, 2);
+  // Corners are no rounder than there is room for.
+  expect(of({ shape: 'rounded', radius: 400 }, FILLED)).toBe(
+    of({ shape: 'rounded', radius: 60 }, FILLED),
+  );
   // Ramanujan's approximation of an ellipse's length.
   const k = ((80 - 60) / (80 + 60)) ** 2;
   const ellipse = Math.PI * 140 * (1 + (3 * k) / (10 + Math.sqrt(4 - 3 * k)));

@@ -21,6 +21,7 @@ export type Inside = (dx: number, dy: number) => number;
  */
 export function insideOf({ shape, radius = 0 }: Shape, { width, height }: Size): Inside {
   const [rx, ry] = [width / 2, height / 2];
+  const round = Math.min(radius, rx, ry);
   switch (shape) {
     case 'ellipse':
       return (dx, dy) => {
@@ -41,9 +42,9 @@ export function insideOf({ shape, radius = 0 }: Shape, { width, height }: Size):
       };
     case 'rounded':
       return (dx, dy) => {
-        const [qx, qy] = [dx - rx + radius, dy - ry + radius];
+        const [qx, qy] = [dx - rx + round, dy - ry + round];
         const [ox, oy] = [Math.max(0, qx), Math.max(0, qy)];
-        return radius - Math.sqrt(ox * ox + oy * oy) - Math.min(0, Math.max(qx, qy));
+        return round - Math.sqrt(ox * ox + oy * oy) - Math.min(0, Math.max(qx, qy));
       };
     case 'rectangle':
       return (dx, dy) => Math.min(rx - dx, ry - dy);

@@ -110,7 +110,6 @@ test('the presenter’s shape shows another part of the recording, but never one
     const { place } = presenterOf(scene, frontmost(scene, 'presenter')!)!;
     return place;
   };
-  project.canvas = { ...project.canvas };
   const before = shown(5);
   changeLook(project, 'camera', {
     face: [
