@@ -62,7 +62,11 @@ export function GroundFields({
         </>
       )}
       {picture && (
-        <StillField value={picture.footageId} onChange={(footageId) => onChange({ footageId })} />
+        <StillField
+          label="From Footage"
+          value={picture.footageId}
+          onChange={(footageId) => onChange({ footageId })}
+        />
       )}
     </>
   );

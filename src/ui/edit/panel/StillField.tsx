@@ -11,16 +11,18 @@ export const useStills = () =>
 
 /** Which of the stills of Footage is shown; one that is gone is said to be missing. */
 export function StillField({
+  label = 'Picture',
   value,
   onChange,
 }: {
+  readonly label?: string;
   readonly value: string;
   readonly onChange: (footageId: string) => void;
 }) {
   const stills = useStills();
   return (
     <SelectField
-      label="Picture"
+      label={label}
       value={value}
       options={[
         ...(stills.some(({ id }) => id === value) ? [] : [[value, 'Missing'] as const]),
