@@ -1,3 +1,4 @@
+import { assertNever } from '../assert-never';
 import type { Project } from '../project/model';
 import type { PathCorrection } from '../project/parts/correction';
 import { EditError } from './error';
@@ -39,6 +40,8 @@ function stretchOf(correction: PathCorrection): readonly [number, number] {
       return [correction.from, correction.to];
     case 'press':
       return [correction.at, correction.at];
+    default:
+      return assertNever(correction);
   }
 }
 
