@@ -1,4 +1,12 @@
-import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  readlinkSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { scratchFolder } from '../testing/media';
@@ -69,3 +77,33 @@ test.each(['../out', 'a/../../out', '/etc/passwd', 'a//b', '', '.hidden', 'a/..'
       await expect((async () => use())()).rejects.toThrow(/No file can have the name/);
   },
 );
+
+/** How often this process has a file open. */
+const opened = (path: string) =>
+  readdirSync('/proc/self/fd').filter((fd) => {
+    try {
+      return readlinkSync(`/proc/self/fd/${fd}`) === path;
+    } catch {
+      return false;
+    }
+  }).length;
+
+test('whoever goes away while a file is opened or read leaves nothing open', async () => {
+  const size = 3_000_000;
+  await store.put('footage/f/long.mp4', made('x'.repeat(size)));
+  const path = await store.path('footage/f/long.mp4');
+  for (let turns = 0; turns < 24; turns++) {
+    const reader = store.stream('footage/f/long.mp4', 0, size).getReader();
+    const asked = reader.read().catch(() => null);
+    // From before it is open until after the first piece is there.
+    for (let i = 0; i < turns; i++) await new Promise((done) => setImmediate(done));
+    await reader.cancel();
+    await asked;
+  }
+  // What was being opened when it was left is closed as soon as it is open.
+  for (let i = 0; i < 200 && opened(path); i++) await new Promise((done) => setTimeout(done, 10));
+  expect(opened(path)).toBe(0);
+  expect((await textOf(store.stream('footage/f/long.mp4', 0, size))).length).toBe(size);
+  expect(opened(path)).toBe(0);
+  await expect(textOf(store.stream('footage/f/gone.mp4', 0, 5))).rejects.toThrow();
+});

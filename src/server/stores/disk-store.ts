@@ -33,22 +33,36 @@ export class DiskStore implements FileStore {
     const path = this.at(name);
     let handle: Awaited<ReturnType<typeof open>> | null = null;
     let at = start;
+    let cancelled = false;
+    const close = async () => {
+      const opened = handle;
+      handle = null;
+      await opened?.close();
+    };
     return new ReadableStream(
       {
         // Reads on demand, so that whoever goes away simply stops it.
         async pull(controller) {
-          handle ??= await open(path);
-          const size = Math.min(CHUNK, end - at);
-          const { bytesRead, buffer } = await handle.read(new Uint8Array(size), 0, size, at);
-          at += bytesRead;
-          if (bytesRead) controller.enqueue(buffer.subarray(0, bytesRead));
-          if (!bytesRead || at >= end) {
-            await handle.close();
+          try {
+            handle ??= await open(path);
+            // Who asked may have gone while it was opened, or is read.
+            if (cancelled) return await close();
+            const size = Math.min(CHUNK, end - at);
+            const { bytesRead, buffer } = await handle.read(new Uint8Array(size), 0, size, at);
+            if (cancelled) return;
+            at += bytesRead;
+            if (bytesRead) controller.enqueue(buffer.subarray(0, bytesRead));
+            if (bytesRead && at < end) return;
+            await close();
             controller.close();
+          } catch (error) {
+            await close();
+            throw error;
           }
         },
         async cancel() {
-          await handle?.close();
+          cancelled = true;
+          await close();
         },
       },
       { highWaterMark: 0 },
