@@ -1,4 +1,5 @@
 import type { Mask } from '@/core/layout/mask';
+import type { Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import { blurRoom } from '@/kernels/planar';
 import type { MaskPlanes } from './inset';
@@ -23,32 +24,35 @@ export class MaskShop {
   /** The mask for an inset of a size. */
   of(mask: Mask, width: number, height: number): MaskPlanes {
     return this.masks.get(JSON.stringify([mask, width, height]), () => {
-      const alpha = this.heap.put(this.coverage(mask, width, height));
-      const chromaAlpha = this.heap.allocate(((width + 1) >> 1) * ((height + 1) >> 1) + 16);
-      this.heap.exports.halvePlane(alpha, width, width, height, chromaAlpha);
+      const { heap } = this;
+      const alpha = heap.allocate(width * height + 16);
+      const chromaAlpha = heap.allocate(((width + 1) >> 1) * ((height + 1) >> 1) + 16);
+      this.cover(mask, { width, height }, alpha);
+      heap.exports.halvePlane(alpha, width, width, height, chromaAlpha);
       return { alpha, chromaAlpha };
     });
   }
 
-  /** Coverage of each pixel, 0 to 255; edges are one pixel wide, or as wide as the feather. */
-  private coverage(mask: Mask, width: number, height: number): Uint8Array {
-    if (mask.shape === 'path') return this.path(mask.points, mask.feather, width, height);
-    const out = new Uint8Array(width * height);
+  /**
+   * Coverage of each pixel, 0 to 255, put into memory; edges are one pixel wide, or as wide as the
+   * feather.
+   */
+  private cover(mask: Mask, size: Size, at: number): void {
+    if (mask.shape === 'path') return this.path(mask.points, mask.feather, size, at);
     const { feather } = mask;
-    const size = { width, height };
+    const out = this.heap.bytes(at, size.width * size.height);
     if (feather > 1) coverPlane(out, size, insideOf(mask, size), feathered(feather), false);
     // At the very border of the inset a rectangle has no edge.
     else if (mask.shape === 'rectangle') out.fill(255);
     else coverPlane(out, size, insideOf(mask, size), FILLED);
-    return out;
   }
 
   private path(
     points: readonly { x: number; y: number }[],
     feather: number,
-    width: number,
-    height: number,
-  ): Uint8Array {
+    { width, height }: Size,
+    at: number,
+  ): void {
     const rgba = this.rasterizer.draw(width, height, (pen) => {
       pen.beginPath();
       points.forEach(({ x, y }, i) => (i ? pen.lineTo(x, y) : pen.moveTo(x, y)));
@@ -56,15 +60,13 @@ export class MaskShop {
       pen.fillStyle = '#ffffff';
       pen.fill();
     });
-    const out = Uint8Array.from({ length: width * height }, (_, i) => rgba[i * 4 + 3]!);
-    const radius = Math.round(feather / 4);
-    if (radius < 1) return out;
     const { heap } = this;
-    using plane = heap.lend(out);
+    const out = heap.bytes(at, width * height);
+    for (let i = 0; i < out.length; i++) out[i] = rgba[i * 4 + 3]!;
+    const radius = Math.round(feather / 4);
+    if (radius < 1) return;
     using scratch = heap.borrow(blurRoom(width, height));
-    heap.exports.boxBlurPlane(plane.at, width, width, height, radius, 3, scratch.at);
-    out.set(heap.bytes(plane.at, out.length));
-    return out;
+    heap.exports.boxBlurPlane(at, width, width, height, radius, 3, scratch.at);
   }
 }
 
