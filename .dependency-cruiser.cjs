@@ -49,7 +49,7 @@ module.exports = {
       name: 'core-is-closed',
       severity: 'error',
       comment: 'core may use these pure packages, nothing else',
-      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^src/core/', pathNot: '(\\.test|/testing)\\.ts$' },
       to: {
         pathNot:
           '^(src/core/|node_modules/(@types/)?(@sinclair/typebox|d3-interpolate|ajv|papaparse|marked|linebreak|bidi-js|fastest-levenshtein|fft.js)/)',

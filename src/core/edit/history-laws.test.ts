@@ -14,7 +14,7 @@ import {
   type Versioned,
 } from './history';
 import { prepareEdit } from './registry';
-import { callOf, run, RUNS, step, steps, withStill } from './random-edits';
+import { callOf, run, RUNS, step, steps, withStill } from './testing';
 
 test('the history of any edits is taken when it is saved, and fits when it is opened', () => {
   fc.assert(

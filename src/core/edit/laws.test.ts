@@ -10,7 +10,7 @@ import { counter, demoProject, frame, SOURCES } from './fixture';
 import { changeLane } from './lanes';
 import { editKind, prepareEdit, type EditId } from './registry';
 import { openJoin, rippleDelete } from './ripple';
-import { callOf, IDS, run, RUNS, step, steps, withStill } from './random-edits';
+import { callOf, IDS, run, RUNS, step, steps, withStill } from './testing';
 
 test('every document stays sound: ordered, without overlap, within its footage', () => {
   fc.assert(
