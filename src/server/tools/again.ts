@@ -6,7 +6,7 @@ import { framesPerSecond } from '@/core/time/ticks';
 import { pathAround } from '@/core/vision/anchored';
 import type { PictureStream } from '@/sight/recording';
 import { ScreenSighting } from '@/sight/sight';
-import { lumaRecording } from '../media/luma-recording';
+import { lumaRecording, POINTER_PICTURES } from '../media/luma-recording';
 import { loadKernels } from '../media/node-host';
 
 /** Somebody waits for this: it goes before what looks through recordings, and after the rest. */
@@ -35,7 +35,7 @@ export async function again(
 ): Promise<{ readonly found: boolean }> {
   setPriority(LOW);
   const { facts, task } = JSON.parse(await readFile(orderFile, 'utf8')) as AgainOrder;
-  const recording = lumaRecording(path, facts);
+  const recording = lumaRecording(path, facts, POINTER_PICTURES);
   const fps = framesPerSecond(recording.rate);
   // On a picture of the recording, so that times are those of its pictures.
   const first = Math.max(0, Math.floor(((Math.min(task.from, task.ms) - LEAD_MS) * fps) / 1000));

@@ -1,15 +1,12 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { setPriority } from 'node:os';
 import type { MediaFacts } from '@/contract/footage';
-import { framesPerSecond, rateFromNumber, ticksToSeconds } from '@/core/time/ticks';
+import { framesPerSecond } from '@/core/time/ticks';
 import { summaryOf, type ScreenSight, type SightSummary } from '@/core/vision/screen-sight';
-import { inTiles } from '@/sight/pictures';
 import { ScreenSighting } from '@/sight/sight';
-import { PictureStream } from '../media/picture-stream';
+import { lumaRecording, POINTER_PICTURES } from '../media/luma-recording';
 import { loadKernels } from '../media/node-host';
 
-/** More pictures a second than this tell nothing that is not known. */
-const MOST_PICTURES = 30;
 /** Others who work on this machine go first. */
 const LOW = 10;
 
@@ -29,18 +26,15 @@ export async function sight(
   setPriority(LOW);
   const facts = JSON.parse(await readFile(factsFile, 'utf8')) as MediaFacts;
   const { width, height } = facts;
-  const heap = await loadKernels();
-  const own = facts.frameRate ?? rateFromNumber(MOST_PICTURES);
-  const rate = framesPerSecond(own) > MOST_PICTURES ? rateFromNumber(MOST_PICTURES) : own;
-  const luma = inTiles(facts);
-  const seconds = ticksToSeconds(facts.duration);
-  const sighting = new ScreenSighting(heap, { width, height }, rate, {
-    open: (start) => new PictureStream(path, facts, { start, rate, luma }),
-    pictures: Math.max(1, Math.round(seconds * framesPerSecond(rate))),
+  const recording = lumaRecording(path, facts, POINTER_PICTURES);
+  const { size, rate, open } = recording;
+  const sighting = new ScreenSighting(await loadKernels(), size, rate, {
+    open,
+    pictures: Math.max(1, Math.round((recording.length * framesPerSecond(rate)) / 1000)),
     onProgress,
   });
   const { track, activities, pages } = sighting.run();
-  const length = Math.round(seconds * 1000);
+  const length = Math.round(recording.length);
   const found: ScreenSight = { width, height, length, pointer: track, activities, pages };
   await writeFile(to, JSON.stringify(found));
   return summaryOf(found);
