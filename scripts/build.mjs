@@ -12,7 +12,8 @@ export async function buildParts() {
   await buildNode();
 }
 
-export async function buildAll() {
+/** Builds kernels, worker and command, unless they were built of the same sources. */
+export async function buildPartsOnce() {
   const made = await onceFor(
     'parts',
     PARTS_FROM,
@@ -23,6 +24,10 @@ export async function buildAll() {
     () => partsThere(),
   );
   if (!made) say('Kernels, worker and command are up to date');
+}
+
+export async function buildAll() {
+  await buildPartsOnce();
   const web = await onceFor(
     'web',
     ['src', 'public', 'next.config.ts', 'postcss.config.mjs', 'package-lock.json', 'tsconfig.json'],

@@ -6,7 +6,7 @@ import { bootstrap } from './bootstrap.mjs';
 import { run, runTogether, say } from './lib.mjs';
 
 await bootstrap({ tests: true });
-const { buildAll, buildParts } = await import('./build.mjs');
+const { buildPartsOnce } = await import('./build.mjs');
 const step = (title, ...command) => {
   say(title);
   run(command[0], command.slice(1), { env: { NEXT_TELEMETRY_DISABLED: '1' } });
@@ -23,12 +23,13 @@ await runTogether(
   ],
   { env: { NEXT_TELEMETRY_DISABLED: '1' } },
 );
-say('Kernels, worker and command');
-await buildParts();
+await buildPartsOnce();
 step('Unit tests', 'npx', 'jest');
-await buildAll();
 const data = join(tmpdir(), `vistum-e2e-${process.pid}`);
-say('Seeding the demo for the browser tests; beside it, random kills and broken files');
+// The attack builds the web application before it begins; the demo needs none.
+say(
+  'Seeding the demo for the browser tests; beside it, the web application, random kills and broken files',
+);
 await runTogether(
   [
     [process.execPath, 'scripts/vistum.mjs', 'demo', '--json'],
