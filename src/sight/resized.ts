@@ -1,7 +1,7 @@
 import { intersect, type Rect, type Size } from '@/core/scale/rect';
 import type { Point } from '@/core/schema/parts';
 import { appearanceIn, BLOCK, rescaled, type Appearance } from '@/core/vision/follow/appearance';
-import { likenessAt, type Likeness } from '@/core/vision/follow/likeness';
+import { likenessAbove, likenessAt, type Likeness } from '@/core/vision/follow/likeness';
 import { refined } from '@/core/vision/follow/refine';
 import { searchPoints } from '@/core/vision/follow/search-points';
 import type { LookPoint } from '@/core/vision/look';
@@ -106,19 +106,20 @@ export class ResizedContent {
     let best: Resized | null = null;
     for (const place of apart(places)) {
       // Memory that was allocated meanwhile puts an end to views of it.
-      const found = this.closely(pictures.luma(0), place);
+      const least = best?.likeness.mean ?? ENOUGH.mean;
+      const found = this.closely(pictures.luma(0), place, least);
       if (!found || found.likeness.seen < ENOUGH.seen) continue;
-      if (found.likeness.mean > (best?.likeness.mean ?? ENOUGH.mean)) best = found;
+      best = found;
       if (best && best.likeness.mean >= CLEAR.mean && best.likeness.seen >= CLEAR.seen) break;
     }
     return best;
   }
 
   /**
-   * The best of the sizes and places around one. Lines of a page are set anew, so that only the
-   * content itself is compared, but where it is too small for that.
+   * The best of the sizes and places around one that are liker than `least`. Lines of a page are set
+   * anew, so that only the content itself is compared, but where it is too small for that.
    */
-  private closely(picture: Luma, near: Point & { readonly scale: number }): Resized | null {
+  private closely(picture: Luma, near: Place, least: number): Resized | null {
     const { base, content } = this;
     const isLarge = Math.min(content.width, content.height) * near.scale >= BLOCK;
     const [told, appearance] = isLarge ? [content, this.own] : [base, this.appearance];
@@ -130,8 +131,8 @@ export class ResizedContent {
       const y0 = Math.round(near.y + (told.y - base.y) * scale);
       for (let y = y0 - NEAR; y <= y0 + NEAR; y++)
         for (let x = x0 - NEAR; x <= x0 + NEAR; x++) {
-          const likeness = likenessAt(seen, picture, x, y);
-          if (likeness.mean > (best?.likeness.mean ?? 0)) best = { x, y, scale, likeness, seen };
+          const likeness = likenessAbove(seen, picture, x, y, best?.likeness.mean ?? least);
+          if (likeness) best = { x, y, scale, likeness, seen };
         }
     }
     if (!best) return null;

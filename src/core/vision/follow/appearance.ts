@@ -37,27 +37,37 @@ export interface Appearance {
 
 /** A square of some samples; null if it tells nothing. */
 function blockAt(luma: Uint8Array, width: number, x: number, y: number): Block | null {
-  const samples = new Float32Array(BLOCK * BLOCK);
-  let sum = 0;
-  for (let v = 0, at = 0; v < BLOCK; v++)
-    for (let u = 0; u < BLOCK; u++) sum += samples[at++] = luma[(y + v) * width + x + u]!;
-  const mean = sum / samples.length;
-  let squares = 0;
-  for (let at = 0; at < samples.length; at++) squares += (samples[at] = samples[at]! - mean) ** 2;
+  let [sum, squares] = [0, 0];
+  for (let v = 0; v < BLOCK; v++)
+    for (let u = 0; u < BLOCK; u++) {
+      const sample = luma[(y + v) * width + x + u]!;
+      sum += sample;
+      squares += sample * sample;
+    }
+  const mean = sum / (BLOCK * BLOCK);
+  squares -= sum * mean;
+  // Most of a page is ground, for which nothing is kept.
+  if (squares < (LEAST_DEVIATION * BLOCK) ** 2) return null;
   const norm = Math.sqrt(squares);
-  if (norm < LEAST_DEVIATION * BLOCK) return null;
+  const samples = new Float32Array(BLOCK * BLOCK);
+  for (let v = 0, at = 0; v < BLOCK; v++)
+    for (let u = 0; u < BLOCK; u++) samples[at++] = luma[(y + v) * width + x + u]! - mean;
   return { x, y, samples, mean, norm, telling: unlike(samples) >= TELLING * squares };
 }
 
 /** The sum of squares that is left of a square without the means of its rows and columns. */
 function unlike(samples: Float32Array): number {
   const [rows, columns] = [new Float32Array(BLOCK), new Float32Array(BLOCK)];
-  samples.forEach((sample, at) => {
-    rows[at >> 4]! += sample / BLOCK;
-    columns[at & 15]! += sample / BLOCK;
-  });
+  for (let at = 0; at < samples.length; at++) {
+    const share = samples[at]! / BLOCK;
+    rows[at >> 4]! += share;
+    columns[at & 15]! += share;
+  }
   let squares = 0;
-  samples.forEach((sample, at) => (squares += (sample - rows[at >> 4]! - columns[at & 15]!) ** 2));
+  for (let at = 0; at < samples.length; at++) {
+    const rest = samples[at]! - rows[at >> 4]! - columns[at & 15]!;
+    squares += rest * rest;
+  }
   return squares;
 }
 

@@ -31,17 +31,27 @@ export function samplesAt(
   return true;
 }
 
-/** A sample between the four nearest of a picture, whose edges go on beyond it. */
-function sampleAt({ data, stride, width, height }: Luma, x: number, y: number): number {
-  const left = Math.min(Math.max(Math.floor(x), 0), width - 1);
-  const top = Math.min(Math.max(Math.floor(y), 0), height - 1);
-  const right = Math.min(left + 1, width - 1);
-  const bottom = Math.min(top + 1, height - 1);
-  const fx = Math.min(Math.max(x - left, 0), 1);
-  const fy = Math.min(Math.max(y - top, 0), 1);
-  const upper = data[top * stride + left]! * (1 - fx) + data[top * stride + right]! * fx;
-  const lower = data[bottom * stride + left]! * (1 - fx) + data[bottom * stride + right]! * fx;
-  return upper * (1 - fy) + lower * fy;
+/** Between which two samples of a side places lie, and how far from the first to the second. */
+interface Between {
+  readonly before: Int32Array;
+  readonly after: Int32Array;
+  readonly share: Float64Array;
+}
+
+/** Places along a side that is made anew, some to each of its samples; its ends go on beyond it. */
+function placesAlong(from: number, span: number, count: number, taps: number, length: number) {
+  const all = count * taps;
+  const [before, after] = [new Int32Array(all), new Int32Array(all)];
+  const share = new Float64Array(all);
+  const clamp = (index: number) => Math.min(Math.max(index, 0), length - 1);
+  for (let i = 0, at = 0; i < count; i++)
+    for (let tap = 0; tap < taps; tap++, at++) {
+      const place = from + (i + (tap + 0.5) / taps) * (span / count) - 0.5;
+      before[at] = clamp(Math.floor(place));
+      after[at] = Math.min(before[at]! + 1, length - 1);
+      share[at] = Math.min(Math.max(place - before[at]!, 0), 1);
+    }
+  return { before, after, share } satisfies Between;
 }
 
 /**
@@ -53,19 +63,25 @@ function sampleAt({ data, stride, width, height }: Luma, x: number, y: number): 
  * @param height rows of it
  */
 export function resized(picture: Luma, part: Rect, width: number, height: number): Uint8Array {
+  const { data, stride } = picture;
   const made = new Uint8Array(width * height);
-  const [across, down] = [part.width / width, part.height / height];
-  const taps = Math.max(1, Math.ceil(Math.max(across, down)));
+  const taps = Math.max(1, Math.ceil(Math.max(part.width / width, part.height / height)));
+  const columns = placesAlong(part.x, part.width, width, taps, picture.width);
+  const rows = placesAlong(part.y, part.height, height, taps, picture.height);
   for (let y = 0, at = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       let sum = 0;
-      for (let v = 0; v < taps; v++)
-        for (let u = 0; u < taps; u++)
-          sum += sampleAt(
-            picture,
-            part.x + (x + (u + 0.5) / taps) * across - 0.5,
-            part.y + (y + (v + 0.5) / taps) * down - 0.5,
-          );
+      for (let v = y * taps; v < (y + 1) * taps; v++) {
+        const [above, below] = [rows.before[v]! * stride, rows.after[v]! * stride];
+        const fy = rows.share[v]!;
+        for (let u = x * taps; u < (x + 1) * taps; u++) {
+          const [left, right] = [columns.before[u]!, columns.after[u]!];
+          const fx = columns.share[u]!;
+          const upper = data[above + left]! * (1 - fx) + data[above + right]! * fx;
+          const lower = data[below + left]! * (1 - fx) + data[below + right]! * fx;
+          sum += upper * (1 - fy) + lower * fy;
+        }
+      }
       made[at++] = Math.round(sum / (taps * taps));
     }
   return made;

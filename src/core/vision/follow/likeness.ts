@@ -44,18 +44,41 @@ export function correlation(
 }
 
 /** How like a content a place of a picture is; the place is its upper left corner, in whole pixels. */
-export function likenessAt({ blocks }: Appearance, picture: Luma, x: number, y: number): Likeness {
+export const likenessAt = (
+  appearance: Appearance,
+  picture: Luma,
+  x: number,
+  y: number,
+): Likeness => likenessAbove(appearance, picture, x, y, -1)!;
+
+/**
+ * How like a content a place of a picture is, if it is liker than others in the mean; null as soon
+ * as it can't be, which for most places a few squares tell.
+ *
+ * @param least the mean that others have
+ */
+export function likenessAbove(
+  { blocks }: Appearance,
+  picture: Luma,
+  x: number,
+  y: number,
+  least: number,
+): Likeness | null {
   let [sum, inside, upright, turned] = [0, 0, 0, 0];
-  for (const block of blocks) {
-    const found = correlation(block, picture, x, y);
+  for (let i = 0; i < blocks.length; i++) {
+    const left = blocks.length - i;
+    if (Math.abs(sum) + left <= least * (inside + left)) return null;
+    const found = correlation(blocks[i]!, picture, x, y);
     if (found === null) continue;
     inside++;
     sum += found;
     if (found >= SEEN) upright++;
     else if (found <= -SEEN) turned++;
   }
+  const mean = inside ? Math.abs(sum) / inside : 0;
+  if (mean <= least) return null;
   return {
-    mean: inside ? Math.abs(sum) / inside : 0,
+    mean,
     seen: Math.max(upright, turned) / Math.max(1, blocks.length),
     inverted: sum < 0,
   };

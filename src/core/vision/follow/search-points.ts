@@ -11,17 +11,35 @@ const NOISE = 10;
 /** Points are this far on one side of their square's mean, whatever is within their bounds. */
 const CLEAR = 4;
 
-/** What a sample becomes when the picture moves by half a pixel: the least and most of it. */
-function boundsOf({ samples }: Block, u: number, v: number): [low: number, high: number] {
-  const own = samples[v * BLOCK + u]!;
-  let [low, high] = [own, own];
-  for (let dy = -1; dy <= 1; dy++)
-    for (let dx = -1; dx <= 1; dx++) {
-      const between = (own + samples[(v + dy) * BLOCK + u + dx]!) / 2;
-      low = Math.min(low, between);
-      high = Math.max(high, between);
+/** A place of a square at which a point may be, with the least and most that it becomes. */
+interface Spot {
+  readonly block: Block;
+  readonly at: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/**
+ * The places of a square that stay dark, or light, when the picture moves by half a pixel, with the
+ * least and the most that they become.
+ */
+function spotsOf(block: Block, dark: Spot[], light: Spot[]): void {
+  const { samples } = block;
+  for (let v = 1; v < BLOCK - 1; v++)
+    for (let u = 1; u < BLOCK - 1; u++) {
+      const at = v * BLOCK + u;
+      const own = samples[at]!;
+      if (Math.abs(own) <= CLEAR) continue;
+      let [low, high] = [own, own];
+      for (let row = at - BLOCK; row <= at + BLOCK; row += BLOCK)
+        for (let near = row - 1; near <= row + 1; near++) {
+          const between = (own + samples[near]!) / 2;
+          if (between < low) low = between;
+          if (between > high) high = between;
+        }
+      if (high < -CLEAR) dark.push({ block, at, low, high });
+      else if (low > CLEAR) light.push({ block, at, low, high });
     }
-  return [low, high];
 }
 
 /**
@@ -31,21 +49,13 @@ function boundsOf({ samples }: Block, u: number, v: number): [low: number, high:
  * @param noise how far codecs alter what stands still, in code values
  */
 export function searchPoints({ blocks }: Appearance, noise = NOISE): LookPoint[] | null {
-  const dark: LookPoint[] = [];
-  const light: LookPoint[] = [];
-  for (const block of blocks)
-    for (let v = 1; v < BLOCK - 1; v++)
-      for (let u = 1; u < BLOCK - 1; u++) {
-        const [low, high] = boundsOf(block, u, v);
-        const side = high < -CLEAR ? dark : low > CLEAR ? light : null;
-        if (!side) continue;
-        side.push({
-          ...{ x: block.x + u, y: block.y + v },
-          low: Math.max(0, Math.round(block.mean + low) - noise),
-          high: Math.min(255, Math.round(block.mean + high) + noise),
-        });
-      }
+  const [dark, light]: [Spot[], Spot[]] = [[], []];
+  for (const block of blocks) spotsOf(block, dark, light);
   const each = Math.min(MOST_OF_A_KIND, dark.length, light.length);
   if (each < LEAST_OF_A_KIND) return null;
-  return [...thinned(dark, each), ...thinned(light, each)];
+  return [...thinned(dark, each), ...thinned(light, each)].map(({ block, at, low, high }) => ({
+    ...{ x: block.x + (at % BLOCK), y: block.y + Math.floor(at / BLOCK) },
+    low: Math.max(0, Math.round(block.mean + low) - noise),
+    high: Math.min(255, Math.round(block.mean + high) + noise),
+  }));
 }
