@@ -22,15 +22,20 @@ export function reversedPictures(
   let next = from;
   const run: Uint8Array[] = [];
   const free: Uint8Array[] = [];
+  /** The pictures before those of a run, whose decoder starts while the run is looked at. */
+  let ahead: PictureStream | null = null;
+  const firstOf = (last: number) => Math.max(end, last - most + 1);
   const fill = () => {
-    const first = Math.max(end, next - most + 1);
-    using stream = open(first);
+    const first = firstOf(next);
+    using stream = ahead ?? open(first);
+    ahead = null;
     for (let i = first; i <= next; i++) {
       const picture = free.pop() ?? new Uint8Array(width * height);
       if (!stream.read(picture)) break;
       run.push(picture);
     }
     next = first - 1;
+    if (next >= end) ahead = open(firstOf(next));
   };
   return {
     read(into) {
@@ -43,6 +48,7 @@ export function reversedPictures(
     },
     [Symbol.dispose]() {
       run.length = free.length = 0;
+      ahead?.[Symbol.dispose]();
     },
   };
 }
