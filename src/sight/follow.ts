@@ -7,7 +7,7 @@ import { LEAST_CHANGE, tilesOf, type Luma } from '@/core/vision/luma';
 import { ContentLooks, isEnough, wholePixels, type FoundContent } from './content-looks';
 import { FEWEST, type Pictures } from './pictures';
 import { ResizedContent } from './resized';
-import { stripsWent } from './strips';
+import { Strips, wentAlong } from './strips';
 
 /** Where followed content lies in a picture: its upper left corner, and how large it is. */
 export interface FollowedPlace extends Point {
@@ -228,18 +228,22 @@ export class ContentFollower {
       const certain = (this.certain && vouched && !doubted) || looks.isItself(place, look);
       best = { ...place, likeness, score, clear, certain, look };
     };
+    const isClear = () => best?.clear ?? false;
     rate(at, ALONG, here);
     if (velocity.x || velocity.y) rate(wholePixels({ x: at.x + velocity.x, y: at.y + velocity.y }));
-    if (best?.clear) return best;
+    if (isClear()) return best;
     const near = within(changed, tilesOf(this.pictures.size).across, padded(this.rect, NEAR));
     const { search } = looks.at(look);
     for (const tiles of near.length < changed.length ? [near, changed] : [changed]) {
       for (const found of search?.find(tiles) ?? []) rate(wholePixels(found), CLEAR.along);
-      if (best?.clear) return best;
+      if (isClear()) return best;
     }
-    if (!best)
-      for (const { dx, dy } of stripsWent(this.pictures, this.rect, changed))
-        rate({ x: at.x + dx, y: at.y + dy });
+    if (best) return best;
+    const strips = new Strips(this.pictures, this.rect);
+    for (const anywhere of [false, true]) {
+      for (const { dx, dy } of strips.went(changed, anywhere)) rate({ x: at.x + dx, y: at.y + dy });
+      if (best) break;
+    }
     return best;
   }
 
@@ -250,6 +254,8 @@ export class ContentFollower {
       this.moveTo(known);
       return true;
     }
+    // Looking through all sizes takes as long as twenty pictures.
+    if (wentAlong(this.pictures, changed)) return false;
     const found = this.resized.findIn(this.pictures, this.place.scale);
     if (!found) return false;
     const { rect, scale } = found;

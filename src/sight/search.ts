@@ -56,8 +56,13 @@ export class LookSearch {
   /**
    * The places in the newest picture at which the look fits best, among those that touch some
    * tiles.
+   *
+   * @param corners its upper left corner lies in a tile of which this is true, by column and row
    */
-  find(tiles: readonly number[]): Candidate[] {
+  find(
+    tiles: readonly number[],
+    corners: (column: number, row: number) => boolean = () => true,
+  ): Candidate[] {
     const { size } = this.pictures;
     const { across, down } = tilesOf(size);
     const wanted = new Uint8Array(across * down);
@@ -69,12 +74,14 @@ export class LookSearch {
       for (let y = Math.max(0, row - reachY); y <= row; y++)
         wanted.fill(1, y * across + Math.max(0, column - reachX), y * across + column + 1);
     }
+    const isWanted = (column: number, row: number) =>
+      wanted[row * across + column]! > 0 && corners(column, row);
     const placed: Placed[] = [];
     for (let row = 0; row < down; row++)
       for (let from = 0; from < across; from++) {
-        if (!wanted[row * across + from]) continue;
+        if (!isWanted(from, row)) continue;
         let to = from;
-        while (to < across && wanted[row * across + to]) to++;
+        while (to < across && isWanted(to, row)) to++;
         this.searchRun(from * TILE, row * TILE, (to - from) * TILE, placed);
         from = to;
       }

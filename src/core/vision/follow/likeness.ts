@@ -44,12 +44,8 @@ export function correlation(
 }
 
 /** How like a content a place of a picture is; the place is its upper left corner, in whole pixels. */
-export const likenessAt = (
-  appearance: Appearance,
-  picture: Luma,
-  x: number,
-  y: number,
-): Likeness => likenessAbove(appearance, picture, x, y, -1)!;
+export const likenessAt = (appearance: Appearance, picture: Luma, x: number, y: number): Likeness =>
+  likenessAbove(appearance, picture, x, y, -1)!;
 
 /**
  * How like a content a place of a picture is, if it is liker than others in the mean; null as soon
