@@ -4,7 +4,13 @@ import { projectDuration } from '@/core/project/query';
 import { framesPerSecond, ticksToSeconds } from '@/core/time/ticks';
 import type { ServerContext } from '@/server/context';
 import { seedDemo } from '@/server/demo/seed';
-import { exportedFile, findExportResult, renderTask, requestExport } from '@/server/export/job';
+import {
+  exportedFile,
+  exportedLinks,
+  findExportResult,
+  renderTask,
+  requestExport,
+} from '@/server/export/job';
 import { renderStill } from '@/server/export/still';
 import { openProject, replaceProject } from '@/server/documents/documents';
 import { addFootage } from '@/server/footage/add';
@@ -163,13 +169,18 @@ async function exportProject({ operands, values, open, signal, progress }: Call)
     progress(`${Math.round(share * 100)} % ${message}`),
   );
   const result = await findExportResult(context, exportId);
-  const file = exportedFile({ id: exportId, settings });
-  try {
-    await copyFile(await context.stores.files.path(file), `${out}.part`);
-    await rename(`${out}.part`, out);
-  } catch (error) {
-    throw systemProblem(error) ?? problem('not-written', out);
-  }
+  const { files } = context.stores;
+  const put = async (file: string, to: string) => {
+    try {
+      await copyFile(await files.path(file), `${to}.part`);
+      await rename(`${to}.part`, to);
+    } catch (error) {
+      throw systemProblem(error) ?? problem('not-written', to);
+    }
+  };
+  await put(exportedFile({ id: exportId, settings }), out);
+  const links = result.links ? `${out}.links.json` : null;
+  if (links) await put(exportedLinks(exportId), links);
   const { frames, duration, wallSeconds } = result;
   const what = result.width
     ? `${result.width}x${result.height}, ${frames} frames`
@@ -183,6 +194,7 @@ async function exportProject({ operands, values, open, signal, progress }: Call)
       frames,
       duration,
       wallSeconds,
+      ...(links && { links }),
     },
     text: `${out}  ${what}, made in ${wallSeconds.toFixed(1)} s`,
   };

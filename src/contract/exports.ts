@@ -32,6 +32,9 @@ export const ExportResult = Type.Object({
   duration: Type.Number({ description: 'Seconds.' }),
   wallSeconds: Type.Number(),
   bytes: Type.Number(),
+  links: Type.Optional(
+    Type.Number({ description: 'How many areas of the video can be pressed; not told for none.' }),
+  ),
 });
 export type ExportResult = Readonly<Static<typeof ExportResult>>;
 
@@ -83,3 +86,5 @@ export const cancelProof = route()('DELETE', '/api/exports/:id/proof');
 export const deleteExport = route()('DELETE', '/api/exports/:id');
 /** The file; with `download`, to be kept under the export's name. */
 export const readExported = route<Bytes>()('GET', '/api/exports/:id/video');
+/** Where a video can be pressed, a `VideoLinks`, to be kept beside it under the export's name. */
+export const readExportLinks = route<Bytes>()('GET', '/api/exports/:id/links');

@@ -65,6 +65,7 @@ function themeOf(callout: Callout, theme: Theme, ratio: number): Themed {
     case 'keycaps':
     case 'cover':
     case 'lens':
+    case 'link':
     case 'picture':
     case 'spotlight':
       return {};

@@ -1,5 +1,6 @@
 import { shiftAt, type FollowPath } from '../callout/follow-path';
 import { putAt } from '../callout/followed';
+import type { Stretch } from '../callout/mended-path';
 import { anchorFootage } from '../callout/anchor';
 import { startingLater } from '../callout/keyframes';
 import { clipEnd, sourceMs, timelineTime } from '../project/clip-time';
@@ -69,4 +70,24 @@ export function followContentOf(
 export function restCallout(project: Project, id: string, time: Ticks): void {
   const callout = calloutOf(project, id);
   callout.anchor = { to: 'footage', footageId: putDown(project, callout, time) };
+}
+
+/**
+ * Mends where a callout goes along in a stretch of its recording.
+ *
+ * @throws EditError for one that does not go along, and for a stretch that was not looked through
+ */
+export function mendWay(
+  project: Project,
+  id: string,
+  { from, to }: Stretch,
+  mend: (path: FollowPath) => FollowPath,
+): void {
+  const { anchor } = calloutOf(project, id);
+  if (anchor.to !== 'track')
+    throw new EditError('It goes along with nothing that could be mended.');
+  const { path } = anchor;
+  if (from >= to || from < path.from || to > path.to)
+    throw new EditError('It was not looked for then. Let it go along again from here.');
+  anchor.path = mend(path);
 }

@@ -41,6 +41,19 @@ interface Place extends Numbers {
 const CLEARING = { ...LAYOUTS.side, name: KEEPS_CLEAR };
 const speeds = [0.1, 0.5, 0.75, 1, 1.25, 1.337, 2, 3, 16];
 
+const FOLLOWED = {
+  ...{ ms: 0, from: 0, to: 2400, step: 40, of: { width: 2560, height: 1440, length: 20_000 } },
+  runs: [
+    {
+      ...{ from: 0, to: 1500 },
+      places: [
+        [0, 0, 0, 1, 1],
+        [700, 0, -80, 1, 0],
+      ] as [number, number, number, number, number][],
+    },
+  ],
+};
+
 /**
  * The demo with a still behind its screen, which has no length of its own, and a few of all else.
  */
@@ -53,6 +66,11 @@ export function withStill(newId: () => string): Project {
     pointerSpan(newId(), { start: 0, end: frame(300) }, [newLook('halo')]),
   );
   setLayout(project, { start: frame(500), end: frame(700) }, LAYOUTS.side, newId);
+  addSpan(project, 'callouts', {
+    ...{ id: newId(), kind: 'cover', way: 'blur', color: '#1e2a32', strength: 24, ...UNPOSED },
+    ...{ start: 0, end: frame(200), rect: { x: 40, y: 60, width: 200, height: 40 } },
+    anchor: { to: 'track', footageId: 'screen', path: FOLLOWED },
+  });
   addMarker(project, { id: newId(), time: frame(40), name: 'First', color: '#8e3f66' });
   return project;
 }
@@ -62,6 +80,14 @@ const pick = <T>(list: readonly T[], which: number): T | undefined => list[which
 const way = ({ which, length }: Numbers): number => frame(which % 2 ? length : -length);
 const range = ({ at, length }: Numbers) => ({ start: frame(at), end: frame(at + length) });
 const WORDS = { title: 'Glaze', narration: 'Stir the glaze well.', action: '', notes: '' };
+/** One that goes along with what it marks, if any does. */
+const followed = (p: Project, which: number) =>
+  pick(
+    p.callouts.filter(({ anchor }) => anchor.to === 'track'),
+    which,
+  )?.id ?? callout(p, which);
+const stretchOf = (at: number, length: number) => ({ from: at, to: at + length });
+
 const callout = (p: Project, which: number) => pick(p.callouts, which)?.id ?? 'none';
 
 function anyTake({ which, length, newId }: Place): KeptTake {
@@ -223,6 +249,18 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
       of: { width: 2560, height: 1440, length: at + length },
       runs: [{ from: 0, to: at + length, places: [[0, which, length, 1.25, 1]] }],
     },
+  }),
+  'move-followed': (p, { which, at, length }) => ({
+    ...{ id: followed(p, which), dx: (length % 200) - 100, dy: which },
+    ...stretchOf(at, length),
+  }),
+  'show-followed': (p, { which, at, length }) => ({
+    id: followed(p, which),
+    ...stretchOf(at, length),
+  }),
+  'hide-followed': (p, { which, at, length }) => ({
+    id: followed(p, which),
+    ...stretchOf(at, length),
   }),
   'rest-callout': (p, { which, at }) => ({ id: callout(p, which), time: frame(at) }),
   'change-callouts': (p, { which, at }) => ({

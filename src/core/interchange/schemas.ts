@@ -1,4 +1,5 @@
 import type { TSchema } from '@sinclair/typebox';
+import { VideoLinks } from '../frame/links';
 import { Project, PROJECT_FORMAT, PROJECT_VERSION } from '../project/model';
 import { TakeEvent } from '../take/take';
 import { PointerTrack } from '../telemetry/pointer-track';
@@ -14,6 +15,11 @@ const FORMATS: Readonly<Record<string, { id: string; title: string; schema: TSch
     id: 'vistum-pointer',
     title: 'Vistum pointer track, version 2',
     schema: PointerTrack,
+  },
+  links: {
+    id: 'vistum-links',
+    title: 'Where a video can be pressed, version 1',
+    schema: VideoLinks,
   },
   take: {
     id: 'vistum-take',

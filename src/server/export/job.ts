@@ -1,7 +1,8 @@
-import { rm } from 'node:fs/promises';
+import { rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { nanoid } from 'nanoid';
 import type { ExportResult, ExportSettings, ExportView } from '@/contract/exports';
+import { videoLinks } from '@/core/frame/links';
 import { FORMAT_FACTS } from '@/core/project/export-formats';
 import type { Project } from '@/core/project/model';
 import { shownFootage } from '@/core/project/query';
@@ -28,6 +29,14 @@ const fileName = ({ format }: ExportSettings): string => `video.${FORMAT_FACTS[f
 /** The name in the store of a finished export. */
 export const exportedFile = ({ id, settings }: { id: string; settings: ExportSettings }): string =>
   `${exportFiles(id)}/${fileName(settings)}`;
+
+const LINKS_FILE = 'links.json';
+
+/** The name in the store of where an export can be pressed; only those with links have it. */
+export const exportedLinks = (id: string): string => `${exportFiles(id)}/${LINKS_FILE}`;
+
+const linksOf = (task: RenderTask, settings: ExportSettings) =>
+  videoLinks(task.project, task.sources, exportRange(task, settings), task.rate, task.output).links;
 
 /**
  * A project as it is now with all that rendering it takes, for a picture that is made at once.
@@ -141,10 +150,15 @@ export const exportWork: Work = {
       signal,
       onProgress: report,
     });
+    const links = FORMAT_FACTS[settings.format].picture === 'video' ? linksOf(task, settings) : [];
+    const linksTarget = join(folder, LINKS_FILE);
+    if (links.length) await writeFile(linksTarget, JSON.stringify({ version: 1, links }));
     return async (transaction) => {
-      await context.stores.files.put(exportedFile({ id: exportId, settings }), target);
+      const { files } = context.stores;
+      await files.put(exportedFile({ id: exportId, settings }), target);
+      if (links.length) await files.put(exportedLinks(exportId), linksTarget);
       await exports.update(
-        { result: resultCell(result) },
+        { result: resultCell({ ...result, ...(links.length && { links: links.length }) }) },
         { where: { id: exportId }, transaction },
       );
     };

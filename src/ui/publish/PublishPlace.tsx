@@ -1,10 +1,16 @@
 'use client';
 import { format } from 'date-fns';
-import { Download, Trash2, X } from 'lucide-react';
+import { Download, Link2, Trash2, X } from 'lucide-react';
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { call } from '@/contract/call';
-import { cancelExport, deleteExport, readExported, type ExportView } from '@/contract/exports';
+import {
+  cancelExport,
+  deleteExport,
+  readExported,
+  readExportLinks,
+  type ExportView,
+} from '@/contract/exports';
 import { address } from '@/contract/route';
 import type { ProjectState } from '@/contract/state';
 import { FORMAT_FACTS } from '@/core/project/export-formats';
@@ -168,6 +174,16 @@ function ExportRow({
             {Math.round(item.progress * 100)} % · {item.message}
           </span>
         </div>
+      )}
+      {status === 'done' && result?.links && (
+        <a
+          href={address(readExportLinks, { id: item.id })}
+          className="mt-1 inline-flex min-h-6 items-center gap-1.5 text-sm underline"
+          download
+        >
+          <Link2 size={14} aria-hidden />
+          {result.links === 1 ? 'The link in it' : `The ${result.links} links in it`}, for players
+        </a>
       )}
       {status === 'done' && picture && picture !== 'still' && (
         <CoverProof id={item.id} proof={item.proof} progress={proofing} />

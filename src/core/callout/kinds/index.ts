@@ -9,6 +9,7 @@ import { highlight } from './highlight';
 import { keycaps } from './keycaps';
 import { lens } from './lens';
 import { line } from './line';
+import { link } from './link';
 import { note } from './note';
 import { picture } from './picture';
 import { spotlight } from './spotlight';
@@ -18,7 +19,7 @@ import { text } from './text';
 /** Every kind of callout there is, in the order of the menu. All else derives from this list. */
 export const KINDS = {
   ...{ text, cover, arrow, line, box, ellipse },
-  ...{ note, highlight, spotlight, lens, keycaps, count, picture, stroke },
+  ...{ note, highlight, spotlight, lens, keycaps, count, link, picture, stroke },
 } as const;
 
 export type CalloutKindName = keyof typeof KINDS;

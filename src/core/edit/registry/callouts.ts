@@ -2,10 +2,11 @@ import { Type } from '@sinclair/typebox';
 import { FollowPath } from '../../callout/follow-path';
 import { dropping, keeping, Pose, withPose, type Posed } from '../../callout/keyframes';
 import { kindOf } from '../../callout/kinds';
+import { hiddenPath, movedPath, shownPath } from '../../callout/mended-path';
 import { Theme } from '../../callout/theme';
 import { Callout, type Project } from '../../project/model';
 import { EditError } from '../error';
-import { followContentOf, restCallout } from '../followed';
+import { followContentOf, mendWay, restCallout } from '../followed';
 import { addSpan, changeSpan } from '../spans';
 import { stagger } from '../stagger';
 import { changeTheme } from '../theme';
@@ -13,6 +14,16 @@ import { args, defineEdit, Ids, Instant } from './kind';
 import { changeOf, nameOf } from './span-parts';
 
 const id = Type.String();
+
+/** A stretch of the recording that a callout goes along in. */
+const STRETCH = {
+  id,
+  from: Type.Number({ minimum: 0, description: 'Milliseconds of the recording.' }),
+  to: Type.Number({ minimum: 0, description: 'Its end, which is not part of it.' }),
+};
+const Pixels = Type.Number({
+  ...{ minimum: -100_000, maximum: 100_000, description: 'Pixels of the recording.' },
+});
 
 function change(project: Project, id: string, to: (callout: Callout) => Posed): void {
   const callout = project.callouts.find((one) => one.id === id);
@@ -68,6 +79,22 @@ export const CALLOUT_EDITS = {
     label: ({ id }, p) => `Stop following with ${nameOf(p, id)}`,
     args: args({ id, time: Instant }),
     run: (p, { id, time }) => restCallout(p, id, time),
+  }),
+  'move-followed': defineEdit({
+    label: ({ id }, p) => `Mend the way of ${nameOf(p, id)}`,
+    args: args({ ...STRETCH, dx: Pixels, dy: Pixels }),
+    run: (p, { id, dx, dy, ...stretch }) =>
+      mendWay(p, id, stretch, (path) => movedPath(path, stretch, { dx, dy })),
+  }),
+  'show-followed': defineEdit({
+    label: ({ id }, p) => `In sight: ${nameOf(p, id)}`,
+    args: args(STRETCH),
+    run: (p, { id, ...stretch }) => mendWay(p, id, stretch, (path) => shownPath(path, stretch)),
+  }),
+  'hide-followed': defineEdit({
+    label: ({ id }, p) => `Not in sight: ${nameOf(p, id)}`,
+    args: args(STRETCH),
+    run: (p, { id, ...stretch }) => mendWay(p, id, stretch, (path) => hiddenPath(path, stretch)),
   }),
   'keep-pose': defineEdit({
     label: ({ id }, p) => `Keep ${nameOf(p, id)} here`,

@@ -5,6 +5,7 @@ import { capital } from '../names';
 import { useEditor } from '../store';
 import { CalloutBeneath } from './CalloutBeneath';
 import { CalloutFollow } from './CalloutFollow';
+import { CalloutLink } from './CalloutLink';
 import { CalloutPicture } from './CalloutPicture';
 import { CalloutPose } from './CalloutPose';
 import { CalloutReading } from './CalloutReading';
@@ -26,6 +27,7 @@ export function CalloutDetails({ id }: { id: string }) {
       <Heading title={capital(kind.name)} />
       {'text' in callout && <CalloutText callout={callout} />}
       {callout.kind === 'picture' && <CalloutPicture callout={callout} />}
+      {callout.kind === 'link' && <CalloutLink callout={callout} />}
       {kind.reading && <CalloutReading callout={callout} />}
       <CalloutBeneath key={callout.id} callout={callout} />
       <SettingFields

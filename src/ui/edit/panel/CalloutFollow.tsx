@@ -1,6 +1,7 @@
 'use client';
-import { Pin, Route } from 'lucide-react';
+import { Eye, EyeOff, Pin, Route } from 'lucide-react';
 import { useState } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import {
   isOfAnother,
   shiftAt,
@@ -16,6 +17,7 @@ import { footageOf } from '@/core/project/sources';
 import { ticksToSeconds } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
 import { CheckField } from '../../parts/fields';
+import { wayStretch } from '../mend-way';
 import { useEditor, useTransport } from '../store';
 
 const seconds = (ms: number) => `${(ms / 1000).toFixed(1)} s`;
@@ -38,7 +40,7 @@ export function CalloutFollow({ callout }: { callout: Callout }) {
     <fieldset className="grid gap-2 border-t border-line pt-2">
       <legend className="sr-only">Going along</legend>
       {isOn ? (
-        <Followed id={id} path={anchor.path} footageId={anchor.footageId} isCover={isCover} />
+        <Followed callout={callout} path={anchor.path} footageId={anchor.footageId} />
       ) : (
         <p className="text-xs text-ink-2">
           It can go along with what it lies on when the page is scrolled, magnified or hidden, or a
@@ -69,16 +71,16 @@ export function CalloutFollow({ callout }: { callout: Callout }) {
 
 /** What was found of the content that a callout goes along with. */
 function Followed({
-  id,
+  callout,
   path,
   footageId,
-  isCover,
 }: {
-  id: string;
+  callout: Callout;
   path: FollowPath;
   footageId: string;
-  isCover: boolean;
 }) {
+  const { id } = callout;
+  const isCover = kindOf(callout).level === 'cover';
   const apply = useEditor((s) => s.apply);
   const footage = useEditor((s) => footageOf(s.sources, footageId));
   const playhead = useTransport((t) => t.playhead);
@@ -99,9 +101,48 @@ function Followed({
           again.
         </p>
       )}
+      <MendWay callout={callout} path={path} />
       <Button onClick={() => apply('rest-callout', { id, time: playhead })}>
         <Pin size={14} aria-hidden /> Stay where it is
       </Button>
+    </>
+  );
+}
+
+/** Mends by hand where a callout goes along, at the playhead. */
+function MendWay({ callout, path }: { callout: Callout; path: FollowPath }) {
+  const { id } = callout;
+  const apply = useEditor((s) => s.apply);
+  const set = useEditor((s) => s.set);
+  const mends = useEditor((s) => s.mendsWay);
+  const playhead = useTransport((t) => t.playhead);
+  const stretch = useEditor(useShallow((s) => wayStretch(s, callout, playhead)));
+  if (!stretch) return null;
+  const { from, to } = stretch;
+  const isShown = shiftAt(path, from)?.sure ?? false;
+  return (
+    <>
+      <CheckField
+        label="Dragging mends its way here"
+        value={mends}
+        onChange={(mendsWay) => set({ mendsWay })}
+      />
+      <p className="numbers text-xs text-ink-2">
+        Here is {(from / 1000).toFixed(2)} to {(to / 1000).toFixed(2)} s of the recording. Set the
+        in and the out point for another stretch.
+      </p>
+      <div className="flex flex-wrap gap-2">
+        {!isShown && (
+          <Button onClick={() => apply('show-followed', { id, from, to })}>
+            <Eye size={14} aria-hidden /> In sight here
+          </Button>
+        )}
+        {shiftAt(path, from) && (
+          <Button onClick={() => apply('hide-followed', { id, from, to })}>
+            <EyeOff size={14} aria-hidden /> Not in sight here
+          </Button>
+        )}
+      </div>
     </>
   );
 }

@@ -6,6 +6,7 @@ import { movesAll } from '@/core/callout/moved';
 import { calloutScene } from '@/core/frame/callout-layers';
 import { sceneAt } from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
+import { mendedBy } from '../mend-way';
 import { useEditor, useEditorStore, useTransport } from '../store';
 import { takeArrow } from './arrows';
 import { dragCallout } from './callout-drag';
@@ -84,6 +85,8 @@ export function CalloutHandles({
     const by = event.shiftKey ? LARGE_NUDGE : 1;
     const [dx, dy] = [way[0] * by, way[1] * by];
     const state = store.getState();
+    const mended = movesAll(handle) && mendedBy(state, callout, on, playhead, { dx, dy });
+    if (mended) return void state.apply('move-followed', mended, true);
     const together = movesAll(handle) && movingTogether(state);
     if (together) return void state.apply('change-callouts', together({ dx, dy }), true);
     const change = moveCallout(state, callout, handle, on, { dx, dy });

@@ -9,6 +9,7 @@ import type { Callout } from '@/core/project/model';
 import { padded, type Rect } from '@/core/scale/rect';
 import { frontmost, presenterOf, sceneAt, screenIn, type Scene } from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
+import { mendedBy } from '../mend-way';
 import type { EditorState } from '../session/state';
 import { playheadOf, selectedSpans } from '../store';
 import { followDrag } from './drag';
@@ -102,6 +103,9 @@ export function dragCallout(
         altKey || !state.snapping ? -1 : REACH_PX / scale,
       );
       state.set({ restingOn: lines });
+      const mended =
+        movesAll(handle) && mendedBy(state, callout, on, playheadOf(state), { dx, dy });
+      if (mended) return under.to('move-followed', mended);
       if (together) return under.to('change-callouts', together({ dx, dy }));
       const change = moveCallout(state, callout, handle, on, { dx, dy });
       under.to('change-callout', { id: callout.id, change });

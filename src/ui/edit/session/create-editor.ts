@@ -33,6 +33,7 @@ const WORKSPACE: WorkspaceSlice = {
   picking: null,
   drawing: null,
   drawsShapes: false,
+  mendsWay: false,
   savedLayouts: [],
   typeInto: null,
   restingOn: null,

@@ -130,6 +130,8 @@ export interface WorkspaceSlice {
   readonly drawing: 'framing' | 'path' | Pen | NewShape | null;
   /** Whether new callouts are drawn on the Picture instead of being put where the pointer is. */
   readonly drawsShapes: boolean;
+  /** Whether dragging what goes along mends its way at the playhead, and not all of it. */
+  readonly mendsWay: boolean;
   /** The layouts that were saved for every project, as far as they are known. */
   readonly savedLayouts: readonly Preset<Layout>[];
 }

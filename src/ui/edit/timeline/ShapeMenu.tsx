@@ -10,6 +10,7 @@ import {
   Highlighter,
   Image,
   Keyboard,
+  Link,
   MessageSquare,
   MoveUpRight,
   PenLine,
@@ -32,7 +33,7 @@ import { useSavedCallout } from '../use-saved-callout';
 const ICONS: Readonly<Partial<Record<CalloutKindName, LucideIcon>>> = {
   ...{ arrow: MoveUpRight, line: Slash, box: Square, ellipse: Circle },
   ...{ note: MessageSquare, highlight: Highlighter, spotlight: Focus, count: Hash },
-  ...{ lens: ZoomIn, keycaps: Keyboard },
+  ...{ lens: ZoomIn, keycaps: Keyboard, link: Link },
 };
 /** These have buttons of their own. */
 const APART: readonly CalloutKindName[] = ['text', 'cover'];
