@@ -21,7 +21,7 @@ test('shapes are made from a menu, where the pointer is, moved by keys, and take
   };
   const before = await callouts();
   const names = ['Arrow', 'Line', 'Box', 'Ellipse', 'Speech note', 'Marker pen', 'Dim outside'];
-  for (const name of [...names, 'Lens', 'Keycaps', 'Count']) {
+  for (const name of [...names, 'Lens', 'Keycaps', 'Count', 'Link area']) {
     await addShape(page, name);
     if (name === 'Speech note') await page.getByLabel('Text', { exact: true }).blur();
     if (name === 'Keycaps') await page.getByLabel('Keys', { exact: true }).blur();
@@ -35,10 +35,39 @@ test('shapes are made from a menu, where the pointer is, moved by keys, and take
   const made = (await callouts()).filter((c) => !before.some((b) => b.id === c.id));
   expect(made.map(({ kind }) => kind)).toEqual([
     ...['arrow', 'line', 'box', 'ellipse', 'note', 'highlight', 'spotlight', 'lens', 'keycaps'],
-    'count',
+    ...['count', 'link'],
   ]);
   for (let i = 0; i < made.length; i++) await page.keyboard.press('Control+z');
   expect(await callouts()).toEqual(before);
+});
+
+test('a link area leads to an address or a step, and nowhere else', async ({ page }) => {
+  const id = await openDemo(page);
+  await goTo(page, '35');
+  await addShape(page, 'Link area');
+  await expect(page.getByText(/Until then it is no link/)).toBeVisible();
+  await page.getByLabel('Leads to').selectOption('An address');
+  const address = page.getByLabel('Address', { exact: true });
+  await address.fill('javascript:alert(1)');
+  await address.press('Enter');
+  await expect(message(page, /no address that can be opened/)).toBeVisible();
+  await address.fill('kilnbook.example/help');
+  await address.press('Enter');
+  const opens = page.getByRole('link', { name: 'Open it' });
+  await expect(opens).toHaveAttribute('href', 'https://kilnbook.example/help');
+  const target = async () => {
+    await saved(page);
+    const { callouts } = (await openDocument(page, id)).project;
+    const link = callouts.find(({ kind }) => kind === 'link');
+    return link?.kind === 'link' ? link.target : undefined;
+  };
+  expect(await target()).toEqual({ address: 'https://kilnbook.example/help' });
+  await page.getByLabel('Leads to').selectOption('2. Open a new firing');
+  await page.getByRole('button', { name: 'Go there' }).click();
+  await expect(page.getByLabel('Timecode')).toHaveValue(/^00:00:0?9|^00:00:10/);
+  expect(await target()).toHaveProperty('stepId');
+  await page.keyboard.press('Control+z');
+  await expect(opens).toBeVisible();
 });
 
 test('what is dragged rests on lines that are near, unless Alt is held', async ({ page }) => {

@@ -2,6 +2,8 @@ import { spawn, spawnSync } from 'node:child_process';
 import { copyFileSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import Ajv from 'ajv';
+import { UNPOSED } from '@/core/callout/keyframes';
+import { USUAL_MOTION } from '@/core/callout/motion';
 import type { Project } from '@/core/project/model';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { RawDatabase } from '@/server/db/raw';
@@ -267,6 +269,38 @@ test('export and still show the same picture, frame for frame', async () => {
   expect(readNumbers(file('out.mp4'), 0.5)).toEqual(Array.from({ length: 360 }, (_, i) => i));
   await done('still', again, '--at', '7.35', '--out', file('still.png'));
   expect(readNumbers(file('still.png'), 0.5)).toEqual([220]);
+});
+
+test('what can be pressed in an export is told in a file beside it', async () => {
+  const { project: id } = await done<{ project: string }>(
+    ...['new', '--name', 'Pressed', '--size', '640x360'],
+  );
+  await done('import', id, file('screen.mp4'), '--role', 'screen', '--place');
+  const callout = {
+    ...{ id: 'link', kind: 'link', label: 'Help', target: { address: 'https://kilnbook.example' } },
+    ...{ start: 705_600_000, end: 2 * 705_600_000, anchor: { to: 'frame' } },
+    ...{ rect: { x: 64, y: 36, width: 128, height: 72 }, color: '#0e6b63', line: 0, corner: 0 },
+    ...{ ...UNPOSED, ...USUAL_MOTION },
+  };
+  await done('edit', id, 'add-callout', '--args', JSON.stringify({ callout }));
+  const out = file('pressed.mp4');
+  const range = ['--range', '0.5-1.5'];
+  expect(await done('export', id, '--out', out, ...range)).toMatchObject({
+    links: `${out}.links.json`,
+  });
+  expect(JSON.parse(readFileSync(`${out}.links.json`, 'utf8'))).toEqual({
+    version: 1,
+    links: [
+      {
+        ...{ start: 0.5, end: 1, label: 'Help', to: { address: 'https://kilnbook.example' } },
+        places: [{ from: 0.5, x: 0.1, y: 0.1, width: 0.2, height: 0.2 }],
+      },
+    ],
+  });
+  await done('edit', id, 'remove-span', '--args', JSON.stringify({ id: 'link' }));
+  expect(await done('export', id, '--out', file('plain.mp4'), ...range)).not.toHaveProperty(
+    'links',
+  );
 });
 
 describe('refusals: exit 1 with one sentence, exit 2 for wrong usage', () => {

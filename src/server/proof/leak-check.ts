@@ -1,7 +1,7 @@
 import { planFrame } from '@/core/frame/plan-frame';
-import type { Layer } from '@/core/frame/plan';
+import type { Layer, VideoLayer } from '@/core/frame/plan';
 import { leaks, readableShare, type LeakSpot } from '@/core/proof/leaks';
-import { sceneAt, screenShowing } from '@/core/scene/scene';
+import { mappings, sceneAt, screenShowing, type ScreenView } from '@/core/scene/scene';
 import { isWithin, padded, type Rect } from '@/core/scale/rect';
 import { frameDuration } from '@/core/time/ticks';
 import type { Luma } from '@/core/vision/luma';
@@ -13,7 +13,7 @@ import { lumaRecording } from '../media/luma-recording';
 import { PictureStream } from '../media/picture-stream';
 import { loadKernels, nodeRasterizer } from '../media/node-host';
 import { hiddenBy } from './covered';
-import { isKnown, lookFor, placesShown, type Seen } from './seen';
+import { isKnown, lookFor, placesShown, type Seen, type SeenView } from './seen';
 
 /** An exported file, and what it was made of. */
 export interface LeakCheck {
@@ -43,6 +43,32 @@ const bareLayers = (layers: readonly Layer[], footageId: string): Layer[] =>
     const [from, to] = [bareLayers(layer.from, footageId), bareLayers(layer.to, footageId)];
     return [{ ...layer, from, to }];
   });
+
+/** The layers that show a recording, within transitions too. */
+const videosOf = (layers: readonly Layer[], footageId: string): VideoLayer[] =>
+  layers.flatMap((layer) => {
+    if (layer.kind === 'video') return layer.footageId === footageId ? [layer] : [];
+    if (layer.kind !== 'mix') return [];
+    return [...videosOf(layer.from, footageId), ...videosOf(layer.to, footageId)];
+  });
+
+/**
+ * The views in which a recording is seen: as the screen, and in lenses over it.
+ *
+ * @param screen the first of them
+ */
+const viewsOf = (layers: readonly Layer[], screen: ScreenView): SeenView[] => [
+  screen,
+  ...videosOf(layers, screen.footage.id)
+    .filter(({ destination }) => String(boxOf(destination)) !== String(boxOf(screen.stage)))
+    .map(({ source, destination }) => {
+      const scale = destination.width / source.width;
+      const { clip } = screen;
+      return { clip, scale, stage: destination, ...mappings(source, destination, scale) };
+    }),
+];
+
+const boxOf = ({ x, y, width, height }: Rect): number[] => [x, y, width, height];
 
 /** The parts of a picture on which something is done to what lies below, within transitions too. */
 const regionsOf = (layers: readonly Layer[]): Rect[] =>
@@ -104,8 +130,9 @@ export async function checkCovers(
           data: heap.bytes(at, size.width * size.height),
           ...{ width: output.width, height: output.height, stride: size.width },
         };
+        const views = viewsOf(plan.layers, screen);
         for (const one of here)
-          for (const rect of placesShown(one, screen, bare, time)) {
+          for (const rect of views.flatMap((view) => placesShown(one, view, bare, time))) {
             const share = readableShare(bare, exported, rect);
             if (!leaks(share)) continue;
             const covered = regions.some((area) => isWithin(padded(rect, -2), area));

@@ -34,6 +34,9 @@ export function lookFor(heap: KernelHeap, hidden: Hidden, recording: LumaRecordi
   return appearance && { ...hidden, appearance, places, fps: framesPerSecond(recording.rate) };
 }
 
+/** A recording as it is seen in a part of the picture. */
+export type SeenView = Pick<ScreenView, 'clip' | 'scale' | 'stage' | 'toOutput'>;
+
 /** Whether what is to be hidden was looked for already, with the same cover at another time. */
 export const isKnown = ({ coverId, rect, ms }: Hidden, seen: readonly Seen[]): boolean =>
   seen.some(
@@ -53,7 +56,7 @@ export const isKnown = ({ coverId, rect, ms }: Hidden, seen: readonly Seen[]): b
  */
 export function placesShown(
   { appearance, places, fps }: Seen,
-  screen: ScreenView,
+  screen: SeenView,
   bare: Luma,
   time: Ticks,
 ): Rect[] {
