@@ -46,6 +46,16 @@ test('a link area leads to an address or a step, and nowhere else', async ({ pag
   await goTo(page, '35');
   await addShape(page, 'Link area');
   await expect(page.getByText(/Until then it is no link/)).toBeVisible();
+  for (const [name, value] of [['Left', '300'], ['Top', '200'], ['Width', '240']] as const) {
+    const field = page.getByLabel(name, { exact: true });
+    await field.fill(value);
+    await field.press('Enter');
+    await expect(field).toHaveValue(value);
+  }
+  const area = (await page.getByTestId('callout-area').boundingBox())!;
+  const picture = (await page.getByTestId('picture').boundingBox())!;
+  expect((area.x - picture.x) / picture.width).toBeCloseTo(300 / 1920, 2);
+  expect(area.width / picture.width).toBeCloseTo(240 / 1920, 2);
   await page.getByLabel('Leads to').selectOption('An address');
   const address = page.getByLabel('Address', { exact: true });
   await address.fill('javascript:alert(1)');

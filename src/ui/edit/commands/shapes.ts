@@ -1,10 +1,14 @@
 import type { NewShape } from '@/core/callout/draw';
 import type { Ticks } from '@/core/time/ticks';
+import { clearOfPresenter } from '../clear-of-presenter';
 import { addCallout, newCallout } from '../new-callout';
 import type { CommandContext } from './context';
 import { spotHere } from './framings';
 
-/** Adds a callout where the pointer is at the playhead, or has it drawn on the Picture. */
+/**
+ * Adds a callout where the pointer is at the playhead, but not under the presenter, or has it drawn
+ * on the Picture.
+ */
 export function addShape(
   c: CommandContext,
   shape: NewShape,
@@ -18,5 +22,5 @@ export function addShape(
     return state.set({ drawing: shape });
   }
   const made = newCallout(state, screen, shape, spotHere(c, screen), c.here);
-  if (made) addCallout(state, made, seek);
+  if (made) addCallout(state, clearOfPresenter(state, made, c.here), seek);
 }

@@ -10,6 +10,7 @@ import { Button } from '../../parts/Button';
 import { IconButton } from '../../parts/IconButton';
 import { SettingFields } from '../../parts/setting-fields';
 import { useSeek } from '../picture/use-player';
+import { CalloutPlace } from './CalloutPlace';
 import { useEditor, useTransport } from '../store';
 
 /** How large, how turned and how see-through a callout is, and where that is kept in time. */
@@ -25,6 +26,7 @@ export function CalloutPose({ callout }: { callout: Callout }) {
   return (
     <fieldset className="grid grid-cols-1 gap-2 border-t border-line pt-2">
       <legend className="font-semibold">{keyframes.length ? 'At the playhead' : 'Place'}</legend>
+      <CalloutPlace callout={callout} />
       <SettingFields
         schema={Pose}
         value={poseAt(callout, at)}
