@@ -46,7 +46,11 @@ test('a link area leads to an address or a step, and nowhere else', async ({ pag
   await goTo(page, '35');
   await addShape(page, 'Link area');
   await expect(page.getByText(/Until then it is no link/)).toBeVisible();
-  for (const [name, value] of [['Left', '300'], ['Top', '200'], ['Width', '240']] as const) {
+  for (const [name, value] of [
+    ['Left', '300'],
+    ['Top', '200'],
+    ['Width', '240'],
+  ] as const) {
     const field = page.getByLabel(name, { exact: true });
     await field.fill(value);
     await field.press('Enter');

@@ -110,5 +110,6 @@ export const buildNode = () =>
     'segment-thread': 'src/server/export/segment-thread.ts',
     'model-thread': 'src/server/matte/model-thread.ts',
     'still-thread': 'src/server/export/still-thread.ts',
+    'follow-thread': 'src/server/follow/follow-thread.ts',
     'check-thread': 'src/server/documents/check-thread.ts',
   });

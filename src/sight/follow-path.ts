@@ -1,11 +1,11 @@
 import type { FollowPath } from '@/core/callout/follow-path';
 import type { Rect } from '@/core/scale/rect';
-import { framesPerSecond } from '@/core/time/ticks';
+import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { ContentFollower, KEPT, type FollowedPlace, type FollowedRun } from './follow';
 import { inTiles, Pictures } from './pictures';
 import { reversedPictures } from './reversed';
-import type { LumaRecording, PictureStream } from './recording';
+import type { LumaRecording } from './recording';
 
 /** When what is followed lay where it was marked, and the time that is looked through, in ms. */
 export interface FollowedTime {
@@ -20,6 +20,85 @@ type Place = Run['places'][number];
 /** A shift is told to this part of a pixel. */
 const rounded = (value: number): number => Math.round(value * 1000) / 1000;
 
+/** From the picture in which something was marked, with time or against it. */
+export type Direction = 'onwards' | 'back';
+
+/** Where content went in one direction. */
+export interface FollowedWay {
+  /** What it was told by, in the picture in which it was marked. */
+  readonly told: Rect;
+  readonly runs: readonly FollowedRun[];
+}
+
+/** The pictures of a recording that are looked at, by their numbers. */
+function picturesIn({ ms, from, to }: FollowedTime, rate: FrameRate) {
+  const step = 1000 / framesPerSecond(rate);
+  const marked = Math.floor(ms / step + 1e-3);
+  const first = Math.max(0, Math.floor(Math.min(from, ms) / step + 1e-3));
+  return { step, marked, first, last: Math.max(marked, Math.ceil(to / step - 1e-3) - 1) };
+}
+
+/** How many pictures are looked at in a direction. */
+export function picturesOf(time: FollowedTime, rate: FrameRate, direction: Direction): number {
+  const { marked, first, last } = picturesIn(time, rate);
+  return direction === 'onwards' ? last - marked : marked - first;
+}
+
+/**
+ * Follows what is seen in a rectangle in one direction.
+ *
+ * @param onPicture is told of each picture that was looked at
+ * @returns null if the rectangle shows nothing that could be told again
+ */
+export function followWay(
+  heap: KernelHeap,
+  rect: Rect,
+  time: FollowedTime,
+  { size, rate, open }: LumaRecording,
+  direction: Direction,
+  onPicture: () => void,
+): FollowedWay | null {
+  const luma = inTiles(size);
+  const { step, marked, first } = picturesIn(time, rate);
+  const at = (index: number) => (index * step) / 1000;
+  using stream =
+    direction === 'onwards'
+      ? open(at(marked))
+      : reversedPictures((index) => open(at(index)), luma, marked, first);
+  using pictures = new Pictures(heap, luma, KEPT);
+  if (!pictures.take((into) => stream.read(into))) return null;
+  using follower = new ContentFollower(pictures, rect);
+  if (!follower.canFollow) return null;
+  const most = picturesOf(time, rate, direction);
+  for (let i = 0; i < most && pictures.take((into) => stream.read(into)); i++) {
+    follower.next();
+    onPicture();
+  }
+  return { told: follower.told, runs: follower.runs };
+}
+
+/** The path of content that was followed in both directions. */
+export function followedPath(
+  time: FollowedTime,
+  { size, rate, length }: Pick<LumaRecording, 'size' | 'rate' | 'length'>,
+  onwards: FollowedWay,
+  back: FollowedWay | null,
+): FollowPath {
+  const { step, marked, first, last } = picturesIn(time, rate);
+  const place = placeOf(onwards.told);
+  const later = onwards.runs.map((run) => laterRun(run, marked, step, place));
+  const earlier = (back?.runs ?? []).map((run) => earlierRun(run, marked, step, place));
+  const [own, ...rest] = later;
+  const [before, ...others] = earlier;
+  const joined: Run[] = own ? [before ? joinedRuns(before, own) : own] : [];
+  return {
+    ...{ ms: time.ms, step: rounded(step) },
+    ...{ from: rounded(first * step), to: rounded((last + 1) * step) },
+    of: { width: size.width, height: size.height, length: rounded(length) },
+    runs: [...others.reverse(), ...joined, ...rest],
+  };
+}
+
 /**
  * Follows what is seen in a rectangle, from the picture in which it was marked on and back.
  *
@@ -29,44 +108,17 @@ const rounded = (value: number): number => Math.round(value * 1000) / 1000;
 export function followContent(
   heap: KernelHeap,
   rect: Rect,
-  { ms, from, to }: FollowedTime,
-  { size, rate, length, open }: LumaRecording,
+  time: FollowedTime,
+  recording: LumaRecording,
   onProgress: (share: number) => void,
 ): FollowPath | null {
-  const luma = inTiles(size);
-  const step = 1000 / framesPerSecond(rate);
-  const marked = Math.floor(ms / step + 1e-3);
-  const first = Math.max(0, Math.floor(Math.min(from, ms) / step + 1e-3));
-  const last = Math.max(marked, Math.ceil(to / step - 1e-3) - 1);
-  const at = (index: number) => (index * step) / 1000;
-  const all = Math.max(1, last - first);
+  const count = (direction: Direction) => picturesOf(time, recording.rate, direction);
+  const all = Math.max(1, count('onwards') + count('back'));
   let done = 0;
-  const go = (stream: PictureStream, most: number) => {
-    using pictures = new Pictures(heap, luma, KEPT);
-    if (!pictures.take((into) => stream.read(into))) return null;
-    using follower = new ContentFollower(pictures, rect);
-    for (let i = 0; i < most && pictures.take((into) => stream.read(into)); i++) {
-      follower.next();
-      onProgress(++done / all);
-    }
-    return follower;
-  };
-  using onwards = open(at(marked));
-  const forwards = go(onwards, last - marked);
-  if (!forwards?.canFollow) return null;
-  using back = reversedPictures((index) => open(at(index)), luma, marked, first);
-  const backwards = go(back, marked - first);
-  const place = placeOf(forwards.told);
-  const later = forwards.runs.map((run) => laterRun(run, marked, step, place));
-  const earlier = (backwards?.runs ?? []).map((run) => earlierRun(run, marked, step, place));
-  const [own, ...rest] = later;
-  const [before, ...others] = earlier;
-  const joined: Run[] = own ? [before ? joinedRuns(before, own) : own] : [];
-  return {
-    ...{ ms, step: rounded(step), from: rounded(first * step), to: rounded((last + 1) * step) },
-    of: { width: size.width, height: size.height, length: rounded(length) },
-    runs: [...others.reverse(), ...joined, ...rest],
-  };
+  const go = (direction: Direction) =>
+    followWay(heap, rect, time, recording, direction, () => onProgress(++done / all));
+  const onwards = go('onwards');
+  return onwards && followedPath(time, recording, onwards, count('back') ? go('back') : null);
 }
 
 type PlaceOf = (ms: number, place: FollowedPlace) => Place;

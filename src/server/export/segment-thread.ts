@@ -2,7 +2,7 @@ import { workerData } from 'piscina';
 import { processesGone } from '../media/pipe';
 import { notePidsIn } from '../processes/noted';
 import { Claims } from './claims';
-import { DONE, outcomeOf, type Outcome } from './outcome';
+import { DONE, outcomeOf, type Outcome } from '../outcome';
 import { SegmentRenderer } from './segment';
 import type { Segment, SegmentWork } from './segment-work';
 import { threadState } from './thread-state';

@@ -8,7 +8,7 @@ import { programRoot } from '../places';
 import { problem } from '../problem';
 import { HangWatch } from './hang-watch';
 import type { RenderTask } from './render-frames';
-import { throwFailure, type Outcome } from './outcome';
+import { throwFailure, type Outcome } from '../outcome';
 import type { StillData } from './still-thread';
 
 /** Writes the picture at a time in seconds as a PNG file; made in a thread, which can be ended. */

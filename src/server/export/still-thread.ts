@@ -2,7 +2,7 @@ import { workerData } from 'piscina';
 import { processesGone } from '../media/pipe';
 import { notePidsIn } from '../processes/noted';
 import type { RenderTask } from './render-frames';
-import { DONE, outcomeOf, type Outcome } from './outcome';
+import { DONE, outcomeOf, type Outcome } from '../outcome';
 import { renderStill } from './still';
 
 /*

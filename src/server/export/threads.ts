@@ -9,7 +9,7 @@ import { problem } from '../problem';
 import { Claims } from './claims';
 import { HangWatch } from './hang-watch';
 import type { Segment, SegmentWork } from './segment-work';
-import { throwFailure, type Outcome } from './outcome';
+import { throwFailure, type Outcome } from '../outcome';
 import type { ThreadData } from './segment-thread';
 import { threadState } from './thread-state';
 

@@ -3,9 +3,7 @@ import { setPriority } from 'node:os';
 import type { FollowTask } from '@/contract/analyses';
 import { timeInSight } from '@/core/callout/follow-path';
 import type { MediaFacts } from '@/contract/footage';
-import { followContent } from '@/sight/follow-path';
-import { lumaRecording } from '../media/luma-recording';
-import { loadKernels } from '../media/node-host';
+import { followFile } from '../follow/follow-file';
 
 /** Somebody waits for this: it goes before what looks through recordings, and after the rest. */
 const LOW = 5;
@@ -36,13 +34,7 @@ export async function follow(
 ): Promise<FollowSummary> {
   setPriority(LOW);
   const { facts, task } = JSON.parse(await readFile(orderFile, 'utf8')) as FollowOrder;
-  const found = followContent(
-    await loadKernels(),
-    task,
-    task,
-    lumaRecording(path, facts),
-    onProgress,
-  );
+  const found = await followFile(path, facts, task, onProgress);
   await writeFile(to, JSON.stringify(found));
   return { seen: found ? Math.min(1, timeInSight(found) / Math.max(1, found.to - found.from)) : 0 };
 }

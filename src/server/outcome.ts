@@ -1,5 +1,5 @@
-import { Interrupted } from '../processes/interrupted';
-import { Problem, systemProblem, type PlainProblem } from '../problem';
+import { Interrupted } from './processes/interrupted';
+import { Problem, systemProblem, type PlainProblem } from './problem';
 
 /**
  * How a thread ended, also when it was told to; errors lose their class on the way between threads.
