@@ -22,7 +22,7 @@ const LEAST_ITSELF = 0.55;
 /** So many pictures tell how well it is seen when it moves. */
 const LATELY = 12;
 /** Places that are looked at closely. */
-export const SEARCH = { worst: 0.12, most: 8 };
+export const SEARCH = { worst: 0.12, most: 8, inOrder: true };
 
 /** One look of content: at a size, in light colours or dark ones. */
 export interface ContentLook {

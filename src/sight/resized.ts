@@ -34,7 +34,7 @@ const NEAR = 5;
 const ENOUGH = { mean: 0.7, seen: 0.85 };
 /** No other place is looked at once one is like it by this. */
 const CLEAR = { mean: 0.85, seen: 0.95 };
-const SEARCH = { worst: 0.06, most: 8 };
+const SEARCH = { worst: 0.06, most: 8, inOrder: true };
 /** Codecs alter samples of a quarter's picture by less. */
 const SMALL_NOISE = 4;
 

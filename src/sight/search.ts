@@ -1,4 +1,5 @@
 import { TILE, tilesOf } from '@/core/vision/luma';
+import { scattered } from '@/core/vision/spread';
 import type { LookPoint } from '@/core/vision/look';
 import type { Candidate } from '@/core/vision/pointer-path';
 import type { Size } from '@/core/scale/rect';
@@ -28,6 +29,15 @@ export interface Sought extends Size {
   readonly points: readonly LookPoint[];
 }
 
+interface SearchOptions {
+  /** Places that fit worse are none. */
+  readonly worst?: number;
+  /** So many places are told. */
+  readonly most?: number;
+  /** Whether points are in an order in which the first few tell most; else they get another. */
+  readonly inOrder?: boolean;
+}
+
 /** Looks for a look of the pointer, or another small thing, in pictures. */
 export class LookSearch {
   private readonly points: number;
@@ -40,15 +50,15 @@ export class LookSearch {
     private readonly pictures: SearchedPicture,
     private readonly look: Sought,
     private readonly number: number,
-    { worst = WORST, most = MOST }: { worst?: number; most?: number } = {},
+    { worst = WORST, most = MOST, inOrder = false }: SearchOptions = {},
   ) {
     this.most = most;
     const { points } = look;
-    const table = points.flatMap(({ x, y, low, high }) => [
+    const table = (inOrder ? points : scattered(points)).flatMap(({ x, y, low, high }) => [
       y * pictures.stride + x,
       low | (high << 8),
     ]);
-    this.points = heap.put(new Int32Array(shuffled(table)));
+    this.points = heap.put(new Int32Array(table));
     this.hits = heap.allocate(MOST_HITS * 8);
     this.limit = Math.floor(worst * points.length * CLIP);
   }
@@ -164,15 +174,4 @@ export class LookSearch {
     this.heap.release(this.points);
     this.heap.release(this.hits);
   }
-}
-
-/** Pairs of numbers in an order in which the first few stand for all, always the same. */
-function shuffled(table: readonly number[]): number[] {
-  const pairs = Array.from({ length: table.length / 2 }, (_, i) => i);
-  // A stride that shares no divisor with the length visits each once.
-  const step = [97, 89, 83, 79].find((prime) => pairs.length % prime !== 0) ?? 1;
-  return pairs.flatMap((i) => {
-    const at = (i * step) % pairs.length;
-    return [table[at * 2]!, table[at * 2 + 1]!];
-  });
 }

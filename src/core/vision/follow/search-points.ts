@@ -1,5 +1,5 @@
 import type { LookPoint } from '../look';
-import { thinned } from '../spread';
+import { scattered, thinned } from '../spread';
 import { BLOCK, type Appearance, type Block } from './appearance';
 
 /** So many dark and so many light points at most. */
@@ -42,18 +42,30 @@ function spotsOf(block: Block, dark: Spot[], light: Spot[]): void {
     }
 }
 
+const meanOf = (values: ArrayLike<number>): number => {
+  let sum = 0;
+  for (let i = 0; i < values.length; i++) sum += values[i]!;
+  return sum / Math.max(1, values.length);
+};
+
 /**
  * Points that a content can be looked for by: as many dark as light ones, each with the values that
- * it may have when the content lies between pixels and was compressed. Null where there are too few.
+ * it may have when the content lies between pixels and was compressed. Those that are furthest from
+ * the ground come first, since most places show nothing else. Null where there are too few.
  *
  * @param noise how far codecs alter what stands still, in code values
  */
-export function searchPoints({ blocks }: Appearance, noise = NOISE): LookPoint[] | null {
+export function searchPoints({ blocks, luma }: Appearance, noise = NOISE): LookPoint[] | null {
   const [dark, light]: [Spot[], Spot[]] = [[], []];
   for (const block of blocks) spotsOf(block, dark, light);
   const each = Math.min(MOST_OF_A_KIND, dark.length, light.length);
   if (each < LEAST_OF_A_KIND) return null;
-  return [...thinned(dark, each), ...thinned(light, each)].map(({ block, at, low, high }) => ({
+  const ground = meanOf(luma);
+  const [darker, lighter] = [thinned(dark, each), thinned(light, each)];
+  const apart = (spots: readonly Spot[]) =>
+    Math.abs(ground - meanOf(spots.map(({ block, low, high }) => block.mean + (low + high) / 2)));
+  const [first, then] = apart(darker) > apart(lighter) ? [darker, lighter] : [lighter, darker];
+  return [...scattered(first), ...scattered(then)].map(({ block, at, low, high }) => ({
     ...{ x: block.x + (at % BLOCK), y: block.y + Math.floor(at / BLOCK) },
     low: Math.max(0, Math.round(block.mean + low) - noise),
     high: Math.min(255, Math.round(block.mean + high) + noise),
