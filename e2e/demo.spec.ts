@@ -2,8 +2,9 @@ import { expect, test, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { statSync } from 'node:fs';
 import { join } from 'node:path';
-import { clips, projectLink, startExport } from './edit';
+import { clips, drag, projectLink, startExport } from './edit';
 import { ffmpeg, folder, ssim, vistum } from './media';
+import { openDocument } from './recording';
 
 const saved = (page: Page) =>
   expect(page.getByRole('status').filter({ hasText: /^saved$/ })).toBeVisible();
@@ -261,8 +262,11 @@ test('two tabs: the stale one says so and saves nothing', async ({ page, context
   await saved(page);
 });
 
-test('the presenter moves to another corner, is keyed and shows its matte', async ({ page }) => {
-  await openDemo(page);
+test('the presenter moves to another corner, is keyed, shows its matte and gets a shape of its own', async ({
+  page,
+}) => {
+  const { address } = await openDemo(page);
+  const id = /projects\/([^/]+)/.exec(address)![1]!;
   await page.getByLabel('Timecode').fill('15');
   await page.getByLabel('Timecode').press('Enter');
   await page.getByRole('button', { name: 'Presenter', exact: true }).last().click();
@@ -301,6 +305,27 @@ test('the presenter moves to another corner, is keyed and shows its matte', asyn
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await saved(page);
+
+  // An outline of one's own, mended by hand.
+  const picture = (await page.getByTestId('picture').boundingBox())!;
+  await page.mouse.click(picture.x + picture.width * 0.9, picture.y + picture.height * 0.82);
+  await page.getByLabel('Shape', { exact: true }).selectOption('Own shape');
+  const points = page.getByTestId('shape-point');
+  await expect(points).toHaveCount(8);
+  const before = (await points.nth(2).boundingBox())!;
+  await drag(page, { x: before.x + 12, y: before.y + 12 }, -20, 4);
+  await expect.poll(async () => (await points.nth(2).boundingBox())!.x).toBeLessThan(before.x - 15);
+  await points.nth(4).press('Enter');
+  await expect(points).toHaveCount(9);
+  await points.nth(1).press('Delete');
+  await expect(points).toHaveCount(8);
+  const path = async () => {
+    await saved(page);
+    return (await openDocument(page, id)).project.presenter.path;
+  };
+  expect(await path()).toHaveLength(8);
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  expect(await path()).toBeUndefined();
 });
 
 test('the exported demo looks like its stills, keeps within the sharp limit and has no green left', () => {

@@ -9,7 +9,7 @@ const SQUIRCLE_CORNERS = 240;
 /** Begins the path of an outline whose upper left corner is at a place. */
 export function traceOutline(
   pen: Pen,
-  { shape, radius, box: { width, height } }: OutlineMark,
+  { shape, radius, points = [], box: { width, height } }: OutlineMark,
   x: number,
   y: number,
 ): void {
@@ -28,6 +28,12 @@ export function traceOutline(
         const at = (n: number) => Math.sign(n) * Math.abs(n) ** (2 / SQUIRCLE_POWER);
         pen.lineTo(x + rx + rx * at(Math.cos(turn)), y + ry + ry * at(Math.sin(turn)));
       }
+      pen.closePath();
+      break;
+    case 'path':
+      points.forEach((at, i) =>
+        i ? pen.lineTo(x + at.x, y + at.y) : pen.moveTo(x + at.x, y + at.y),
+      );
       pen.closePath();
       break;
     case 'rectangle':

@@ -3,6 +3,8 @@ import { parseColor, rgbToYuv } from '@/core/key/color';
 import type { Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import { blurRoom, type Plane } from '@/kernels/planar';
+import { traceOutline } from './outline-path';
+import type { Rasterizer } from './rasterizer';
 import type { Resampler } from './resampler';
 import { coverPlane, FILLED, insideOf, lined } from './shapes';
 import type { Sprite } from './sprite';
@@ -32,6 +34,7 @@ export function isPlain({ shape, box, fill, fillTo, stroke, soft }: OutlineMark)
 export function drawOutline(
   heap: KernelHeap,
   resampler: Resampler,
+  rasterizer: Rasterizer,
   mark: OutlineMark,
   sprite: Sprite,
 ): void {
@@ -40,18 +43,50 @@ export function drawOutline(
   if (second === null) fillColor(heap, sprite, color);
   else fillColors(heap, sprite, box, color, second);
   const { alpha, chromaAlpha, width, height } = sprite;
-  if (soft) softCover(heap, resampler, mark, soft, alpha);
-  else {
-    const out = heap.bytes(alpha.at, width * height);
-    coverPlane(out, sprite, insideOf(mark, box), stroke ? lined(stroke.width) : FILLED);
-  }
+  if (soft) softCover(heap, resampler, rasterizer, mark, soft, alpha);
+  else cover(heap, rasterizer, mark, alpha.at, sprite, 1);
   heap.exports.halvePlane(alpha.at, width, width, height, chromaAlpha.at);
+}
+
+/**
+ * Covers a plane with an outline in its middle, so many times smaller; a path by the host's canvas,
+ * since it is told by nothing but its corners.
+ */
+function cover(
+  heap: KernelHeap,
+  rasterizer: Rasterizer,
+  mark: OutlineMark,
+  at: number,
+  { width, height }: Size,
+  by: number,
+): void {
+  const { box, stroke, shape } = mark;
+  if (shape !== 'path') {
+    const inside = insideOf(
+      { shape, radius: mark.radius / by },
+      { width: box.width / by, height: box.height / by },
+    );
+    const out = heap.bytes(at, width * height);
+    return coverPlane(out, { width, height }, inside, stroke ? lined(stroke.width) : FILLED);
+  }
+  const points = mark.points?.map(({ x, y }) => ({ x: x / by, y: y / by }));
+  const small = { ...mark, points: points as OutlineMark['points'] };
+  const rgba = rasterizer.draw(width, height, (pen) => {
+    traceOutline(pen, small, (width - box.width / by) / 2, (height - box.height / by) / 2);
+    pen.fillStyle = pen.strokeStyle = '#ffffff';
+    if (!stroke) return pen.fill();
+    pen.lineWidth = stroke.width;
+    pen.stroke();
+  });
+  const out = heap.bytes(at, width * height);
+  for (let i = 0; i < out.length; i++) out[i] = rgba[i * 4 + 3]!;
 }
 
 /** The shadow that an outline casts straight behind it, as soft as a canvas draws it. */
 function softCover(
   heap: KernelHeap,
   resampler: Resampler,
+  rasterizer: Rasterizer,
   mark: OutlineMark,
   soft: number,
   to: Plane,
@@ -60,13 +95,8 @@ function softCover(
   const even = (n: number) => 2 * Math.ceil(n / by / 2);
   const small: Size = { width: even(to.width), height: even(to.height) };
   const count = small.width * small.height;
-  const { width, height } = mark.box;
-  const inside = insideOf(
-    { ...mark, radius: mark.radius / by },
-    { width: width / by, height: height / by },
-  );
   using plane = heap.borrow(count + 16);
-  coverPlane(heap.bytes(plane.at, count), small, inside, FILLED);
+  cover(heap, rasterizer, mark, plane.at, small, by);
   // A canvas blurs by half of what is asked for, as standard deviation; three boxes of a radius r
   // have one of the root of r (r + 1).
   const radius = Math.max(1, Math.round(Math.sqrt((soft / 2 / by) ** 2 + 0.25) - 0.5));

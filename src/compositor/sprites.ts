@@ -166,11 +166,11 @@ export class SpriteShop {
     const edge = evenCeil(stroke ? stroke.width : soft * 1.5);
     const width = evenCeil(box.width) + edge * 2;
     const height = evenCeil(box.height) + edge * 2;
-    const key = `outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${fillTo} ${stroke?.width} ${stroke?.color} ${stroke?.second} ${soft}`;
+    const key = `outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${fillTo} ${stroke?.width} ${stroke?.color} ${stroke?.second} ${soft} ${pathKey(mark)}`;
     const sprite = this.sprites.get(key, () => {
       if (isPlain(mark)) {
         const plain = this.room(width, height);
-        drawOutline(this.heap, this.resampler, mark, plain);
+        drawOutline(this.heap, this.resampler, this.rasterizer, mark, plain);
         return plain;
       }
       return this.draw(width, height, (pen) => {
@@ -396,3 +396,7 @@ function discPixels(side: number, { color, softness }: DiscMark): Uint8ClampedAr
   }
   return new Uint8ClampedArray(words.buffer);
 }
+
+/** What tells a path from others in the list of sprites that are kept. */
+const pathKey = ({ points = [] }: OutlineMark): string =>
+  points.map(({ x, y }) => `${x.toFixed(2)},${y.toFixed(2)}`).join(' ');

@@ -1,4 +1,5 @@
 import type { Mask } from '../layout/mask';
+import { outset } from '../layout/own-shape';
 import type { PresenterPlace } from '../layout/rectangles';
 import type { InOutput, Size } from '../scale/rect';
 import type { OutlineMark } from './mark';
@@ -8,11 +9,23 @@ import type { DrawingLayer } from './plan';
 const SOFT = 0.05;
 const BELOW = 0.008;
 
-/** The outline that a mask leaves of a box. */
-const shapeOf = (mask: Mask | null): Pick<OutlineMark, 'shape' | 'radius'> => ({
-  shape: !mask || mask.shape === 'path' ? 'rectangle' : mask.shape,
-  radius: mask?.shape === 'rounded' ? mask.radius : 0,
-});
+type Outline = Pick<OutlineMark, 'shape' | 'radius' | 'points'>;
+
+/** The outline that a mask leaves of a box, drawn so many pixels further out. */
+function shapeOf(mask: Mask | null, away = 0): Outline {
+  switch (mask?.shape) {
+    case undefined:
+      return { shape: 'rectangle', radius: 0 };
+    case 'rounded':
+      return { shape: 'rounded', radius: mask.radius > 0 ? mask.radius + away : 0 };
+    case 'path': {
+      const points = outset(mask.points, away).map(({ x, y }) => ({ x: x + away, y: y + away }));
+      return { shape: 'path', radius: 0, points: points as OutlineMark['points'] };
+    }
+    default:
+      return { shape: mask!.shape, radius: 0 };
+  }
+}
 
 const drawing = (mark: OutlineMark, opacity: number): DrawingLayer => ({
   ...{ kind: 'drawing', mark, opacity, blend: 'normal' },
@@ -29,13 +42,12 @@ export function ringOf(
   const { width, color, second = null, gap = 0 } = ring;
   // On whole even pixels, as the box is; the ring stands beyond the gap with all of its width.
   const away = gap > 0 ? Math.round((gap + width / 2) * ratio * 0.5) * 2 : 0;
-  const { shape, radius } = shapeOf(mask);
   const around = {
     ...{ x: box.x - away, y: box.y - away },
     ...{ width: box.width + 2 * away, height: box.height + 2 * away },
   };
   const mark: OutlineMark = {
-    ...{ kind: 'outline', shape, radius: radius > 0 ? radius + away : 0 },
+    ...{ kind: 'outline', ...shapeOf(mask, away) },
     ...{ box: around, fill: null, stroke: { width: width * ratio, color, second } },
   };
   return [drawing(mark, 1)];

@@ -17,9 +17,11 @@ export interface LinesMark {
 /** A rectangle, an ellipse or a shape between them on whole pixels, filled, stroked or both. */
 export interface OutlineMark {
   readonly kind: 'outline';
-  readonly shape: 'ellipse' | 'rectangle' | 'rounded' | 'squircle';
+  readonly shape: 'ellipse' | 'rectangle' | 'rounded' | 'squircle' | 'path';
   /** Of rounded corners. */
   readonly radius: number;
+  /** Corners of a closed path, from the box's upper left one; of no other shape. */
+  readonly points?: readonly PointInOutput[];
   readonly box: InOutput;
   readonly fill: string | null;
   /** Colour that the fill goes over to from the upper left to the lower right. */

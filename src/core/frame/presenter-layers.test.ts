@@ -1,3 +1,5 @@
+import type { OutlineMark } from './mark';
+import { curveThrough, PEBBLE } from '../layout/own-shape';
 import { counter, emptyProject, SOURCES } from '../edit/fixture';
 import { placeFootage } from '../edit/place';
 import { changeKey, changePresenter } from '../edit/settings';
@@ -49,6 +51,20 @@ test('a shadow has the shape of what casts it, and is as dark as it is said', ()
   expect(shadowOf(box, null, 0, OUTPUT)).toEqual([]);
   const [shadow] = shadowOf(box, { shape: 'squircle', feather: 0 }, 0.4, OUTPUT);
   expect(shadow).toMatchObject({ opacity: 0.4, mark: { shape: 'squircle', stroke: null } });
+});
+
+test('an own shape has a ring along it, beyond its gap, and a shadow of its own', () => {
+  const points = curveThrough(PEBBLE, box);
+  const mask = { shape: 'path', points, feather: 0 } as const;
+  const [ring] = ringOf(box, mask, { width: 6, color: '#000000' }, 1);
+  expect(ring!.mark).toMatchObject({ shape: 'path', points, box });
+  const [away] = ringOf(box, mask, { width: 6, color: '#000000', gap: 9 }, 1);
+  expect(away!.mark).toMatchObject({ box: { x: 88, y: 48, width: 224, height: 144 } });
+  const further = (away!.mark as OutlineMark).points!;
+  points.forEach(({ x, y }, i) =>
+    expect(Math.hypot(further[i]!.x - 12 - x, further[i]!.y - 12 - y)).toBeCloseTo(12, 6),
+  );
+  expect(shadowOf(box, mask, 0.4, OUTPUT)[0]!.mark).toMatchObject({ shape: 'path', points });
 });
 
 test('who is on something casts a shadow; who was cut out with nothing behind them casts none', () => {

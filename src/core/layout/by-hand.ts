@@ -78,6 +78,7 @@ export function presenterBoxOf(
   return {
     box: { x: across.start, y: down.start, width: across.size, height: down.size },
     shape: placed.shape,
+    ...(placed.shape === 'own' && placed.path ? { path: placed.path } : {}),
     feather: placed.feather,
     center: null,
     ...(aspectOf(placed.shape) ? { crop: placed.crop } : {}),

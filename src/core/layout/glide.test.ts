@@ -9,7 +9,8 @@ import { secondsToTicks } from '../time/ticks';
 import { LAYOUT_KINDS, LAYOUTS, USUAL_LAYOUT } from './built-in';
 import { layoutMomentAt } from './glide';
 import { plainGround } from './ground';
-import type { Layout } from './model';
+import type { Layout, PresenterBox } from './model';
+import { PEBBLE, withPoint } from './own-shape';
 
 const at = secondsToTicks;
 const FRAME = { width: 1920, height: 1080 };
@@ -33,7 +34,14 @@ const own: Layout = {
     ring: { width: 8, color: '#c2412d' },
   },
 };
-const layouts = fc.constantFrom<Layout>(...LAYOUT_KINDS.map((kind) => LAYOUTS[kind]), own);
+const pebble: Layout = {
+  ...own,
+  presenter: { ...(own.presenter as PresenterBox), shape: 'own', path: withPoint(PEBBLE, 2) },
+};
+const layouts = fc.constantFrom<Layout>(
+  ...LAYOUT_KINDS.map((kind) => LAYOUTS[kind]),
+  ...[own, pebble],
+);
 
 /** Where both are at an instant, by what the picture shows. */
 function places(project: Project, time: number) {
@@ -55,6 +63,24 @@ test('at both ends the picture is that of the layouts at rest', () => {
     }),
     { numRuns: 30 },
   );
+});
+
+test('an own shape goes over into another, and has round corners on the way to what is none', () => {
+  const turned = PEBBLE.map(({ x, y }) => ({ x: 1 - x, y }));
+  const inShape = (change: Partial<PresenterBox>): Layout => ({
+    ...own,
+    presenter: { ...(own.presenter as PresenterBox), ...change },
+  });
+  const maskAt = (first: Layout, second: Layout, t: number) => {
+    const scene = sceneAt(gliding(first, second, 1), SOURCES, at(t));
+    return presenterOf(scene, frontmost(scene, 'presenter')!)!.place.mask;
+  };
+  const [from, to] = [inShape({ shape: 'own' }), inShape({ shape: 'own', path: turned })];
+  const [rests, half] = [maskAt(from, to, 9), maskAt(from, to, 10.5)];
+  expect([rests?.shape, half?.shape]).toEqual(['path', 'path']);
+  expect(half).not.toEqual(rests);
+  expect(maskAt(from, own, 10.5)?.shape).toBe('rounded');
+  expect(maskAt(from, own, 12)?.shape).toBe('rounded');
 });
 
 test('nothing jumps on the way, there or back', () => {

@@ -4,6 +4,7 @@ import { USUAL_LAYOUT } from './built-in';
 import { groundBetween, type Ground } from './ground';
 import { WHOLE_BOX, type Box, type Layout, type LayoutSpan, type PresenterBox } from './model';
 import type { PresenterPlacement } from './placement';
+import { PEBBLE, shapeBetween } from './own-shape';
 import { ROUNDING, type There } from './rectangles';
 
 /** The layout of an instant: at rest in one, or on the way to it from the one before. */
@@ -64,6 +65,8 @@ function roundingOf({ shape, rounding = ROUNDING }: PresenterBox): number {
     case 'rounded':
     case 'portrait':
       return rounding;
+    case 'own':
+      return OWN_ROUNDING;
     case 'rectangle':
       return 0;
     default:
@@ -71,6 +74,8 @@ function roundingOf({ shape, rounding = ROUNDING }: PresenterBox): number {
   }
 }
 
+/** What stands for an outline of one's own on the way to another: it can be anything. */
+const OWN_ROUNDING = 0.4;
 /** The corners of a rounded square that comes nearest to a squircle. */
 const SQUIRCLE_ROUNDING = 0.42;
 
@@ -101,6 +106,9 @@ function mixPresenters(
     ...(a.shape === b.shape && a.shape !== 'rounded'
       ? { shape: a.shape }
       : { shape: 'rounded', rounding: mix(roundingOf(a), roundingOf(b), u) }),
+    ...(a.shape === 'own' && b.shape === 'own'
+      ? { path: shapeBetween(a.path ?? PEBBLE, b.path ?? PEBBLE, u) }
+      : {}),
     ...((u < 0.5 ? a : b).clear ? { clear: true } : {}),
     feather: mix(a.feather, b.feather, u),
     center: { x: mix(centerA.x, centerB.x, u), y: mix(centerA.y, centerB.y, u) },

@@ -1,6 +1,7 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { Color, Id, nullable, oneOf, Share, strict, Time } from '../schema/parts';
 import { Ground } from './ground';
+import { OwnShape } from './own-shape';
 import { PRESENTER_SHAPES } from './placement';
 
 /** A rectangle in shares of the picture's width and height. */
@@ -32,6 +33,7 @@ const Shadow = Type.Number({
 export const PresenterBox = strict({
   box: Box,
   shape: oneOf(PRESENTER_SHAPES, { description: 'The outline that is seen of the box.' }),
+  path: Type.Optional(OwnShape),
   feather: Type.Number({
     minimum: 0,
     maximum: 0.3,

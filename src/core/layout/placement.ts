@@ -1,4 +1,5 @@
 import { Type, type Static } from '@sinclair/typebox';
+import { OwnShape } from './own-shape';
 import { Color, Id, nullable, oneOf, Share, strict } from '../schema/parts';
 import { colorSetting, numberSetting, shareSetting, switchSetting } from '../schema/setting';
 
@@ -11,6 +12,7 @@ export const PRESENTER_SHAPES = [
   'portrait',
   'ellipse',
   'squircle',
+  'own',
 ] as const;
 
 /** What is seen where the key has taken the background out. */
@@ -51,9 +53,10 @@ export const PresenterPlacement = strict({
   }),
   shape: oneOf(PRESENTER_SHAPES, {
     title: 'Shape',
-    labels: ['Circle', 'Rectangle', 'Rounded', 'Portrait', 'Ellipse', 'Squircle'],
+    labels: ['Circle', 'Rectangle', 'Rounded', 'Portrait', 'Ellipse', 'Squircle', 'Own shape'],
     default: 'circle',
   }),
+  path: Type.Optional(OwnShape),
   feather: shareSetting('Feather', 0, {
     max: 0.3,
     description: 'Width of the soft edge as a share of the inset’s height.',

@@ -10,6 +10,7 @@ import {
 } from '../scale/rect';
 import type { Mask } from './mask';
 import type { Box, Layout } from './model';
+import { curveThrough, PEBBLE } from './own-shape';
 import type { PresenterPlacement } from './placement';
 
 export interface Placement {
@@ -228,6 +229,7 @@ export function aspectOf(shape: PresenterPlacement['shape']): number | null {
   switch (shape) {
     case 'circle':
     case 'squircle':
+    case 'own':
       return 1;
     case 'portrait':
     case 'ellipse':
@@ -260,8 +262,9 @@ function outline(
   {
     shape,
     feather,
+    path = PEBBLE,
     rounding = ROUNDING,
-  }: Pick<PresenterPlacement, 'shape' | 'feather'> & { readonly rounding?: number },
+  }: Pick<PresenterPlacement, 'shape' | 'feather' | 'path'> & { readonly rounding?: number },
   { width, height }: InOutput,
 ): Mask | null {
   const soft = feather * height;
@@ -274,6 +277,8 @@ function outline(
     case 'rounded':
     case 'portrait':
       return { shape: 'rounded', radius: rounding * Math.min(width, height), feather: soft };
+    case 'own':
+      return { shape: 'path', points: curveThrough(path, { width, height }), feather: soft };
     case 'rectangle':
       return soft > 0 ? { shape: 'rectangle', feather: soft } : null;
     default:

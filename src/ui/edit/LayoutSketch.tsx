@@ -11,7 +11,13 @@ const CORNER: Box = { x: 0.7, y: 0.58, width: 0.22, height: 0.36 };
 /** Corners of the presenter's outlines, as far as they are told at that size. */
 const CORNERS: Readonly<Record<PresenterPlacement['shape'], { rx?: string; ry?: string }>> = {
   ...{ circle: { rx: '50%', ry: '50%' }, ellipse: { rx: '50%', ry: '50%' } },
-  ...{ squircle: { rx: '5' }, rounded: { rx: '3' }, portrait: { rx: '3' }, rectangle: {} },
+  ...{
+    own: { rx: '5' },
+    squircle: { rx: '5' },
+    rounded: { rx: '3' },
+    portrait: { rx: '3' },
+    rectangle: {},
+  },
 };
 
 /** What of a layout's own background is told at that size. */

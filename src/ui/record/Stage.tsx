@@ -164,12 +164,13 @@ function areaOnStage(
     : { x: 0, y: 0, ...frame };
 }
 
-/** The corners of an outline as a style has them; a squircle as near as one comes to it. */
+/** The corners of an outline as a style has them; squircles and own shapes as near as that comes. */
 function cornersOf(mask: Mask | null): string {
   switch (mask?.shape) {
     case 'ellipse':
       return '50%';
     case 'squircle':
+    case 'path':
       return '42%';
     case 'rounded':
       return `${mask.radius}px`;

@@ -10,6 +10,7 @@ import { CheckField, SliderField } from '../../parts/fields';
 import { RectFields } from '../../parts/RectFields';
 import { SettingField } from '../../parts/setting-fields';
 import { GroundFields } from './GroundFields';
+import { OwnShapeFields } from './OwnShapeFields';
 import { RingColors } from './RingColors';
 import { playheadOf, useEditor, useEditorStore } from '../store';
 
@@ -161,6 +162,9 @@ export function PresenterFields({ layout, onLayout }: Fields) {
             value={box.shape}
             onChange={(shape, run) => change({ shape }, run)}
           />
+          {box.shape === 'own' && (
+            <OwnShapeFields path={box.path} onPath={(path) => change({ path })} />
+          )}
           <SettingField
             schema={FEATHER}
             value={box.feather}

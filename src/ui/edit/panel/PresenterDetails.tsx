@@ -9,6 +9,7 @@ import { useAtPlayhead, useEditor } from '../store';
 import { Heading } from './Heading';
 import { FindFace } from './FindFace';
 import { KeepClear } from './KeepClear';
+import { OwnShapeFields } from './OwnShapeFields';
 import { RingColors } from './RingColors';
 import { KeyDetails } from './key/KeyDetails';
 
@@ -58,6 +59,9 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
         only={['size', 'margin', 'shape']}
         onChange={change}
       />
+      {placement.shape === 'own' && (
+        <OwnShapeFields path={placement.path} onPath={(path) => change({ path })} />
+      )}
       {aspectOf(placement.shape) && (
         <>
           {atPlayhead && <FindFace footageId={atPlayhead} />}

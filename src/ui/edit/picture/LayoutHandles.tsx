@@ -1,12 +1,15 @@
 'use client';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { dragBox, type DraggedBox, type Grip } from '@/core/layout/box-drag';
+import { withPresenterBox } from '@/core/layout/by-hand';
 import type { Box } from '@/core/layout/model';
+import { PEBBLE, type OwnShape } from '@/core/layout/own-shape';
 import { presenterBoxAt, sceneAt } from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
 import { playheadOf, useAtPlayhead, useEditor, useEditorStore, useTransport } from '../store';
 import { takeArrow } from './arrows';
 import { dragLayoutBox, withBox, type BoxName } from './layout-drag';
+import { ShapePoints } from './ShapePoints';
 import { SnapLines } from './SnapLines';
 
 /** An arrow moves and sizes by so much of the picture; with Shift by more. */
@@ -68,6 +71,9 @@ export function LayoutHandles({ id, scale }: { id: string; scale: number }) {
     const change = { layout: withBox(layout, name, next, presenter) };
     store.getState().apply('change-layout', { id, change }, true);
   };
+  const shaped = (path: OwnShape) => ({
+    layout: withPresenterBox(layout, presenter && { ...presenter, path }),
+  });
   const place = ({ x, y, width, height }: Box) => ({
     ...{ left: `${x * 100}%`, top: `${y * 100}%` },
     ...{ width: `${width * 100}%`, height: `${height * 100}%` },
@@ -105,6 +111,20 @@ export function LayoutHandles({ id, scale }: { id: string; scale: number }) {
               <span className="size-3 border-2 border-ink bg-sheet" />
             </span>
           ))}
+          {name === 'presenter' && presenter?.shape === 'own' && (
+            <ShapePoints
+              points={presenter.path ?? PEBBLE}
+              width={box.width * canvas.width * scale}
+              height={box.height * canvas.height * scale}
+              onPoints={(path) =>
+                store.getState().apply('change-layout', { id, change: shaped(path) }, true)
+              }
+              begin={() => {
+                const under = store.getState().drag();
+                return (path) => under.to('change-layout', { id, change: shaped(path) });
+              }}
+            />
+          )}
         </div>
       ))}
       {gliding && (

@@ -1,6 +1,7 @@
 'use client';
 import type { KeyboardEvent, PointerEvent } from 'react';
 import { movedInset, sizedInset } from '@/core/layout/by-hand';
+import { PEBBLE } from '@/core/layout/own-shape';
 import { FootageLook, type PresenterPlacement } from '@/core/project/model';
 import { lookOf } from '@/core/project/query';
 import type { InOutput } from '@/core/scale/rect';
@@ -9,6 +10,7 @@ import { readNumberSetting } from '@/core/schema/setting';
 import { useAtPlayhead, useEditor, useEditorStore } from '../store';
 import { takeArrow } from './arrows';
 import { followDrag } from './drag';
+import { ShapePoints } from './ShapePoints';
 
 /** An arrow changes the size by so much of the frame's height; with Shift by more. */
 const NUDGE = 0.01;
@@ -143,6 +145,18 @@ export function PresenterHandles({ scale }: { scale: number }) {
         onPointerDown={resize}
         onKeyDown={sizeByKey}
       />
+      {placed.shape === 'own' && (
+        <ShapePoints
+          points={placed.path ?? PEBBLE}
+          width={box.width * scale}
+          height={box.height * scale}
+          onPoints={(path) => change({ path })}
+          begin={() => {
+            const under = store.getState().drag();
+            return (path) => under.to('change-presenter', { change: { path } });
+          }}
+        />
+      )}
     </div>
   );
 }
