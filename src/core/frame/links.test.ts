@@ -7,7 +7,7 @@ import { addSpan } from '../edit/spans';
 import type { Project } from '../project/model';
 import { isOf } from '../schema/check-plain';
 import { secondsToTicks } from '../time/ticks';
-import { VideoLinks, videoLinks } from './links';
+import { findLinks, VideoLinks } from './links';
 
 const OUTPUT = { width: 1280, height: 720 };
 const RATE = { num: 10, den: 1 };
@@ -36,7 +36,10 @@ function linked(target: LinkTarget | null): Project {
   return project;
 }
 const linksOf = (project: Project, range = whole) => {
-  const found = videoLinks(project, SOURCES, range, RATE, OUTPUT);
+  const search = findLinks(project, SOURCES, range, RATE, OUTPUT);
+  let step = search.next();
+  while (!step.done) step = search.next();
+  const found = step.value;
   expect(isOf(VideoLinks, found)).toBe(true);
   return found.links;
 };

@@ -69,51 +69,67 @@ function placeAt(
   return seen.width >= LEAST && seen.height >= LEAST ? seen : null;
 }
 
+/** So many frames are looked at in one go: some 25 ms. */
+const AT_ONCE = 256;
+
+/** Where a link is seen in a video, each time without a break. */
+function* runsOf(
+  project: Project,
+  sources: Sources,
+  link: Link,
+  range: Range,
+  rate: FrameRate,
+  output: Size,
+): Generator<void, VideoLink[]> {
+  const to = targetIn(project, link, range);
+  if (!to) return [];
+  const frame = frameDuration(rate);
+  const runs: VideoLink[] = [];
+  let run: VideoLink | null = null;
+  let last = '';
+  const end = Math.min(link.end, range.end) - range.start;
+  const first = Math.ceil(Math.max(0, link.start - range.start) / frame);
+  for (let n = first; n * frame < end; n++) {
+    if (n % AT_ONCE === 0) yield;
+    const now = Math.round(n * frame);
+    const place = placeAt(project, sources, link, range.start + now, output);
+    if (!place) {
+      run = null;
+      continue;
+    }
+    if (!run) runs.push((run = { start: seconds(now), end: 0, label: link.label, to, places: [] }));
+    run.end = seconds(Math.min(Math.round((n + 1) * frame), end));
+    const shares = {
+      ...{ x: rounded(place.x / output.width, 1e5), y: rounded(place.y / output.height, 1e5) },
+      width: rounded(place.width / output.width, 1e5),
+      height: rounded(place.height / output.height, 1e5),
+    };
+    const told = JSON.stringify(shares);
+    if (run.places.length && told === last) continue;
+    run.places.push({ from: seconds(now), ...shares });
+    last = told;
+  }
+  return runs;
+}
+
 /**
- * The areas of a video that can be pressed, each for as long as it is seen without a break; those
- * that lead nowhere, or to a step that the video does not show, are none.
+ * Finds the areas of a video that can be pressed, each for as long as it is seen without a break; those
+ * that lead nowhere, or to a step that the video does not show, are none. Long videos take seconds:
+ * it pauses now and then, for others to have their turn.
  *
  * @param range what of the timeline the video shows
  * @param rate its frames, at each of which is looked where they are
  */
-export function videoLinks(
+export function* findLinks(
   project: Project,
   sources: Sources,
   range: Range,
   rate: FrameRate,
   output: Size,
-): VideoLinks {
-  const frame = frameDuration(rate);
-  const links = project.callouts.flatMap((link): VideoLink[] => {
-    if (link.kind !== 'link') return [];
-    const to = targetIn(project, link, range);
-    if (!to) return [];
-    const runs: VideoLink[] = [];
-    let run: VideoLink | null = null;
-    let last = '';
-    const end = Math.min(link.end, range.end) - range.start;
-    const first = Math.ceil(Math.max(0, link.start - range.start) / frame);
-    for (let n = first; n * frame < end; n++) {
-      const now = Math.round(n * frame);
-      const place = placeAt(project, sources, link, range.start + now, output);
-      if (!place) {
-        run = null;
-        continue;
-      }
-      if (!run)
-        runs.push((run = { start: seconds(now), end: 0, label: link.label, to, places: [] }));
-      run.end = seconds(Math.min(Math.round((n + 1) * frame), end));
-      const shares = {
-        ...{ x: rounded(place.x / output.width, 1e5), y: rounded(place.y / output.height, 1e5) },
-        width: rounded(place.width / output.width, 1e5),
-        height: rounded(place.height / output.height, 1e5),
-      };
-      const told = JSON.stringify(shares);
-      if (run.places.length && told === last) continue;
-      run.places.push({ from: seconds(now), ...shares });
-      last = told;
-    }
-    return runs;
-  });
+): Generator<void, VideoLinks> {
+  const links: VideoLink[] = [];
+  for (const link of project.callouts)
+    if (link.kind === 'link')
+      links.push(...(yield* runsOf(project, sources, link, range, rate, output)));
   return { version: 1, links: links.sort((a, b) => a.start - b.start) };
 }

@@ -1,8 +1,9 @@
 import { rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { setImmediate } from 'node:timers/promises';
 import { nanoid } from 'nanoid';
 import type { ExportResult, ExportSettings, ExportView } from '@/contract/exports';
-import { videoLinks } from '@/core/frame/links';
+import { findLinks } from '@/core/frame/links';
 import { FORMAT_FACTS } from '@/core/project/export-formats';
 import type { Project } from '@/core/project/model';
 import { shownFootage } from '@/core/project/query';
@@ -35,8 +36,16 @@ const LINKS_FILE = 'links.json';
 /** The name in the store of where an export can be pressed; only those with links have it. */
 export const exportedLinks = (id: string): string => `${exportFiles(id)}/${LINKS_FILE}`;
 
-const linksOf = (task: RenderTask, settings: ExportSettings) =>
-  videoLinks(task.project, task.sources, exportRange(task, settings), task.rate, task.output).links;
+/** Where an export can be pressed; the worker does other things meanwhile. */
+async function linksOf(task: RenderTask, settings: ExportSettings, signal: AbortSignal) {
+  const { project, sources, rate, output } = task;
+  const search = findLinks(project, sources, exportRange(task, settings), rate, output);
+  for (let step = search.next(); ; step = search.next()) {
+    if (step.done) return step.value;
+    await setImmediate();
+    signal.throwIfAborted();
+  }
+}
 
 /**
  * A project as it is now with all that rendering it takes, for a picture that is made at once.
@@ -150,15 +159,17 @@ export const exportWork: Work = {
       signal,
       onProgress: report,
     });
-    const links = FORMAT_FACTS[settings.format].picture === 'video' ? linksOf(task, settings) : [];
+    const isVideo = FORMAT_FACTS[settings.format].picture === 'video';
+    const found = isVideo ? await linksOf(task, settings, signal) : null;
+    const links = found?.links.length ?? 0;
     const linksTarget = join(folder, LINKS_FILE);
-    if (links.length) await writeFile(linksTarget, JSON.stringify({ version: 1, links }));
+    if (links) await writeFile(linksTarget, JSON.stringify(found));
     return async (transaction) => {
       const { files } = context.stores;
       await files.put(exportedFile({ id: exportId, settings }), target);
-      if (links.length) await files.put(exportedLinks(exportId), linksTarget);
+      if (links) await files.put(exportedLinks(exportId), linksTarget);
       await exports.update(
-        { result: resultCell({ ...result, ...(links.length && { links: links.length }) }) },
+        { result: resultCell({ ...result, ...(links && { links }) }) },
         { where: { id: exportId }, transaction },
       );
     };

@@ -3,6 +3,7 @@ import type { Layer, VideoLayer } from '@/core/frame/plan';
 import { leaks, readableShare, type LeakSpot } from '@/core/proof/leaks';
 import { mappings, sceneAt, screenShowing, type ScreenView } from '@/core/scene/scene';
 import { isWithin, padded, type Rect } from '@/core/scale/rect';
+import { same } from '@/core/schema/same';
 import { frameDuration } from '@/core/time/ticks';
 import type { Luma } from '@/core/vision/luma';
 import type { KernelHeap } from '@/kernels/heap';
@@ -60,15 +61,13 @@ const videosOf = (layers: readonly Layer[], footageId: string): VideoLayer[] =>
 const viewsOf = (layers: readonly Layer[], screen: ScreenView): SeenView[] => [
   screen,
   ...videosOf(layers, screen.footage.id)
-    .filter(({ destination }) => String(boxOf(destination)) !== String(boxOf(screen.stage)))
+    .filter(({ destination }) => !same(destination, screen.placement?.destination))
     .map(({ source, destination }) => {
       const scale = destination.width / source.width;
       const { clip } = screen;
       return { clip, scale, stage: destination, ...mappings(source, destination, scale) };
     }),
 ];
-
-const boxOf = ({ x, y, width, height }: Rect): number[] => [x, y, width, height];
 
 /** The parts of a picture on which something is done to what lies below, within transitions too. */
 const regionsOf = (layers: readonly Layer[]): Rect[] =>
