@@ -65,7 +65,7 @@ test('at both ends the picture is that of the layouts at rest', () => {
   );
 });
 
-test('an own shape goes over into another, and has round corners on the way to what is none', () => {
+test('an own shape goes over into another, and into one that is none', () => {
   const turned = PEBBLE.map(({ x, y }) => ({ x: 1 - x, y }));
   const inShape = (change: Partial<PresenterBox>): Layout => ({
     ...own,
@@ -79,8 +79,16 @@ test('an own shape goes over into another, and has round corners on the way to w
   const [rests, half] = [maskAt(from, to, 9), maskAt(from, to, 10.5)];
   expect([rests?.shape, half?.shape]).toEqual(['path', 'path']);
   expect(half).not.toEqual(rests);
-  expect(maskAt(from, own, 10.5)?.shape).toBe('rounded');
+  expect(maskAt(from, own, 10.5)?.shape).toBe('path');
   expect(maskAt(from, own, 12)?.shape).toBe('rounded');
+  // Nearly there, its corners lie along a circle.
+  const mask = maskAt(from, inShape({ shape: 'circle' }), 10.999);
+  if (mask?.shape !== 'path') throw new Error('It has another outline.');
+  const [width, height] = ['x', 'y'].map((side) =>
+    Math.max(...mask.points.map((p) => p[side as 'x'])),
+  );
+  for (const { x, y } of mask.points)
+    expect(Math.hypot((2 * x) / width! - 1, (2 * y) / height! - 1)).toBeCloseTo(1, 1);
 });
 
 test('nothing jumps on the way, there or back', () => {

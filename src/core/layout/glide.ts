@@ -4,7 +4,8 @@ import { USUAL_LAYOUT } from './built-in';
 import { groundBetween, type Ground } from './ground';
 import { WHOLE_BOX, type Box, type Layout, type LayoutSpan, type PresenterBox } from './model';
 import type { PresenterPlacement } from './placement';
-import { PEBBLE, shapeBetween } from './own-shape';
+import { SQUIRCLE_POWER } from './mask';
+import { inDirectionsOf, onTheWay, PEBBLE, shapeBetween, type UsualOutline } from './own-shape';
 import { ROUNDING, type There } from './rectangles';
 
 /** The layout of an instant: at rest in one, or on the way to it from the one before. */
@@ -65,8 +66,8 @@ function roundingOf({ shape, rounding = ROUNDING }: PresenterBox): number {
     case 'rounded':
     case 'portrait':
       return rounding;
+    // One of its own has none, and is not asked for any.
     case 'own':
-      return OWN_ROUNDING;
     case 'rectangle':
       return 0;
     default:
@@ -74,8 +75,6 @@ function roundingOf({ shape, rounding = ROUNDING }: PresenterBox): number {
   }
 }
 
-/** What stands for an outline of one's own on the way to another: it can be anything. */
-const OWN_ROUNDING = 0.4;
 /** The corners of a rounded square that comes nearest to a squircle. */
 const SQUIRCLE_ROUNDING = 0.42;
 
@@ -84,6 +83,29 @@ const boxIn = (layout: Layout, there: There, box: PresenterBox | null): Presente
   box && layout.alone === 'whole' && !there.screen
     ? { box: WHOLE_BOX, shape: 'rectangle', feather: 0, center: { x: 0.5, y: 0.5 }, ring: null }
     : box;
+
+/** The usual outline of a presenter's box, as far as it is told without the box's size. */
+function usualOutline(box: PresenterBox): UsualOutline {
+  if (box.shape === 'circle' || box.shape === 'ellipse') return { power: 2 };
+  return box.shape === 'squircle' ? { power: SQUIRCLE_POWER } : { rounding: roundingOf(box) };
+}
+
+/** The outline between two: the same stays, corners grow or go, an own shape becomes another. */
+function shapeOnTheWay(
+  a: PresenterBox,
+  b: PresenterBox,
+  u: number,
+): Pick<PresenterBox, 'shape' | 'rounding' | 'path'> {
+  const [from, to] = [a, b].map(({ shape, path = PEBBLE }) => (shape === 'own' ? path : null));
+  if (from && to) return { shape: 'own', path: shapeBetween(from, to, u) };
+  if (from || to) {
+    const points = onTheWay((from ?? to)!);
+    const usual = inDirectionsOf(points, usualOutline(from ? b : a));
+    return { shape: 'own', path: shapeBetween(points, usual, from ? u : 1 - u) };
+  }
+  if (a.shape === b.shape && a.shape !== 'rounded') return { shape: a.shape };
+  return { shape: 'rounded', rounding: mix(roundingOf(a), roundingOf(b), u) };
+}
 
 function mixPresenters(
   a: PresenterBox,
@@ -102,13 +124,7 @@ function mixPresenters(
   const shadow = mix(a.shadow ?? 0, b.shadow ?? 0, u);
   return {
     box: mixBoxes(a.box, b.box, u),
-    // Between two of the same shape it stays; else corners grow or go.
-    ...(a.shape === b.shape && a.shape !== 'rounded'
-      ? { shape: a.shape }
-      : { shape: 'rounded', rounding: mix(roundingOf(a), roundingOf(b), u) }),
-    ...(a.shape === 'own' && b.shape === 'own'
-      ? { path: shapeBetween(a.path ?? PEBBLE, b.path ?? PEBBLE, u) }
-      : {}),
+    ...shapeOnTheWay(a, b, u),
     ...((u < 0.5 ? a : b).clear ? { clear: true } : {}),
     feather: mix(a.feather, b.feather, u),
     center: { x: mix(centerA.x, centerB.x, u), y: mix(centerA.y, centerB.y, u) },

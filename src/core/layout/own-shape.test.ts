@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { isOf } from '../schema/check-plain';
 import {
   curveThrough,
+  inDirectionsOf,
   MOST_POINTS,
+  onTheWay,
   outset,
   OwnShape,
   PEBBLE,
@@ -61,6 +63,24 @@ test('a point more lies on the curve, a point less leaves the others, and there 
   for (const one of [PEBBLE, more, many, withPointAt(PEBBLE, 2, { x: -4, y: 9 })])
     expect(isOf(OwnShape, one)).toBe(true);
   expect(withPointAt(PEBBLE, 2, { x: -4, y: 9 })[2]).toEqual({ x: 0, y: 1 });
+});
+
+test('a usual outline is met in the directions of an own one', () => {
+  const points = onTheWay(PEBBLE);
+  expect(points).toHaveLength(40);
+  for (const { x, y } of inDirectionsOf(points, { power: 2 }))
+    expect(Math.hypot(x - 0.5, y - 0.5)).toBeCloseTo(0.5, 9);
+  for (const { x, y } of inDirectionsOf(points, { power: 4 }))
+    expect((2 * Math.abs(x - 0.5)) ** 4 + (2 * Math.abs(y - 0.5)) ** 4).toBeCloseTo(1, 9);
+  for (const rounding of [0, 0.14, 0.5])
+    inDirectionsOf(points, { rounding }).forEach(({ x, y }, i) => {
+      const [qx, qy] = [x, y].map((n) => Math.abs(n - 0.5) - 0.5 + rounding) as [number, number];
+      const outside = Math.hypot(Math.max(0, qx), Math.max(0, qy));
+      expect(outside + Math.min(0, Math.max(qx, qy))).toBeCloseTo(rounding, 9);
+      // In the same direction.
+      const at = points[i]!;
+      expect((x - 0.5) * (at.y - 0.5)).toBeCloseTo((y - 0.5) * (at.x - 0.5), 9);
+    });
 });
 
 test('one goes over into another', () => {

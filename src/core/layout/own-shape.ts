@@ -79,6 +79,51 @@ export function shapeBetween(from: OwnShape, to: OwnShape, u: number): OwnShape 
   }));
 }
 
+/** So many points stand for an outline on its way to one of another kind. */
+const ON_THE_WAY = 40;
+
+/** The same outline by as many points as one on its way to another kind has. */
+export function onTheWay(points: OwnShape): OwnShape {
+  const corners = curveThrough(points, { width: 1, height: 1 });
+  return Array.from(
+    { length: ON_THE_WAY },
+    (_, i) => corners[Math.floor((i * corners.length) / ON_THE_WAY)]!,
+  );
+}
+
+/** Which outline a usual shape has, as far as its box tells. */
+export type UsualOutline =
+  { readonly power: number } | { /** Share of each side. */ readonly rounding: number };
+
+/**
+ * The points of a usual outline that lie in the same directions from the box's middle as those of
+ * another: a superellipse of a power, or a box with round corners.
+ */
+export function inDirectionsOf(points: OwnShape, outline: UsualOutline): OwnShape {
+  return points.map(({ x, y }) => {
+    const [dx, dy] = [x - 0.5, y - 0.5];
+    const [ax, ay] = [Math.abs(dx) || 1e-6, Math.abs(dy) || 1e-6];
+    const reach =
+      'power' in outline ? superellipse(ax, ay, outline.power) : roundBox(ax, ay, outline.rounding);
+    return { x: 0.5 + dx * reach, y: 0.5 + dy * reach };
+  });
+}
+
+/** How many times as far a superellipse of half a side as radius is in a direction. */
+const superellipse = (ax: number, ay: number, power: number): number =>
+  0.5 / (ax ** power + ay ** power) ** (1 / power);
+
+/** How many times as far a box with round corners is in a direction. */
+function roundBox(ax: number, ay: number, rounding: number): number {
+  const straight = 0.5 / Math.max(ax, ay);
+  const middle = 0.5 - rounding;
+  if (Math.min(ax, ay) * straight <= middle) return straight;
+  // Where the ray meets the circle of the corner.
+  const [a, b] = [ax * ax + ay * ay, (ax + ay) * middle];
+  const c = 2 * middle * middle - rounding * rounding;
+  return (b + Math.sqrt(Math.max(0, b * b - a * c))) / a;
+}
+
 /** An outline with one more point, half way on the curve after one of its points. */
 export function withPoint(points: OwnShape, after: number): OwnShape {
   if (points.length >= MOST_POINTS) return points;
