@@ -10,7 +10,23 @@ export async function openDemo(page: Page): Promise<string> {
   ).json()) as { id: string };
   await page.goto(`/projects/${id}/edit`);
   await expect(clips(page, 'screen')).toHaveCount(1);
+  await settled(page);
   return id;
+}
+
+/** Waits until the Picture has the size that it keeps: what is pressed there is told by that. */
+async function settled(page: Page): Promise<void> {
+  const picture = page.getByTestId('picture');
+  const place = async () => JSON.stringify(await picture.boundingBox());
+  await expect
+    .poll(async () => {
+      const before = await place();
+      await page.evaluate(
+        () => new Promise((after) => requestAnimationFrame(() => requestAnimationFrame(after))),
+      );
+      return (await place()) === before;
+    })
+    .toBe(true);
 }
 
 export async function goTo(page: Page, time: string): Promise<void> {

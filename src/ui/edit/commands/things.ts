@@ -6,7 +6,7 @@ import { DEFAULT_MARKER_COLOR } from '@/core/project/create';
 import { projectDuration, spanAt } from '@/core/project/query';
 import { frontmost } from '@/core/scene/scene';
 import { secondsToTicks } from '@/core/time/ticks';
-import { tellFault } from '../../shell/notices-store';
+import { tell, tellFault } from '../../shell/notices-store';
 import { capital } from '../names';
 import { rangeOf } from '../store';
 import { arrangeCommands } from './arrange';
@@ -101,7 +101,16 @@ export function thingCommands(c: CommandContext): Command[] {
       id: 'draws-shapes',
       label: 'Draw new callouts on the Picture: on or off',
       keys: [],
-      run: () => get().set({ drawsShapes: !get().drawsShapes }),
+      run() {
+        const draws = !get().drawsShapes;
+        get().set({ drawsShapes: draws });
+        // Nothing else shows it where the menu of shapes is closed.
+        tell(
+          draws
+            ? 'New callouts are drawn on the Picture.'
+            : 'New callouts are put where the pointer is.',
+        );
+      },
     },
     ...PENS.map(([pen, label]) => ({
       id: `draw-${pen}`,
