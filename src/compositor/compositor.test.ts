@@ -160,6 +160,24 @@ test('overlays that lie partly or wholly outside are cut off, not written elsewh
   }
 });
 
+test('of what is far larger than the picture, the part within it is drawn where it belongs', () => {
+  const outline = (shape: 'rounded' | 'ellipse', far: number): Layer => ({
+    ...{ kind: 'drawing', opacity: 1, blend: 'normal' },
+    mark: {
+      ...{ kind: 'outline', shape, radius: 20, fill: null },
+      box: { x: 20, y: 24 - far, width: 2 * far, height: 2 * far },
+      stroke: { width: 8, color: '#ffffff' },
+    },
+  });
+  for (const shape of ['rounded', 'ellipse'] as const) {
+    // Its left edge is straight there: the corners, and most of the circle, are far away.
+    const at = draw([outline(shape, 50_000)], solid('#000000'));
+    near(at(20, 24), [255, 255, 255]);
+    near(at(10, 24), [0, 0, 0]);
+    near(at(40, 24), [0, 0, 0]);
+  }
+});
+
 test('words stay inside the picture and break where they must', () => {
   const output = { width: 800, height: 450 };
   const layer = {

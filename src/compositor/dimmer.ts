@@ -70,14 +70,9 @@ export class Dimmer {
   /** Keeps the clear part aside, changes all, and lays that part over it with a soft edge. */
   private around(place: InOutput, effect: Dim, area: ColorPlanes): void {
     const { heap } = this;
-    const { center, inner, outer, shape, tall, blur } = effect;
-    const width = Math.max(4, evenNear(outer * 2));
-    const height = Math.max(4, evenNear(outer * 2 * tall));
-    const box = {
-      x: evenNear(center.x - width / 2),
-      y: evenNear(center.y - height / 2),
-      ...{ width, height },
-    };
+    const { inner, outer, shape, blur } = effect;
+    const box = clearBox(place, effect);
+    const { width, height } = box;
     const seen = intersect(box, place);
     const clear = allocateInset(heap, width, height);
     const from = partOf(area, seen, place);
@@ -103,6 +98,27 @@ export class Dimmer {
     }
     releaseInset(heap, clear);
   }
+}
+
+/**
+ * The even rectangle around what stays clear. Of one that reaches far beyond the area, as much as
+ * that no edge is seen of it: a rectangle of a slip of the hand may be as large as it likes.
+ */
+function clearBox(place: InOutput, { center, inner, outer, shape, tall }: Dim): InOutput {
+  const beyond = evenNear(outer - inner) + 4;
+  // A disc is never straight along an edge, and never as large.
+  const far = shape === 'box' ? beyond : Infinity;
+  const along = (middle: number, half: number, start: number, length: number) => {
+    const [from, to] = [middle - half, middle + half];
+    const size = Math.max(4, evenNear(to - from));
+    const begins = evenNear(middle - size / 2);
+    const first = Math.max(begins, Math.min(evenNear(start - far), begins + size - 4));
+    const last = Math.min(begins + size, Math.max(evenNear(start + length + far), first + 4));
+    return { first, size: last - first };
+  };
+  const across = along(center.x, outer, place.x, place.width);
+  const down = along(center.y, outer * tall, place.y, place.height);
+  return { x: across.first, y: down.first, width: across.size, height: down.size };
 }
 
 /** The part of planes that stand somewhere, all on even pixels. */

@@ -59,12 +59,13 @@ export function paintKeys(pen: Pen, { fill, ink }: KeysMark, set: KeyCaps): void
     pen.fill();
     pen.beginPath();
     const line = Math.max(1, fontSize * 0.05);
+    // Of a cap that is hardly there, nothing is left within its edge; canvases refuse less than none.
     pen.roundRect(
       x + line,
       ROOM + line,
-      width - line * 2,
-      height - fontSize * EDGE - line,
-      radius - line,
+      Math.max(0, width - line * 2),
+      Math.max(0, height - fontSize * EDGE - line),
+      Math.max(0, radius - line),
     );
     pen.fillStyle = fill;
     pen.fill();

@@ -13,6 +13,7 @@ import { parseColor } from '@/core/key/color';
 import { discProfile } from '@/core/pointer/disc';
 import {
   cornersOf,
+  intersect,
   meet,
   padded,
   rectAround,
@@ -81,7 +82,7 @@ export class SpriteShop {
       case 'lines':
         return this.lines(mark, output);
       case 'outline':
-        return this.outline(mark);
+        return this.outline(mark, output);
       case 'words':
         return this.words(mark, output);
       case 'keys':
@@ -159,22 +160,30 @@ export class SpriteShop {
     return { sprite, x, y };
   }
 
-  /** A filled or stroked ellipse or rectangle; its corner is brought to whole pixels. */
-  private outline(mark: OutlineMark): PlacedSprite {
+  /**
+   * A filled or stroked ellipse or rectangle; its corner is brought to whole pixels. Of a very large
+   * one the part within the output.
+   */
+  private outline(mark: OutlineMark, output: Size): PlacedSprite | null {
     const { box, stroke, fill, fillTo = null, soft = 0 } = mark;
     // A shadow is seen to about three times the standard deviation that it is blurred by.
     const edge = evenCeil(stroke ? stroke.width : soft * 1.5);
     const width = evenCeil(box.width) + edge * 2;
     const height = evenCeil(box.height) + edge * 2;
-    const key = `outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${fillTo} ${stroke?.width} ${stroke?.color} ${stroke?.second} ${soft} ${pathKey(mark)}`;
+    const room = { x: evenNear(box.x - edge), y: evenNear(box.y - edge), width, height };
+    const seen = isHuge(room, output) ? partWithin(room, output) : room;
+    if (seen.width < 2 || seen.height < 2) return null;
+    const [left, top] = [room.x + edge - seen.x, room.y + edge - seen.y];
+    const cut = seen === room ? '' : JSON.stringify([left, top, seen]);
+    const key = `${cut} outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${fillTo} ${stroke?.width} ${stroke?.color} ${stroke?.second} ${soft} ${pathKey(mark)}`;
     const sprite = this.sprites.get(key, () => {
-      if (isPlain(mark)) {
+      if (isPlain(mark) && !cut) {
         const plain = this.room(width, height);
         drawOutline(this.heap, this.resampler, this.rasterizer, mark, plain);
         return plain;
       }
-      return this.draw(width, height, (pen) => {
-        traceOutline(pen, mark, edge, edge);
+      return this.draw(seen.width, seen.height, (pen) => {
+        traceOutline(pen, mark, left, top);
         if (fill) {
           pen.fillStyle = fill;
           pen.fill();
@@ -186,30 +195,22 @@ export class SpriteShop {
         }
       });
     });
-    return { sprite, x: evenNear(box.x - edge), y: evenNear(box.y - edge) };
+    return { sprite, x: seen.x, y: seen.y };
   }
 
-  /** Words in a box with an arrow or a tail. */
-  private words(mark: WordsMark, output: Size): PlacedSprite {
+  /** Words in a box with an arrow or a tail; of very large ones the part within the output. */
+  private words(mark: WordsMark, output: Size): PlacedSprite | null {
     const box = layOutText(mark, output, this.rasterizer);
     const { tip, turn, lettering } = mark;
-    const { x, y, width, height } = roomFor(
+    const room = roomFor(
       [...cornersOf(box).map((corner) => turnedAbout(corner, tip, turn)), tip],
       mark.fontSize + (lettering.outline?.width ?? 0),
     );
+    const { x, y, width, height } = isHuge(room, output) ? partWithin(room, output) : room;
+    if (width < 2 || height < 2) return null;
     const shape = [box.x - x, box.y - y, tip.x - x, tip.y - y].map(toStep);
-    const key = `words ${JSON.stringify([{ ...mark, tip: null, offset: null }, shape])}`;
-    // A tip far outside the output would ask for a huge sprite; the arrow is then not seen anyway.
-    if (width > output.width * 3 || height > output.height * 3)
-      return this.words(
-        {
-          ...mark,
-          pointing: null,
-          tip: { x: box.x + box.width / 2, y: box.y + box.height / 2 },
-          offset: { dx: 0, dy: 0 },
-        },
-        output,
-      );
+    const whole = { ...mark, tip: null, offset: null };
+    const key = `words ${JSON.stringify([whole, shape, width, height])}`;
     const sprite = this.sprites.get(key, () =>
       this.draw(width, height, (pen) => {
         const [bx, by, tx, ty] = shape as [number, number, number, number];
@@ -272,13 +273,14 @@ export class SpriteShop {
     const size = { width: Math.round(box.width), height: Math.round(box.height) };
     const at = { x: Math.round(box.x), y: Math.round(box.y) };
     const middle = { x: at.x + size.width / 2, y: at.y + size.height / 2 };
-    const { x, y, width, height } = roomFor(
+    const room = roomFor(
       cornersOf({ ...at, ...size }).map((corner) => turnedAbout(corner, middle, turn)),
       turn ? 2 : 0,
     );
-    if (!meet({ x, y, width, height }, { x: 0, y: 0, ...output })) return null;
+    if (!meet(room, { x: 0, y: 0, ...output })) return null;
+    const { x, y, width, height } = isHuge(room, output) ? partWithin(room, output) : room;
     const [left, top] = [at.x - x, at.y - y];
-    const key = `still ${JSON.stringify([footageId, size, left, top, corner, turn])}`;
+    const key = `still ${JSON.stringify([footageId, size, left, top, width, height, corner, turn])}`;
     const sprite = this.sprites.get(key, () =>
       this.draw(width, height, (pen) =>
         turning(pen, { x: middle.x - x, y: middle.y - y }, turn, () => {
@@ -353,6 +355,21 @@ function roomFor(
     ...{ x, y },
     width: evenCeil(around.x + around.width - x),
     height: evenCeil(around.y + around.height - y),
+  };
+}
+
+/** Whether so much of something lies outside of the output that it is not drawn whole. */
+const isHuge = (room: Size, output: Size): boolean =>
+  room.width > output.width * 3 || room.height > output.height * 3;
+
+/** The even part of a rectangle that lies within the output. */
+function partWithin(room: Rect, output: Size): Rect {
+  const seen = intersect(room, { x: 0, y: 0, ...output });
+  const [x, y] = [evenFloor(seen.x), evenFloor(seen.y)];
+  return {
+    ...{ x, y },
+    width: evenCeil(seen.x + seen.width - x),
+    height: evenCeil(seen.y + seen.height - y),
   };
 }
 

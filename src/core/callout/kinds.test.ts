@@ -1,7 +1,6 @@
-import { AS_IT_IS, UNPOSED } from './keyframes';
+import { AS_IT_IS } from './keyframes';
 import fc from 'fast-check';
-import { counter, emptyProject, SOURCES } from '../edit/fixture';
-import { placeFootage } from '../edit/place';
+import { emptyProject, SOURCES } from '../edit/fixture';
 import { addSpan } from '../edit/spans';
 import { calloutScene } from '../frame/callout-layers';
 import { planFrame } from '../frame/plan-frame';
@@ -14,51 +13,18 @@ import { checkOf } from '../schema/check';
 import { secondsToTicks } from '../time/ticks';
 import type { Anchor } from './anchor';
 import { WHOLE } from './kind';
-import { USUAL_MOTION } from './motion';
 import { numberOf } from './number';
-import { kindOf, KINDS, type CalloutKindName } from './kinds';
+import { kindOf, type CalloutKindName } from './kinds';
 import { keysIn } from './kinds/keycaps';
 import { pictureAt } from './kinds/picture';
+import { END, FOOTAGE, made, NAMES, SPOT, withCallout } from './testing';
 
-const NAMES = Object.keys(KINDS) as CalloutKindName[];
-const SPOT = {
-  at: { x: 900, y: 500 },
-  size: SOURCES.footage.screen!,
-  frame: { width: 1920, height: 1080 },
-};
 /** The check of each kind, compiled once. */
 const CHECKS = Object.fromEntries(
   NAMES.map((kind) => [kind, checkOf(kindOf({ kind }).schema)]),
 ) as Record<CalloutKindName, ReturnType<typeof checkOf>>;
 const FRAME = { width: 1920, height: 1080 };
-const FOOTAGE: Anchor = { to: 'footage', footageId: 'screen' };
-const END = secondsToTicks(8);
 
-/** What can't be made at a spot without more: a line drawn by hand, a still of the footage. */
-const GIVEN = {
-  stroke: {
-    ...{ kind: 'stroke', tool: 'pen', width: 6, color: '#c2412d', ...USUAL_MOTION },
-    points: [
-      [0, 10, 20],
-      [300, 400, 260],
-    ],
-  },
-  picture: pictureAt(SPOT, 'still', { width: 640, height: 480 }),
-} as const;
-
-/** A callout of a kind as it is made. */
-const made = (kind: CalloutKindName, anchor: Anchor = FOOTAGE): Callout =>
-  ({
-    ...(kindOf({ kind }).create?.(SPOT) ?? GIVEN[kind as keyof typeof GIVEN]),
-    ...{ id: 'c', start: 0, end: END, anchor, ...UNPOSED },
-  }) as Callout;
-
-function withCallout(callout: Callout): Project {
-  const project = emptyProject();
-  placeFootage(project, SOURCES.footage.screen!, 0, counter());
-  addSpan(project, 'callouts', callout);
-  return project;
-}
 const layersOf = (project: Project, sources: Sources = SOURCES, seconds = 4): Layer[] =>
   planFrame(project, sources, secondsToTicks(seconds), FRAME).layers.filter(
     (l) => l.kind !== 'video',
