@@ -19,10 +19,26 @@ export function run(command, args, options = {}) {
     ...options,
     env: { ...process.env, ...options.env },
   });
-  if (status === 0) return;
-  console.error(
-    `\n${command} ${args.join(' ')} failed${error ? `: ${error.message}` : signal ? ` (${signal})` : ` with code ${status}`}.`,
-  );
+  if (status !== 0) failed(command, args, error?.message ?? signal, status);
+}
+
+/** The same beside what else is done; several can be under way at once. */
+export const runBeside = (command, args, options = {}) =>
+  new Promise((resolve) => {
+    const child = spawn(command, args, {
+      stdio: 'inherit',
+      ...options,
+      env: { ...process.env, ...options.env },
+    });
+    child.on('error', (error) => failed(command, args, error.message));
+    child.on('close', (status, signal) =>
+      status === 0 ? resolve() : failed(command, args, signal, status),
+    );
+  });
+
+function failed(command, args, why, status) {
+  const how = why ? `: ${why}` : ` with code ${status}`;
+  console.error(`\n${command} ${args.join(' ')} failed${how}.`);
   process.exit(status || 1);
 }
 
