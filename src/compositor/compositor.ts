@@ -2,9 +2,11 @@ import { assertNever } from '@/core/assert-never';
 import {
   everyVideoLayer,
   isSolid,
+  type DrawingLayer,
   type FramePlan,
   type Layer,
   type MixLayer,
+  type Reflection,
   type RegionLayer,
   type VideoLayer,
 } from '@/core/frame/plan';
@@ -34,6 +36,7 @@ import {
 } from './inset';
 import { Keyer } from './keyer';
 import { MaskShop } from './masks';
+import { fadeSprite, Mirrors } from './mirrors';
 import { movePlane } from './move-plane';
 import type { Rasterizer } from './rasterizer';
 import { Resampler, type AxisRange } from './resampler';
@@ -58,6 +61,7 @@ export class Compositor {
   private readonly turner: Turner;
   private readonly covers: Covers;
   private readonly dimmer: Dimmer;
+  private readonly mirrors: Mirrors;
   private readonly crisp: CrispText;
 
   constructor(
@@ -72,6 +76,7 @@ export class Compositor {
     this.turner = new Turner(heap);
     this.covers = new Covers(heap);
     this.dimmer = new Dimmer(heap, this.masks, this.covers);
+    this.mirrors = new Mirrors(heap);
     this.crisp = new CrispText(heap);
   }
 
@@ -128,7 +133,7 @@ export class Compositor {
           break;
         case 'drawing': {
           const placed = layer.opacity > 0 ? this.sprites.place(layer.mark, size) : null;
-          if (placed) this.sprite(placed, target, layer.opacity, layer.blend === 'tint');
+          if (placed) this.drawing(layer, placed, target);
           break;
         }
         default:
@@ -265,13 +270,28 @@ export class Compositor {
 
   /** Turns an inset where it is to be turned, joins it with the target and gives it back. */
   private inlay(layer: VideoLayer, inset: Inset, target: PlanarFrame): void {
-    const { destination, turn } = layer;
+    const { destination, turn, reflection } = layer;
     const turned = turn
       ? this.turner.turn(inset, destination, turn, target)
       : { inset, box: destination };
+    if (turned && reflection) this.reflect(layer, turned, reflection, target);
     if (turned) this.join(layer, turned.inset, partOf(target, turned.box));
     if (turned && turned.inset !== inset) releaseInset(this.heap, turned.inset);
     releaseInset(this.heap, inset);
+  }
+
+  /** Joins what lies below an inset's ground with the target: the inset upside down, fading. */
+  private reflect(
+    layer: VideoLayer,
+    { inset, box }: { readonly inset: Inset; readonly box: Rect },
+    reflection: Reflection,
+    target: PlanarFrame,
+  ): void {
+    const seen = this.mirrors.below(inset, box, reflection);
+    if (!seen) return;
+    maskInset(this.heap, seen.inset, seen.fade);
+    this.join(layer, seen.inset, partOf(target, seen.box));
+    releaseInset(this.heap, seen.inset);
   }
 
   /** Joins an inset with what is in an area of its size. */
@@ -320,6 +340,28 @@ export class Compositor {
     const part = partOf(target, area);
     if (effect.kind === 'dim') this.dimmer.draw(area, effect, part);
     else this.covers.draw(area, effect, part);
+  }
+
+  /** Blends a sprite, and its reflection if it has one. */
+  private drawing(
+    { opacity, blend, reflection }: DrawingLayer,
+    placed: PlacedSprite,
+    target: PlanarFrame,
+  ): void {
+    const tint = blend === 'tint';
+    if (reflection) {
+      const { sprite, x, y } = placed;
+      const { width, height } = sprite;
+      const seen = this.mirrors.below(sprite, { x, y, width, height }, reflection);
+      if (seen) {
+        const { inset, fade, box } = seen;
+        fadeSprite(this.heap, inset, fade);
+        const below = { ...inset, width: box.width, height: box.height };
+        this.sprite({ sprite: below, x: box.x, y: box.y }, target, opacity, tint);
+        releaseInset(this.heap, inset);
+      }
+    }
+    this.sprite(placed, target, opacity, tint);
   }
 
   /** Blends a sprite, clipped to the target; `tint` leaves dark pixels dark. */

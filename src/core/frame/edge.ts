@@ -3,7 +3,7 @@ import { outset } from '../layout/own-shape';
 import type { PresenterPlace } from '../layout/rectangles';
 import type { InOutput, Size } from '../scale/rect';
 import type { OutlineMark } from './mark';
-import type { DrawingLayer } from './plan';
+import type { DrawingLayer, Reflection } from './plan';
 
 /** How soft a shadow is and how far below it lies, as shares of the picture's height. */
 const SOFT = 0.05;
@@ -37,11 +37,11 @@ export function ringOf(
   mask: Mask | null,
   ring: PresenterPlace['ring'],
   ratio: number,
+  reflection: Reflection | null = null,
 ): DrawingLayer[] {
   if (!ring) return [];
-  const { width, color, second = null, gap = 0 } = ring;
-  // On whole even pixels, as the box is; the ring stands beyond the gap with all of its width.
-  const away = gap > 0 ? Math.round((gap + width / 2) * ratio * 0.5) * 2 : 0;
+  const { width, color, second = null } = ring;
+  const away = awayOf(ring, ratio);
   const around = {
     ...{ x: box.x - away, y: box.y - away },
     ...{ width: box.width + 2 * away, height: box.height + 2 * away },
@@ -50,7 +50,38 @@ export function ringOf(
     ...{ kind: 'outline', ...shapeOf(mask, away) },
     ...{ box: around, fill: null, stroke: { width: width * ratio, color, second } },
   };
-  return [drawing(mark, 1)];
+  return [{ ...drawing(mark, 1), reflection }];
+}
+
+/**
+ * How far a ring's middle stands from what it surrounds, beyond the gap and with all of its width;
+ * whole even pixels, as the box has.
+ */
+const awayOf = ({ width, gap = 0 }: NonNullable<PresenterPlace['ring']>, ratio: number): number =>
+  gap > 0 ? Math.round((gap + width / 2) * ratio * 0.5) * 2 : 0;
+
+/** How far down something is seen reflected, as a share of its height. */
+const REACH = 0.4;
+
+/**
+ * How what is seen in a box, with its ring, is reflected below; null where it is not, or where the
+ * picture ends.
+ *
+ * @param strength 0 to 1
+ */
+export function reflectionOf(
+  box: InOutput,
+  ring: PresenterPlace['ring'],
+  strength: number,
+  ratio: number,
+  output: Size,
+): Reflection | null {
+  if (strength <= 0) return null;
+  const beyond = ring ? awayOf(ring, ratio) + (ring.width * ratio) / 2 : 0;
+  const ground = box.y + box.height + Math.ceil(beyond / 2) * 2;
+  const reach = REACH * box.height;
+  const end = Math.min(ground + Math.ceil(reach / 2) * 2, output.height & ~1);
+  return end > ground ? { ground, end, strength, reach } : null;
 }
 
 /** The shadow behind a screen or presenter, in a list that is empty where there is none. */

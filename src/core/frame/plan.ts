@@ -32,6 +32,20 @@ export interface MixLayer {
   } | null;
 }
 
+/**
+ * What stands on a line is seen once more below it, upside down and the weaker the further down, as
+ * on polished ground. Even output pixels.
+ */
+export interface Reflection {
+  /** Where the ground is: the first row below it. */
+  readonly ground: number;
+  /** Where nothing is left of it; within the output. */
+  readonly end: number;
+  /** How clear it is at the ground, and how far down it would go, in output pixels. */
+  readonly strength: number;
+  readonly reach: number;
+}
+
 export interface VideoLayer {
   readonly kind: 'video';
   readonly clipId: string;
@@ -63,6 +77,7 @@ export interface VideoLayer {
   readonly crisp: boolean;
   /** Change of brightness and colours; null leaves them. */
   readonly adjust: Adjustment | null;
+  readonly reflection: Reflection | null;
 }
 
 /** How a recording's light and colours are changed. */
@@ -89,6 +104,7 @@ export const PLAIN_VIDEO = {
   matte: false,
   crisp: false,
   adjust: null,
+  reflection: null,
 } as const satisfies Partial<VideoLayer>;
 
 /** An effect on what is already drawn, in a part of the picture on even pixels. */
@@ -127,11 +143,14 @@ export interface DrawingLayer {
   readonly opacity: number;
   /** A tint leaves dark pixels dark, as a lamp would. */
   readonly blend: 'normal' | 'tint';
+  readonly reflection?: Reflection | null;
 }
 
-/** Whether a layer hides all that lies behind its destination. */
-export const isSolid = ({ key, mask, opacity, blend, turn }: VideoLayer): boolean =>
-  !key && !mask && opacity === 1 && blend === 'normal' && turn === 0;
+/** Whether a layer hides all that lies behind its destination, and draws nowhere else. */
+export const isSolid = (layer: VideoLayer): boolean => {
+  const { key, mask, opacity, blend, turn, reflection } = layer;
+  return !key && !mask && opacity === 1 && blend === 'normal' && turn === 0 && !reflection;
+};
 
 /** A picture of one colour, or of one that goes over to another. */
 export const filled = (

@@ -6,7 +6,7 @@ import { changeKey, changePresenter } from '../edit/settings';
 import type { PresenterPlacement } from '../layout/placement';
 import type { Sources } from '../project/sources';
 import { secondsToTicks } from '../time/ticks';
-import { ringOf, shadowOf } from './edge';
+import { reflectionOf, ringOf, shadowOf } from './edge';
 import { planFrame } from './plan-frame';
 import type { DrawingLayer, VideoLayer } from './plan';
 
@@ -72,6 +72,33 @@ test('who is on something casts a shadow; who was cut out with nothing behind th
   expect(shadows(drawn(placed, null).before)).toHaveLength(1);
   expect(shadows(drawn(placed, { on: true }).before)).toHaveLength(1);
   expect(shadows(drawn({ ...placed, backdrop: null }, { on: true }).before)).toHaveLength(0);
+});
+
+test('a reflection begins below the ring, reaches so far down, and ends with the picture', () => {
+  expect(reflectionOf(box, null, 0, 1, OUTPUT)).toBeNull();
+  expect(reflectionOf(box, null, 0.5, 1, OUTPUT)).toEqual({
+    ...{ ground: 180, end: 228, strength: 0.5, reach: 48 },
+  });
+  const ring = { width: 6, color: '#000000' };
+  expect(reflectionOf(box, ring, 0.5, 1, OUTPUT)!.ground).toBe(184);
+  expect(reflectionOf(box, { ...ring, gap: 9 }, 0.5, 1, OUTPUT)!.ground).toBe(196);
+  expect(reflectionOf(box, ring, 0.5, 1, { width: 960, height: 200 })!.end).toBe(200);
+  expect(reflectionOf(box, ring, 0.5, 1, { width: 960, height: 184 })).toBeNull();
+});
+
+test('all of a presenter is reflected on one ground: what is behind them, they, their ring', () => {
+  const placed = {
+    ...{ reflection: 0.3, corner: 'top-right' as const, backdrop: { footageId: 'still' } },
+    ring: { width: 4, color: '#0e6b63', second: null, gap: 6 },
+  };
+  const { layers } = drawn(placed, { on: true });
+  const reflected = layers.filter((l) => 'reflection' in l && l.reflection);
+  expect(reflected.map((l) => (l.kind === 'video' ? l.footageId : l.kind))).toEqual([
+    ...['still', 'camera', 'drawing'],
+  ]);
+  const grounds = reflected.map((l) => 'reflection' in l && l.reflection!.ground);
+  expect(new Set(grounds).size).toBe(1);
+  expect(drawn({ ...placed, reflection: 0 }, { on: true }).camera.reflection).toBeNull();
 });
 
 test('what is put behind a keyed presenter: a colour, their background blurred, a picture', () => {

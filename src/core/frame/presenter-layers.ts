@@ -3,7 +3,7 @@ import type { Placement } from '../layout/rectangles';
 import { fitSize } from '../scale/rect';
 import { footageOf } from '../project/sources';
 import { presenterOf, type Scene, type Shown } from '../scene/scene';
-import { ringOf, shadowOf } from './edge';
+import { reflectionOf, ringOf, shadowOf } from './edge';
 import { PLAIN_VIDEO, type Layer, type VideoLayer } from './plan';
 import { videoLayer } from './video-layer';
 
@@ -14,13 +14,16 @@ export function presenterLayers(scene: Scene, found: Shown): Layer[] {
   if (!presenter) return [];
   const { footage, place } = presenter;
   const { mask, ring, source, destination, clear, shadow } = place;
+  const reflection = reflectionOf(destination, ring, place.reflection, ratio, output);
   const key = project.keys.find((k) => k.footageId === footage.id && k.on);
   const matteId = (key && matteOf(sources, key)?.id) ?? null;
   // While its matte is not made yet, a recording is shown as it is.
   const keyed = key && (key.method === 'wall' || matteId) ? key : null;
   const behind = keyed && !clear ? project.presenter.backdrop : null;
   const still = typeof behind === 'object' && behind && 'footageId' in behind ? behind : null;
-  const pictures = still ? stillBehind(scene, found, still.footageId, place) : [];
+  const pictures = still
+    ? stillBehind(scene, found, still.footageId, { ...place, reflection })
+    : [];
   const layer = videoLayer(
     scene,
     presenter,
@@ -29,6 +32,7 @@ export function presenterLayers(scene: Scene, found: Shown): Layer[] {
       ...{ key: keyed, matteId: keyed && matteId, mask },
       mirror: project.presenter.mirror,
       backdrop: backdropIn(behind, footage.height),
+      reflection,
     },
   );
   // A cut-out casts no shadow of the box that it was cut from.
@@ -37,7 +41,7 @@ export function presenterLayers(scene: Scene, found: Shown): Layer[] {
     ...(stands ? shadowOf(destination, mask, shadow, output) : []),
     ...pictures,
     layer,
-    ...ringOf(destination, mask, ring, ratio),
+    ...ringOf(destination, mask, ring, ratio, reflection),
   ];
 }
 
@@ -55,7 +59,7 @@ function stillBehind(
   { sources }: Scene,
   { clip }: Shown,
   stillId: string,
-  { destination, mask }: Placement & { readonly mask: VideoLayer['mask'] },
+  { destination, mask, reflection }: Placement & Pick<VideoLayer, 'mask' | 'reflection'>,
 ): Layer[] {
   const still = footageOf(sources, stillId);
   if (!still?.hasVideo) return [];
@@ -69,7 +73,7 @@ function stillBehind(
     {
       ...{ kind: 'video', clipId: `${clip.id} behind`, footageId: still.id, time: 0, speed: 0 },
       ...{ footage: { width: still.width, height: still.height }, source, destination },
-      ...{ ...PLAIN_VIDEO, mask },
+      ...{ ...PLAIN_VIDEO, mask, reflection },
     },
   ];
 }

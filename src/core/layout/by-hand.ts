@@ -84,6 +84,7 @@ export function presenterBoxOf(
     ...(aspectOf(placed.shape) ? { crop: placed.crop } : {}),
     ring: placed.ring.width > 0 ? { ...placed.ring } : null,
     ...(placed.shadow > 0 ? { shadow: placed.shadow } : {}),
+    ...(placed.reflection ? { reflection: placed.reflection } : {}),
   };
 }
 

@@ -122,6 +122,7 @@ function mixPresenters(
     gap: mix(a.ring?.gap ?? 0, b.ring?.gap ?? 0, u),
   };
   const shadow = mix(a.shadow ?? 0, b.shadow ?? 0, u);
+  const reflection = mix(a.reflection ?? 0, b.reflection ?? 0, u);
   return {
     box: mixBoxes(a.box, b.box, u),
     ...shapeOnTheWay(a, b, u),
@@ -131,6 +132,7 @@ function mixPresenters(
     crop: mix(a.crop ?? 1, b.crop ?? 1, u),
     ring: ring.color && ring.width > 0 ? { ...ring, color: ring.color } : null,
     ...(shadow > 0 ? { shadow } : {}),
+    ...(reflection > 0 ? { reflection } : {}),
   };
 }
 

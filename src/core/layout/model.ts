@@ -69,6 +69,13 @@ export const PresenterBox = strict({
   ),
   ring: nullable(Ring),
   shadow: Type.Optional(Shadow),
+  reflection: Type.Optional(
+    Type.Number({
+      minimum: 0,
+      maximum: 1,
+      description: 'How clearly they are seen upside down below; not at all where it is not there.',
+    }),
+  ),
 });
 export type PresenterBox = Static<typeof PresenterBox>;
 

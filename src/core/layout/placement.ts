@@ -111,5 +111,10 @@ export const PresenterPlacement = strict({
     { description: 'A coloured edge.' },
   ),
   shadow: shareSetting('Shadow', 0, { description: 'How dark the shadow behind them is.' }),
+  reflection: Type.Optional(
+    shareSetting('Reflection', 0, {
+      description: 'How clearly they are seen upside down below, as on polished ground.',
+    }),
+  ),
 });
 export type PresenterPlacement = Static<typeof PresenterPlacement>;

@@ -137,6 +137,8 @@ export interface PresenterPlace extends Placement {
   } | null;
   /** How dark the shadow behind them is, 0 to 1. */
   readonly shadow: number;
+  /** How clearly they are seen upside down below, 0 to 1. */
+  readonly reflection: number;
 }
 
 /**
@@ -158,13 +160,14 @@ export function placePresenter(
   if (presenter === 'placed') {
     const place = placeInset(placed, area, output);
     const mask = outline(placed, place.destination);
-    return { ...place, mask, ring: edgeOf(placed.ring), shadow: placed.shadow, clear: false };
+    const { shadow, reflection = 0 } = placed;
+    return { ...place, mask, ring: edgeOf(placed.ring), shadow, reflection, clear: false };
   }
   const box = placeBox(presenter.box, output);
   const place = fillBox(box, presenter.center ?? placed.center, area, presenter.crop);
   const mask = outline(presenter, place.destination);
-  const { ring, shadow = 0, clear = false } = presenter;
-  return { ...place, mask, ring: edgeOf(ring), shadow, clear };
+  const { ring, shadow = 0, reflection = 0, clear = false } = presenter;
+  return { ...place, mask, ring: edgeOf(ring), shadow, reflection, clear };
 }
 
 /** A part of an area, moved by so many pixels as far as the area goes. */
@@ -174,7 +177,7 @@ export const movedWithin = (part: InFootage, by: Point, area: InFootage): InFoot
   y: Math.min(Math.max(part.y + by.y, area.y), area.y + area.height - part.height),
 });
 
-const PLAIN_EDGE = { mask: null, ring: null, shadow: 0, clear: false } as const;
+const PLAIN_EDGE = { mask: null, ring: null, shadow: 0, reflection: 0, clear: false } as const;
 
 const CENTER = { x: 0.5, y: 0.5 };
 

@@ -89,7 +89,8 @@ export function SettingFields<S extends TObject>({
           <SettingField
             key={name}
             schema={part}
-            value={(value as Record<string, unknown>)[name]}
+            // One that the document does not name, since it is older, is as usual.
+            value={(value as Record<string, unknown>)[name] ?? part.default}
             onChange={(next, run) =>
               onChange({ [name]: next } as unknown as Partial<Static<S>>, run)
             }

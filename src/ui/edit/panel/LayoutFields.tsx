@@ -19,6 +19,7 @@ const {
   feather: FEATHER,
   ring: RING,
   shadow: SHADOW,
+  reflection: REFLECTION,
 } = PresenterPlacement.properties;
 
 interface Fields {
@@ -186,6 +187,11 @@ export function PresenterFields({ layout, onLayout }: Fields) {
             schema={SHADOW}
             value={box.shadow ?? 0}
             onChange={(shadow) => change({ shadow })}
+          />
+          <SettingField
+            schema={REFLECTION}
+            value={box.reflection ?? 0}
+            onChange={(reflection) => change({ reflection })}
           />
         </>
       )}

@@ -87,7 +87,7 @@ export function PresenterDetails({ footageId }: { footageId?: string }) {
       <SettingFields
         schema={PresenterPlacement}
         value={placement}
-        only={['feather', 'mirror', 'shadow']}
+        only={['feather', 'mirror', 'shadow', 'reflection']}
         onChange={change}
       />
       <SettingFields
