@@ -69,6 +69,23 @@ describe('a text', () => {
     expect(onDone.mock.calls).toEqual([['Kiln\nlog']]);
   });
 
+  test('that is too long is not taken, says so, and stays to be shortened', async () => {
+    const onDone = jest.fn();
+    text(onDone, { most: 6 });
+    const field = screen.getByLabelText('Name');
+    await userEvent.type(field, ' logs');
+    expect(screen.getByRole('alert').textContent).toMatch(/Up to 6 characters; these are 9/);
+    await userEvent.tab();
+    expect(onDone).not.toHaveBeenCalled();
+    expect(field).toHaveProperty('value', 'Kiln logs');
+    // A picture of two halves is one character.
+    await userEvent.clear(field);
+    await userEvent.type(field, 'Kiln 🏺');
+    expect(screen.queryByRole('alert')).toBeNull();
+    await userEvent.tab();
+    expect(onDone.mock.calls).toEqual([['Kiln 🏺']]);
+  });
+
   test('that asks for the keys is overwritten by what is typed next', async () => {
     const onDone = jest.fn();
     text(onDone, { focus: true });

@@ -10,15 +10,20 @@ import {
   type ReactNode,
 } from 'react';
 
+const count = (n: number): string => n.toLocaleString('en');
+
 /** A label beside its control. */
 export function Field({
   label,
   children,
   hint,
+  fault,
 }: {
   label: string;
   children: (id: string) => ReactNode;
   hint?: string;
+  /** Why what the control has is not taken. */
+  fault?: string | null;
 }) {
   const id = useId();
   return (
@@ -28,6 +33,11 @@ export function Field({
       </label>
       <div className="min-w-0">{children(id)}</div>
       {hint && <p className="col-start-2 text-xs text-ink-2">{hint}</p>}
+      {fault && (
+        <p role="alert" className="col-start-2 text-xs text-fault">
+          {fault}
+        </p>
+      )}
     </div>
   );
 }
@@ -236,6 +246,7 @@ export function TextField({
   value,
   onDone,
   lines = 1,
+  most = Infinity,
   focus = false,
   onFocused,
 }: {
@@ -243,6 +254,8 @@ export function TextField({
   value: string;
   onDone: (value: string) => void;
   lines?: number;
+  /** Characters that it may have; a longer one is not taken, and stays to be shortened. */
+  most?: number;
   /** Takes the keys, with all of its text selected. */
   focus?: boolean;
   onFocused?: () => void;
@@ -256,13 +269,17 @@ export function TextField({
     box.current?.select();
     onFocused?.();
   }, [focus, onFocused]);
+  const length = draft === null || draft.length <= most ? 0 : [...draft].length;
+  const isLong = length > most;
   const done = () => {
+    if (isLong) return;
     if (draft !== null && draft !== value) onDone(draft);
     setDraft(null);
   };
   const shared = {
     value: draft ?? value,
     'data-draft': draft === null ? undefined : '',
+    'aria-invalid': isLong || undefined,
     onChange: (e: { target: { value: string } }) => setDraft(e.target.value),
     onBlur: done,
     onKeyDown: (e: React.KeyboardEvent<HTMLElement>) => {
@@ -275,7 +292,14 @@ export function TextField({
     className: inputLook,
   };
   return (
-    <Field label={label}>
+    <Field
+      label={label}
+      fault={
+        isLong
+          ? `Up to ${count(most)} characters; these are ${count(length)}. Shorten it, or press Esc.`
+          : null
+      }
+    >
       {(id) =>
         lines > 1 ? (
           <textarea ref={box} id={id} rows={lines} {...shared} />

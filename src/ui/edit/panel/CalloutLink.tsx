@@ -1,7 +1,7 @@
 'use client';
 import { ArrowRight, SquareArrowOutUpRight } from 'lucide-react';
 import { useState } from 'react';
-import { addressOf, type LinkTarget } from '@/core/callout/kinds/link';
+import { addressOf, link, type LinkTarget } from '@/core/callout/kinds/link';
 import type { Callout } from '@/core/project/model';
 import { Button } from '../../parts/Button';
 import { SelectField, TextField } from '../../parts/fields';
@@ -60,7 +60,8 @@ export function CalloutLink({ callout }: { callout: Callout & { kind: 'link' } }
       <TextField
         label="What it says"
         value={label}
-        onDone={(words) => apply('change-callout', { id, change: { label: words.slice(0, 200) } })}
+        most={link.schema.properties.label.maxLength}
+        onDone={(words) => apply('change-callout', { id, change: { label: words } })}
       />
       {address !== null && (
         <a

@@ -1,4 +1,5 @@
 'use client';
+import { kindOf } from '@/core/callout/kinds';
 import type { Callout } from '@/core/project/model';
 import { TextField } from '../../parts/fields';
 import { useEditor } from '../store';
@@ -9,10 +10,12 @@ export function CalloutText({ callout }: { callout: Callout & { text: string } }
   const apply = useEditor((s) => s.apply);
   const set = useEditor((s) => s.set);
   const typeInto = useEditor((s) => s.typeInto);
+  const { text: schema } = kindOf(callout).schema.properties as { text?: { maxLength?: number } };
   return (
     <TextField
       label={kind === 'keycaps' ? 'Keys' : 'Text'}
       lines={kind === 'keycaps' ? 1 : 2}
+      most={schema?.maxLength}
       value={text}
       focus={typeInto === id}
       onFocused={() => set({ typeInto: null })}

@@ -1,4 +1,5 @@
 'use client';
+import { ClipGroup } from '@/core/project/parts/lane';
 import { Button } from '../../parts/Button';
 import { TextField } from '../../parts/fields';
 import { useRun } from '../commands/use-run';
@@ -16,6 +17,7 @@ export function GroupFields({ groupId }: { groupId: string }) {
       <TextField
         label="Name"
         value={name}
+        most={ClipGroup.properties.name.maxLength}
         onDone={(text) => apply('rename-group', { groupId, name: text })}
       />
       <span className="flex gap-2">

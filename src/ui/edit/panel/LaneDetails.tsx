@@ -19,9 +19,8 @@ export function LaneDetails({ id }: { id: string }) {
       <TextField
         label="Name"
         value={lane.name}
-        onDone={(name) =>
-          apply('change-lane', { laneId: id, change: { name: name.slice(0, 200) } })
-        }
+        most={Lane.properties.name.maxLength}
+        onDone={(name) => apply('change-lane', { laneId: id, change: { name } })}
       />
       <CheckField
         label={picture ? 'Hidden' : 'Muted'}

@@ -1,7 +1,7 @@
 'use client';
 import { builtInOf, LAYOUT_KINDS, LAYOUTS } from '@/core/layout/built-in';
 import { isClearing } from '@/core/layout/clearing';
-import type { Box, Layout } from '@/core/layout/model';
+import { Layout, type Box } from '@/core/layout/model';
 import { projectDuration } from '@/core/project/query';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
@@ -61,7 +61,8 @@ export function LayoutDetails({ id }: { id: string }) {
         <TextField
           label="Name"
           value={layout.name}
-          onDone={(name) => name.trim() && set({ ...layout, name: name.trim().slice(0, 200) })}
+          most={Layout.properties.name.maxLength}
+          onDone={(name) => name.trim() && set({ ...layout, name: name.trim() })}
         />
       )}
       <SelectField

@@ -1,5 +1,6 @@
 'use client';
 import { MARKER_COLORS } from '@/core/edit/markers';
+import { Marker } from '@/core/project/parts/step';
 import { Button } from '../../parts/Button';
 import { TextField } from '../../parts/fields';
 import { useEditor } from '../store';
@@ -15,6 +16,7 @@ export function MarkerDetails({ id }: { id: string }) {
       <TextField
         label="Name"
         value={marker.name}
+        most={Marker.properties.name.maxLength}
         onDone={(name) => apply('change-marker', { id, change: { name } })}
       />
       <div className="flex items-center gap-1" role="group" aria-label="Colour">

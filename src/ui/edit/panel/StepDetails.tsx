@@ -1,4 +1,5 @@
 'use client';
+import { Step } from '@/core/project/parts/step';
 import { Button } from '../../parts/Button';
 import { TextField } from '../../parts/fields';
 import { useEditor } from '../store';
@@ -13,6 +14,7 @@ export function StepDetails({ id }: { id: string }) {
       <Heading title="Step" />
       <TextField
         label="Title"
+        most={Step.properties.title.maxLength}
         value={step.title}
         onDone={(title) => apply('change-step', { id, change: { title } })}
       />
