@@ -42,7 +42,8 @@ import type { Rasterizer } from './rasterizer';
 import { Resampler, type AxisRange } from './resampler';
 import { ScaledPictures, type ColorPlanes, type OtherLuma, type PictureMapping } from './scaled';
 import type { SourceFrame } from './source-frame';
-import { SpriteShop, type PlacedSprite } from './sprites';
+import type { PlacedSprite } from './sprite';
+import { SpriteShop } from './sprites';
 import { Turner } from './turner';
 
 /** How far light falls around an outline, as a share of the recording's height. */
@@ -132,8 +133,9 @@ export class Compositor {
           this.region(layer, target);
           break;
         case 'drawing': {
-          const placed = layer.opacity > 0 ? this.sprites.place(layer.mark, size) : null;
-          if (placed) this.drawing(layer, placed, target);
+          if (layer.opacity <= 0) break;
+          for (const placed of this.sprites.place(layer.mark, size))
+            this.drawing(layer, placed, target);
           break;
         }
         default:

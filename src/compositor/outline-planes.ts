@@ -2,25 +2,21 @@ import type { OutlineMark } from '@/core/frame/mark';
 import { parseColor, rgbToYuv } from '@/core/key/color';
 import type { Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import { blurRoom, type Plane } from '@/kernels/planar';
 import { traceOutline } from './outline-path';
 import type { Rasterizer } from './rasterizer';
-import type { Resampler } from './resampler';
 import { coverPlane, FILLED, insideOf, lined } from './shapes';
 import type { Sprite } from './sprite';
 
 /** How far flat outlines are from a line along them is not told well enough for a line's width. */
 const FLAT = 2;
-/** A shadow is worked out so many times smaller: nothing in it is sharp. */
-const SHADOW_SCALE = 4;
 
 /**
  * Whether an outline is drawn without a canvas: all of layouts are, of which each picture of a
  * glide has others. Those that are filled and stroked, that do not stand in the middle of a sprite
  * of even sides, and flat round ones are not.
  */
-export function isPlain({ shape, box, fill, fillTo, stroke, soft }: OutlineMark): boolean {
-  if (soft || fillTo || stroke?.second) return true;
+export function isPlain({ shape, box, fill, fillTo, stroke }: OutlineMark): boolean {
+  if (fillTo || stroke?.second) return true;
   const { width, height } = box;
   if (width % 2 || height % 2 || (fill && stroke)) return false;
   const isRound = shape === 'ellipse' || shape === 'squircle';
@@ -33,18 +29,16 @@ export function isPlain({ shape, box, fill, fillTo, stroke, soft }: OutlineMark)
  */
 export function drawOutline(
   heap: KernelHeap,
-  resampler: Resampler,
   rasterizer: Rasterizer,
   mark: OutlineMark,
   sprite: Sprite,
 ): void {
-  const { box, fill, fillTo = null, stroke, soft = 0 } = mark;
+  const { box, fill, fillTo = null, stroke } = mark;
   const [color, second] = stroke ? [stroke.color, stroke.second ?? null] : [fill!, fillTo];
   if (second === null) fillColor(heap, sprite, color);
   else fillColors(heap, sprite, box, color, second);
   const { alpha, chromaAlpha, width, height } = sprite;
-  if (soft) softCover(heap, resampler, rasterizer, mark, soft, alpha);
-  else cover(heap, rasterizer, mark, alpha.at, sprite, 1);
+  coverOutline(heap, rasterizer, mark, alpha.at, sprite, 1);
   heap.exports.halvePlane(alpha.at, width, width, height, chromaAlpha.at);
 }
 
@@ -52,7 +46,7 @@ export function drawOutline(
  * Covers a plane with an outline in its middle, so many times smaller; a path by the host's canvas,
  * since it is told by nothing but its corners.
  */
-function cover(
+export function coverOutline(
   heap: KernelHeap,
   rasterizer: Rasterizer,
   mark: OutlineMark,
@@ -82,44 +76,8 @@ function cover(
   for (let i = 0; i < out.length; i++) out[i] = rgba[i * 4 + 3]!;
 }
 
-/** The shadow that an outline casts straight behind it, as soft as a canvas draws it. */
-function softCover(
-  heap: KernelHeap,
-  resampler: Resampler,
-  rasterizer: Rasterizer,
-  mark: OutlineMark,
-  soft: number,
-  to: Plane,
-): void {
-  const by = SHADOW_SCALE;
-  const even = (n: number) => 2 * Math.ceil(n / by / 2);
-  const small: Size = { width: even(to.width), height: even(to.height) };
-  const count = small.width * small.height;
-  using plane = heap.borrow(count + 16);
-  cover(heap, rasterizer, mark, plane.at, small, by);
-  // A canvas blurs by half of what is asked for, as standard deviation; three boxes of a radius r
-  // have one of the root of r (r + 1).
-  const radius = Math.max(1, Math.round(Math.sqrt((soft / 2 / by) ** 2 + 0.25) - 0.5));
-  using scratch = heap.borrow(blurRoom(small.width, small.height));
-  heap.exports.boxBlurPlane(
-    ...([plane.at, small.width, small.width, small.height, radius, 3, scratch.at] as const),
-  );
-  const range = (whole: number, of: number) => ({
-    origin: of / 2 - whole / (2 * by),
-    span: whole / by,
-  });
-  resampler.resample(
-    { at: plane.at, stride: small.width, ...small },
-    {
-      columns: range(to.width, small.width),
-      rows: range(to.height, small.height),
-      mirror: false,
-    },
-    to,
-  );
-}
-
-function fillColor({ exports }: KernelHeap, { y, u, v }: Sprite, color: string): void {
+/** Fills a sprite with one colour. */
+export function fillColor({ exports }: KernelHeap, { y, u, v }: Sprite, color: string): void {
   const yuv = rgbToYuv(parseColor(color));
   for (const [i, plane] of [y, u, v].entries())
     exports.fillPlane(plane.at, plane.stride, plane.width, plane.height, yuv[i]!);
@@ -150,10 +108,11 @@ function fillColors(
       const u = Math.min(1, Math.max(0, (begins + at * by) / length));
       return Math.round(a[i]! + (b[i]! - a[i]!) * u);
     });
-    const out = heap.bytes(plane.at, plane.stride * plane.height);
-    for (let row = 0; row < plane.height; row++) {
-      const first = Math.round(row * moved);
-      out.set(long.subarray(first, first + plane.width), row * plane.stride);
-    }
+    using lent = heap.lend(long);
+    for (let row = 0; row < plane.height; row++)
+      heap.exports.copyRows(
+        ...([lent.at + Math.round(row * moved), 0, plane.at + row * plane.stride, 0] as const),
+        ...([plane.width, 1] as const),
+      );
   }
 }

@@ -5,7 +5,7 @@ import type { KernelHeap } from '@/kernels/heap';
 import { testHeap } from '@/kernels/testing';
 import { Resampler } from './resampler';
 import { coverPlane, FILLED, insideOf, lined, type Profile, type Shape } from './shapes';
-import type { Sprite } from './sprite';
+import type { PlacedSprite, Sprite } from './sprite';
 import { SpriteShop } from './sprites';
 import { plainRasterizer } from './testing';
 
@@ -79,7 +79,7 @@ const mark = (more: Partial<OutlineMark>): OutlineMark => ({
 
 function drawn(one: OutlineMark) {
   const shop = new SpriteShop(heap, plainRasterizer, new Resampler(heap));
-  const { sprite, x, y } = shop.place(one, { width: 400, height: 300 })!;
+  const [{ sprite, x, y }] = shop.place(one, { width: 400, height: 300 }) as [PlacedSprite];
   const plane = (name: 'y' | 'u' | 'v' | 'alpha') => {
     const { at, stride, height } = sprite[name];
     return heap.bytes(at, stride * height).slice();

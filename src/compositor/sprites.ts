@@ -22,23 +22,16 @@ import {
   type Size,
 } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import type { Plane } from '@/kernels/planar';
 import { LruMap } from './lru';
 import type { Pen, Rasterizer } from './rasterizer';
 import { traceOutline } from './outline-path';
 import { drawOutline, isPlain } from './outline-planes';
 import type { Resampler } from './resampler';
-import type { Sprite } from './sprite';
+import { Shadows } from './shadows';
+import { allocateSprite, type PlacedSprite, type Sprite } from './sprite';
 import { layOutKeys, paintKeys, type KeyCaps } from './keycaps';
 import { paintPointer, POINTER_BOX } from './pointer-shape';
 import { layOutText, paintText } from './text-box';
-
-/** A sprite and where its corner stands in the output; even pixels, may lie outside. */
-export interface PlacedSprite {
-  readonly sprite: Sprite;
-  readonly x: number;
-  readonly y: number;
-}
 
 const evenFloor = (n: number) => Math.floor(n / 2) * 2;
 const evenNear = (n: number) => Math.round(n / 2) * 2;
@@ -56,12 +49,14 @@ const MOST_PIXELS = 24e6;
 /** Makes overlays into sprites and keeps those used of late. */
 export class SpriteShop {
   private readonly sprites: LruMap<Sprite>;
+  private readonly shadows: Shadows;
 
   constructor(
     private readonly heap: KernelHeap,
     private readonly rasterizer: Rasterizer,
-    private readonly resampler: Resampler,
+    resampler: Resampler,
   ) {
+    this.shadows = new Shadows(heap, rasterizer, resampler);
     this.sprites = new LruMap(80, (sprite) => heap.release(sprite.y.at), {
       most: MOST_PIXELS,
       of: ({ width, height }) => width * height,
@@ -69,11 +64,16 @@ export class SpriteShop {
   }
 
   /**
-   * A mark as a sprite in its place.
-   *
-   * @returns null for a mark that lies outside of the output
+   * A mark as a sprite in its place; of a shadow as several around what is hidden of it. None for
+   * one that lies outside of the output.
    */
-  place(mark: Mark, output: Size): PlacedSprite | null {
+  place(mark: Mark, output: Size): readonly PlacedSprite[] {
+    if (mark.kind === 'outline' && mark.soft) return this.shadows.place(mark, mark.soft);
+    const placed = this.single(mark, output);
+    return placed ? [placed] : [];
+  }
+
+  private single(mark: Mark, output: Size): PlacedSprite | null {
     switch (mark.kind) {
       case 'disc':
         return this.disc(mark);
@@ -165,9 +165,8 @@ export class SpriteShop {
    * one the part within the output.
    */
   private outline(mark: OutlineMark, output: Size): PlacedSprite | null {
-    const { box, stroke, fill, fillTo = null, soft = 0 } = mark;
-    // A shadow is seen to about three times the standard deviation that it is blurred by.
-    const edge = evenCeil(stroke ? stroke.width : soft * 1.5);
+    const { box, stroke, fill, fillTo = null } = mark;
+    const edge = evenCeil(stroke ? stroke.width : 0);
     const width = evenCeil(box.width) + edge * 2;
     const height = evenCeil(box.height) + edge * 2;
     const room = { x: evenNear(box.x - edge), y: evenNear(box.y - edge), width, height };
@@ -175,11 +174,11 @@ export class SpriteShop {
     if (seen.width < 2 || seen.height < 2) return null;
     const [left, top] = [room.x + edge - seen.x, room.y + edge - seen.y];
     const cut = seen === room ? '' : JSON.stringify([left, top, seen]);
-    const key = `${cut} outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${fillTo} ${stroke?.width} ${stroke?.color} ${stroke?.second} ${soft} ${pathKey(mark)}`;
+    const key = `${cut} outline ${mark.shape} ${mark.radius} ${box.width} ${box.height} ${fill} ${fillTo} ${stroke?.width} ${stroke?.color} ${stroke?.second} ${pathKey(mark)}`;
     const sprite = this.sprites.get(key, () => {
       if (isPlain(mark) && !cut) {
-        const plain = this.room(width, height);
-        drawOutline(this.heap, this.resampler, this.rasterizer, mark, plain);
+        const plain = allocateSprite(this.heap, width, height);
+        drawOutline(this.heap, this.rasterizer, mark, plain);
         return plain;
       }
       return this.draw(seen.width, seen.height, (pen) => {
@@ -304,7 +303,7 @@ export class SpriteShop {
   }
 
   private store(rgba: Uint8ClampedArray, width: number, height: number): Sprite {
-    const sprite = this.room(width, height);
+    const sprite = allocateSprite(this.heap, width, height);
     using source = this.heap.lend(rgba);
     this.heap.exports.rgbaToPlanar(
       source.at,
@@ -317,30 +316,6 @@ export class SpriteShop {
       sprite.chromaAlpha.at,
     );
     return sprite;
-  }
-
-  /** Memory for a sprite. */
-  private room(width: number, height: number): Sprite {
-    const full = width * height;
-    const cw = width / 2;
-    const ch = height / 2;
-    // Kernels that take eight samples at a time may touch some bytes behind a plane.
-    const at = this.heap.allocate(full * 2 + cw * ch * 3 + 16);
-    const plane = (offset: number, w: number, h: number): Plane => ({
-      at: at + offset,
-      stride: w,
-      width: w,
-      height: h,
-    });
-    return {
-      width,
-      height,
-      y: plane(0, width, height),
-      alpha: plane(full, width, height),
-      u: plane(full * 2, cw, ch),
-      v: plane(full * 2 + cw * ch, cw, ch),
-      chromaAlpha: plane(full * 2 + cw * ch * 2, cw, ch),
-    };
   }
 }
 

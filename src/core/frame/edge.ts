@@ -1,9 +1,10 @@
+import { assertNever } from '../assert-never';
 import type { Mask } from '../layout/mask';
 import { outset } from '../layout/own-shape';
 import type { PresenterPlace } from '../layout/rectangles';
 import type { InOutput, Size } from '../scale/rect';
 import type { OutlineMark } from './mark';
-import type { DrawingLayer, Reflection } from './plan';
+import type { DrawingLayer, Reflection, VideoLayer } from './plan';
 
 /** How soft a shadow is and how far below it lies, as shares of the picture's height. */
 const SOFT = 0.05;
@@ -84,18 +85,63 @@ export function reflectionOf(
   return end > ground ? { ground, end, strength, reach } : null;
 }
 
-/** The shadow behind a screen or presenter, in a list that is empty where there is none. */
+/** Of a box's sides, how much lies beyond the largest box within an ellipse of its size. */
+const BEYOND_ELLIPSE = (1 - Math.SQRT1_2) / 2;
+
+/** How far in from the sides of a box nothing of a mask is see-through; null where that is not told. */
+function opaqueWithin(mask: Mask | null, { width, height }: Size): { x: number; y: number } | null {
+  switch (mask?.shape) {
+    case undefined:
+      return { x: 0, y: 0 };
+    case 'rectangle':
+      return { x: mask.feather, y: mask.feather };
+    case 'rounded': {
+      const in_ = 2 * BEYOND_ELLIPSE * Math.min(mask.radius, width / 2, height / 2) + mask.feather;
+      return { x: in_, y: in_ };
+    }
+    // A squircle is wider than an ellipse.
+    case 'squircle':
+    case 'ellipse':
+      return {
+        x: BEYOND_ELLIPSE * width + mask.feather,
+        y: BEYOND_ELLIPSE * height + mask.feather,
+      };
+    case 'path':
+      return null;
+    default:
+      return assertNever(mask!);
+  }
+}
+
+/** A part of the output behind which nothing is seen, since a layer is opaque there; even pixels. */
+export function hiddenBy(layer: VideoLayer): InOutput | null {
+  const { mask, opacity, blend, turn, key, backdrop, destination: box } = layer;
+  const within = opaqueWithin(mask, box);
+  const seeThrough = opacity < 1 || blend !== 'normal' || turn !== 0 || (key && !backdrop);
+  if (seeThrough || !within) return null;
+  // The edge of an outline is a pixel wide.
+  const [x, y] = [within.x, within.y].map((by) => (mask ? 2 * Math.ceil(by / 2 + 1) : 0));
+  const [width, height] = [box.width - 2 * x!, box.height - 2 * y!];
+  return width > 0 && height > 0 ? { x: box.x + x!, y: box.y + y!, width, height } : null;
+}
+
+/**
+ * The shadow behind a screen or presenter, in a list that is empty where there is none.
+ *
+ * @param hidden what need not be drawn of it
+ */
 export function shadowOf(
   box: InOutput,
   mask: Mask | null,
   dark: number,
   output: Size,
+  hidden: InOutput | null = null,
 ): DrawingLayer[] {
   if (dark <= 0) return [];
   const below = Math.round((BELOW * output.height) / 2) * 2;
   const mark: OutlineMark = {
     ...{ kind: 'outline', ...shapeOf(mask), box: { ...box, y: box.y + below } },
-    ...{ fill: '#000000', stroke: null, soft: SOFT * output.height },
+    ...{ fill: '#000000', stroke: null, soft: SOFT * output.height, hidden },
   };
   return [drawing(mark, dark)];
 }

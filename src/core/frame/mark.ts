@@ -34,6 +34,8 @@ export interface OutlineMark {
   } | null;
   /** Shows nothing but the shadow that it casts straight behind it, this soft. */
   readonly soft?: number;
+  /** What is hidden behind what casts the shadow, on even pixels, and need not be drawn. */
+  readonly hidden?: InOutput | null;
 }
 
 /** A disc with a soft edge. */

@@ -13,7 +13,7 @@ import { callouts, frameCallouts } from './callout-layers';
 import { pointerLayers } from './pointer-layers';
 import { groundLayers } from './ground-layers';
 import { presenterLayers } from './presenter-layers';
-import { ringOf, shadowOf } from './edge';
+import { hiddenBy, ringOf, shadowOf } from './edge';
 import { matteOf } from '../key/matte-of';
 import { filled, isSolid, PLAIN_VIDEO, type FramePlan, type Layer } from './plan';
 import { videoLayer } from './video-layer';
@@ -127,11 +127,12 @@ function screenLayers(scene: Scene, found: Shown): Layer[] {
   if (!placement) return [];
   const { destination } = placement;
   const { mask, ring, shadow } = screenEdge(scene.layout, stage, destination, scene.output);
+  const layer = videoLayer(scene, found, placement, { mask });
   const layers: Layer[] = [
-    ...shadowOf(destination, mask, shadow, scene.output),
+    ...shadowOf(destination, mask, shadow, scene.output, hiddenBy(layer)),
     // Blurred bars have the stage's own shape.
     ...(mask ? [] : blurredBars(scene, { clip, footage }, placement, area, stage)),
-    videoLayer(scene, found, placement, { mask }),
+    layer,
   ];
   const here = callouts(scene, screen);
   return [

@@ -3,7 +3,7 @@ import type { Placement } from '../layout/rectangles';
 import { fitSize } from '../scale/rect';
 import { footageOf } from '../project/sources';
 import { presenterOf, type Scene, type Shown } from '../scene/scene';
-import { reflectionOf, ringOf, shadowOf } from './edge';
+import { hiddenBy, reflectionOf, ringOf, shadowOf } from './edge';
 import { PLAIN_VIDEO, type Layer, type VideoLayer } from './plan';
 import { videoLayer } from './video-layer';
 
@@ -38,7 +38,7 @@ export function presenterLayers(scene: Scene, found: Shown): Layer[] {
   // A cut-out casts no shadow of the box that it was cut from.
   const stands = !keyed || layer.backdrop !== null || pictures.length > 0;
   return [
-    ...(stands ? shadowOf(destination, mask, shadow, output) : []),
+    ...(stands ? shadowOf(destination, mask, shadow, output, hiddenBy(pictures[0] ?? layer)) : []),
     ...pictures,
     layer,
     ...ringOf(destination, mask, ring, ratio, reflection),
@@ -60,7 +60,7 @@ function stillBehind(
   { clip }: Shown,
   stillId: string,
   { destination, mask, reflection }: Placement & Pick<VideoLayer, 'mask' | 'reflection'>,
-): Layer[] {
+): VideoLayer[] {
   const still = footageOf(sources, stillId);
   if (!still?.hasVideo) return [];
   const part = fitSize(destination, still);
