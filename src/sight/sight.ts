@@ -137,8 +137,9 @@ export class ScreenSighting {
       const look = at && looks[at.look];
       if (!look) return null;
       const { x, y } = look.hotspot;
-      const { form } = look;
-      return { ms: this.found[i]!.ms, x: at.x + x, y: at.y + y, form, confidence };
+      const { form, width, height } = look;
+      const reach = { left: x, top: y, right: width - x, bottom: height - y };
+      return { ms: this.found[i]!.ms, x: at.x + x, y: at.y + y, form, confidence, reach };
     });
     const footprint = (i: number): Rect | null => {
       const at = this.path[i]?.at;

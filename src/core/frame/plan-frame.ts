@@ -10,6 +10,7 @@ import { wholeView } from '../scale/sharpness';
 import { crossingAt } from '../transition/crossing';
 import type { Ticks } from '../time/ticks';
 import { callouts, frameCallouts } from './callout-layers';
+import { beneathPointer } from './pointer-beneath';
 import { pointerLayers } from './pointer-layers';
 import { groundLayers } from './ground-layers';
 import { presenterLayers } from './presenter-layers';
@@ -133,6 +134,7 @@ function screenLayers(scene: Scene, found: Shown): Layer[] {
     // Blurred bars have the stage's own shape.
     ...(mask ? [] : blurredBars(scene, { clip, footage }, placement, area, stage)),
     layer,
+    ...beneathPointer(scene, screen, layer),
   ];
   const here = callouts(scene, screen);
   return [

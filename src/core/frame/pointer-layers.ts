@@ -1,6 +1,5 @@
-import type { PointerScene, PointerShown } from '../pointer/look';
+import type { PointerScene } from '../pointer/look';
 import { lookKindOf } from '../pointer/looks';
-import { looksAt } from '../pointer/looks-at';
 import { steadiedAt } from '../pointer/steady';
 import type { Scene, ScreenView } from '../scene/scene';
 import { pressAt } from '../telemetry/press';
@@ -8,25 +7,19 @@ import { pointerAt, shapeAt } from '../telemetry/sample';
 import type { PointerMark } from './mark';
 import type { Layer } from './plan';
 import { pointerInset } from './pointer-inset';
-import { trackIn } from './pointer-now';
+import { pointerShown, trackIn } from './pointer-now';
 
 /** Height of a drawn pointer as a share of the frame's height, where nothing is magnified. */
 const POINTER_HEIGHT = 0.035;
 
 /** The looks of the pointer, and the pointer itself where it is drawn. */
 export function pointerLayers(scene: Scene, screen: ScreenView): Layer[] {
-  const { project, output, ratio, time } = scene;
+  const { project, output, ratio } = scene;
   const pointer = trackIn(scene, screen);
   if (!pointer) return [];
-  const { track, ms, hidden } = pointer;
-  const looks = looksAt(project.pointer, time).filter(
-    ({ look }) => !hidden || lookKindOf(look).always,
-  );
-  const size = track.inPicture === false && !hidden ? 1 : null;
-  const shown = looks.reduce<PointerShown>(
-    (so, { look, strength }) => lookKindOf(look).treat?.(look, so, { track, ms, strength }) ?? so,
-    { at: pointer.at, size, grows: true, opacity: 1, presence: 1 },
-  );
+  const { track, ms } = pointer;
+  const { looks, shown } = pointerShown(scene, pointer);
+  const size = pointer.drawn ? 1 : null;
   const zoom = screen.magnification * (screen.stage.width / output.width);
   const scaleOf = (grows: boolean) => ratio * (grows ? zoom : 1);
   // One that covers the recording's own has to stay over that.

@@ -1,3 +1,6 @@
+import type { PointerShown } from '../pointer/look';
+import { lookKindOf } from '../pointer/looks';
+import { looksAt, type LookNow } from '../pointer/looks-at';
 import { sourceMs } from '../project/clip-time';
 import { trackOf } from '../project/track-of';
 import type { Scene, ScreenView } from '../scene/scene';
@@ -13,6 +16,8 @@ export interface PointerNow {
   /** Where it is, in footage pixels; where it was or will be while it is hidden. */
   readonly at: PointInFootage;
   readonly hidden: boolean;
+  /** Whether it is drawn unless something else is wanted, since the recording does not show it. */
+  readonly drawn: boolean;
 }
 
 /** What the pointer track of a recording tells at an instant; null without one. */
@@ -23,7 +28,24 @@ export function trackIn(
   const track = trackOf(project, sources, footage.id);
   if (!track) return null;
   const ms = sourceMs(clip, time);
-  return { track, ms, at: pointerAt(track, ms), hidden: isHiddenAt(track, ms) };
+  const hidden = isHiddenAt(track, ms);
+  const drawn = track.inPicture === false && !hidden;
+  return { track, ms, at: pointerAt(track, ms), hidden, drawn };
+}
+
+/** The looks that count at an instant, and how they have the pointer shown. */
+export function pointerShown(
+  { project, time }: Scene,
+  { track, ms, at, hidden, drawn }: PointerNow,
+): { readonly looks: readonly LookNow[]; readonly shown: PointerShown } {
+  const looks = looksAt(project.pointer, time).filter(
+    ({ look }) => !hidden || lookKindOf(look).always,
+  );
+  const shown = looks.reduce<PointerShown>(
+    (so, { look, strength }) => lookKindOf(look).treat?.(look, so, { track, ms, strength }) ?? so,
+    { at, size: drawn ? 1 : null, grows: true, opacity: 1, presence: 1, bare: 0 },
+  );
+  return { looks, shown };
 }
 
 /** Where the pointer of a recording is; null without a pointer track, and while it is hidden. */

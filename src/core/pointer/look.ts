@@ -25,6 +25,8 @@ export interface PointerShown {
   readonly opacity: number;
   /** Of the pointer and of what is drawn behind it, 0 to 1. */
   readonly presence: number;
+  /** How much of one that the recording shows is painted out, as far as that can be, 0 to 1. */
+  readonly bare: number;
 }
 
 /** What a look is told of the recording's pointer. */

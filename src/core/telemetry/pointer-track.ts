@@ -49,6 +49,15 @@ export type PointerSample = readonly [ms: number, x: number, y: number, confiden
 export const TRACK_SOURCES = ['recorded', 'found', 'corrected'] as const;
 export type TrackSource = (typeof TRACK_SOURCES)[number];
 
+/** How far a pointer that the recording shows reaches from its tip, in pixels. */
+export const PointerReach = Type.Object({
+  left: Type.Readonly(Type.Number({ minimum: 0 })),
+  top: Type.Readonly(Type.Number({ minimum: 0 })),
+  right: Type.Readonly(Type.Number({ minimum: 0 })),
+  bottom: Type.Readonly(Type.Number({ minimum: 0 })),
+});
+export type PointerReach = Static<typeof PointerReach>;
+
 /** A stretch in which the pointer is not seen, in milliseconds. */
 export type HiddenStretch = readonly [from: number, to: number];
 
@@ -69,6 +78,7 @@ export const PointerTrack = Type.Object({
         'Whether the recording shows the pointer. When it does not (false), Vistum draws it.',
     }),
   ),
+  reach: Type.ReadonlyOptional(PointerReach),
   samples: Type.Readonly(
     Type.Unsafe<readonly PointerSample[]>({
       type: 'array',

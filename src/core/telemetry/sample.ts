@@ -62,10 +62,17 @@ export function scaleTrack(track: PointerTrack, width: number, height: number): 
   if (track.width === width && track.height === height) return track;
   const sx = width / track.width;
   const sy = height / track.height;
+  const { reach } = track;
   return {
     ...track,
     width,
     height,
+    ...(reach && {
+      reach: {
+        ...{ left: reach.left * sx, right: reach.right * sx },
+        ...{ top: reach.top * sy, bottom: reach.bottom * sy },
+      },
+    }),
     samples: track.samples.map(([t, x, y, ...sure]) => [t, x * sx, y * sy, ...sure]),
   };
 }

@@ -1,6 +1,7 @@
 import type {
   HiddenStretch,
   PointerEvent,
+  PointerReach,
   PointerSample,
   PointerTrack,
 } from '../telemetry/pointer-track';
@@ -15,6 +16,8 @@ export interface FoundSpot {
   readonly y: number;
   readonly form: PointerForm;
   readonly confidence: number;
+  /** How far it reaches from there, in pixels. */
+  readonly reach: PointerReach;
 }
 
 /** The pointer is hidden only if it is not found for so many ms. */
@@ -57,6 +60,16 @@ function hiddenOf(spots: readonly (FoundSpot | null)[], times: readonly number[]
   return hidden;
 }
 
+/** How far the pointer reaches in any of its looks. */
+function reachOf(spots: readonly (FoundSpot | null)[]): PointerReach {
+  const most = { left: 0, top: 0, right: 0, bottom: 0 };
+  for (const spot of spots)
+    if (spot)
+      for (const side of ['left', 'top', 'right', 'bottom'] as const)
+        most[side] = Math.max(most[side], rounded(spot.reach[side], 10));
+  return most;
+}
+
 /** A change of what the pointer looks like, as tracks tell it. */
 const shapeOf = (form: PointerForm): string => (form === 'other' ? 'arrow' : form);
 
@@ -95,6 +108,7 @@ export function foundTrack(
   });
   return {
     ...{ format: 'vistum-pointer', version: 2, width, height, inPicture: true, source: 'found' },
+    reach: reachOf(spots),
     samples,
     hidden: hiddenOf(spots, times),
     events: [...events, ...shapesOf(spots)].sort((a, b) => a.t - b.t),

@@ -195,14 +195,20 @@ test('a press is inferred where the pointer stands and something opens, not as i
 
 test('a found track says where, how sure, when hidden, and what was inferred', () => {
   const times = Array.from({ length: 40 }, (_, i) => i * 50);
+  const reach = (i: number) => ({ left: 1, top: 2, right: i === 5 ? 20 : 12, bottom: 19 });
   const spots = times.map((ms, i) =>
     i >= 10 && i < 20
       ? null
-      : { ms, x: i < 10 ? 100 : 100 + i, y: 50, form: 'arrow' as const, confidence: 0.8 },
+      : {
+          ...{ ms, x: i < 10 ? 100 : 100 + i, y: 50, form: 'arrow' as const, confidence: 0.8 },
+          reach: reach(i),
+        },
   );
   const press = { ms: 300, x: 100, y: 50, confidence: 0.75 };
   const track = foundTrack(spots, times, [press], SIZE)!;
   expect(track).toMatchObject({ version: 2, source: 'found', hidden: [[500, 1000]] });
+  // As far as in any of its looks.
+  expect(track.reach).toEqual({ left: 1, top: 2, right: 20, bottom: 19 });
   // Of a rest its first and its last are enough.
   expect(track.samples.filter(([ms]) => ms < 500)).toHaveLength(2);
   expect(track.samples[0]).toEqual([0, 100, 50, 0.8]);

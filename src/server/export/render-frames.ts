@@ -6,7 +6,7 @@ import { isSolid, videoLayers, type FramePlan, type VideoLayer } from '@/core/fr
 import type { Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
 import type { Rect, Size } from '@/core/scale/rect';
-import { ticksToSeconds, type FrameRate } from '@/core/time/ticks';
+import { ticksToSeconds, type FrameRate, type Ticks } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { allocateFrame, releaseFrame, type PlanarFrame } from '@/kernels/planar';
 import { FrameStream, type StreamFacts, type StreamOptions } from '../media/frame-stream';
@@ -34,6 +34,8 @@ interface OpenStream {
   /** Output frame that its next frame belongs to. */
   next: number;
   source: SourceFrame;
+  /** When in the recording its first frame was wanted. */
+  readonly time: Ticks;
   /** How the picture before was placed. */
   placed: string;
 }
@@ -140,7 +142,8 @@ export class FrameRenderer implements Disposable {
   ): void {
     const open = this.streams.get(name);
     const placed = JSON.stringify([layer.source, layer.destination]);
-    if (open && (layer.speed === 0 || open.next === index)) {
+    const goesOn = layer.speed === 0 ? open?.time === layer.time : open?.next === index;
+    if (open && goesOn) {
       // Only what fills a rectangle and stays where it is can be drawn again in part.
       if (layer.speed !== 0)
         open.source = open.stream.next(isSolid(layer) && open.placed === placed);
@@ -157,7 +160,8 @@ export class FrameRenderer implements Disposable {
       ...more,
     });
     try {
-      this.streams.set(name, { stream, next: index + 1, source: stream.next(false), placed });
+      const source = stream.next(false);
+      this.streams.set(name, { stream, next: index + 1, source, time: layer.time, placed });
     } catch (error) {
       this.streams.delete(name);
       stream.close();

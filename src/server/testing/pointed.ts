@@ -4,7 +4,7 @@ import { createCanvas } from '@napi-rs/canvas';
 import { ARROW } from '@/core/vision/testing';
 import { ffmpeg, scratchFolder } from './media';
 
-const SIZE = { width: 960, height: 540 };
+export const SIZE = { width: 960, height: 540 };
 /** The pointer rests at a place and goes on to the next, over and over, in seconds. */
 const ROUND = 1.5;
 const MOVING = 0.7;
@@ -21,6 +21,12 @@ export const pointedAt = (seconds: number) => ({
   x: 440 + 330 * Math.sin(phase(seconds)),
   y: 240 + 190 * Math.cos(1.7 * phase(seconds)),
 });
+
+/** What opens then, in pixels. */
+export const menuBox = () => {
+  const { x, y } = pointedAt(OPENS);
+  return { x: Math.round(x - 20), y: Math.round(y + 8), width: 180, height: 90 };
+};
 
 /** A page with text, as a picture. */
 function page(): Buffer {
@@ -48,19 +54,24 @@ function pointer(): Buffer {
   return canvas.toBuffer('image/png');
 }
 
-/** Makes a recording of a screen whose pointer is part of the picture and has no track. */
-export function makePointed(path: string, seconds: number): void {
+/**
+ * Makes a recording of a screen whose pointer is part of the picture and has no track; or the same
+ * without the pointer.
+ */
+export function makePointed(path: string, seconds: number, { pointed = true } = {}): void {
   const folder = scratchFolder();
   const [ground, arrow] = [join(folder, 'page.png'), join(folder, 'pointer.png')];
   writeFileSync(ground, page());
   writeFileSync(arrow, pointer());
   const way = `(floor(t/${ROUND})+min(1,mod(t,${ROUND})/${MOVING}))`;
-  const menu = pointedAt(OPENS);
-  const box = `drawbox=x=${Math.round(menu.x - 20)}:y=${Math.round(menu.y + 8)}:w=180:h=90`;
+  const { x, y, width, height } = menuBox();
+  const box = `drawbox=x=${x}:y=${y}:w=${width}:h=${height}`;
   ffmpeg(
     ...['-loop', '1', '-framerate', '30', '-i', ground, '-i', arrow, '-filter_complex'],
     `[0]${box}:c=0x3a5a7a:t=fill:enable='gte(t,${OPENS})'[g];` +
-      `[g][1]overlay=x='440+330*sin${way}':y='240+190*cos(1.7*${way})':eval=frame`,
+      (pointed
+        ? `[g][1]overlay=x='440+330*sin${way}':y='240+190*cos(1.7*${way})':eval=frame`
+        : '[1]nullsink;[g]null'),
     ...['-t', String(seconds), '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '23'],
     ...['-pix_fmt', 'yuv420p', path],
   );

@@ -23,11 +23,14 @@ export const rest: PointerLookKind<typeof schema> = {
   schema,
   label: 'Rest',
   level: 'below',
-  note: 'A pointer that the recording itself shows stays; what is drawn behind it fades.',
+  note:
+    'A pointer that the recording itself shows fades where other pictures show what lies beneath; ' +
+    'what is drawn behind it fades in any case.',
   treat({ after }, shown, { track, ms, strength }) {
     const { since, until } = restAt(track, ms, after * 1000 + FADE_MS);
     const gone = Math.min(1, Math.max(0, (since - after * 1000) / FADE_MS));
     const back = Math.min(1, Math.max(0, 1 - until / FADE_MS));
-    return { ...shown, presence: shown.presence * (1 - strength * Math.max(0, gone - back)) };
+    const left = 1 - strength * Math.max(0, gone - back);
+    return { ...shown, presence: shown.presence * left, bare: 1 - (1 - shown.bare) * left };
   },
 };

@@ -23,11 +23,14 @@ export const size: PointerLookKind<typeof schema> = {
   schema,
   label: 'Size',
   level: 'below',
-  note: 'Drawn over a pointer that the recording itself shows.',
+  note:
+    'Drawn over a pointer that the recording itself shows, which is painted out where other ' +
+    'pictures show what lies beneath.',
   treat: ({ factor, grows }, shown, { strength }) => ({
     ...shown,
     size: shown.size === null ? factor : shown.size * (1 + (factor - 1) * strength),
     grows,
     opacity: shown.opacity * (shown.size === null ? strength : 1),
+    bare: Math.max(shown.bare, strength),
   }),
 };

@@ -12,6 +12,9 @@ import { SpanTimes } from './SpanTimes';
 
 const labelOf = (kind: PointerLookName) => lookKindOf({ kind }).label;
 
+/** Looks for which a pointer that the recording shows is painted out. */
+const PAINTING_OUT: readonly PointerLookName[] = ['hidden', 'rest', 'size'];
+
 /** By their names, so that each is found. */
 const ORDER = (Object.keys(LOOKS) as PointerLookName[]).sort((a, b) =>
   labelOf(a).localeCompare(labelOf(b)),
@@ -22,7 +25,11 @@ export function PointerDetails({ id }: { id: string }) {
   const span = useEditor((s) => s.project.pointer.find((p) => p.id === id));
   const apply = useEditor((s) => s.apply);
   const tracks = useEditor((s) => Object.keys(s.sources.pointers).length);
+  const unread = useEditor(({ sources: { pointers, sights } }) =>
+    Object.entries(pointers).some(([id, t]) => t.inPicture !== false && !sights?.[id]),
+  );
   if (!span) return null;
+  const paintsOut = span.looks.some(({ kind }) => PAINTING_OUT.includes(kind));
   const setLooks = (looks: readonly PointerLook[], run: boolean) =>
     apply('change-pointer-looks', { id, change: { looks: [...looks] } }, run);
   return (
@@ -32,6 +39,12 @@ export function PointerDetails({ id }: { id: string }) {
         <p className="text-caution">
           No recording has a pointer track yet, so there is nothing to follow. Press “Find the
           pointer” in the details of a screen recording in Footage, or attach one there.
+        </p>
+      )}
+      {tracks > 0 && unread && paintsOut && (
+        <p className="text-caution">
+          What lies beneath a pointer is known once its recording was looked through. Press “Find
+          the pointer” in its details in Footage.
         </p>
       )}
       {ORDER.map((kind) => (

@@ -1,0 +1,111 @@
+import fc from 'fast-check';
+import { meet, type Rect } from '../scale/rect';
+import type { PointerTrack } from '../telemetry/pointer-track';
+import type { ScreenActivity } from '../vision/screen-activity';
+import { pointerBox, uncovered } from './beneath';
+
+const SIZE = { width: 1000, height: 600 };
+const LENGTH = 12_000;
+const ALL = { from: 0, to: LENGTH };
+const REACH = { left: 2, top: 2, right: 20, bottom: 30 };
+
+const trackOf = (
+  samples: PointerTrack['samples'],
+  hidden: PointerTrack['hidden'] = [],
+): PointerTrack => ({ format: 'vistum-pointer', version: 2, ...SIZE, samples, hidden, events: [] });
+
+const change = (start: number, end: number, box: Rect): ScreenActivity => ({
+  ...{ kind: 'change', start, end, box, scrolled: 0 },
+});
+
+test('what a pointer that goes away covered is known, before it went and after', () => {
+  // Two seconds at the left, then at the right.
+  const track = trackOf([
+    [0, 100, 100],
+    [2000, 100, 100],
+    [2100, 800, 400],
+  ]);
+  const found = uncovered(track, REACH, { activities: [], length: LENGTH }, ALL);
+  const told = found.reduce((sum, { from, to }) => sum + to - from, 0);
+  expect(told).toBeGreaterThan(0.97 * LENGTH);
+  for (const { from, to, by } of found) {
+    if (to <= 2000) expect(by).toBeGreaterThan(2000);
+    if (from >= 2100) expect(by).toBeLessThan(2100);
+  }
+  // A pointer that rests all along has never shown what is beneath.
+  expect(
+    uncovered(trackOf([[0, 100, 100]]), REACH, { activities: [], length: LENGTH }, ALL),
+  ).toEqual([]);
+});
+
+test('nothing is taken from beyond a change of that place', () => {
+  const track = trackOf([
+    [0, 100, 100],
+    [5000, 100, 100],
+    [5100, 800, 400],
+  ]);
+  const there = { x: 80, y: 90, width: 200, height: 60 };
+  // The place changes while the pointer is on it: only what follows the change is known by what
+  // comes after.
+  const found = uncovered(
+    track,
+    REACH,
+    { activities: [change(3000, 3000, there)], length: LENGTH },
+    ALL,
+  );
+  const before = found.filter(({ to }) => to <= 5000);
+  expect(Math.min(...before.map(({ from }) => from))).toBeGreaterThan(3000);
+  // Elsewhere it does not matter.
+  const far = uncovered(
+    track,
+    REACH,
+    { activities: [change(3000, 3000, { ...there, x: 600 })], length: LENGTH },
+    ALL,
+  );
+  expect(far[0]!.from).toBe(0);
+});
+
+test('a picture that is taken shows the place without the pointer, and nothing happened there since', () => {
+  const spot = fc.record({
+    x: fc.integer({ min: 0, max: 999 }),
+    y: fc.integer({ min: 0, max: 599 }),
+  });
+  const paths = fc.array(fc.tuple(fc.integer({ min: 20, max: 900 }), spot), {
+    ...{ minLength: 1, maxLength: 30 },
+  });
+  const changes = fc.array(
+    fc.record({
+      start: fc.integer({ min: 0, max: LENGTH }),
+      lasts: fc.integer({ min: 0, max: 1500 }),
+      at: spot,
+      size: fc.integer({ min: 8, max: 300 }),
+    }),
+    { maxLength: 12 },
+  );
+  fc.assert(
+    fc.property(paths, changes, fc.integer({ min: 0, max: LENGTH }), (path, made, gone) => {
+      let ms = 0;
+      const samples = path.map(([after, { x, y }]) => [(ms += after), x, y] as const);
+      const track = trackOf(samples, [[gone, gone + 700]]);
+      const activities = made.map(({ start, lasts, at, size }) =>
+        change(start, start + lasts, { ...at, width: size, height: size }),
+      );
+      let last = 0;
+      for (const { from, to, by } of uncovered(track, REACH, { activities, length: LENGTH }, ALL)) {
+        expect(from).toBeGreaterThanOrEqual(last);
+        expect(to).toBeGreaterThan(from);
+        last = to;
+        expect(by >= 0 && by < LENGTH).toBe(true);
+        const hiddenThen = by >= gone && by < gone + 700;
+        for (let at = from; at < to; at += 17) {
+          const box = pointerBox(track, REACH, at);
+          expect(hiddenThen || !meet(box, pointerBox(track, REACH, by))).toBe(true);
+          for (const { start, end, box: there } of activities)
+            if (end >= Math.min(by, at) && start <= Math.max(by, at))
+              expect(meet(there, box)).toBe(false);
+        }
+      }
+    }),
+    { numRuns: 30 },
+  );
+});
