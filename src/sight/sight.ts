@@ -1,4 +1,5 @@
 import { anchoredTo, type Anchor } from '@/core/vision/anchored';
+import { changedPlaces, type ChangedPlace } from '@/core/vision/changed-places';
 import { boxesOf, withoutPointer, type Change, type ChangedBox } from '@/core/vision/changes';
 import { foundTrack, type FoundSpot } from '@/core/vision/found-track';
 import { joinHotspots, strangersAmong } from '@/core/vision/joins';
@@ -42,6 +43,7 @@ export interface Sighted {
   readonly track: PointerTrack | null;
   /** What happened beside the pointer. */
   readonly activities: readonly ScreenActivity[];
+  readonly changes: readonly ChangedPlace[] | null;
   readonly pages: readonly Page[];
   /** How many pictures were looked at once more. */
   readonly again: number;
@@ -132,7 +134,7 @@ export class ScreenSighting {
   }
 
   /** The pointer's track, and what happened beside it. */
-  private tell(looks: readonly PointerLook[]): Pick<Sighted, 'track' | 'activities'> {
+  private tell(looks: readonly PointerLook[]): Pick<Sighted, 'track' | 'activities' | 'changes'> {
     const spots = this.path.map(({ at, confidence }, i): FoundSpot | null => {
       const look = at && looks[at.look];
       if (!look) return null;
@@ -152,9 +154,11 @@ export class ScreenSighting {
       calm: withoutPointer(change.calm, footprint(i - 1), footprint(i)),
     }));
     const times = this.found.map(({ ms }) => ms);
+    const activities = screenActivities(changes, this.size);
     return {
+      activities,
+      changes: changedPlaces(changes, activities),
       track: foundTrack(spots, times, inferPresses(spots, changes), this.size),
-      activities: screenActivities(changes, this.size),
     };
   }
 

@@ -109,3 +109,19 @@ test('a picture that is taken shows the place without the pointer, and nothing h
     { numRuns: 30 },
   );
 });
+
+test('places that changed tell more than what was united of them', () => {
+  const track = trackOf([
+    [0, 100, 100],
+    [5000, 100, 100],
+    [5100, 800, 400],
+  ]);
+  // Typed far to the right of the pointer, in one line with it.
+  const typed = change(1000, 4500, { x: 60, y: 90, width: 900, height: 60 });
+  const told = { activities: [typed], length: LENGTH };
+  const before = (found: ReturnType<typeof uncovered>) =>
+    found.reduce((sum, { from, to }) => sum + Math.max(0, Math.min(to, 5000) - from), 0);
+  expect(before(uncovered(track, REACH, told, ALL))).toBeLessThan(1000);
+  const places = [1000, 2000, 4500].map((ms) => [ms, ms, 600, 90, 40, 60] as const);
+  expect(before(uncovered(track, REACH, { ...told, changes: places }, ALL))).toBeGreaterThan(4900);
+});

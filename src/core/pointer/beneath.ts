@@ -17,6 +17,9 @@ export interface Uncovered {
   readonly by: number;
 }
 
+/** What is known of what happened in a recording, and how long it is. */
+type Happenings = Pick<ScreenSight, 'activities' | 'changes' | 'length'>;
+
 /** Stretches are told in steps of so many ms. */
 const STEP = 50;
 /** A time that serves for less is not worth opening the recording for, in ms. */
@@ -58,16 +61,27 @@ export function reachOf(track: PointerTrack, sight: ScreenSight | undefined): Po
   };
 }
 
-/** Activities in order of their start, with the latest end of all up to each. */
+/** What happened, in order of its start, with the latest end of all up to each. */
 interface Timeline {
-  readonly sorted: readonly ScreenActivity[];
+  readonly sorted: readonly Pick<ScreenActivity, 'start' | 'end' | 'box'>[];
   readonly ends: readonly number[];
 }
 
-function timelineOf(activities: readonly ScreenActivity[]): Timeline {
-  const sorted = [...activities].sort((a, b) => a.start - b.start);
+const timelines = new WeakMap<Happenings, Timeline>();
+
+function timelineOf(sight: Happenings): Timeline {
+  const before = timelines.get(sight);
+  if (before) return before;
+  const { activities, changes } = sight;
+  const all =
+    changes?.map(([start, end, x, y, width, height]) => ({
+      ...{ start, end, box: { x, y, width, height } },
+    })) ?? activities;
+  const sorted = [...all].sort((a, b) => a.start - b.start);
   let latest = -Infinity;
-  return { sorted, ends: sorted.map(({ end }) => (latest = Math.max(latest, end))) };
+  const timeline = { sorted, ends: sorted.map(({ end }) => (latest = Math.max(latest, end))) };
+  timelines.set(sight, timeline);
+  return timeline;
 }
 
 /** Whether something happened in a box between two times. */
@@ -90,10 +104,11 @@ function happened({ sorted, ends }: Timeline, box: Rect, from: number, to: numbe
 export function uncovered(
   track: PointerTrack,
   reach: PointerReach,
-  { activities, length }: Pick<ScreenSight, 'activities' | 'length'>,
+  sight: Happenings,
   range: { readonly from: number; readonly to: number },
 ): Uncovered[] {
-  const timeline = timelineOf(activities);
+  const { length } = sight;
+  const timeline = timelineOf(sight);
   const steps = Math.ceil(Math.min(length, range.to) / STEP);
   const boxes = new Map<number, Rect>();
   /** All that the pointer covers in a step. */

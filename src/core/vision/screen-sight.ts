@@ -1,4 +1,5 @@
 import type { PointerTrack } from '../telemetry/pointer-track';
+import type { ChangedPlace } from './changed-places';
 import type { Page } from './page';
 import type { ScreenActivity } from './screen-activity';
 
@@ -12,6 +13,8 @@ export interface ScreenSight {
   readonly pointer: PointerTrack | null;
   /** What happened beside the pointer. */
   readonly activities: readonly ScreenActivity[];
+  /** Where the picture changed when; not known of some recordings, and of those with too much. */
+  readonly changes?: readonly ChangedPlace[] | null;
   /** What is to be read on the screen, from page to page. */
   readonly pages: readonly Page[];
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { BlobFinder } from './blobs';
+import { changedPlaces } from './changed-places';
 import { boxesOf, withoutPointer, type Change } from './changes';
 import { foundTrack } from './found-track';
 import { hotspotOf } from './hotspot';
@@ -224,4 +225,34 @@ test('a found track says where, how sure, when hidden, and what was inferred', (
       SIZE,
     ),
   ).toBeNull();
+});
+
+test('places that changed are told one by one, films by themselves', () => {
+  const box = (x: number) => ({ x, y: 32, width: 16, height: 16, tiles: 1 });
+  const changes = Array.from({ length: 200 }, (_, i): Change => {
+    const boxes = [box(16), ...(i % 20 ? [] : [box(160)])];
+    return { ms: i * 50, boxes: [...boxes, box(240)], calm: boxes, share: 0.01, scrolled: 0 };
+  });
+  const film = { kind: 'video', start: 0, end: 5000, box: box(240), scrolled: 0 } as const;
+  const places = changedPlaces(changes, [film, { ...film, kind: 'typing', box: box(300) }])!;
+  const at = (x: number) => places.filter((place) => place[2] === x);
+  // What changes all the while is told in parts of two seconds, what does now and then each time.
+  expect(at(16).every(([from, to]) => to - from <= 2000)).toBe(true);
+  expect(at(16)).toHaveLength(5);
+  expect(at(160).map(([from, to]) => [from, to])).toEqual(
+    Array.from({ length: 10 }, (_, i) => [i * 1000, i * 1000]),
+  );
+  expect(at(240).map(([from, to]) => [from, to])).toEqual([
+    [0, 2000],
+    [2000, 4000],
+    [4000, 5000],
+  ]);
+  expect(at(300)).toEqual([]);
+  expect(places.map(([from]) => from)).toEqual(places.map(([from]) => from).sort((a, b) => a - b));
+  const busy = Array.from({ length: 1000 }, (_, i) => ({
+    ...changes[0]!,
+    ms: i * 40,
+    calm: Array.from({ length: 24 }, (_, k) => box(i + k * 1000)),
+  }));
+  expect(changedPlaces(busy, [])).toBeNull();
 });

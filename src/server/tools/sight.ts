@@ -33,9 +33,11 @@ export async function sight(
     pictures: Math.max(1, Math.round((recording.length * framesPerSecond(rate)) / 1000)),
     onProgress,
   });
-  const { track, activities, pages } = sighting.run();
+  const { track, activities, changes, pages } = sighting.run();
   const length = Math.round(recording.length);
-  const found: ScreenSight = { width, height, length, pointer: track, activities, pages };
+  const found: ScreenSight = {
+    ...{ width, height, length, pointer: track, activities, changes, pages },
+  };
   await writeFile(to, JSON.stringify(found));
   return summaryOf(found);
 }
