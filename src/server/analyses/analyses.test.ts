@@ -14,7 +14,7 @@ import { runJob } from '../jobs/runner';
 import { probeMedia } from '../media/probe';
 import { workFolder } from '../places';
 import { newProject } from '../projects';
-import { cancelAnalysis, listAnalyses, readResult, requestAnalysis } from './analyses';
+import { cancelAnalysis, listAnalyses, readResult, requestAnalysis, resultOf } from './analyses';
 import { fingerprint } from './fingerprint';
 import { ANALYSES } from './index';
 import { analysisWork } from './job';
@@ -111,6 +111,19 @@ test('the same content under another name is not looked at again', async () => {
   rmSync(footageFolder(first), { recursive: true });
   expect(String(await readResult(context, again.id))).toContain('#');
   run.mockRestore();
+});
+
+test('a result that was taken out of the data folder is not there, and is made anew', async () => {
+  const id = await brought(green);
+  const first = await requestAnalysis(context, id, 'wall');
+  await work();
+  rmSync((await resultOf(context, id, 'wall'))!);
+  expect(await resultOf(context, id, 'wall')).toBeNull();
+  await expect(readResult(context, first.id)).rejects.toMatchObject({ status: 404 });
+  const again = await requestAnalysis(context, id, 'wall');
+  expect(again).toMatchObject({ status: 'waiting', jobId: expect.any(String) });
+  await work();
+  expect(String(await readResult(context, again.id))).toContain('#');
 });
 
 test('one that an earlier version made says so, and is made anew when it is asked for', async () => {

@@ -81,7 +81,8 @@ export async function requestAnalysis(
       transaction,
     });
     const there = newest && analysisOf(newest);
-    const usable = there && there.version === version && there.status !== 'failed';
+    const isWhole = there?.status !== 'ready' || (await hasResult(context, there));
+    const usable = there && there.version === version && there.status !== 'failed' && isWhole;
     if (usable && !again) {
       const open = { subject: there.id, status: ['queued', 'running'] };
       const job = await jobs.findOne({ where: open, attributes: ['id'], transaction });
@@ -154,6 +155,12 @@ async function clearOldest(
   for (const { id } of done) await clearAnalyses(context, { id }, transaction);
 }
 
+/** Whether a result is still there: somebody may have tidied up the data folder. */
+const hasResult = async (
+  { stores }: ServerContext,
+  row: Parameters<typeof resultFile>[0],
+): Promise<boolean> => !!(await stores.files.find(resultFile(row)));
+
 /** Where the result of a recording's analysis lies; null while there is none. */
 export async function resultOf(
   context: ServerContext,
@@ -163,7 +170,7 @@ export async function resultOf(
   const { analyses } = context.db;
   const where = { footageId, kind, status: 'ready' };
   const row = await analyses.findOne({ where, order: [['createdAt', 'DESC']] });
-  return row && context.stores.files.path(resultFile(row));
+  return row && (await hasResult(context, row)) ? context.stores.files.path(resultFile(row)) : null;
 }
 
 /**
@@ -174,7 +181,7 @@ export async function resultOf(
 export async function readResult(context: ServerContext, id: string): Promise<Buffer> {
   const row = await findAnalysis(context, id);
   if (row.status !== 'ready') throw problem('analysis-not-ready');
-  if (row.kind === 'matte') throw notFound('file');
+  if (row.kind === 'matte' || !(await hasResult(context, row))) throw notFound('file');
   return readFile(await context.stores.files.path(resultFile(row)));
 }
 
