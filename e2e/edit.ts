@@ -10,6 +10,8 @@ export async function openDemo(page: Page): Promise<string> {
   ).json()) as { id: string };
   await page.goto(`/projects/${id}/edit`);
   await expect(clips(page, 'screen')).toHaveCount(1);
+  // Until it is known what the footage is, nothing can be put on it.
+  await expect(clips(page, 'screen')).toContainText('kilnbook-screen');
   await settled(page);
   return id;
 }
