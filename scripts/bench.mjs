@@ -1,8 +1,8 @@
 // Measures edits, a long project in the interface, recording, and the picture engine as ratios
 // within one run: `npm run bench [framing] [pointer] [follow] [covers] [private] [edits] [long]
-// [recording] [sharpness] [crisp] [key] [match] [matte] [layouts] [growth] [preview] [export] [noise]`.
-// `VISTUM_BENCH_SCENE` chooses one scene of `export` (demo, view, worst), `VISTUM_BENCH_ROUNDS`
-// how often each way is taken.
+// [recording] [sharpness] [crisp] [key] [match] [matte] [layouts] [growth] [preview] [export]
+// [noise]`. `VISTUM_BENCH_SCENE` chooses one scene of `export` (demo, view, worst),
+// `VISTUM_BENCH_ROUNDS` how often each way is taken.
 import { spawnSync } from 'node:child_process';
 import { bootstrap } from './bootstrap.mjs';
 import { root } from './lib.mjs';

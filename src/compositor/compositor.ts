@@ -13,9 +13,9 @@ import {
 import { parseColor, rgbToYuv } from '@/core/key/color';
 import type { FootageKey } from '@/core/project/model';
 import { chromaRangeX } from '@/core/scale/filter';
-import { intersect, type Rect, type Size } from '@/core/scale/rect';
+import type { Rect, Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import { frameAtAddress, subPlane, type PlanarFrame, type Plane } from '@/kernels/planar';
+import { frameAtAddress, subPlane, type PlanarFrame } from '@/kernels/planar';
 import { adjustColors, adjustPlane } from './adjust';
 import { Covers } from './covers';
 import { CrispText } from './crisp';
@@ -36,13 +36,13 @@ import {
 } from './inset';
 import { Keyer } from './keyer';
 import { MaskShop } from './masks';
-import { fadeSprite, Mirrors } from './mirrors';
+import { mirrored } from './mirrored';
 import { movePlane } from './move-plane';
 import type { Rasterizer } from './rasterizer';
 import { Resampler, type AxisRange } from './resampler';
 import { ScaledPictures, type ColorPlanes, type OtherLuma, type PictureMapping } from './scaled';
 import type { SourceFrame } from './source-frame';
-import type { PlacedSprite } from './sprite';
+import { blendSprite, fadeSprite, type PlacedSprite } from './sprite';
 import { SpriteShop } from './sprites';
 import { Turner } from './turner';
 
@@ -62,7 +62,6 @@ export class Compositor {
   private readonly turner: Turner;
   private readonly covers: Covers;
   private readonly dimmer: Dimmer;
-  private readonly mirrors: Mirrors;
   private readonly crisp: CrispText;
 
   constructor(
@@ -77,7 +76,6 @@ export class Compositor {
     this.turner = new Turner(heap);
     this.covers = new Covers(heap);
     this.dimmer = new Dimmer(heap, this.masks, this.covers);
-    this.mirrors = new Mirrors(heap);
     this.crisp = new CrispText(heap);
   }
 
@@ -289,7 +287,7 @@ export class Compositor {
     reflection: Reflection,
     target: PlanarFrame,
   ): void {
-    const seen = this.mirrors.below(inset, box, reflection);
+    const seen = mirrored(this.heap, this.masks, inset, box, reflection);
     if (!seen) return;
     maskInset(this.heap, seen.inset, seen.fade);
     this.join(layer, seen.inset, partOf(target, seen.box));
@@ -350,61 +348,21 @@ export class Compositor {
     placed: PlacedSprite,
     target: PlanarFrame,
   ): void {
+    const { heap } = this;
     const tint = blend === 'tint';
     if (reflection) {
       const { sprite, x, y } = placed;
       const { width, height } = sprite;
-      const seen = this.mirrors.below(sprite, { x, y, width, height }, reflection);
+      const seen = mirrored(heap, this.masks, sprite, { x, y, width, height }, reflection);
       if (seen) {
         const { inset, fade, box } = seen;
-        fadeSprite(this.heap, inset, fade);
         const below = { ...inset, width: box.width, height: box.height };
-        this.sprite({ sprite: below, x: box.x, y: box.y }, target, opacity, tint);
-        releaseInset(this.heap, inset);
+        fadeSprite(heap, below, fade);
+        blendSprite(heap, { sprite: below, x: box.x, y: box.y }, target, opacity, tint);
+        releaseInset(heap, inset);
       }
     }
-    this.sprite(placed, target, opacity, tint);
-  }
-
-  /** Blends a sprite, clipped to the target; `tint` leaves dark pixels dark. */
-  private sprite(
-    { sprite, x, y }: PlacedSprite,
-    target: PlanarFrame,
-    opacity: number,
-    tint: boolean,
-  ): void {
-    const seen = intersect(
-      { x, y, width: sprite.width, height: sprite.height },
-      { x: 0, y: 0, width: target.width & ~1, height: target.height & ~1 },
-    );
-    if (seen.width < 2 || seen.height < 2) return;
-    const strength = Math.round(opacity * 255);
-    const light = subPlane(target.y, seen.x, seen.y, seen.width, seen.height);
-    const blend = (to: Plane, from: Plane, alpha: Plane, by: number) => {
-      const width = seen.width / by;
-      const height = seen.height / by;
-      const t = subPlane(to, seen.x / by, seen.y / by, width, height);
-      const s = subPlane(from, (seen.x - x) / by, (seen.y - y) / by, width, height);
-      const a = subPlane(alpha, (seen.x - x) / by, (seen.y - y) / by, width, height);
-      this.heap.exports.blendPlane(
-        t.at,
-        t.stride,
-        s.at,
-        s.stride,
-        a.at,
-        a.stride,
-        width,
-        height,
-        strength,
-        tint ? light.at : 0,
-        light.stride,
-        by,
-      );
-    };
-    // Colour first: the tint reads the luma as it was.
-    blend(target.u, sprite.u, sprite.chromaAlpha, 2);
-    blend(target.v, sprite.v, sprite.chromaAlpha, 2);
-    blend(target.y, sprite.y, sprite.alpha, 1);
+    blendSprite(heap, placed, target, opacity, tint);
   }
 }
 

@@ -1,6 +1,6 @@
 import type { RegionEffect } from '@/core/frame/plan';
 import type { Mask } from '@/core/layout/mask';
-import { intersect, type InOutput, type Rect } from '@/core/scale/rect';
+import { evenRound, intersect, type InOutput, type Rect } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import { subPlane, type Plane } from '@/kernels/planar';
 import type { Covers } from './covers';
@@ -10,7 +10,6 @@ import { copyColors, type ColorPlanes } from './scaled';
 
 type Dim = RegionEffect & { readonly kind: 'dim' };
 
-const evenNear = (n: number) => Math.round(n / 2) * 2;
 /** Far from everything: what is faded outside of a disc there is faded all over. */
 const NOWHERE = -1e7;
 
@@ -105,15 +104,15 @@ export class Dimmer {
  * that no edge is seen of it: a rectangle of a slip of the hand may be as large as it likes.
  */
 function clearBox(place: InOutput, { center, inner, outer, shape, tall }: Dim): InOutput {
-  const beyond = evenNear(outer - inner) + 4;
+  const beyond = evenRound(outer - inner) + 4;
   // A disc is never straight along an edge, and never as large.
   const far = shape === 'box' ? beyond : Infinity;
   const along = (middle: number, half: number, start: number, length: number) => {
     const [from, to] = [middle - half, middle + half];
-    const size = Math.max(4, evenNear(to - from));
-    const begins = evenNear(middle - size / 2);
-    const first = Math.max(begins, Math.min(evenNear(start - far), begins + size - 4));
-    const last = Math.min(begins + size, Math.max(evenNear(start + length + far), first + 4));
+    const size = Math.max(4, evenRound(to - from));
+    const begins = evenRound(middle - size / 2);
+    const first = Math.max(begins, Math.min(evenRound(start - far), begins + size - 4));
+    const last = Math.min(begins + size, Math.max(evenRound(start + length + far), first + 4));
     return { first, size: last - first };
   };
   const across = along(center.x, outer, place.x, place.width);

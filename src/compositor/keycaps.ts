@@ -59,7 +59,7 @@ export function paintKeys(pen: Pen, { fill, ink }: KeysMark, set: KeyCaps): void
     pen.fill();
     pen.beginPath();
     const line = Math.max(1, fontSize * 0.05);
-    // Of a cap that is hardly there, nothing is left within its edge; canvases refuse less than none.
+    // Of a cap that is hardly there nothing is left within its edge; canvases refuse less than 0.
     pen.roundRect(
       x + line,
       ROOM + line,

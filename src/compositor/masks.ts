@@ -23,11 +23,33 @@ export class MaskShop {
 
   /** The mask for an inset of a size. */
   of(mask: Mask, width: number, height: number): MaskPlanes {
-    return this.masks.get(JSON.stringify([mask, width, height]), () => {
+    return this.kept([mask, width, height], width, height, (alpha) =>
+      this.cover(mask, { width, height }, alpha),
+    );
+  }
+
+  /** A mask that fades by the row, from how clear it is above to how clear it is below, 0 to 1. */
+  fading(above: number, below: number, width: number, height: number): MaskPlanes {
+    return this.kept([above, below, width, height], width, height, (alpha) => {
+      const rows = this.heap.bytes(alpha, width * height);
+      for (let row = 0; row < height; row++) {
+        const clear = above + ((below - above) * (row + 0.5)) / height;
+        rows.fill(Math.round(255 * clear), row * width, (row + 1) * width);
+      }
+    });
+  }
+
+  private kept(
+    key: unknown,
+    width: number,
+    height: number,
+    cover: (alpha: number) => void,
+  ): MaskPlanes {
+    return this.masks.get(JSON.stringify(key), () => {
       const { heap } = this;
       const alpha = heap.allocate(width * height + 16);
       const chromaAlpha = heap.allocate(((width + 1) >> 1) * ((height + 1) >> 1) + 16);
-      this.cover(mask, { width, height }, alpha);
+      cover(alpha);
       heap.exports.halvePlane(alpha, width, width, height, chromaAlpha);
       return { alpha, chromaAlpha };
     });

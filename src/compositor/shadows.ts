@@ -1,5 +1,5 @@
 import type { OutlineMark } from '@/core/frame/mark';
-import type { Rect, Size } from '@/core/scale/rect';
+import { evenCeil, evenRound, type Rect, type Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
 import { blurRoom, type Plane } from '@/kernels/planar';
 import { LruMap } from './lru';
@@ -12,9 +12,6 @@ import { allocateSprite, type PlacedSprite, type Sprite } from './sprite';
 const SCALE = 4;
 /** How far a shadow reaches, by how soft it is: three times the deviation that it is blurred by. */
 const REACH = 1.5;
-
-const evenNear = (n: number) => Math.round(n / 2) * 2;
-const evenCeil = (n: number) => Math.ceil(n / 2) * 2;
 
 /**
  * Draws the shadows that outlines cast straight behind them, but for what is hidden behind what
@@ -36,7 +33,7 @@ export class Shadows {
     const { box, hidden = null } = mark;
     const edge = evenCeil(soft * REACH);
     const room = {
-      ...{ x: evenNear(box.x - edge), y: evenNear(box.y - edge) },
+      ...{ x: evenRound(box.x - edge), y: evenRound(box.y - edge) },
       ...{ width: evenCeil(box.width) + edge * 2, height: evenCeil(box.height) + edge * 2 },
     };
     const parts = hidden ? partsAround(room, hidden) : [room];

@@ -1,5 +1,7 @@
+import { intersect } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import type { Plane } from '@/kernels/planar';
+import { subPlane, type Plane, type PlanarFrame } from '@/kernels/planar';
+import type { MaskPlanes } from './inset';
 
 /** A small planar picture with opacity at both resolutions; even sides. */
 export interface Sprite {
@@ -41,4 +43,57 @@ export interface PlacedSprite {
   readonly sprite: Sprite;
   readonly x: number;
   readonly y: number;
+}
+
+/** Multiplies a sprite's opacity by a mask; its colours are not multiplied by it. */
+export function fadeSprite(
+  { exports }: KernelHeap,
+  { alpha, chromaAlpha }: Sprite,
+  fade: MaskPlanes,
+): void {
+  exports.multiplyPlane(alpha.at, fade.alpha, alpha.width * alpha.height, 0);
+  const small = chromaAlpha.width * chromaAlpha.height;
+  exports.multiplyPlane(chromaAlpha.at, fade.chromaAlpha, small, 0);
+}
+
+/** Blends a sprite, clipped to the target; `tint` leaves dark pixels dark. */
+export function blendSprite(
+  { exports }: KernelHeap,
+  { sprite, x, y }: PlacedSprite,
+  target: PlanarFrame,
+  opacity: number,
+  tint: boolean,
+): void {
+  const seen = intersect(
+    { x, y, width: sprite.width, height: sprite.height },
+    { x: 0, y: 0, width: target.width & ~1, height: target.height & ~1 },
+  );
+  if (seen.width < 2 || seen.height < 2) return;
+  const strength = Math.round(opacity * 255);
+  const light = subPlane(target.y, seen.x, seen.y, seen.width, seen.height);
+  const blend = (to: Plane, from: Plane, alpha: Plane, by: number) => {
+    const width = seen.width / by;
+    const height = seen.height / by;
+    const t = subPlane(to, seen.x / by, seen.y / by, width, height);
+    const s = subPlane(from, (seen.x - x) / by, (seen.y - y) / by, width, height);
+    const a = subPlane(alpha, (seen.x - x) / by, (seen.y - y) / by, width, height);
+    exports.blendPlane(
+      t.at,
+      t.stride,
+      s.at,
+      s.stride,
+      a.at,
+      a.stride,
+      width,
+      height,
+      strength,
+      tint ? light.at : 0,
+      light.stride,
+      by,
+    );
+  };
+  // Colour first: the tint reads the luma as it was.
+  blend(target.u, sprite.u, sprite.chromaAlpha, 2);
+  blend(target.v, sprite.v, sprite.chromaAlpha, 2);
+  blend(target.y, sprite.y, sprite.alpha, 1);
 }

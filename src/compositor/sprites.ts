@@ -13,6 +13,9 @@ import { parseColor } from '@/core/key/color';
 import { discProfile } from '@/core/pointer/disc';
 import {
   cornersOf,
+  evenCeil,
+  evenFloor,
+  evenRound,
   intersect,
   meet,
   padded,
@@ -33,9 +36,6 @@ import { layOutKeys, paintKeys, type KeyCaps } from './keycaps';
 import { paintPointer, POINTER_BOX } from './pointer-shape';
 import { layOutText, paintText } from './text-box';
 
-const evenFloor = (n: number) => Math.floor(n / 2) * 2;
-const evenNear = (n: number) => Math.round(n / 2) * 2;
-const evenCeil = (n: number) => Math.ceil(n / 2) * 2;
 /**
  * Sprites in motion are drawn at steps of this many pixels, so that a few drawings serve for all
  * places.
@@ -169,7 +169,7 @@ export class SpriteShop {
     const edge = evenCeil(stroke ? stroke.width : 0);
     const width = evenCeil(box.width) + edge * 2;
     const height = evenCeil(box.height) + edge * 2;
-    const room = { x: evenNear(box.x - edge), y: evenNear(box.y - edge), width, height };
+    const room = { x: evenRound(box.x - edge), y: evenRound(box.y - edge), width, height };
     const seen = isHuge(room, output) ? partWithin(room, output) : room;
     if (seen.width < 2 || seen.height < 2) return null;
     const [left, top] = [room.x + edge - seen.x, room.y + edge - seen.y];

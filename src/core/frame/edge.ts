@@ -88,7 +88,7 @@ export function reflectionOf(
 /** Of a box's sides, how much lies beyond the largest box within an ellipse of its size. */
 const BEYOND_ELLIPSE = (1 - Math.SQRT1_2) / 2;
 
-/** How far in from the sides of a box nothing of a mask is see-through; null where that is not told. */
+/** How far within a box's sides a mask leaves all opaque; null where that is not told. */
 function opaqueWithin(mask: Mask | null, { width, height }: Size): { x: number; y: number } | null {
   switch (mask?.shape) {
     case undefined:
@@ -96,8 +96,9 @@ function opaqueWithin(mask: Mask | null, { width, height }: Size): { x: number; 
     case 'rectangle':
       return { x: mask.feather, y: mask.feather };
     case 'rounded': {
-      const in_ = 2 * BEYOND_ELLIPSE * Math.min(mask.radius, width / 2, height / 2) + mask.feather;
-      return { x: in_, y: in_ };
+      const inwards =
+        2 * BEYOND_ELLIPSE * Math.min(mask.radius, width / 2, height / 2) + mask.feather;
+      return { x: inwards, y: inwards };
     }
     // A squircle is wider than an ellipse.
     case 'squircle':
@@ -113,7 +114,7 @@ function opaqueWithin(mask: Mask | null, { width, height }: Size): { x: number; 
   }
 }
 
-/** A part of the output behind which nothing is seen, since a layer is opaque there; even pixels. */
+/** A part of the output, on even pixels, where a layer is opaque: nothing behind it is seen. */
 export function hiddenBy(layer: VideoLayer): InOutput | null {
   const { mask, opacity, blend, turn, key, backdrop, destination: box } = layer;
   const within = opaqueWithin(mask, box);

@@ -1,6 +1,6 @@
 import { beneathAt, pointerBox, reachOf } from '../pointer/beneath';
 import type { Scene, ScreenView } from '../scene/scene';
-import { intersect, type InOutput, type Rect } from '../scale/rect';
+import { evenCeil, evenFloor, intersect, type InOutput, type Rect } from '../scale/rect';
 import { secondsToTicks } from '../time/ticks';
 import { hiddenBy } from './edge';
 import type { Layer, VideoLayer } from './plan';
@@ -9,9 +9,6 @@ import { videoLayer } from './video-layer';
 
 /** Width of the edge by which what lies beneath goes over into what is around, in output pixels. */
 const EDGE = 3;
-
-const evenFloor = (n: number) => Math.floor(n / 2) * 2;
-const evenCeil = (n: number) => Math.ceil(n / 2) * 2;
 
 /**
  * What lies beneath a pointer that the recording itself shows, over it, where the looks want it gone

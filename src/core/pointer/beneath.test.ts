@@ -125,3 +125,10 @@ test('places that changed tell more than what was united of them', () => {
   const places = [1000, 2000, 4500].map((ms) => [ms, ms, 600, 90, 40, 60] as const);
   expect(before(uncovered(track, REACH, { ...told, changes: places }, ALL))).toBeGreaterThan(4900);
 });
+
+test('a time at which the pointer was not found is not taken for one without it', () => {
+  const rests = trackOf([[0, 100, 100]], [[4000, 6000]]);
+  const none = { activities: [], length: LENGTH };
+  expect(uncovered(rests, REACH, none, ALL).length).toBeGreaterThan(0);
+  expect(uncovered({ ...rests, source: 'found' }, REACH, none, ALL)).toEqual([]);
+});

@@ -50,8 +50,8 @@ export function pointerBox(track: PointerTrack, reach: PointerReach, ms: number)
 }
 
 /** How far the pointer of a recording reaches from its tip, in pixels. */
-export function reachOf(track: PointerTrack, sight: ScreenSight | undefined): PointerReach {
-  const known = track.reach ?? sight?.pointer?.reach;
+export function reachOf(track: PointerTrack, sight: ScreenSight): PointerReach {
+  const known = track.reach ?? sight.pointer?.reach;
   if (known) return known;
   const { height } = track;
   const { left, top, right, bottom } = USUAL_REACH;
@@ -122,7 +122,11 @@ export function uncovered(
   };
   const serves = (by: number, step: number): boolean => {
     const box = boxOf(step);
-    if (!isHiddenAt(track, by) && meet(pointerBox(track, reach, by), box)) return false;
+    // One that was not found may be there all the same.
+    const away = isHiddenAt(track, by)
+      ? track.source !== 'found'
+      : !meet(pointerBox(track, reach, by), box);
+    if (!away) return false;
     const [from, to] = [step * STEP, (step + 1) * STEP];
     return !happened(timeline, box, Math.min(by, from), Math.max(by, to));
   };

@@ -86,6 +86,8 @@ export interface PointerLookKind<S extends TObject> {
   readonly rests?: boolean;
   /** Whether it is seen while the pointer is not, too. */
   readonly always?: boolean;
+  /** Whether a pointer that the recording shows is painted out for it. */
+  readonly paintsOut?: true;
   /** A sentence for Details on what it asks of a recording, if anything. */
   readonly note?: string;
   /** How it changes the pointer itself. */

@@ -124,3 +124,9 @@ export function fitSize(content: Size, box: Size): Size {
 
 /** Whole even number nearest to a coordinate: 4:2:0 chroma has one sample for two pixels. */
 export const evenRound = (n: number): number => Math.round(n / 2) * 2;
+
+/** The largest even number that is not above another. */
+export const evenFloor = (n: number): number => Math.floor(n / 2) * 2;
+
+/** The smallest even number that is not below another. */
+export const evenCeil = (n: number): number => Math.ceil(n / 2) * 2;

@@ -3,7 +3,10 @@
  */
 import { roundByte } from './arithmetic';
 
-/** Cells in which colours are summed up are two to this power samples wide and high, and taken from so many on each side. */
+/**
+ * Cells in which colours are summed up are two to this power samples wide and high, and taken
+ * from so many on each side.
+ */
 const BITS: i32 = 2;
 const REACH: i32 = 2;
 /** Opacity from here on, in a sample and all around it, is the presenter's own colour. */
@@ -11,10 +14,13 @@ const SURE: i32 = 250;
 /** Colours that differ by less than so many code values, squared, tell little about a mixture. */
 const TELLING: f32 = 14 * 14;
 
-/** Colours that lie beside the way from one to the other by this much, squared, are half as sure to be a mixture. */
+/**
+ * Colours that lie beside the way from one to the other by this much, squared, are half as sure
+ * to be a mixture.
+ */
 const BESIDE: f32 = 24 * 24;
 
-/** What is known of a cell: nothing is asked of it, it is near one that is to be solved, it is one. */
+/** What is known of a cell, if anything: it is near one that is to be solved, or is one itself. */
 const NEAR: u8 = 1;
 const MIXED: u8 = 2;
 
@@ -25,14 +31,17 @@ export function solveRoom(width: i32, height: i32): i32 {
 }
 
 /**
- * Opacity of samples that are neither clear nor opaque, or beside such: where a sample's colour lies on the way from the wall's to the
- * presenter's own around it, by the length of its projection on that way. All planes are `width` by `height` and lie without gaps; luma
- * counts `light` times as much as it would in RGB. What has no opaque sample nearby, and whose colours on both sides are alike, stays.
- * `left` and `top`, 0 to 3, say where in a cell the first sample lies, so that a part of a picture has the cells of the whole.
- * Only cells with such samples, and what they take their colours from, are looked at: most of a picture is one or the other.
+ * Opacity of samples that are neither clear nor opaque, or beside such: where a sample's colour
+ * lies on the way from the wall's to the presenter's own around it, by the length of its
+ * projection on that way. All planes are `width` by `height` and lie without gaps; luma counts
+ * `light` times as much as it would in RGB. What has no opaque sample nearby, and whose colours
+ * on both sides are alike, stays. `left` and `top`, 0 to 3, say where in a cell the first sample
+ * lies, so that a part of a picture has the cells of the whole. Only cells with such samples,
+ * and what they take their colours from, are looked at: most of a picture is clear or opaque.
  */
 export function solveAlpha(
-  y: usize, u: usize, v: usize, wallY: usize, wallU: usize, wallV: usize, alpha: usize, width: i32, height: i32, left: i32, top: i32, light: f32, scratch: usize,
+  y: usize, u: usize, v: usize, wallY: usize, wallU: usize, wallV: usize, alpha: usize,
+  width: i32, height: i32, left: i32, top: i32, light: f32, scratch: usize,
 ): void {
   const across = (width + left + 3) >> BITS;
   const down = (height + top + 3) >> BITS;
@@ -43,28 +52,39 @@ export function solveAlpha(
   markCells(alpha, width, height, left, top, marks, across, down);
   memory.fill(sums, 0, plane);
   for (let cy = 0; cy < down; cy++)
-    for (let cx = 0; cx < across; cx++)
-      if (load<u8>(marks + <usize>(cy * across + cx)))
-        sumCell(y, u, v, alpha, width, height, (cx << BITS) - left, (cy << BITS) - top, sums + (<usize>(cy * across + cx) << 4));
+    for (let cx = 0; cx < across; cx++) {
+      const cell = <usize>(cy * across + cx);
+      if (!load<u8>(marks + cell)) continue;
+      const x = (cx << BITS) - left;
+      const row = (cy << BITS) - top;
+      sumCell(y, u, v, alpha, width, height, x, row, sums + (cell << 4));
+    }
   // Sums along rows, then down columns; four numbers of a cell at once.
   for (let row = 0; row < down; row++)
     for (let x = 0; x < across; x++) {
       if (!load<u8>(marks + <usize>(row * across + x))) continue;
       let sum = f32x4.splat(0);
-      for (let k = max(0, x - REACH); k <= min(across - 1, x + REACH); k++) sum = f32x4.add(sum, v128.load(sums + (<usize>(row * across + k) << 4)));
+      for (let k = max(0, x - REACH); k <= min(across - 1, x + REACH); k++)
+        sum = f32x4.add(sum, v128.load(sums + (<usize>(row * across + k) << 4)));
       v128.store(wide + (<usize>(row * across + x) << 4), sum);
     }
   for (let row = 0; row < down; row++)
     for (let x = 0; x < across; x++) {
       if (load<u8>(marks + <usize>(row * across + x)) != MIXED) continue;
       let sum = f32x4.splat(0);
-      for (let k = max(0, row - REACH); k <= min(down - 1, row + REACH); k++) sum = f32x4.add(sum, v128.load(wide + (<usize>(k * across + x) << 4)));
-      solveCell(y, u, v, wallY, wallU, wallV, alpha, width, height, (x << BITS) - left, (row << BITS) - top, light, sum);
+      for (let k = max(0, row - REACH); k <= min(down - 1, row + REACH); k++)
+        sum = f32x4.add(sum, v128.load(wide + (<usize>(k * across + x) << 4)));
+      solveCell(
+        y, u, v, wallY, wallU, wallV, alpha,
+        width, height, (x << BITS) - left, (row << BITS) - top, light, sum,
+      );
     }
 }
 
 /** Marks the cells that have a sample which is neither clear nor opaque, and those near them. */
-function markCells(alpha: usize, width: i32, height: i32, left: i32, top: i32, marks: usize, across: i32, down: i32): void {
+function markCells(
+  alpha: usize, width: i32, height: i32, left: i32, top: i32, marks: usize, across: i32, down: i32,
+): void {
   memory.fill(marks, 0, <usize>(across * down));
   for (let row = 0; row < height; row++) {
     const line = alpha + <usize>(row * width);
@@ -74,9 +94,14 @@ function markCells(alpha: usize, width: i32, height: i32, left: i32, top: i32, m
       let mixed = false;
       if (from >= 0 && from + 4 <= width) {
         const four = load<u32>(line + <usize>from);
-        // Most cells are clear or opaque throughout; where an outline is hard, bytes are one or the other.
-        if (four != 0 && four != u32.MAX_VALUE) mixed = isMixed(<u8>four) || isMixed(<u8>(four >> 8)) || isMixed(<u8>(four >> 16)) || isMixed(<u8>(four >> 24));
-      } else for (let x = max(0, from); x < min(width, from + 4); x++) mixed = mixed || isMixed(load<u8>(line + <usize>x));
+        // Most cells are clear or opaque throughout; where an outline is hard, bytes are either.
+        if (four != 0 && four != u32.MAX_VALUE)
+          mixed =
+            isMixed(<u8>four) || isMixed(<u8>(four >> 8)) ||
+            isMixed(<u8>(four >> 16)) || isMixed(<u8>(four >> 24));
+      } else
+        for (let x = max(0, from); x < min(width, from + 4); x++)
+          mixed = mixed || isMixed(load<u8>(line + <usize>x));
       if (!mixed || load<u8>(marks + <usize>(cy * across + cx)) == MIXED) continue;
       for (let ny = max(0, cy - REACH); ny <= min(down - 1, cy + REACH); ny++)
         for (let nx = max(0, cx - REACH); nx <= min(across - 1, cx + REACH); nx++) {
@@ -95,7 +120,10 @@ function isMixed(value: u8): bool {
 }
 
 /** Sums up how many samples of a cell are surely the presenter's own, and their colours. */
-function sumCell(y: usize, u: usize, v: usize, alpha: usize, width: i32, height: i32, left: i32, top: i32, cell: usize): void {
+function sumCell(
+  y: usize, u: usize, v: usize, alpha: usize,
+  width: i32, height: i32, left: i32, top: i32, cell: usize,
+): void {
   // At the border a sample has no surroundings that could be told.
   for (let row = max(1, top); row < min(height - 1, top + 4); row++)
     for (let x = max(1, left); x < min(width - 1, left + 4); x++) {
@@ -110,7 +138,8 @@ function sumCell(y: usize, u: usize, v: usize, alpha: usize, width: i32, height:
 
 /** Solves the samples of a cell by the sums around it: how many there are, and their colours. */
 function solveCell(
-  y: usize, u: usize, v: usize, wallY: usize, wallU: usize, wallV: usize, alpha: usize, width: i32, height: i32, left: i32, top: i32, light: f32, sum: v128,
+  y: usize, u: usize, v: usize, wallY: usize, wallU: usize, wallV: usize, alpha: usize,
+  width: i32, height: i32, left: i32, top: i32, light: f32, sum: v128,
 ): void {
   const count = f32x4.extract_lane(sum, 0);
   if (count < 1) return;
@@ -151,7 +180,9 @@ function sureAround(at: usize, width: i32): bool {
   const above = at - <usize>width;
   const below = at + <usize>width;
   return (
-    <i32>load<u8>(at - 1) >= SURE && <i32>load<u8>(at + 1) >= SURE && <i32>load<u8>(above) >= SURE && <i32>load<u8>(below) >= SURE &&
-    <i32>load<u8>(above - 1) >= SURE && <i32>load<u8>(above + 1) >= SURE && <i32>load<u8>(below - 1) >= SURE && <i32>load<u8>(below + 1) >= SURE
+    <i32>load<u8>(at - 1) >= SURE && <i32>load<u8>(at + 1) >= SURE &&
+    <i32>load<u8>(above) >= SURE && <i32>load<u8>(below) >= SURE &&
+    <i32>load<u8>(above - 1) >= SURE && <i32>load<u8>(above + 1) >= SURE &&
+    <i32>load<u8>(below - 1) >= SURE && <i32>load<u8>(below + 1) >= SURE
   );
 }

@@ -9,6 +9,7 @@ export const hidden: PointerLookKind<typeof schema> = {
   schema,
   label: 'Hidden',
   level: 'below',
+  paintsOut: true,
   note:
     'A pointer that the recording itself shows is painted out where other pictures show what lies ' +
     'beneath.',

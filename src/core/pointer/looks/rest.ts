@@ -23,6 +23,7 @@ export const rest: PointerLookKind<typeof schema> = {
   schema,
   label: 'Rest',
   level: 'below',
+  paintsOut: true,
   note:
     'A pointer that the recording itself shows fades where other pictures show what lies beneath; ' +
     'what is drawn behind it fades in any case.',

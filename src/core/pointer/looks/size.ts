@@ -23,6 +23,7 @@ export const size: PointerLookKind<typeof schema> = {
   schema,
   label: 'Size',
   level: 'below',
+  paintsOut: true,
   note:
     'Drawn over a pointer that the recording itself shows, which is painted out where other ' +
     'pictures show what lies beneath.',

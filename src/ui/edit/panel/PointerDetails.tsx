@@ -12,9 +12,6 @@ import { SpanTimes } from './SpanTimes';
 
 const labelOf = (kind: PointerLookName) => lookKindOf({ kind }).label;
 
-/** Looks for which a pointer that the recording shows is painted out. */
-const PAINTING_OUT: readonly PointerLookName[] = ['hidden', 'rest', 'size'];
-
 /** By their names, so that each is found. */
 const ORDER = (Object.keys(LOOKS) as PointerLookName[]).sort((a, b) =>
   labelOf(a).localeCompare(labelOf(b)),
@@ -29,7 +26,7 @@ export function PointerDetails({ id }: { id: string }) {
     Object.entries(pointers).some(([id, t]) => t.inPicture !== false && !sights?.[id]),
   );
   if (!span) return null;
-  const paintsOut = span.looks.some(({ kind }) => PAINTING_OUT.includes(kind));
+  const paintsOut = span.looks.some((look) => lookKindOf(look).paintsOut);
   const setLooks = (looks: readonly PointerLook[], run: boolean) =>
     apply('change-pointer-looks', { id, change: { looks: [...looks] } }, run);
   return (
