@@ -6,7 +6,7 @@ import type {
   PointerTrack,
 } from '../telemetry/pointer-track';
 import type { Size } from '../scale/rect';
-import type { PointerForm } from './hotspot';
+import type { PointerForm } from './pointer-shapes';
 import type { InferredPress } from './presses';
 
 /** Where the pointer was found in a picture, what it looked like, and how sure that is. */

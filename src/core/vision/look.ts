@@ -1,6 +1,7 @@
 import type { Kin } from './gathering';
-import { hotspotOf, type PointerForm } from './hotspot';
+import { hotspotOf } from './hotspot';
 import { filled, grown } from './mask';
+import type { PointerForm } from './pointer-shapes';
 import { spread } from './spread';
 
 /** A sample of a look that is compared: where it is from the look's corner, and how light it may be. */

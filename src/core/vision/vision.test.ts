@@ -3,34 +3,21 @@ import { BlobFinder } from './blobs';
 import { changedPlaces } from './changed-places';
 import { boxesOf, withoutPointer, type Change } from './changes';
 import { foundTrack } from './found-track';
-import { hotspotOf } from './hotspot';
 import { joinHotspots, strangersAmong } from './joins';
 import { tilesOf } from './luma';
 import type { PointerLook } from './look';
-import { filled } from './mask';
 import { pathOf, type Candidate, type Picture } from './pointer-path';
 import { inferPresses } from './presses';
 import { screenActivities } from './screen-activity';
 import { scrolledBy } from './scrolling';
 import { sightingsOf } from './sightings';
-import { ARROW, BEAM, blank, stamp } from './testing';
+import { ARROW, blank, stamp } from './testing';
 
 const SIZE = { width: 320, height: 240 };
 const allTiles = () => {
   const { across, down } = tilesOf(SIZE);
   return Array.from({ length: across * down }, (_, tile) => tile);
 };
-const maskOf = (drawing: readonly string[]) => {
-  const [width, height] = [drawing[0]!.length + 4, drawing.length + 4];
-  const mask = new Uint8Array(width * height);
-  drawing.forEach((row, y) =>
-    [...row].forEach((mark, x) => {
-      if (mark !== '.') mask[(y + 2) * width + x + 2] = 1;
-    }),
-  );
-  return { mask: filled(mask, width, height), width, height };
-};
-
 test('a thing that moves is sighted where it was and where it is, on a plain ground too', () => {
   for (const page of [false, true])
     fc.assert(
@@ -56,19 +43,6 @@ test('a thing that moves is sighted where it was and where it is, on a plain gro
       ),
       { numRuns: 20 },
     );
-});
-
-test('what a pointer points with: the tip of an arrow, the middle of a text cursor', () => {
-  const arrow = maskOf(ARROW);
-  const found = hotspotOf(arrow.mask, arrow.width, arrow.height);
-  expect(found.form).toBe('arrow');
-  expect(Math.hypot(found.hotspot.x - 2, found.hotspot.y - 2)).toBeLessThan(2);
-  const beam = maskOf(BEAM);
-  expect(hotspotOf(beam.mask, beam.width, beam.height)).toMatchObject({
-    form: 'text',
-    hotspot: { x: 2 + 3.5, y: 2 + 9.5 },
-  });
-  expect(hotspotOf(new Uint8Array(25), 5, 5).form).toBe('other');
 });
 
 const at = (x: number, y: number, misfit: number, look = 0): Candidate => ({ look, x, y, misfit });
