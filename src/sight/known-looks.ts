@@ -2,7 +2,7 @@ import type { Kin } from '@/core/vision/gathering';
 import { fitsKin, lookOf, type PointerLook } from '@/core/vision/look';
 
 /** A pointer has so many looks at most: each one costs a search through all that changes. */
-const MOST_LOOKS = 4;
+const MOST_LOOKS = 8;
 
 /** The looks of a recording's pointer that are known so far, in the order in which they became so. */
 export class KnownLooks {

@@ -23,6 +23,8 @@ interface Point {
 
 /** Within so many pixels of a known pointer, what is seen may be the pointer. */
 const REACH = 72;
+/** Buttons that light up are no larger than this, in pixels. */
+const MOST_LIT = 60_000;
 
 /**
  * Learns looks of a pointer that hardly moves while it has them, as a text cursor or a hand, in
@@ -75,8 +77,15 @@ export class OrphanLearner {
     if (!changed.length || !this.differing.size) return;
     const now = this.pictures.luma(0);
     const ground: Luma = { ...now, data: this.ground };
-    const blobs = this.finder.find(now, ground, this.differing.keys());
-    const fitting = blobs.filter(fitsPointer);
+    const { finder } = this;
+    const blobs = finder.find(now, ground, this.differing.keys());
+    // Over a button that lit up under it, a pointer is seen as a part of that.
+    const fitting = blobs
+      .flatMap((blob) => {
+        const parts = blob.width * blob.height > MOST_LIT ? [] : finder.before(now, ground, blob);
+        return parts.length ? parts : [blob];
+      })
+      .filter(fitsPointer);
     if (!fitting.length || fitting.length > MOST_BLOBS) return;
     for (const blob of fitting) {
       const sighting = sight(blob, now);

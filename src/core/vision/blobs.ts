@@ -12,6 +12,47 @@ const REACH = 2;
 /** With more changed samples than this, a picture is a new one, not one with things that moved. */
 const MOST_SAMPLES = 60_000;
 
+/** A blob that fills this share of its box may be something that lit up, with a pointer over it. */
+const FILLED = 0.6;
+/** And this share of it changed alike, by no more than so much from each other. */
+const ALIKE = 0.5;
+const SPREAD = 4;
+/** What stands before it changed otherwise by more than this. */
+const OTHERWISE = 24;
+
+/** How much most of a blob became lighter or darker; null where it did not change as one. */
+function shiftOf(now: Luma, before: Luma, blob: Blob): number | null {
+  const { x, y, width, height, mask, count } = blob;
+  if (count < FILLED * width * height) return null;
+  const counts = new Uint32Array(511);
+  for (let v = 0; v < height; v++)
+    for (let u = 0; u < width; u++) {
+      if (!mask[v * width + u]) continue;
+      const [i, k] = [(y + v) * now.stride + x + u, (y + v) * before.stride + x + u];
+      counts[now.data[i]! - before.data[k]! + 255]!++;
+    }
+  const shift = counts.indexOf(Math.max(...counts));
+  const alike = counts.subarray(Math.max(0, shift - SPREAD), shift + SPREAD + 1);
+  return alike.reduce((sum, n) => sum + n, 0) < ALIKE * count ? null : shift - 255;
+}
+
+/** Borders of what lights up are so wide, and change otherwise than the rest of it. */
+const BORDER = 4;
+
+/** The rows and columns of a blob that are filled for the most part, without their border. */
+function within({ x, y, width, height, mask }: Blob): Rect | null {
+  const [rows, columns] = [new Uint32Array(height), new Uint32Array(width)];
+  mask.forEach((on, at) => {
+    rows[Math.floor(at / width)]! += on;
+    columns[at % width]! += on;
+  });
+  const [full, high] = [rows.map((n) => +(2 * n > width)), columns.map((n) => +(2 * n > height))];
+  const [top, left] = [full.indexOf(1) + BORDER, high.indexOf(1) + BORDER];
+  const [bottom, right] = [full.lastIndexOf(1) + 1 - BORDER, high.lastIndexOf(1) + 1 - BORDER];
+  if (bottom <= top || right <= left) return null;
+  return { x: x + left, y: y + top, width: right - left, height: bottom - top };
+}
+
 /** Finds what changed between two pictures as things with an outline. */
 export class BlobFinder {
   private readonly marks: Uint8Array;
@@ -33,6 +74,31 @@ export class BlobFinder {
     const blobs: Blob[] = [];
     if (marked.length <= MOST_SAMPLES)
       for (const seed of marked) if (this.marks[seed] === 1) blobs.push(this.grow(seed));
+    for (const at of marked) this.marks[at] = 0;
+    return blobs;
+  }
+
+  /**
+   * What stands before something that lit up or went dark as a whole, as a pointer over a button does:
+   * the parts of it that changed otherwise.
+   *
+   * @returns none where it did not change as a whole
+   */
+  before(now: Luma, was: Luma, blob: Blob): Blob[] {
+    const inner = within(blob);
+    const shift = inner && shiftOf(now, was, blob);
+    if (!inner || shift === null) return [];
+    const { x, y, width, height } = inner;
+    const marked: number[] = [];
+    for (let v = y; v < y + height; v++)
+      for (let u = x; u < x + width; u++) {
+        const apart = now.data[v * now.stride + u]! - was.data[v * was.stride + u]! - shift;
+        if (apart <= OTHERWISE && apart >= -OTHERWISE) continue;
+        this.marks[v * this.size.width + u] = 1;
+        marked.push(v * this.size.width + u);
+      }
+    const blobs: Blob[] = [];
+    for (const seed of marked) if (this.marks[seed] === 1) blobs.push(this.grow(seed));
     for (const at of marked) this.marks[at] = 0;
     return blobs;
   }

@@ -44,6 +44,22 @@ const SAME = 6;
 /** What is dark and what is light, as a share of the way between both. */
 const EXTREME = 0.3;
 
+/** Of its box a pointer fills less than this; a button that lights up under it fills all. */
+const BOX = 0.85;
+
+/** Whether an outline is a box, or nearly. */
+function isBox(outline: Uint8Array, width: number): boolean {
+  let [left, right, count] = [width, 0, 0];
+  outline.forEach((on, at) => {
+    if (!on) return;
+    left = Math.min(left, at % width);
+    right = Math.max(right, (at % width) + 1);
+    count++;
+  });
+  const rows = Math.floor(outline.lastIndexOf(1) / width) - Math.floor(outline.indexOf(1) / width);
+  return count > BOX * (right - left) * (rows + 1);
+}
+
 /** Each sample of a kin, on the median, and which of them belong to it. */
 interface Portrait {
   readonly width: number;
@@ -115,6 +131,7 @@ export function lookOf(kin: Kin): PointerLook | null {
   const portrait = portraitOf(kin);
   const { width, height, often, steady } = portrait;
   const outline = filled(often, width, height);
+  if (isBox(outline, width)) return null;
   const own = outline.map((on, at) => on & steady[at]!);
   const points = pointsOf(portrait, own);
   const { hotspot, form } = hotspotOf(outline, width, height);

@@ -68,27 +68,28 @@ export function inferPresses(
 ): InferredPress[] {
   const found: InferredPress[] = [];
   let since: number | null = null;
-  let lastChange = -Infinity;
+  let last = -Infinity;
   let pressed = 0;
   for (const [i, change] of changes.entries()) {
     const spot = spots[i] ?? null;
     const before = i ? (spots[i - 1] ?? null) : null;
-    const moved = !spot || !before || !isStill(spot, before);
-    if (moved) {
+    if (!spot || !before || !isStill(spot, before)) {
       since = spot ? change.ms : null;
       pressed = 0;
     }
-    const busy = change.calm.length > 0 && !change.scrolled;
-    const fresh = change.ms - lastChange > TOGETHER;
-    if (busy) lastChange = change.ms;
-    if (!busy || !fresh || !spot || since === null) continue;
+    if (!spot || since === null || change.scrolled) continue;
+    const distances = change.calm.map((box) => distance(spot, box));
+    const tiles = change.calm.reduce((sum, box) => sum + box.tiles, 0);
+    const near = Math.min(...distances);
+    const [isNear, large] = [near <= NEAR, tiles >= LARGE];
+    // What goes on elsewhere, as a film or a caret does, tells nothing of what is pressed here.
+    if (!isNear && !large) continue;
+    const fresh = change.ms - last > TOGETHER;
+    last = change.ms;
+    if (!fresh) continue;
     const stood = change.ms - since;
     if (stood < STOOD) continue;
-    const near = Math.min(...change.calm.map((box) => distance(spot, box)));
-    const tiles = change.calm.reduce((sum, box) => sum + box.tiles, 0);
-    const large = tiles >= LARGE;
-    if (near > NEAR && !large) continue;
-    if (pressed && !(large && near <= NEAR)) continue;
+    if (pressed && !(large && isNear)) continue;
     if (!pressed && stood > LONG && !large) continue;
     if (!stays(spots, i)) continue;
     pressed++;
