@@ -123,6 +123,13 @@ function pointsOf(portrait: Portrait, mask: Uint8Array): LookPoint[] | null {
   return [...spread(dark, each), ...spread(light, each)];
 }
 
+/** A sample of the ground may be of any tone that is nearer to its own than to the pointer's. */
+function loose({ x, y, low, high }: LookPoint, all: readonly LookPoint[]): LookPoint {
+  const tones = all.map((point) => (point.low + point.high) / 2);
+  const middle = Math.round((Math.min(...tones) + Math.max(...tones)) / 2);
+  return (low + high) / 2 > middle ? { x, y, low: middle, high } : { x, y, low, high: middle };
+}
+
 /**
  * Learns a look from sightings of it: samples on the median, those that are always seen and hardly
  * vary. Null where nothing can be told by it.
@@ -141,8 +148,15 @@ export function lookOf(kin: Kin): PointerLook | null {
   // ground's tone is part of the pointer that is not seen.
   const around = grown(outline, width, height, 2).map((on, at) => on & steady[at]!);
   const ringed = pointsOf(portrait, around);
+  if (!ringed) return null;
   const rim = form === 'arrow' ? RIM : 0;
-  return ringed && { ...rest, points: ringed, hotspot: { x: hotspot.x - rim, y: hotspot.y - rim } };
+  return {
+    ...rest,
+    points: ringed.map((point) =>
+      outline[point.y * width + point.x] ? point : loose(point, ringed),
+    ),
+    hotspot: { x: hotspot.x - rim, y: hotspot.y - rim },
+  };
 }
 
 /** Whether a look fits well into what sightings show, shifted by a few pixels at most. */
