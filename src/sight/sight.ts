@@ -20,6 +20,7 @@ import { OrphanLearner } from './orphans';
 import { PageReader } from './pages';
 import { FEWEST, inTiles, Pictures } from './pictures';
 import type { PictureStream } from './recording';
+import { Rereading } from './rereading';
 import { PointerTracker } from './track';
 
 /** A recording that is looked through. */
@@ -116,10 +117,12 @@ export class ScreenSighting {
     const { known, found } = this;
     if (known.looks().length) {
       const early = since[0] ?? Infinity;
-      this.lookAgain(runsOf(found.length, (i) => i < early || !this.path[i]!.at));
-      this.learnOrphans(runsOf(found.length, (i) => !this.path[i]!.at));
-      if (known.looks().length > this.proven)
-        this.lookAgain(runsOf(found.length, (i) => !this.path[i]!.at));
+      const lost = (i: number) => !this.path[i]!.at;
+      this.learnOrphans(runsOf(found.length, (i) => i >= early && lost(i)));
+      this.lookAgain(runsOf(found.length, (i) => i < early || lost(i)));
+      const soFar = known.looks().length;
+      this.learnOrphans(runsOf(found.length, (i) => i < early && lost(i)));
+      if (known.looks().length > soFar) this.lookAgain(runsOf(found.length, lost));
       this.dropStrangers();
     }
     const looks = joinHotspots(this.path, known.refined(), this.proven);
@@ -240,14 +243,23 @@ export class ScreenSighting {
     return { ms, boxes, calm: boxesOf(calm, across), share, scrolled };
   }
 
+  private reread(): Rereading {
+    const { width, height } = this.inMemory;
+    return new Rereading(
+      (index) => this.recording.open(this.msOf(index) / 1000),
+      new Uint8Array(width * height),
+    );
+  }
+
   /** Goes through the pictures of a run, and tells which tiles changed. */
   private eachOf(
     { from, to }: Run,
+    reading: Rereading,
     pictures: Pictures,
     look: (index: number, changed: readonly number[]) => void,
   ): void {
-    using stream = this.recording.open(this.msOf(from) / 1000);
-    for (let i = from; i < to && pictures.take((into) => stream.read(into)); i++)
+    reading.goTo(from);
+    for (let i = from; i < to && pictures.take((into) => reading.read(into)); i++)
       look(i, i > from ? pictures.changedSince(1, LEAST_CHANGE, FEWEST) : []);
     this.again += to - from;
     // What is looked at again is seldom more than the whole.
@@ -257,10 +269,13 @@ export class ScreenSighting {
   /** Looks at runs of pictures with all looks that are known. */
   private lookAgain(runs: readonly Run[]): void {
     if (!runs.length) return;
+    using reading = this.reread();
     for (const run of runs) {
       using pictures = new Pictures(this.heap, this.inMemory, 2);
       using tracker = new PointerTracker(pictures, this.known.looks());
-      this.eachOf(run, pictures, (index, changed) => tracker.look(this.msOf(index), changed));
+      this.eachOf(run, reading, pictures, (index, changed) =>
+        tracker.look(this.msOf(index), changed),
+      );
       tracker.found.forEach((picture, i) => {
         this.found[run.from + i] = picture;
       });
@@ -271,11 +286,12 @@ export class ScreenSighting {
   /** Learns, in runs of pictures in which the pointer was lost, what it may have looked like. */
   private learnOrphans(runs: readonly Run[]): void {
     if (!runs.length) return;
+    using reading = this.reread();
     using pictures = new Pictures(this.heap, this.inMemory, 2);
     const learner = new OrphanLearner(pictures, this.inMemory);
     const looks = this.known.looks();
     for (const run of runs)
-      this.eachOf(run, pictures, (index, changed) => {
+      this.eachOf(run, reading, pictures, (index, changed) => {
         if (index === run.from) learner.begin();
         const at = this.path[index]!.at;
         const look = at && looks[at.look]!;
