@@ -33,6 +33,8 @@ export interface SightedRecording {
   readonly onProgress: (share: number) => void;
   /** Where the pointer is known to be at some time of it. */
   readonly anchor?: Anchor;
+  /** Is told now and then what was found of the pointer in the first so many milliseconds. */
+  readonly onSoFar?: (track: PointerTrack | null, until: number) => void;
 }
 
 /** What was found in a recording. */
@@ -62,6 +64,12 @@ const LEAD = 20;
 /** Stretches nearer to each other than this are looked at as one. */
 const JOIN = 45;
 
+/**
+ * What was found so far is told first after so many pictures, and whenever there are by so much
+ * more: the path is found anew each time.
+ */
+const FIRST_TOLD = 150;
+const TOLD_AGAIN = 1.25;
 /** The first pass's part of all that is to be done, as a guess. */
 const FIRST = 0.7;
 /** From this share of the picture on, it is asked whether it was scrolled. */
@@ -132,22 +140,26 @@ export class ScreenSighting {
       path: this.path,
       again: this.again,
       pages: this.pages,
-      ...this.tell(looks),
+      ...this.tell(looks, this.path, found),
     };
   }
 
   /** The pointer's track, and what happened beside it. */
-  private tell(looks: readonly PointerLook[]): Pick<Sighted, 'track' | 'activities' | 'changes'> {
-    const spots = this.path.map(({ at, confidence }, i): FoundSpot | null => {
+  private tell(
+    looks: readonly PointerLook[],
+    path: readonly Found[],
+    found: readonly Picture[],
+  ): Pick<Sighted, 'track' | 'activities' | 'changes'> {
+    const spots = path.map(({ at, confidence }, i): FoundSpot | null => {
       const look = at && looks[at.look];
       if (!look) return null;
       const { x, y } = look.hotspot;
       const { form, width, height } = look;
       const reach = { left: x, top: y, right: width - x, bottom: height - y };
-      return { ms: this.found[i]!.ms, x: at.x + x, y: at.y + y, form, confidence, reach };
+      return { ms: found[i]!.ms, x: at.x + x, y: at.y + y, form, confidence, reach };
     });
     const footprint = (i: number): Rect | null => {
-      const at = this.path[i]?.at;
+      const at = path[i]?.at;
       const look = at && looks[at.look];
       return look ? { x: at.x, y: at.y, width: look.width, height: look.height } : null;
     };
@@ -156,7 +168,7 @@ export class ScreenSighting {
       boxes: withoutPointer(change.boxes, footprint(i - 1), footprint(i)),
       calm: withoutPointer(change.calm, footprint(i - 1), footprint(i)),
     }));
-    const times = this.found.map(({ ms }) => ms);
+    const times = found.map(({ ms }) => ms);
     const activities = screenActivities(changes, this.size);
     return {
       activities,
@@ -204,6 +216,7 @@ export class ScreenSighting {
     const learner = new PointerLearner(pictures, inMemory, known);
     const reader = new PageReader(pictures);
     const since: number[] = [];
+    let tellNext = FIRST_TOLD;
     while (pictures.take((into) => stream.read(into))) {
       const index = pictures.count - 1;
       const changed = index ? pictures.changedSince(1, LEAST_CHANGE, FEWEST) : [];
@@ -219,12 +232,24 @@ export class ScreenSighting {
       this.report(FIRST * Math.min(1, index / this.recording.pictures));
       reader.look(msOf(index), calm);
       this.changes.push(this.changeOf(pictures, msOf(index), clear, calm));
+      if (pictures.count >= tellNext) {
+        this.tellSoFar(tracker);
+        tellNext = Math.ceil(tellNext * TOLD_AGAIN);
+      }
     }
     this.proven = learner.looks(IN_THE_END).length;
     this.pages = reader.pages();
     this.found.push(...tracker.found);
     this.path = this.pathNow();
     return since;
+  }
+
+  /** Tells what was found by now, if anybody wants to know. */
+  private tellSoFar({ found }: PointerTracker): void {
+    const { onSoFar } = this.recording;
+    if (!onSoFar) return;
+    const { track } = this.tell(this.known.looks(), pathOf(found), found);
+    onSoFar(track, this.msOf(found.length));
   }
 
   /** What changed in the newest picture, and whether it was scrolled. */

@@ -37,7 +37,7 @@ const OUTER = 0.2;
 /** A look has at least this difference between its dark and its light parts. */
 const CONTRAST = 40;
 /** The rim of a pointer that is not seen on a ground of its tone, in pixels. */
-const RIM = 1;
+const RIM = 1.5;
 /** Two looks are one if the one fits into the other, shifted by some pixels, with this mean difference. */
 const SHIFT = 8;
 const SAME = 6;

@@ -68,6 +68,15 @@ async function footageFor(context: ServerContext, row: AnalysisRow): Promise<Foo
   return (await footage.findByPk(row.footageId)) ?? Promise.reject(notFound('footage'));
 }
 
+/** Only what still runs has something to tell before its end. */
+async function tellSoFar(
+  { db }: ServerContext,
+  id: string,
+  summary: Analysed['summary'],
+): Promise<void> {
+  await db.analyses.update({ summary: summaryCell(summary) }, { where: { id, status: 'waiting' } });
+}
+
 async function analyse(
   context: ServerContext,
   row: AnalysisRow,
@@ -85,7 +94,10 @@ async function analyse(
     cached ??
     (await kind.run(
       context,
-      { footage, facts, path, parameters: row.parameters, target },
+      {
+        ...{ footage, facts, path, parameters: row.parameters, target },
+        tell: (summary) => tellSoFar(context, row.id, summary),
+      },
       attempt,
     ));
   return { found, mark };

@@ -16,6 +16,8 @@ export interface AnalysisInput {
   readonly parameters: string;
   /** Where the result is to be written, as one whole file. */
   readonly target: string;
+  /** Tells lists what is known by now, while it runs. */
+  readonly tell: (summary: Analysed['summary']) => Promise<void>;
 }
 
 /** What came of an analysis, beside the file with its result. */

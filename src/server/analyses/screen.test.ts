@@ -5,10 +5,12 @@ import { scratchFolder } from '../testing/media';
 const folder = scratchFolder();
 process.env.VISTUM_DATA = folder;
 
-import type { AnalysisResults } from '@/contract/analyses';
+import type { AnalysisResults, AnalysisView } from '@/contract/analyses';
+import { isOf } from '@/core/schema/check-plain';
 import { findActivities } from '@/core/telemetry/activity';
 import { pointerAt } from '@/core/telemetry/sample';
 import type { ScreenSight } from '@/core/vision/screen-sight';
+import { SightSoFarSchema } from '@/core/vision/so-far';
 import { localContext, type ServerContext } from '../context';
 import { closeDatabase } from '../db/connection';
 import { addFootage } from '../footage/add';
@@ -58,8 +60,27 @@ test('a screen recording is looked through as it comes: pointer, presses, what t
   const asked = await requestAnalysis(context, id, 'screen');
   expect(asked).toMatchObject({ status: 'waiting' });
   const shares: number[] = [];
-  await completeJob(context, asked.jobId!, never, (share) => shares.push(share));
+  const listed: Promise<AnalysisView | undefined>[] = [];
+  const find = async () => (await listAnalyses(context, projectId)).find((a) => a.id === asked.id);
+  await completeJob(context, asked.jobId!, never, (share) => {
+    shares.push(share);
+    listed.push(find());
+  });
   expect(Math.max(...shares)).toBeGreaterThan(0.5);
+  // What was found by then is told while it goes on, and gone when it is whole.
+  const soFar = (await Promise.all(listed)).flatMap((row) =>
+    row?.status === 'waiting' && isOf(SightSoFarSchema, row.summary.soFar)
+      ? [row.summary.soFar]
+      : [],
+  );
+  expect(soFar.length).toBeGreaterThan(0);
+  for (const { until, pointer, path } of soFar) {
+    expect(until).toBeGreaterThanOrEqual(4000);
+    expect(until).toBeLessThanOrEqual(8000);
+    expect(pointer).toBeGreaterThan(0.3);
+    expect(path.some((place) => place !== null)).toBe(true);
+  }
+  expect((await find())!.summary).not.toHaveProperty('soFar');
   const sight = JSON.parse(String(await readResult(context, asked.id))) as ScreenSight;
   const { pointer, pages } = sight;
   expect(pointer).toMatchObject({ version: 2, source: 'found', inPicture: true });

@@ -6,9 +6,11 @@ import type { FootageView } from '@/contract/footage';
 import { Button } from '../../../parts/Button';
 import { tellFault } from '../../../shell/notices-store';
 import { useEditor } from '../../store';
+import { foundIn, pressesInferred } from './in-words';
+import { FoundSoFar } from './FoundSoFar';
 import { Progress } from './Progress';
 
-const percent = (share: number): string => `${Math.round(share * 100)} %`;
+const USUAL_SHAPE = { width: 16, height: 9 };
 
 /** What a summary says of a recording, in a sentence or two. */
 function inWords(summary: Readonly<Record<string, unknown>>): string {
@@ -16,7 +18,7 @@ function inWords(summary: Readonly<Record<string, unknown>>): string {
   const presses = number('presses');
   const found = number('pointer');
   const pointer = found
-    ? `Pointer found in ${percent(found)} of it, ${presses} press${presses === 1 ? '' : 'es'} inferred.`
+    ? `${foundIn(found, 'it')}, ${pressesInferred(presses)}.`
     : 'No pointer was found in the picture. Framings are planned from what happens on the screen.';
   const unsure = found && number('confidence') < 0.5 ? ' It is not sure; look at it once.' : '';
   return pointer + unsure;
@@ -45,6 +47,7 @@ export function ScreenFindings({ view }: { view: FootageView }) {
           share={job?.progress ?? 0}
           label={job?.message || 'Waiting to look at the screen'}
         />
+        <FoundSoFar summary={row.summary} shape={view.facts ?? USUAL_SHAPE} />
         <Button
           onClick={() => void call(cancelAnalysis, { params: { id: row.id } }).catch(tellFault)}
         >
