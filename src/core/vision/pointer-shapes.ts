@@ -40,11 +40,10 @@ const TAILED = [0, 0, 0, 17, 4, 13.4, 6.6, 19.4, 9.4, 18.2, 6.9, 12.4, 12, 12.2]
 const PLAIN = [0, 0, 0, 17, 4.6, 12.5, 12, 12.2];
 const DART = [0, 0, 5, 15.5, 7.6, 7.6, 15.5, 5];
 const STOUT = [0, 0, 0, 13, 2, 16, 6, 17, 8, 20, 12, 20, 11, 11];
-/** A hand whose thumb comes down from the side, one with a square palm, and one without a thumb. */
+/** A hand whose thumb comes down from the side, and one with a square palm. */
 const HANDS: readonly (readonly [finger: number, ...polygon: number[]])[] = [
   [10.5, 8, 0, 13, 0, 13, 7, 24, 11, 24, 22, 22, 30, 11, 30, 0, 16, 2, 13.5, 8, 17],
   [4, 2, 0, 6, 0, 6, 5, 14, 7, 16, 9, 16, 16, 2, 16, 0, 13, 0, 7, 2, 7],
-  [1.5, 0, 0, 3, 0, 5, 6, 16, 10, 17, 15, 14, 24, 8, 24, 0, 16],
 ];
 
 /** A double arrow along the x axis, with so thick a shaft. */

@@ -41,7 +41,7 @@ export function FoundSoFar({
           viewBox={`0 0 ${WIDE} ${height}`}
           role="img"
           aria-label="The pointer’s path so far"
-          className="w-full rounded border border-line bg-sheet"
+          className="w-full max-w-64 rounded border border-line bg-sheet"
         >
           <path
             d={linesOf(soFar, height)}
@@ -62,7 +62,7 @@ export function FoundSoFar({
           ))}
         </svg>
       )}
-      <figcaption className="numbers text-xs text-ink-2">{words}</figcaption>
+      <figcaption className="text-xs text-ink-2">{words}</figcaption>
     </figure>
   );
 }
