@@ -1,6 +1,6 @@
 import { anchoredTo, type Anchor } from '@/core/vision/anchored';
 import { changedPlaces, type ChangedPlace } from '@/core/vision/changed-places';
-import { boxesOf, withoutPointer, type Change, type ChangedBox } from '@/core/vision/changes';
+import { boxesOf, movedPart, withoutPointer, type Change } from '@/core/vision/changes';
 import { foundTrack, type FoundSpot } from '@/core/vision/found-track';
 import { joinHotspots, strangersAmong } from '@/core/vision/joins';
 import { LEAST_CHANGE, tilesOf } from '@/core/vision/luma';
@@ -10,7 +10,7 @@ import { pathOf, type Found, type Picture } from '@/core/vision/pointer-path';
 import { inferPresses } from '@/core/vision/presses';
 import { screenActivities, type ScreenActivity } from '@/core/vision/screen-activity';
 import { scrolledBy } from '@/core/vision/scrolling';
-import type { Rect, Size } from '@/core/scale/rect';
+import { areaOf, type Rect, type Size } from '@/core/scale/rect';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
@@ -72,9 +72,12 @@ const FIRST_TOLD = 150;
 const TOLD_AGAIN = 1.25;
 /** The first pass's part of all that is to be done, as a guess. */
 const FIRST = 0.7;
-/** From this share of the picture on, it is asked whether it was scrolled. */
+/**
+ * A part of this share of the picture may have been scrolled, if so much of the picture changed: of a
+ * page with few words most stays as it is.
+ */
 const LEAST_SCROLLED = 0.05;
-const NO_BOX: ChangedBox = { x: 0, y: 0, width: 0, height: 0, tiles: 0 };
+const FEWEST_SCROLLED = 0.01;
 
 interface Run {
   readonly from: number;
@@ -262,9 +265,11 @@ export class ScreenSighting {
     const { across, down } = tilesOf(this.inMemory);
     const boxes = boxesOf(changed, across);
     const share = changed.length / (across * down);
-    const largest = boxes.reduce((best, box) => (box.tiles > best.tiles ? box : best), NO_BOX);
-    const scrolls = largest.tiles >= LEAST_SCROLLED * across * down;
-    const scrolled = scrolls ? scrolledBy(pictures.luma(1), pictures.luma(0), largest) : 0;
+    const part = movedPart(boxes);
+    const scrolls =
+      changed.length >= FEWEST_SCROLLED * across * down &&
+      areaOf(part) >= LEAST_SCROLLED * areaOf(this.inMemory);
+    const scrolled = scrolls ? scrolledBy(pictures.luma(1), pictures.luma(0), part) : 0;
     return { ms, boxes, calm: boxesOf(calm, across), share, scrolled };
   }
 

@@ -1,7 +1,10 @@
 import type { Project } from '../project/model';
 import type { Sources } from '../project/sources';
 import { trackOf } from '../project/track-of';
+import { isWithin, type Rect } from '../scale/rect';
 import { findActivities, type Activity } from '../telemetry/activity';
+import type { PointerTrack } from '../telemetry/pointer-track';
+import { isHiddenAt, pointerAt } from '../telemetry/sample';
 import type { ScreenActivity } from '../vision/screen-activity';
 
 /** Whether anything is known of what is done in a project's recordings. */
@@ -13,21 +16,50 @@ const IN_PICTURE = 0.7;
 /** Smaller things that change, in pixels, are not worth a look where there is no pointer. */
 const LEAST = 48;
 
-function fromPicture(activity: ScreenActivity, hasPointer: boolean): Activity | null {
-  const { kind, start, end, box } = activity;
-  const { x, y, width, height } = box;
-  const told = {
+/** What opens so soon after a press is what the press brought about, in ms. */
+const BROUGHT = 350;
+/** Pictures tell of a press somewhat late. */
+const LATE = 60;
+
+/** Whether something that opened was brought about by a press, which says where to look itself. */
+const isBrought = (start: number, told: readonly Activity[]): boolean =>
+  told.some(
+    (one) => one.kind === 'press' && one.start > start - BROUGHT && one.start < start + LATE,
+  );
+
+/**
+ * What was scrolled, as a recorded track would have it: where the pointer was, if it was over it; a
+ * whole page fits into no view.
+ */
+function scrolledAt(track: PointerTrack, ms: number, box: Rect): Rect {
+  const { x, y } = pointerAt(track, ms);
+  const spot = { x, y, width: 0, height: 0 };
+  return !isHiddenAt(track, ms) && isWithin(spot, box) ? spot : box;
+}
+
+/**
+ * @param track the pointer's, where it is known
+ * @param told what that tells
+ */
+function fromPicture(
+  { kind, start, end, box }: ScreenActivity,
+  track: PointerTrack | null,
+  told: readonly Activity[],
+): Activity | null {
+  const at = ({ x, y, width, height }: Rect) => ({
     ...{ start, end, left: x, top: y, right: x + width, bottom: y + height },
     confidence: IN_PICTURE,
-  };
+  });
   switch (kind) {
     case 'typing':
+      return { kind, ...at(box) };
     case 'scroll':
+      return { kind, ...at(track ? scrolledAt(track, start, box) : box) };
     case 'opening':
-      return { kind, ...told };
+      return isBrought(start, told) ? null : { kind, ...at(box) };
     case 'change':
       // Without a pointer, what changes is all there is to go by.
-      return hasPointer || width < LEAST ? null : { kind: 'opening', ...told };
+      return track || box.width < LEAST ? null : { kind: 'opening', ...at(box) };
     case 'page':
     case 'video':
       return null;
@@ -50,6 +82,6 @@ export function doingsOf(
   const told = track ? findActivities(track) : [];
   if (!sight || (track && (sources.pointers[footageId]?.source ?? 'recorded') === 'recorded'))
     return told;
-  const seen = sight.activities.flatMap((one) => fromPicture(one, !!track) ?? []);
+  const seen = sight.activities.flatMap((one) => fromPicture(one, track, told) ?? []);
   return [...told, ...seen].sort((a, b) => a.start - b.start || a.end - b.end);
 }

@@ -56,6 +56,19 @@ export function boxesOf(tiles: readonly number[], across: number): ChangedBox[] 
   return [{ x, y, width: right - x, height: bottom - y, tiles: tiles.length }];
 }
 
+/**
+ * What may have been scrolled: the part that changed most, and what changed above and below it, since
+ * between the lines of a page nothing does. In pixels; empty where nothing changed.
+ */
+export function movedPart(boxes: readonly ChangedBox[]): Rect {
+  const [first, ...others] = [...boxes].sort((a, b) => b.tiles - a.tiles);
+  if (!first) return { x: 0, y: 0, width: 0, height: 0 };
+  const { x, y, width, height } = first;
+  const isAlong = (box: Rect) =>
+    Math.min(box.x + box.width, x + width) - Math.max(box.x, x) > box.width / 2;
+  return others.filter(isAlong).reduce<Rect>(unite, { x, y, width, height });
+}
+
 /** What changed beside the pointer, which went from one rectangle to another. */
 export function withoutPointer(
   boxes: readonly ChangedBox[],

@@ -91,7 +91,8 @@ export function inferPresses(
     if (stood < STOOD) continue;
     if (pressed && !(large && isNear)) continue;
     if (!pressed && stood > LONG && !large) continue;
-    if (!stays(spots, i)) continue;
+    // It may leave while a page comes up; what lights up or goes dark as it leaves is small.
+    if (!large && !stays(spots, i)) continue;
     pressed++;
     const sure = 0.45 + (near < 8 ? 0.25 : 0) + (large ? 0.15 : 0) + (stood < 1500 ? 0.1 : 0);
     found.push({ ms: Math.max(since, change.ms - BEFORE), x: spot.x, y: spot.y, confidence: sure });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { BlobFinder } from './blobs';
 import { changedPlaces } from './changed-places';
-import { boxesOf, withoutPointer, type Change } from './changes';
+import { boxesOf, movedPart, withoutPointer, type Change } from './changes';
 import { foundTrack } from './found-track';
 import { joinHotspots, strangersAmong } from './joins';
 import { tilesOf } from './luma';
@@ -97,6 +97,20 @@ test('tiles that touch are one part of the picture; the pointer’s own are left
   expect(withoutPointer(long, { ...pointer, x: 100 }, pointer)).toEqual([]);
 });
 
+test('what may have been scrolled is a column of changes, however sparse', () => {
+  const row = (y: number, tiles: number, x = 64) => ({
+    x,
+    y,
+    width: 16 * tiles,
+    height: 16,
+    tiles,
+  });
+  expect(movedPart([row(32, 5), row(96, 9), row(160, 6), row(96, 3, 256)])).toEqual({
+    ...{ x: 64, y: 32, width: 144, height: 144 },
+  });
+  expect(movedPart([])).toEqual({ x: 0, y: 0, width: 0, height: 0 });
+});
+
 test('scrolling is told in whole pixels, and nothing else is scrolling', () => {
   const rect = { x: 0, y: 0, ...SIZE };
   fc.assert(
@@ -166,6 +180,16 @@ test('a press is inferred where the pointer stands and something opens, not as i
   expect(inferPresses(spots, opens(20, 30, 40))).toHaveLength(1);
   const far = frames.map((ms, i) => (i === 20 ? change(ms, [1200, 900, 48, 32]) : change(ms)));
   expect(inferPresses(spots, far)).toEqual([]);
+  // Those who press leave while the page they asked for comes up.
+  const page = frames.map((ms, i) => (i === 49 ? change(ms, [0, 100, 960, 600]) : change(ms)));
+  expect(inferPresses(spots, page)).toHaveLength(1);
+  // A film elsewhere does not hide what is pressed here.
+  const film = frames.map((ms, i) =>
+    i === 20
+      ? change(ms, [1200, 900, 48, 32], [380, 290, 96, 48])
+      : change(ms, [1200, 900, 48, 32]),
+  );
+  expect(inferPresses(spots, film)).toMatchObject([{ x: 400, y: 300 }]);
 });
 
 test('a found track says where, how sure, when hidden, and what was inferred', () => {
