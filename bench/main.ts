@@ -11,10 +11,12 @@ import { benchMatte } from './matte';
 import { benchPointer } from './pointer';
 import { benchPrivate } from './private';
 import { benchSharpness } from './sharpness';
+import { benchWithheld } from './withheld';
 
 /* Measures the picture engine and the planner: all of it, or the parts that are named. */
 const parts: Readonly<Record<string, () => Promise<void> | void>> = {
   framing: benchFraming,
+  withheld: benchWithheld,
   pointer: benchPointer,
   follow: benchFollow,
   covers: benchCovers,
