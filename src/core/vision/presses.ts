@@ -33,6 +33,9 @@ const LONG = 4000;
 /** What is so large was not there before for a blink. */
 const LARGE = 40;
 
+/** A page that comes up changes this share of the picture and more. */
+const PAGE = 0.1;
+
 /** Whether the pointer is at one place in both. */
 const isStill = (a: Spot, b: Spot): boolean =>
   Math.hypot(a.x - b.x, a.y - b.y) <= (a.form === b.form ? STILL : STILL_CHANGED);
@@ -91,8 +94,8 @@ export function inferPresses(
     if (stood < STOOD) continue;
     if (pressed && !(large && isNear)) continue;
     if (!pressed && stood > LONG && !large) continue;
-    // It may leave while a page comes up; what lights up or goes dark as it leaves is small.
-    if (!large && !stays(spots, i)) continue;
+    // It may leave while a page comes up; what lights up or goes dark as it leaves is smaller.
+    if (change.share < PAGE && !stays(spots, i)) continue;
     pressed++;
     const sure = 0.45 + (near < 8 ? 0.25 : 0) + (large ? 0.15 : 0) + (stood < 1500 ? 0.1 : 0);
     found.push({ ms: Math.max(since, change.ms - BEFORE), x: spot.x, y: spot.y, confidence: sure });

@@ -181,7 +181,8 @@ test('a press is inferred where the pointer stands and something opens, not as i
   const far = frames.map((ms, i) => (i === 20 ? change(ms, [1200, 900, 48, 32]) : change(ms)));
   expect(inferPresses(spots, far)).toEqual([]);
   // Those who press leave while the page they asked for comes up.
-  const page = frames.map((ms, i) => (i === 49 ? change(ms, [0, 100, 960, 600]) : change(ms)));
+  const comesUp = { ...change(frames[49]!, [0, 100, 960, 600]), share: 0.3 };
+  const page = frames.map((ms, i) => (i === 49 ? comesUp : change(ms)));
   expect(inferPresses(spots, page)).toHaveLength(1);
   // A film elsewhere does not hide what is pressed here.
   const film = frames.map((ms, i) =>
