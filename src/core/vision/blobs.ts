@@ -70,17 +70,12 @@ export class BlobFinder {
    * @returns none where there is too much of it
    */
   find(now: Luma, before: Luma, tiles: Iterable<number>): Blob[] {
-    const marked = this.mark(now, before, tiles);
-    const blobs: Blob[] = [];
-    if (marked.length <= MOST_SAMPLES)
-      for (const seed of marked) if (this.marks[seed] === 1) blobs.push(this.grow(seed));
-    for (const at of marked) this.marks[at] = 0;
-    return blobs;
+    return this.things(this.mark(now, before, tiles));
   }
 
   /**
-   * What stands before something that lit up or went dark as a whole, as a pointer over a button does:
-   * the parts of it that changed otherwise.
+   * What stands before something that lit up or went dark as a whole, as a pointer over a button
+   * does: the parts of it that changed otherwise.
    *
    * @returns none where it did not change as a whole
    */
@@ -97,8 +92,14 @@ export class BlobFinder {
         this.marks[v * this.size.width + u] = 1;
         marked.push(v * this.size.width + u);
       }
+    return this.things(marked);
+  }
+
+  /** What hangs together of the samples that were marked, which are cleared; none of too many. */
+  private things(marked: readonly number[]): Blob[] {
     const blobs: Blob[] = [];
-    for (const seed of marked) if (this.marks[seed] === 1) blobs.push(this.grow(seed));
+    if (marked.length <= MOST_SAMPLES)
+      for (const seed of marked) if (this.marks[seed] === 1) blobs.push(this.grow(seed));
     for (const at of marked) this.marks[at] = 0;
     return blobs;
   }
