@@ -8,6 +8,7 @@ import { PictureStream } from '@/server/media/picture-stream';
 import { probeMedia } from '@/server/media/probe';
 import { inTiles } from '@/sight/pictures';
 import { ScreenSighting } from '@/sight/sight';
+import { judgePresses } from './found-presses';
 import { median, table } from './measure';
 import { makeRecording, type MadeRecording, type RecordingPlan } from './recordings';
 
@@ -50,9 +51,6 @@ const PLANS: readonly Omit<RecordingPlan, 'file'>[] = [
   },
 ];
 
-/** A press that was inferred is right within so many ms of one that was made. */
-const PRESS = 200;
-
 function judge({ track: truth, hidden }: MadeRecording, speed: number, sighting: Sighted) {
   const { path, pictures, looks, track } = sighting;
   const step = truth.samples[1]![0];
@@ -72,18 +70,14 @@ function judge({ track: truth, hidden }: MadeRecording, speed: number, sighting:
     const spot = at && looks[at.look]!.hotspot;
     if (spot) errors.push(Math.hypot(at.x + spot.x - want.x, at.y + spot.y - want.y));
   }
-  const downs = (list: typeof truth.events) =>
-    list.filter((e) => e.type === 'down').map((e) => e.t);
-  const [made, said] = [downs(truth.events), downs(track?.events ?? [])];
-  const near = (a: number, others: readonly number[]) =>
-    others.some((b) => Math.abs(a - b) <= PRESS);
+  const presses = judgePresses(truth, track);
   const share = (part: number, all: number) => (all ? `${Math.round((100 * part) / all)} %` : '-');
   return [
     errors.length ? `${median(errors).toFixed(1)} px` : '-',
     share(errors.filter((error) => error <= 6).length, visible),
     share(rightlyHidden, saidHidden),
-    share(said.filter((t) => near(t, made)).length, said.length),
-    share(made.filter((t) => near(t, said)).length, made.length),
+    share(presses.right, presses.said),
+    share(presses.found, presses.made),
     `${speed.toFixed(1)}×`,
   ];
 }

@@ -11,6 +11,7 @@ import { loadKernels } from '@/server/media/node-host';
 import { lumaRecording, POINTER_PICTURES } from '@/server/media/luma-recording';
 import { probeMedia } from '@/server/media/probe';
 import { ScreenSighting } from '@/sight/sight';
+import { judgePresses } from './found-presses';
 import { table } from './measure';
 
 const RECORDING = 'demo/media/kilnbook-screen.mp4';
@@ -18,9 +19,6 @@ const TRACK = 'demo/media/kilnbook-screen.pointer.json';
 const FRAME = { width: 1920, height: 1080 };
 /** Views are compared each so many seconds. */
 const STEP = 0.1;
-/** A press that was inferred is right within so many ms of one that was made. */
-const PRESS = 200;
-
 /** The share of two views that is common to them (Jaccard index). */
 function overlap(a: InFootage, b: InFootage): number {
   const common = meet(a, b) ? areaOf(intersect(a, b)) : 0;
@@ -58,18 +56,17 @@ export async function benchWithheld(): Promise<void> {
   const times = Array.from({ length: Math.floor(length / 1000 / STEP) }, (_, i) => i * STEP);
   const common = times.map((seconds) => overlap(wanted(seconds), found(seconds)));
   const mean = common.reduce((sum, share) => sum + share, 0) / common.length;
-  const downs = ({ events }: PointerTrack) =>
-    events.filter(({ type }) => type === 'down').map(({ t }) => t);
-  const [made, said] = [downs(recorded), downs(track)];
-  const near = (a: number, others: readonly number[]) =>
-    others.some((b) => Math.abs(a - b) <= PRESS);
+  const presses = judgePresses(recorded, track);
   const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
-  const right = said.filter((t) => near(t, made)).length / said.length;
-  const known = made.filter((t) => near(t, said)).length / made.length;
   console.log(
     table(
       ['its track withheld', 'overlap of views', 'presses, right', 'presses, found'],
-      [['demo', percent(mean), percent(right), percent(known)]],
+      [
+        [
+          ...['demo', percent(mean), percent(presses.right / presses.said)],
+          percent(presses.found / presses.made),
+        ],
+      ],
     ),
   );
 }

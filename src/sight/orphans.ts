@@ -82,7 +82,8 @@ export class OrphanLearner {
     // Over a button that lit up under it, a pointer is seen as a part of that.
     const fitting = blobs
       .flatMap((blob) => {
-        const parts = blob.width * blob.height > MOST_LIT ? [] : finder.before(now, ground, blob);
+        const parts =
+          blob.width * blob.height > MOST_LIT ? [] : finder.standingBefore(now, ground, blob);
         return parts.length ? parts : [blob];
       })
       .filter(fitsPointer);

@@ -79,7 +79,7 @@ export class BlobFinder {
    *
    * @returns none where it did not change as a whole
    */
-  before(now: Luma, was: Luma, blob: Blob): Blob[] {
+  standingBefore(now: Luma, was: Luma, blob: Blob): Blob[] {
     const inner = within(blob);
     const shift = inner && shiftOf(now, was, blob);
     if (!inner || shift === null) return [];

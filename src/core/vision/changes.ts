@@ -57,8 +57,8 @@ export function boxesOf(tiles: readonly number[], across: number): ChangedBox[] 
 }
 
 /**
- * What may have been scrolled: the part that changed most, and what changed above and below it, since
- * between the lines of a page nothing does. In pixels; empty where nothing changed.
+ * What may have been scrolled: the part that changed most, and what changed above and below it,
+ * since between the lines of a page nothing does. In pixels; empty where nothing changed.
  */
 export function movedPart(boxes: readonly ChangedBox[]): Rect {
   const [first, ...others] = [...boxes].sort((a, b) => b.tiles - a.tiles);

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { hotspotOf } from './hotspot';
 import { filled } from './mask';
 import { POINTER_DRAWINGS, type ShapeDrawing } from './pointer-shapes';
+import { edgesOf, holds } from './polygon';
 import { fitShape } from './shape-fit';
 import { ARROW, BEAM } from './testing';
 
@@ -9,27 +10,16 @@ const AROUND = 6;
 
 /** A drawing as a mask, so high and so far off whole samples, and where its hotspot lies. */
 function drawn({ polygons, hotspot }: ShapeDrawing, height: number, dx: number, dy: number) {
-  const all = polygons.flat();
-  const [xs, ys] = [all.filter((_, i) => i % 2 === 0), all.filter((_, i) => i % 2 === 1)];
-  const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  const scale = height / (Math.max(...ys) - top);
-  const width = Math.ceil((Math.max(...xs) - left) * scale) + 1 + 2 * AROUND;
+  const { left, top, right, bottom } = edgesOf(polygons);
+  const scale = height / (bottom - top);
+  const width = Math.ceil((right - left) * scale) + 1 + 2 * AROUND;
   const rows = Math.ceil(height) + 1 + 2 * AROUND;
-  const isIn = (polygon: readonly number[], x: number, y: number) => {
-    let inside = false;
-    for (let i = 0; i < polygon.length; i += 2) {
-      const k = (i + polygon.length - 2) % polygon.length;
-      const [ax, ay, bx, by] = [polygon[i]!, polygon[i + 1]!, polygon[k]!, polygon[k + 1]!];
-      if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
-    }
-    return inside;
-  };
   const mask = new Uint8Array(width * rows);
   for (let y = 0; y < rows; y++)
     for (let x = 0; x < width; x++) {
       const u = (x + 0.5 - AROUND - dx) / scale + left;
       const v = (y + 0.5 - AROUND - dy) / scale + top;
-      if (polygons.some((polygon) => isIn(polygon, u, v))) mask[y * width + x] = 1;
+      if (holds(polygons, u, v)) mask[y * width + x] = 1;
     }
   const spot = {
     x: (hotspot.x - left) * scale + AROUND + dx,
@@ -44,7 +34,7 @@ const drawings = fc.constantFrom(...POINTER_DRAWINGS);
 
 const POINTED = ['arrow', 'hand'];
 
-test('each drawing is told by its outline, and its hotspot to a few hundredths of its height', () => {
+test('each drawing is told by its outline, and its hotspot to hundredths of its height', () => {
   fc.assert(
     fc.property(drawings, heights, offset, offset, (drawing, height, dx, dy) => {
       const { spot, ...seen } = drawn(drawing, height, dx, dy);
@@ -101,7 +91,7 @@ test('what a pointer points with: the tip of an arrow, the middle of a text curs
   expect(Math.hypot(hotspot.x - 5.5, hotspot.y - 11.5)).toBeLessThan(0.8);
 });
 
-test('an arrow whose tip is not seen has it where it would be; nothing at all has its middle', () => {
+test('an arrow whose tip is not seen has it where it would be; nothing has its middle', () => {
   const [tailed] = POINTER_DRAWINGS;
   const { spot, mask, width, height } = drawn(tailed!, 30, 0, 0);
   mask.fill(0, 0, (AROUND + 7) * width);

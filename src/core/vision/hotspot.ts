@@ -40,9 +40,9 @@ function tipOf(mask: Uint8Array, width: number, { form, hotspot, height, mirrore
 }
 
 /**
- * What a pointer points with, from its outline: arrows and hands with their tips, which lie a little
- * within their rims; all others with the middle of the drawing that they are most like. In samples
- * from the outline's corner; whole samples have their middle at a half.
+ * What a pointer points with, from its outline: arrows and hands with their tips, which lie a
+ * little within their rims; all others with the middle of the drawing that they are most like. In
+ * samples from the outline's corner; whole samples have their middle at a half.
  *
  * @param mask 1 for each sample that belongs to it
  */

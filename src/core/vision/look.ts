@@ -1,10 +1,10 @@
 import type { Kin } from './gathering';
 import { hotspotOf } from './hotspot';
-import { filled, grown } from './mask';
+import { boxAround, filled, grown } from './mask';
 import type { PointerForm } from './pointer-shapes';
 import { spread } from './spread';
 
-/** A sample of a look that is compared: where it is from the look's corner, and how light it may be. */
+/** A sample of a look: where it is from the look's corner, and how light it may be. */
 export interface LookPoint {
   readonly x: number;
   readonly y: number;
@@ -38,7 +38,7 @@ const OUTER = 0.2;
 const CONTRAST = 40;
 /** The rim of a pointer that is not seen on a ground of its tone, in pixels. */
 const RIM = 1.5;
-/** Two looks are one if the one fits into the other, shifted by some pixels, with this mean difference. */
+/** Two looks are one if one fits into the other, shifted by some pixels, with this difference. */
 const SHIFT = 8;
 const SAME = 6;
 /** What is dark and what is light, as a share of the way between both. */
@@ -49,15 +49,10 @@ const BOX = 0.85;
 
 /** Whether an outline is a box, or nearly. */
 function isBox(outline: Uint8Array, width: number): boolean {
-  let [left, right, count] = [width, 0, 0];
-  outline.forEach((on, at) => {
-    if (!on) return;
-    left = Math.min(left, at % width);
-    right = Math.max(right, (at % width) + 1);
-    count++;
-  });
-  const rows = Math.floor(outline.lastIndexOf(1) / width) - Math.floor(outline.indexOf(1) / width);
-  return count > BOX * (right - left) * (rows + 1);
+  const box = boxAround(outline, width);
+  if (!box) return false;
+  const { left, top, right, bottom, count } = box;
+  return count > BOX * (right - left) * (bottom - top);
 }
 
 /** Each sample of a kin, on the median, and which of them belong to it. */
@@ -144,8 +139,8 @@ export function lookOf(kin: Kin): PointerLook | null {
   const { hotspot, form } = hotspotOf(outline, width, height);
   const rest = { width, height, form, seen: kin.members.length };
   if (points) return { ...rest, points, hotspot };
-  // Of one tone only, as a dark line: what always lies around it belongs to it too, and a rim in the
-  // ground's tone is part of the pointer that is not seen.
+  // Of one tone only, as a dark line: what always lies around it belongs to it too, and a rim in
+  // the ground's tone is part of the pointer that is not seen.
   const around = grown(outline, width, height, 2).map((on, at) => on & steady[at]!);
   const ringed = pointsOf(portrait, around);
   if (!ringed) return null;

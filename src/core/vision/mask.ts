@@ -1,5 +1,28 @@
 /* Masks: 1 for each sample that belongs to something, row by row. */
 
+/** The edges of what a mask shows, in samples; right and bottom are beyond it. */
+export interface MaskBox {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/** The box around what a mask shows, and how many samples that is; null where it shows nothing. */
+export function boxAround(mask: Uint8Array, width: number): (MaskBox & { count: number }) | null {
+  const first = mask.indexOf(1);
+  if (first < 0) return null;
+  let [left, right, count] = [width, 0, 0];
+  mask.forEach((on, at) => {
+    if (!on) return;
+    left = Math.min(left, at % width);
+    right = Math.max(right, (at % width) + 1);
+    count++;
+  });
+  const [top, bottom] = [first, mask.lastIndexOf(1) + width].map((at) => Math.floor(at / width));
+  return { left, top: top!, right, bottom: bottom!, count };
+}
+
 /** What is within an outline, itself included: all that can't be reached from the edge around it. */
 export function filled(mask: Uint8Array, width: number, height: number): Uint8Array {
   const outside = new Uint8Array(width * height);

@@ -1,4 +1,6 @@
+import { turned } from '../scale/rect';
 import type { PointerShape } from '../telemetry/sample';
+import type { Polygon } from './polygon';
 
 /** What a pointer is, as far as its outline tells. */
 export type PointerForm = PointerShape | 'other';
@@ -6,8 +8,8 @@ export type PointerForm = PointerShape | 'other';
 /** An outline that pointers have: polygons in units of its own, the y axis down. */
 export interface ShapeDrawing {
   readonly form: PointerForm;
-  /** Corners, `x, y` in turn; what is in any of the polygons belongs to it. */
-  readonly polygons: readonly (readonly number[])[];
+  /** What is in any of them belongs to it. */
+  readonly polygons: readonly Polygon[];
   /** What it points with. */
   readonly hotspot: { readonly x: number; readonly y: number };
 }
@@ -16,15 +18,13 @@ const box = (x: number, y: number, width: number, height: number): number[] => [
   ...[x, y, x + width, y, x + width, y + height, x, y + height],
 ];
 
-const turned = (polygon: readonly number[], angle: number): number[] => {
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-  return polygon.map((_, i) => {
-    const [x, y] = [polygon[i & ~1]!, polygon[i | 1]!];
-    return i % 2 ? x * sin + y * cos : x * cos - y * sin;
+const turnedBy = (polygon: Polygon, degrees: number): number[] =>
+  polygon.map((_, i) => {
+    const { x, y } = turned(polygon[i & ~1]!, polygon[i | 1]!, degrees);
+    return i % 2 ? y : x;
   });
-};
 
-const mirrored = (polygon: readonly number[]): number[] =>
+const mirrored = (polygon: Polygon): number[] =>
   polygon.map((value, i) => (i % 2 ? value : -value));
 
 const disc = (x: number, y: number, radius: number): number[] =>
@@ -53,12 +53,12 @@ const double = (shaft: number, half: number, head: number): number[] => [
   ...[-half + head, shaft, -half + head, head],
 ];
 
-const DOUBLES: readonly (readonly number[])[] = [double(1.4, 10, 5), double(2.4, 9, 5)];
+const DOUBLES: readonly Polygon[] = [double(1.4, 10, 5), double(2.4, 9, 5)];
 const DIRECTIONS = [
   ['across', 0],
-  ['falling', Math.PI / 4],
-  ['down', Math.PI / 2],
-  ['rising', -Math.PI / 4],
+  ['falling', 45],
+  ['down', 90],
+  ['rising', -45],
 ] as const;
 
 /**
@@ -94,13 +94,13 @@ export const POINTER_DRAWINGS: readonly ShapeDrawing[] = [
     hotspot: { x: finger, y: 0 },
   })),
   ...DIRECTIONS.flatMap(([form, angle]) =>
-    DOUBLES.map((arrow) => ({ form, polygons: [turned(arrow, angle)], hotspot: CENTRE })),
+    DOUBLES.map((arrow) => ({ form, polygons: [turnedBy(arrow, angle)], hotspot: CENTRE })),
   ),
   // A bar between two arrows, as edges of columns have.
   ...(['across', 'down'] as const).map((form, i) => ({
     form,
     polygons: [double(1.4, 9, 4), box(-1.8, -8, 3.6, 16)].map((polygon) =>
-      turned(polygon, (i * Math.PI) / 2),
+      turnedBy(polygon, i * 90),
     ),
     hotspot: CENTRE,
   })),
@@ -112,7 +112,7 @@ export const POINTER_DRAWINGS: readonly ShapeDrawing[] = [
   // In all four directions.
   {
     form: 'other',
-    polygons: [double(1.4, 10, 4), turned(double(1.4, 10, 4), Math.PI / 2)],
+    polygons: [double(1.4, 10, 4), turnedBy(double(1.4, 10, 4), 90)],
     hotspot: CENTRE,
   },
   { form: 'busy', polygons: [disc(0, 0, 8)], hotspot: CENTRE },

@@ -32,7 +32,6 @@ const BEFORE = 40;
 const LONG = 4000;
 /** What is so large was not there before for a blink. */
 const LARGE = 40;
-
 /** A page that comes up changes this share of the picture and more. */
 const PAGE = 0.1;
 
@@ -59,8 +58,8 @@ function distance({ x, y }: Pick<Spot, 'x' | 'y'>, rect: Rect): number {
 
 /**
  * Presses, from what they brought about: the pointer came to a place and stood, and then something
- * changed at it or much of the picture at once. At each stop the first such change is one; later ones
- * only where they are large, since typing changes a place too.
+ * changed at it or much of the picture at once. At each stop the first such change is one; later
+ * ones only where they are large, since typing changes a place too.
  *
  * @param spots where the pointer was, picture by picture; null where it was hidden
  * @param changes what changed in the same pictures, the pointer's own motion taken out

@@ -1,5 +1,7 @@
 import type { Size } from '../scale/rect';
+import { boxAround, type MaskBox } from './mask';
 import { POINTER_DRAWINGS, type PointerForm, type ShapeDrawing } from './pointer-shapes';
+import { edgesOf, holds } from './polygon';
 
 /** How an outline is seen as one that pointers have. */
 export interface ShapeFit {
@@ -13,18 +15,10 @@ export interface ShapeFit {
   readonly mirrored: boolean;
 }
 
-/** Where something lies: its edges. */
-interface Edges {
-  readonly left: number;
-  readonly top: number;
-  readonly right: number;
-  readonly bottom: number;
-}
-
 /** A drawing as samples within its edges. */
 interface Raster {
   readonly drawing: ShapeDrawing;
-  readonly edges: Edges;
+  readonly edges: MaskBox;
   readonly inside: Uint8Array;
 }
 
@@ -32,7 +26,7 @@ interface Raster {
 const FINE = 64;
 /** A drawing may be stretched by this much. */
 const STRETCH = 1.35;
-/** Edges are moved by so many samples, from rough to fine, each so often at most. */
+/** MaskBox are moved by so many samples, from rough to fine, each so often at most. */
 const STEPS = [2, 1, 0.5, 0.25] as const;
 const ROUNDS = 12;
 /** So many drawings are moved: those that fit best as they are laid at first. */
@@ -42,28 +36,14 @@ const LEAST_SIDE = 4;
 /** Chunky things are much like discs, whatever they are; hands somewhat like arrows. */
 const HANDICAP: Readonly<Partial<Record<PointerForm, number>>> = { busy: 0.92, hand: 0.97 };
 
-const isInside = (polygon: readonly number[], x: number, y: number): boolean => {
-  let inside = false;
-  for (let i = 0, k = polygon.length - 2; i < polygon.length; k = i, i += 2) {
-    const [ax, ay, bx, by] = [polygon[i]!, polygon[i + 1]!, polygon[k]!, polygon[k + 1]!];
-    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
-  }
-  return inside;
-};
-
 function rasterOf(drawing: ShapeDrawing): Raster {
-  const all = drawing.polygons.flat();
-  const [xs, ys] = [all.filter((_, i) => i % 2 === 0), all.filter((_, i) => i % 2 === 1)];
-  const edges = {
-    ...{ left: Math.min(...xs), right: Math.max(...xs) },
-    ...{ top: Math.min(...ys), bottom: Math.max(...ys) },
-  };
+  const edges = edgesOf(drawing.polygons);
   const inside = new Uint8Array(FINE * FINE);
   for (let v = 0; v < FINE; v++)
     for (let u = 0; u < FINE; u++) {
       const x = edges.left + ((u + 0.5) / FINE) * (edges.right - edges.left);
       const y = edges.top + ((v + 0.5) / FINE) * (edges.bottom - edges.top);
-      inside[v * FINE + u] = drawing.polygons.some((polygon) => isInside(polygon, x, y)) ? 1 : 0;
+      inside[v * FINE + u] = holds(drawing.polygons, x, y) ? 1 : 0;
     }
   return { drawing, edges, inside };
 }
@@ -76,7 +56,7 @@ function commonOf(
   { width, height }: Size,
   count: number,
   { inside }: Raster,
-  { left, top, right, bottom }: Edges,
+  { left, top, right, bottom }: MaskBox,
 ): number {
   let [both, drawn] = [0, 0];
   const [perX, perY] = [FINE / (right - left), FINE / (bottom - top)];
@@ -95,21 +75,21 @@ function commonOf(
 /** A drawing laid over an outline, and what both have in common there. */
 interface Laid {
   readonly raster: Raster;
-  readonly at: Edges;
+  readonly at: MaskBox;
   readonly common: number;
 }
 
-const isAllowed = ({ edges }: Raster, { left, top, right, bottom }: Edges): boolean => {
+const isAllowed = ({ edges }: Raster, { left, top, right, bottom }: MaskBox): boolean => {
   const usual = (edges.right - edges.left) / (edges.bottom - edges.top);
   const stretch = (right - left) / Math.max(1, bottom - top) / usual;
   const large = right - left >= LEAST_SIDE && bottom - top >= LEAST_SIDE;
   return large && stretch < STRETCH && stretch > 1 / STRETCH;
 };
 
-type Judge = (raster: Raster, at: Edges) => number;
+type Judge = (raster: Raster, at: MaskBox) => number;
 
 /** A drawing laid roughly: as wide or high as what is seen, of which a part may be missing. */
-function laidOver(box: Edges, raster: Raster, judge: Judge): Laid {
+function laidOver(box: MaskBox, raster: Raster, judge: Judge): Laid {
   const { edges } = raster;
   const usual = (edges.right - edges.left) / (edges.bottom - edges.top);
   const [w, h] = [box.right - box.left, box.bottom - box.top];
@@ -134,7 +114,7 @@ function laidOver(box: Edges, raster: Raster, judge: Judge): Laid {
 /** Moves and stretches a drawing as long as it has more in common with the outline. */
 function settled(laid: Laid, judge: Judge): Laid {
   let best = laid;
-  const tryAt = (at: Edges): void => {
+  const tryAt = (at: MaskBox): void => {
     if (!isAllowed(best.raster, at)) return;
     const common = judge(best.raster, at);
     if (common > best.common) best = { ...best, at, common };
@@ -165,7 +145,7 @@ function fitOf({ raster: { drawing, edges }, at, common }: Laid): ShapeFit {
 }
 
 /**
- * The drawing of a pointer that an outline is most like, and where its hotspot lies: each drawing is
+ * The drawing of a pointer that an outline is most like, and where its hotspot lies: drawings are
  * laid over it and moved and stretched as long as both have more in common (hill climbing on the
  * Jaccard index, over edges in quarters of a sample). Parts of an outline that are not seen shift it
  * little. In samples from the outline's corner; whole samples have their middle at a half.
@@ -174,21 +154,10 @@ function fitOf({ raster: { drawing, edges }, at, common }: Laid): ShapeFit {
  * @returns null where the outline is empty
  */
 export function fitShape(mask: Uint8Array, size: Size): ShapeFit | null {
-  const { width } = size;
-  let [left, right, top, bottom, count] = [Infinity, -1, Infinity, -1, 0];
-  mask.forEach((on, at) => {
-    if (!on) return;
-    const [x, y] = [at % width, Math.floor(at / width)];
-    left = Math.min(left, x);
-    right = Math.max(right, x + 1);
-    top = Math.min(top, y);
-    bottom = Math.max(bottom, y + 1);
-    count++;
-  });
-  if (!count) return null;
+  const box = boxAround(mask, size.width);
+  if (!box) return null;
   rasters ??= POINTER_DRAWINGS.map(rasterOf);
-  const box = { left, right, top, bottom };
-  const judge: Judge = (raster, at) => commonOf(mask, size, count, raster, at);
+  const judge: Judge = (raster, at) => commonOf(mask, size, box.count, raster, at);
   const worth = ({ raster, common }: Laid) => common * (HANDICAP[raster.drawing.form] ?? 1);
   const byWorth = (a: Laid, b: Laid) => worth(b) - worth(a);
   const laid = rasters.map((raster) => laidOver(box, raster, judge)).sort(byWorth);

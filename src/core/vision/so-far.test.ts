@@ -17,7 +17,7 @@ const track: PointerTrack = {
   ],
 };
 
-test('what was found so far: the path in parts of the screen, where it is hidden, and presses', () => {
+test('what was found so far: the path in parts of the screen, where it is hidden, presses', () => {
   const found = soFarOf(track, 10_000, SIZE);
   expect(found.pointer).toBeCloseTo(0.75);
   expect(found.presses).toEqual([[200, 200]]);

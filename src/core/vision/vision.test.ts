@@ -72,7 +72,7 @@ const look = (x: number, y: number): PointerLook => ({
 const path = (...candidates: (Candidate | null)[]) =>
   candidates.map((found) => ({ at: found, confidence: 1 }));
 
-test('a look that the pointer would have to leap to is a stranger; the others share a hotspot', () => {
+test('a look that the pointer would have to leap to is a stranger; others share a hotspot', () => {
   const still = path(at(10, 10, 0), at(10, 10, 0), at(8, 4, 0, 1), at(8, 4, 0, 1), at(10, 10, 0));
   expect(strangersAmong(still, [look(2, 2), look(9, 9)], 1)).toEqual([]);
   const leaps = path(at(10, 10, 0), at(200, 90, 0, 1), at(12, 10, 0), at(200, 90, 0, 1));
@@ -143,7 +143,7 @@ const change = (ms: number, ...boxes: (readonly [number, number, number, number]
 };
 const HD = { width: 1920, height: 1080 };
 
-test('what happened on the screen: typing advances, a caret blinks, a menu opens, a film goes on', () => {
+test('what happened: typing advances, a caret blinks, a menu opens, a film goes on', () => {
   const typed = Array.from({ length: 12 }, (_, i) => change(i * 120, [400 + i * 9, 300, 32, 32]));
   expect(screenActivities(typed, HD)).toMatchObject([{ kind: 'typing', start: 0, end: 1320 }]);
   const caret = Array.from({ length: 12 }, (_, i) => change(i * 500, [400, 300, 16, 32]));
@@ -161,7 +161,7 @@ test('what happened on the screen: typing advances, a caret blinks, a menu opens
   expect(screenActivities(scroll, HD)).toMatchObject([{ kind: 'scroll', scrolled: -120 }]);
 });
 
-test('a press is inferred where the pointer stands and something opens, not as it leaves or types', () => {
+test('a press is inferred where the pointer stands and something opens, not as it leaves', () => {
   const frames = Array.from({ length: 60 }, (_, i) => i * 33);
   const spots = frames.map((ms, i) => ({
     ...{ ms, y: 300, form: 'arrow' },

@@ -54,7 +54,7 @@ async function brought(): Promise<string> {
 const view = async (id: string) =>
   (await listFootage(context, projectId)).find((f) => f.id === id)!;
 
-test('a screen recording is looked through as it comes: pointer, presses, what there is to read', async () => {
+test('a screen recording is looked through as it comes: pointer, presses, words', async () => {
   const id = await brought();
   // It is queued already.
   const asked = await requestAnalysis(context, id, 'screen');
@@ -155,7 +155,7 @@ test('one that was cancelled leaves nothing, and can be asked for again', async 
   expect(await requestAnalysis(context, id, 'screen')).toMatchObject({ status: 'waiting' });
 });
 
-test('one that is queued anew, as when its file was replaced, takes the place of the one before', async () => {
+test('one that is queued anew, as when its file was replaced, takes the place of another', async () => {
   const { db } = context;
   const row = (await db.footage.findByPk(second))!;
   const { jobId } = await db.transact((transaction) =>
