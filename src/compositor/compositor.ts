@@ -8,6 +8,7 @@ import {
   type MixLayer,
   type Reflection,
   type RegionLayer,
+  type TurnedLayer,
   type VideoLayer,
 } from '@/core/frame/plan';
 import { parseColor, rgbToYuv } from '@/core/key/color';
@@ -15,7 +16,7 @@ import type { FootageKey } from '@/core/project/model';
 import { chromaRangeX } from '@/core/scale/filter';
 import type { Rect, Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import { frameAtAddress, subPlane, type PlanarFrame } from '@/kernels/planar';
+import { frameAtAddress, planarSize, subPlane, type PlanarFrame } from '@/kernels/planar';
 import { adjustColors, adjustPlane } from './adjust';
 import { Covers } from './covers';
 import { CrispText } from './crisp';
@@ -127,6 +128,9 @@ export class Compositor {
           if (source) this.video(layer, source, frameOf, target);
           break;
         }
+        case 'turned':
+          this.turned(layer, frameOf, target);
+          break;
         case 'region':
           this.region(layer, target);
           break;
@@ -166,6 +170,27 @@ export class Compositor {
         [target.v, second.v, 2],
       ] as const)
         movePlane(heap, into, plane, motion, amount, by);
+  }
+
+  /** Draws a picture of its own, and what of it is seen when it is turned. */
+  private turned(layer: TurnedLayer, frameOf: FrameOf, target: PlanarFrame): void {
+    const { heap } = this;
+    const { size, background, layers, turn, about, destination, mask, opacity } = layer;
+    using room = heap.borrow(planarSize(size.width, size.height));
+    const upright = frameAtAddress(room.at, size.width, size.height);
+    this.fill(upright, background);
+    this.draw(layers, size, frameOf, upright);
+    const from = { x: destination.x - about.x, y: destination.y - about.y };
+    const area = partOf(target, destination);
+    if (isSolid(layer)) return this.turner.part(upright, turn, from, area);
+    const { width, height } = destination;
+    const inset = allocateInset(heap, width, height);
+    this.turner.part(upright, turn, from, inset);
+    fillOpaque(heap, inset);
+    if (mask) maskInset(heap, inset, this.masks.of(mask, width, height));
+    if (opacity < 1) fadeInset(heap, inset, opacity);
+    this.join(layer, inset, area);
+    releaseInset(heap, inset);
   }
 
   private fill(target: PlanarFrame, color: string): void {
@@ -295,7 +320,7 @@ export class Compositor {
   }
 
   /** Joins an inset with what is in an area of its size. */
-  private join({ blend }: VideoLayer, inset: Inset, area: ColorPlanes): void {
+  private join({ blend }: Pick<VideoLayer, 'blend'>, inset: Inset, area: ColorPlanes): void {
     if (blend === 'normal') layInset(this.heap, inset, area);
     else multiplyInset(this.heap, inset, area, blend === 'screen');
   }
@@ -407,7 +432,7 @@ const partOf = ({ y, u, v }: PlanarFrame, { x, y: top, width, height }: Rect): C
 /** Whether the first layer hides the background wholly. */
 function coversAll({ layers, size }: FramePlan): boolean {
   const first = layers[0];
-  if (first?.kind !== 'video' || !isSolid(first)) return false;
+  if ((first?.kind !== 'video' && first?.kind !== 'turned') || !isSolid(first)) return false;
   const { x, y, width, height } = first.destination;
   return x <= 0 && y <= 0 && x + width >= size.width && y + height >= size.height;
 }

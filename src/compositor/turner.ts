@@ -1,6 +1,9 @@
-import { intersect, type Rect, type Size } from '@/core/scale/rect';
+import { intersect, turned, type Rect, type Size } from '@/core/scale/rect';
+import type { Point } from '@/core/schema/parts';
 import type { KernelHeap } from '@/kernels/heap';
+import type { PlanarFrame } from '@/kernels/planar';
 import { allocateInset, releaseInset, type Inset } from './inset';
+import type { ColorPlanes } from './scaled';
 import { Warper } from './warper';
 
 /** Clear pixels around what is turned, for its edge to be soft. */
@@ -56,6 +59,20 @@ export class Turner {
     });
     releaseInset(this.heap, framed);
     return { inset: turned, box };
+  }
+
+  /**
+   * Fills colours with what of a picture is seen there when it is turned clockwise about its middle.
+   *
+   * @param from where the upper left corner of what is filled is, seen from that middle, in pixels
+   */
+  part(picture: PlanarFrame, degrees: number, from: Point, into: ColorPlanes): void {
+    const { x: cos, y: sin } = turned(1, 0, degrees);
+    const { x, y } = turned(from.x, from.y, -degrees);
+    this.warper.colors(picture, into, {
+      ...{ ax: cos, bx: sin, cx: x + picture.width / 2 },
+      ...{ ay: -sin, by: cos, cy: y + picture.height / 2 },
+    });
   }
 
   /** An inset with a clear border for its turned edge to fade into. */

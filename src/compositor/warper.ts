@@ -3,6 +3,7 @@ import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
 import type { Inset } from './inset';
 import { LruMap } from './lru';
+import type { ColorPlanes } from './scaled';
 
 /**
  * Where target places come from: source x is `ax * x + bx * y + cx`, source y `ay * x + by * y +
@@ -47,12 +48,17 @@ export class Warper {
    * Fills an inset from another; what lies outside of it repeats its border, which should be clear.
    */
   warp(source: Inset, target: Inset, luma: Affine): void {
+    this.colors(source, target, luma);
+    this.plane(source.alpha, target.alpha, luma);
+    this.plane(source.chromaAlpha, target.chromaAlpha, chromaAffine(luma));
+  }
+
+  /** The same for colours alone. */
+  colors(source: ColorPlanes, target: ColorPlanes, luma: Affine): void {
     const chroma = chromaAffine(luma);
     this.plane(source.y, target.y, luma);
-    this.plane(source.alpha, target.alpha, luma);
     this.plane(source.u, target.u, chroma);
     this.plane(source.v, target.v, chroma);
-    this.plane(source.chromaAlpha, target.chromaAlpha, chroma);
   }
 
   private plane(source: Plane, target: Plane, { ax, bx, cx, ay, by, cy }: Affine): void {

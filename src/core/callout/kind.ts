@@ -30,6 +30,8 @@ export interface CalloutScene {
   readonly ratio: number;
   /** Degrees that it is turned about its spot, clockwise; what lies on `toOutput` is so already. */
   readonly turn: number;
+  /** How much of that comes of what it stands on. */
+  readonly tilt: number;
   /** How many times as large it is in its pose; so are `scale`, `ratio` and `toOutput`. */
   readonly size: number;
   /** The part of the output that what it stands on has. */

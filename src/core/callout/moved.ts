@@ -27,6 +27,12 @@ function halfTurned({ dx, dy }: Way, scale: number, size: number, turn: number):
   return { dx: (a * dx + b * dy) / length / scale, dy: (a * dy - b * dx) / length / scale };
 }
 
+/** A way in the picture as it is on what a callout stands on, before that is turned. */
+export function untilted({ dx, dy }: Way, { tilt }: Pick<CalloutScene, 'tilt'>): Way {
+  const { x, y } = turned(dx, dy, -tilt);
+  return { dx: x, dy: y };
+}
+
 /**
  * How far a handle of a callout is moved by a way in the picture, so that it stays under the hand
  * however the callout is turned and sized.
@@ -38,9 +44,11 @@ export function moveOf(callout: Callout, handle: string, on: CalloutScene, way: 
   const scale = on.scale / on.size;
   const back = turned(way.dx, way.dy, -on.turn);
   const frame = { dx: back.x / on.ratio, dy: back.y / on.ratio };
+  const upright = untilted(way, on);
   const spot = handle === WHOLE || handle === first!.id;
-  if (spot || !first!.size) return { by: { dx: way.dx / scale, dy: way.dy / scale }, frame };
-  return { by: halfTurned(way, scale, on.size, on.turn), frame };
+  if (spot || !first!.size)
+    return { by: { dx: upright.dx / scale, dy: upright.dy / scale }, frame };
+  return { by: halfTurned(upright, scale, on.size, on.turn - on.tilt), frame };
 }
 
 /**
@@ -64,7 +72,8 @@ export function movedCallout(
   if (callout.keyframes.length && (!handle || movesAll(handle) || alone)) {
     const { dx, dy } = poseAt(callout, at);
     const scale = on.scale / on.size;
-    const change = { dx: dx + way.dx / scale, dy: dy + way.dy / scale };
+    const by = untilted(way, on);
+    const change = { dx: dx + by.dx / scale, dy: dy + by.dy / scale };
     return structuredClone(withPose(callout, at, change, near)) as Partial<Callout>;
   }
   const id = handle?.id ?? WHOLE;

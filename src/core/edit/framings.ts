@@ -1,4 +1,7 @@
+import { roomForTurn } from '../framing/turn';
 import type { Project } from '../project/model';
+import { areaOf } from '../project/query';
+import { footageOf, type Sources } from '../project/sources';
 import { contains } from '../time/ranges';
 import type { Ticks } from '../time/ticks';
 import { EditError } from './error';
@@ -24,4 +27,18 @@ export function showWhole(project: Project, time: Ticks, ramp: Ticks): void {
   framing.rampOut = framing.end - time;
   framing.pinned = true;
   fitRamps(framing);
+}
+
+/**
+ * Brings the views of a turned framing so far closer and inwards that nothing beyond their recording
+ * is seen; one whose recording is not there, or that is not turned, stays as it is.
+ */
+export function makeRoomToTurn(project: Project, sources: Sources, id: string): void {
+  const framing = project.framings.find((f) => f.id === id);
+  const footage = framing && footageOf(sources, framing.footageId);
+  if (!footage || !framing.turn) return;
+  const { turn, endRect } = framing;
+  const area = areaOf(project, footage);
+  framing.rect = { ...roomForTurn(framing.rect, area, turn) };
+  framing.endRect = endRect && { ...roomForTurn(endRect, area, turn) };
 }

@@ -289,7 +289,8 @@ const ARGS: { readonly [I in EditId]: (p: Project, place: Place) => EditArgs<I> 
     },
   }),
   'change-framing': (p, { which, length }) => ({
-    ...{ id: pick(p.framings, which)?.id ?? 'none', change: { rampIn: frame(length) } },
+    id: pick(p.framings, which)?.id ?? 'none',
+    change: which % 2 ? { turn: (length % 90) - 45 } : { rampIn: frame(length) },
   }),
   'paste-span': (p, { which, at }) => {
     const spans = SPAN_LISTS.flatMap((list) => p[list].map(({ id }) => id));

@@ -24,7 +24,8 @@ const GROWN = { sure: 2, unsure: 8 };
 
 /** What a callout is told that neither comes nor goes, but for its place. */
 const AT_REST = {
-  ...{ ms: 0, presence: 1, drawn: 1, number: 0, grown: 0, turn: 0, size: 1, magnify: null },
+  ...{ ms: 0, presence: 1, drawn: 1, number: 0, grown: 0, turn: 0, tilt: 0, size: 1 },
+  magnify: null,
 } as const;
 
 /**
@@ -50,6 +51,9 @@ function shiftedScene(
     toOutput: (point) => toOutput(shiftedPoint(point, shift)),
   };
 }
+
+/** How callouts that stand on a recording are turned with it. */
+const tiltOf = ({ turn }: ScreenView) => ({ turn, tilt: turn });
 
 /** How a recording that is seen is shown larger, with what covers it. */
 const magnifyOf = (scene: Scene, screen: ScreenView): Magnify => ({
@@ -96,7 +100,7 @@ function calloutScenes(
     case 'footage': {
       if (screen?.footage.id !== anchor.footageId) return [];
       const { stage, scale, toOutput } = screen;
-      return [{ ...shared, stage, scale, toOutput }];
+      return [{ ...shared, ...tiltOf(screen), stage, scale, toOutput }];
     }
     case 'track': {
       if (screen?.footage.id !== anchor.footageId) return [];
@@ -105,7 +109,9 @@ function calloutScenes(
       const shifts = all ? shiftsAround(anchor.path, ms) : [shiftAt(anchor.path, ms)];
       return shifts
         .filter((shift) => shift !== null && (all || shift.sure))
-        .map((shift) => ({ ...shared, stage, ...shiftedScene(screen, shift!) }));
+        .map((shift) => ({
+          ...{ ...shared, ...tiltOf(screen), stage, ...shiftedScene(screen, shift!) },
+        }));
     }
     case 'pointer': {
       if (screen?.footage.id !== anchor.footageId) return [];
@@ -113,7 +119,8 @@ function calloutScenes(
       if (!pointer) return [];
       const { stage, scale, toOutput } = screen;
       const { x, y } = pointer.at;
-      return [{ ...shared, stage, scale, toOutput: (p) => toOutput({ x: x + p.x, y: y + p.y }) }];
+      const from = (p: Point) => toOutput({ x: x + p.x, y: y + p.y });
+      return [{ ...shared, ...tiltOf(screen), stage, scale, toOutput: from }];
     }
     default:
       return assertNever(anchor);
@@ -144,7 +151,7 @@ function posed(
   const dy = below * place.output.height;
   return {
     ...place,
-    ...{ presence: presence * pose.opacity, drawn, turn, size },
+    ...{ presence: presence * pose.opacity, drawn, turn: place.tilt + turn, size },
     ...{ scale: place.scale * size, ratio: place.ratio * size },
     toOutput: (point) => {
       const { x, y } = place.toOutput(point);
@@ -190,7 +197,7 @@ export const coversWithin =
       ...AT_REST,
       ...{ output, ratio, stage: within.stage, scale: (ratio * within.scale) / screen.scale },
       toOutput: ({ x, y }: Point) =>
-        within.toOutput(screen.toFootage({ x: x * ratio, y: y * ratio } as PointInOutput)),
+        within.toOutput(screen.fromPicture({ x: x * ratio, y: y * ratio } as PointInOutput)),
     };
     return [
       ...callouts(scene, within)('cover'),
@@ -203,11 +210,16 @@ export const coversWithin =
     ];
   };
 
-/** The places that covers hide at an instant, in output pixels; those on the frame too. */
-export const coveredAreas = (scene: Scene, screen: ScreenView): InOutput[] =>
-  layersOf(scene, screen, 'cover', () => true).flatMap((layer) =>
-    layer.kind === 'region' ? [layer.area] : [],
-  );
+const areasOf = (layers: readonly Layer[]): InOutput[] =>
+  layers.flatMap((layer) => (layer.kind === 'region' ? [layer.area] : []));
+
+/** The places that covers on a recording hide at an instant, in output pixels; it is upright. */
+export const coveredOnRecording = (scene: Scene, upright: ScreenView): InOutput[] =>
+  areasOf(callouts(scene, upright)('cover'));
+
+/** The places that covers on the frame hide at an instant, in output pixels. */
+export const coveredOnFrame = (scene: Scene): InOutput[] =>
+  areasOf(layersOf(scene, null, 'cover', ({ anchor }) => anchor.to === 'frame'));
 
 /** The callouts that stand on the frame, in front of everything. */
 export const frameCallouts = (scene: Scene): Layer[] =>

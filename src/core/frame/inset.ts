@@ -36,11 +36,12 @@ export function magnified(
   const [width, height] = [box.width / scale, box.height / scale];
   if (width > area.width || height > area.height) return null;
   const source = keepInside({ x: at.x - width / 2, y: at.y - height / 2, width, height }, area);
+  const ways = mappings(source, box, scale);
   const within: ScreenView = {
     ...screen,
     ...{ view: source, stage: box, placement: { source, destination: box } },
     ...{ scale, frameScale: screen.frameScale * power },
-    ...mappings(source, box, scale),
+    ...{ ...ways, fromPicture: ways.toFootage },
   };
   return {
     source,

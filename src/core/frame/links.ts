@@ -3,7 +3,7 @@ import type { Callout, Project } from '../project/model';
 import { placedSteps } from '../project/query';
 import type { Sources } from '../project/sources';
 import { intersect, type Rect, type Size } from '../scale/rect';
-import { sceneAt } from '../scene/scene';
+import { boxInOutput, sceneAt } from '../scene/scene';
 import { strict } from '../schema/parts';
 import type { Range } from '../time/ranges';
 import { frameDuration, ticksToSeconds, type FrameRate, type Ticks } from '../time/ticks';
@@ -63,9 +63,7 @@ function placeAt(
 ): Rect | null {
   const on = calloutScene(sceneAt(project, sources, time, output), link);
   if (!on) return null;
-  const { rect } = link;
-  const size = { width: rect.width * on.scale, height: rect.height * on.scale };
-  const seen = intersect({ ...on.toOutput(rect), ...size }, { x: 0, y: 0, ...output });
+  const seen = intersect(boxInOutput(on, link.rect), { x: 0, y: 0, ...output });
   return seen.width >= LEAST && seen.height >= LEAST ? seen : null;
 }
 

@@ -4,8 +4,17 @@ import { hidesScreen, placeScreen, screenEdge, type Placement } from '../layout/
 import type { Clip, Lane, Project } from '../project/model';
 import { isLaneOn, isPictureLane, lookOf } from '../project/query';
 import type { Sources } from '../project/sources';
-import { frontmost, sceneAt, screenOf, withPicture, type Scene, type Shown } from '../scene/scene';
-import { fitSize, type InFootage, type InOutput, type Size } from '../scale/rect';
+import {
+  frontmost,
+  sceneAt,
+  screenOf,
+  uprightOf,
+  withPicture,
+  type Scene,
+  type ScreenView,
+  type Shown,
+} from '../scene/scene';
+import { fitSize, middleOf, type InFootage, type InOutput, type Size } from '../scale/rect';
 import { wholeView } from '../scale/sharpness';
 import { crossingAt } from '../transition/crossing';
 import type { Ticks } from '../time/ticks';
@@ -16,7 +25,7 @@ import { groundLayers } from './ground-layers';
 import { presenterLayers } from './presenter-layers';
 import { hiddenBy, ringOf, shadowOf } from './edge';
 import { matteOf } from '../key/matte-of';
-import { filled, isSolid, PLAIN_VIDEO, type FramePlan, type Layer } from './plan';
+import { filled, isSolid, PLAIN_VIDEO, type FramePlan, type Layer, type VideoLayer } from './plan';
 import { videoLayer } from './video-layer';
 import { transitionLayers } from './transition-layers';
 
@@ -104,7 +113,8 @@ function laneLayers(scene: Scene): Layer[] {
 
 /** Whether a layer hides everything behind it. */
 function covers(layer: Layer, { width, height }: Size): boolean {
-  if (layer.kind !== 'video' || !isSolid(layer)) return false;
+  if (layer.kind !== 'video' && layer.kind !== 'turned') return false;
+  if (!isSolid(layer)) return false;
   const { destination: d } = layer;
   return d.x <= 0 && d.y <= 0 && d.x + d.width >= width && d.y + d.height >= height;
 }
@@ -124,27 +134,55 @@ function layersOfLane(scene: Scene, lane: Lane): Layer[] {
 
 function screenLayers(scene: Scene, found: Shown): Layer[] {
   const screen = screenOf(scene, found);
-  const { clip, footage, area, stage, placement } = screen;
+  const { area, stage, placement, turn } = screen;
   if (!placement) return [];
   const { destination } = placement;
   const { mask, ring, shadow } = screenEdge(scene.layout, stage, destination, scene.output);
   const layer = videoLayer(scene, found, placement, { mask });
-  const layers: Layer[] = [
+  return [
     ...shadowOf(destination, mask, shadow, scene.output, hiddenBy(layer)),
-    // Blurred bars have the stage's own shape.
-    ...(mask ? [] : blurredBars(scene, { clip, footage }, placement, area, stage)),
-    layer,
-    ...beneathPointer(scene, screen, layer),
+    ...(turn
+      ? turnedScreen(scene, screen, layer)
+      : [
+          // Blurred bars have the stage's own shape.
+          ...(mask ? [] : blurredBars(scene, found, placement, area, stage)),
+          layer,
+          ...onScreen(scene, screen, layer),
+        ]),
+    ...ringOf(destination, mask, ring, scene.ratio),
   ];
+}
+
+/** All that goes with a recording wherever that is shown, from back to front. */
+function onScreen(scene: Scene, screen: ScreenView, layer: VideoLayer): Layer[] {
   const here = callouts(scene, screen);
   return [
-    ...layers,
+    ...beneathPointer(scene, screen, layer),
     ...here('cover'),
     ...here('below'),
     ...pointerLayers(scene, screen),
     ...here('above'),
-    ...ringOf(destination, mask, ring, scene.ratio),
   ];
+}
+
+/** A recording that is seen turned, and all that goes with it. */
+function turnedScreen(
+  scene: Scene,
+  screen: ScreenView,
+  { destination, mask, opacity, blend }: VideoLayer,
+): Layer[] {
+  const upright = uprightOf(scene, screen);
+  const { placement } = upright.screen;
+  if (!placement) return [];
+  const whole = { mask: null, opacity: 1, blend: 'normal' } as const;
+  const layer = videoLayer(upright.scene, screen, placement, whole);
+  const layers = [layer, ...onScreen(upright.scene, upright.screen, layer)];
+  const { turn } = screen;
+  const size = upright.scene.output;
+  const about = middleOf(screen.stage);
+  const background = plainGround(scene.ground.under);
+  const seen = { turn, about, destination, mask, opacity, blend };
+  return [{ kind: 'turned', layers, size, background, ...seen }];
 }
 
 /** Blur of what stands in for bars, as a share of the picture's height. */

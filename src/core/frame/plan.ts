@@ -12,8 +12,31 @@ export interface FramePlan {
   readonly layers: readonly Layer[];
 }
 
-/** The four things that a picture is made of. A new look or callout is put together of these. */
-export type Layer = VideoLayer | RegionLayer | DrawingLayer | MixLayer;
+/** The things that a picture is made of. A new look or callout is put together of these. */
+export type Layer = VideoLayer | RegionLayer | DrawingLayer | MixLayer | TurnedLayer;
+
+/**
+ * A picture of its own, opaque all over, that is turned about its middle and seen in a part of the
+ * whole, which it fills.
+ */
+export interface TurnedLayer {
+  readonly kind: 'turned';
+  /** In pixels of the picture that is turned. */
+  readonly layers: readonly Layer[];
+  /** Of the picture that is turned; even sides. */
+  readonly size: Size;
+  /** What is seen where they leave it bare. */
+  readonly background: string;
+  /** Degrees, clockwise. */
+  readonly turn: number;
+  /** Where its middle comes to. */
+  readonly about: PointInOutput;
+  /** On even output pixels. */
+  readonly destination: InOutput;
+  readonly mask: Mask | null;
+  readonly opacity: number;
+  readonly blend: Blend;
+}
 
 /**
  * The way from one picture to another: each is what lies below with its own layers on top. Without
@@ -147,9 +170,10 @@ export interface DrawingLayer {
 }
 
 /** Whether a layer hides all that lies behind its destination, and draws nowhere else. */
-export const isSolid = (layer: VideoLayer): boolean => {
-  const { key, mask, opacity, blend, turn, reflection } = layer;
-  return !key && !mask && opacity === 1 && blend === 'normal' && turn === 0 && !reflection;
+export const isSolid = (layer: VideoLayer | TurnedLayer): boolean => {
+  const { mask, opacity, blend } = layer;
+  if (mask || opacity < 1 || blend !== 'normal') return false;
+  return layer.kind === 'turned' || (!layer.key && layer.turn === 0 && !layer.reflection);
 };
 
 /** A picture of one colour, or of one that goes over to another. */
@@ -176,22 +200,24 @@ export const filled = (
  * Every video layer of a plan, those inside of a transition too; a clip that is drawn twice comes
  * twice.
  */
-export function everyVideoLayer(layers: readonly Layer[]): VideoLayer[] {
-  return layers.flatMap((layer) => {
-    if (layer.kind === 'video') return [layer];
-    return layer.kind === 'mix'
-      ? [...everyVideoLayer(layer.from), ...everyVideoLayer(layer.to)]
-      : [];
-  });
-}
+export const everyVideoLayer = (layers: readonly Layer[]): VideoLayer[] =>
+  everyPlainLayer(layers).filter((layer) => layer.kind === 'video');
+
+/** The layers that hold no others, within transitions and turned pictures too. */
+export const everyPlainLayer = (
+  layers: readonly Layer[],
+): Exclude<Layer, MixLayer | TurnedLayer>[] =>
+  layers.flatMap((layer) =>
+    'layers' in layer
+      ? everyPlainLayer(layer.layers)
+      : 'from' in layer
+        ? [...everyPlainLayer(layer.from), ...everyPlainLayer(layer.to)]
+        : [layer],
+  );
 
 /** Everything that a plan draws, within transitions too. */
-export function everyMark(layers: readonly Layer[]): Mark[] {
-  return layers.flatMap((layer) => {
-    if (layer.kind === 'drawing') return [layer.mark];
-    return layer.kind === 'mix' ? [...everyMark(layer.from), ...everyMark(layer.to)] : [];
-  });
-}
+export const everyMark = (layers: readonly Layer[]): Mark[] =>
+  everyPlainLayer(layers).flatMap((layer) => (layer.kind === 'drawing' ? [layer.mark] : []));
 
 /** All recordings that a plan shows, each clip once. */
 export function videoLayers(layers: readonly Layer[]): VideoLayer[] {

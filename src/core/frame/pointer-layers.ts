@@ -20,8 +20,7 @@ export function pointerLayers(scene: Scene, screen: ScreenView): Layer[] {
   const { track, ms } = pointer;
   const { looks, shown } = pointerShown(scene, pointer);
   const size = pointer.drawn ? 1 : null;
-  const zoom = screen.magnification * (screen.stage.width / output.width);
-  const scaleOf = (grows: boolean) => ratio * (grows ? zoom : 1);
+  const scaleOf = (grows: boolean) => ratio * (grows ? screen.zoom : 1);
   // One that covers the recording's own has to stay over that.
   const tip = screen.toOutput(size === null && shown.size !== null ? pointer.at : shown.at);
   const steady = looks.find(({ look }) => look.kind === 'steady')?.look;

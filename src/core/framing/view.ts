@@ -3,9 +3,12 @@ import { snapRestingView, wholeView } from '../scale/sharpness';
 import type { InFootage, Size } from '../scale/rect';
 import type { Ticks } from '../time/ticks';
 import { ease, glide, keepInside, viewAlongPath } from './path';
+import { turnThatFits } from './turn';
 
 export interface View {
   readonly rect: InFootage;
+  /** Degrees by which it is seen turned, clockwise; 0 wherever beyond the recording would be seen. */
+  readonly turn: number;
   /** In the middle of a ramp, or slowly going on. */
   readonly moving: boolean;
 }
@@ -51,34 +54,40 @@ export function viewAt(
 ): View {
   const whole = wholeView(footage, frame);
   // Brought onto the pixels of a frame that changes its size, it would tremble.
-  const rest = (rect: InFootage): View =>
-    gliding ? { rect, moving: true } : { rect: snapRestingView(rect, frame), moving: false };
+  const rest = (rect: InFootage, turn: number): View =>
+    gliding ? viewOf(rect, turn, true) : viewOf(snapRestingView(rect, frame), turn, false);
+  const area = 'x' in footage ? footage : { x: 0, y: 0, ...footage };
+  const viewOf = (rect: InFootage, turn: number, moving: boolean): View => ({
+    ...{ rect, turn: turnThatFits(rect, area, turn), moving },
+  });
   const rectOf = (f: Framing) => shaped(f.rect, frame, footage);
   const lastOf = (f: Framing) => shaped(f.endRect ?? f.rect, frame, footage);
   const index = framings.findIndex(
     (f) => f.footageId === footageId && time >= f.start && time < f.end,
   );
-  if (index < 0) return rest(whole);
+  if (index < 0) return rest(whole, 0);
   const framing = framings[index]!;
   const before = framings[index - 1];
   const after = framings[index + 1];
   const joins = (a: Framing | undefined, b: Framing | undefined) =>
     !!a && !!b && a.end === b.start && a.footageId === b.footageId;
-  const { start, end, rampIn, rampOut } = framing;
+  const { start, end, rampIn, rampOut, turn = 0 } = framing;
   const goesBack = !joins(framing, after);
   if (time < start + rampIn) {
-    const from = joins(before, framing) ? lastOf(before!) : whole;
+    const joined = joins(before, framing);
+    const [from, turned] = joined ? [lastOf(before!), before!.turn ?? 0] : [whole, 0];
     const u = ease((time - start) / rampIn);
-    return { rect: viewAlongPath(from, rectOf(framing), u, whole), moving: true };
+    const rect = viewAlongPath(from, rectOf(framing), u, whole);
+    return viewOf(rect, turned + (turn - turned) * u, true);
   }
   if (goesBack && time >= end - rampOut) {
     const u = ease((time - (end - rampOut)) / rampOut);
-    return { rect: viewAlongPath(lastOf(framing), whole, u, whole), moving: u > 0 };
+    return viewOf(viewAlongPath(lastOf(framing), whole, u, whole), turn * (1 - u), u > 0);
   }
   if (framing.endRect) {
     const length = end - (goesBack ? rampOut : 0) - (start + rampIn);
     const u = glide((time - start - rampIn) / length);
-    return { rect: viewAlongPath(rectOf(framing), lastOf(framing), u, whole), moving: true };
+    return viewOf(viewAlongPath(rectOf(framing), lastOf(framing), u, whole), turn, true);
   }
-  return rest(rectOf(framing));
+  return rest(rectOf(framing), turn);
 }

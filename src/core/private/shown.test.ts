@@ -61,6 +61,34 @@ test('what lies beyond the view is not seen', () => {
   expect(open(project, [found([stretch(2000, 5000, 1500, 900)])])).toHaveLength(1);
 });
 
+test('covers hide what is seen turned, and those beside it do not', () => {
+  const all = [found([stretch(2000, 5000, 1200, 700)])];
+  const turnedWith = (
+    rect: { x: number; y: number; width: number; height: number },
+    to: string,
+  ) => {
+    const project = shown();
+    addSpan(project, 'framings', {
+      ...{ id: 'f', start: 0, end: frame(600), rampIn: 0, rampOut: 0, turn: 14 },
+      ...{ footageId: 'screen', rect: { x: 700, y: 400, width: 1280, height: 720 } },
+      ...{ endRect: null, pinned: true, reason: '' },
+    });
+    addSpan(project, 'callouts', {
+      ...{ id: 'c', kind: 'cover', way: 'solid', color: '#1e2a32', strength: 24, rect },
+      ...{ start: 0, end: frame(600), ...UNPOSED },
+      anchor: to === 'frame' ? { to } : { to: 'footage', footageId: 'screen' },
+    });
+    return open(project, all);
+  };
+  const over = { x: 1196, y: 696, width: 208, height: 24 };
+  expect(turnedWith(over, 'screen')).toEqual([]);
+  expect(turnedWith({ ...over, width: 100 }, 'screen')).toHaveLength(1);
+  // In the frame's pixels what is turned reaches further down than its own height.
+  const middle = { x: 700, y: 340, width: 400, height: 200 };
+  expect(turnedWith(middle, 'frame')).toEqual([]);
+  expect(turnedWith({ ...middle, height: 100 }, 'frame')).toHaveLength(1);
+});
+
 test('a frozen clip shows what its picture shows', () => {
   const project = shown();
   const clip = project.lanes.find(({ kind }) => kind === 'screen')!.clips[0]!;

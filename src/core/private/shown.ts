@@ -1,8 +1,8 @@
-import { coveredAreas } from '../frame/callout-layers';
+import { coveredOnFrame, coveredOnRecording } from '../frame/callout-layers';
 import { clipEnd, timelineTime } from '../project/clip-time';
 import type { Clip, Project } from '../project/model';
 import type { Sources } from '../project/sources';
-import { sceneAt, screenShowing } from '../scene/scene';
+import { boxInOutput, sceneAt, screenShowing, uprightOf } from '../scene/scene';
 import { areaOf, intersect, isWithin, padded, type Rect } from '../scale/rect';
 import { frameDuration, secondsToTicks, snapToFrame, type Ticks } from '../time/ticks';
 import type { PrivateFound, PrivateStretch } from './log';
@@ -39,18 +39,26 @@ function shownBy(clip: Clip, { from, to }: PrivateStretch): { start: Ticks; end:
 function momentAt(project: Project, sources: Sources, footageId: string, time: Ticks) {
   const scene = sceneAt(project, sources, time);
   const screen = screenShowing(scene, footageId);
-  return screen && { screen, covered: coveredAreas(scene, screen) };
+  if (!screen) return null;
+  const upright = uprightOf(scene, screen);
+  return {
+    screen,
+    upright: upright.screen,
+    onRecording: coveredOnRecording(upright.scene, upright.screen),
+    onFrame: coveredOnFrame(scene),
+  };
 }
 
 /** Whether a place of a recording is seen at an instant and nothing covers it. */
 function liesBare(rect: Rect, moment: ReturnType<typeof momentAt>): boolean {
   if (!moment) return false;
-  const { screen, covered } = moment;
-  const corner = screen.toOutput(rect);
-  const size = { width: rect.width * screen.scale, height: rect.height * screen.scale };
-  const seen = intersect({ ...corner, ...size }, screen.stage);
+  const { screen, upright, onRecording, onFrame } = moment;
+  const seenIn = (view: typeof screen) => intersect(boxInOutput(view, rect), view.stage);
+  const [seen, before] = [seenIn(screen), seenIn(upright)];
   if (areaOf(seen) < 4) return false;
-  return !covered.some((area) => isWithin(padded(seen, -SLACK), area));
+  const hides = (covers: readonly Rect[], what: Rect) =>
+    covers.some((area) => isWithin(padded(what, -SLACK), area));
+  return !hides(onRecording, before) && !hides(onFrame, seen);
 }
 
 /**

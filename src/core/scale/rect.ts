@@ -69,6 +69,11 @@ export const cornersOf = ({ x, y, width, height }: Rect): { x: number; y: number
   { x, y: y + height },
 ];
 
+/** The middle of a rectangle, in the space that it is in. */
+export const middleOf = ({ x, y, width, height }: Rect): { x: number; y: number } => ({
+  ...{ x: x + width / 2, y: y + height / 2 },
+});
+
 /** A vector turned by so many degrees, clockwise as the picture is seen. */
 export function turned(x: number, y: number, degrees: number): { x: number; y: number } {
   if (!degrees) return { x, y };

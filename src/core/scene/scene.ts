@@ -1,5 +1,6 @@
 import { faceShiftAt } from '../face/follow';
 import { ease } from '../framing/path';
+import { sizeTurned } from '../framing/turn';
 import { viewAt } from '../framing/view';
 import { presenterBoxOf } from '../layout/by-hand';
 import { groundBetween, type Ground } from '../layout/ground';
@@ -19,7 +20,18 @@ import type { Clip, Project } from '../project/model';
 import { sourceMs } from '../project/clip-time';
 import { areaOf, clipAt, isLaneOn, lookOf, visibleClip } from '../project/query';
 import { footageOf, type FootageFacts, type Sources } from '../project/sources';
-import type { InFootage, InOutput, PointInFootage, PointInOutput, Size } from '../scale/rect';
+import {
+  cornersOf,
+  evenCeil,
+  middleOf,
+  rectAround,
+  turnedAbout,
+  type InFootage,
+  type InOutput,
+  type PointInFootage,
+  type PointInOutput,
+  type Size,
+} from '../scale/rect';
 import { magnification, wholeView } from '../scale/sharpness';
 import { same } from '../schema/same';
 import type { Ticks } from '../time/ticks';
@@ -36,6 +48,8 @@ export interface ScreenView extends Shown {
   readonly area: InFootage;
   /** What of the recording is seen; it reaches beyond the recording where bars are. */
   readonly view: InFootage;
+  /** Degrees by which it is seen turned about the middle of its stage, clockwise. */
+  readonly turn: number;
   /** Whether the view is in the middle of a ramp. */
   readonly moving: boolean;
   /** The part of the output that the screen has. */
@@ -48,27 +62,44 @@ export interface ScreenView extends Shown {
   readonly frameScale: number;
   /** How much larger than in the whole view of the picture things are. */
   readonly magnification: number;
+  /** How much larger than in the whole picture's whole view things are. */
+  readonly zoom: number;
   /** The largest magnification at which this layout shows the recording sharp. */
   readonly limit: number;
   readonly toOutput: (point: PointInFootage) => PointInOutput;
   readonly toFootage: (point: PointInOutput) => PointInFootage;
+  /** What lies at a point of the whole picture, which this may be turned within. */
+  readonly fromPicture: (point: PointInOutput) => PointInFootage;
 }
 
-/** The ways of points when a view's upper left corner is seen at a stage's, by a scale. */
-export const mappings = (
+/**
+ * The ways of points when a view's upper left corner is seen at a stage's, by a scale, and all of it
+ * is turned about the stage's middle by so many degrees.
+ */
+export function mappings(
   view: InFootage,
   stage: InOutput,
   scale: number,
-): Pick<ScreenView, 'toOutput' | 'toFootage'> => ({
-  toOutput: ({ x, y }) => ({
-    x: stage.x + (x - view.x) * scale,
-    y: stage.y + (y - view.y) * scale,
-  }),
-  toFootage: ({ x, y }) => ({
-    x: view.x + (x - stage.x) / scale,
-    y: view.y + (y - stage.y) / scale,
-  }),
-});
+  turn = 0,
+): Pick<ScreenView, 'toOutput' | 'toFootage'> {
+  const middle = middleOf(stage);
+  return {
+    toOutput: ({ x, y }) => {
+      const upright = { x: stage.x + (x - view.x) * scale, y: stage.y + (y - view.y) * scale };
+      return turn ? turnedAbout(upright, middle, turn) : upright;
+    },
+    toFootage: (point) => {
+      const { x, y } = turn ? turnedAbout(point, middle, -turn) : point;
+      return { x: view.x + (x - stage.x) / scale, y: view.y + (y - stage.y) / scale };
+    },
+  };
+}
+
+/** The smallest rectangle of the output around a rectangle of the recording. */
+export const boxInOutput = (
+  { toOutput }: Pick<ScreenView, 'toOutput'>,
+  rect: InFootage,
+): InOutput => rectAround(cornersOf(rect).map(toOutput));
 
 /** A presenter's recording as it is seen at an instant. */
 export interface PresenterView extends Shown {
@@ -214,23 +245,66 @@ export function screenOf(scene: Scene, { clip, footage }: Shown): ScreenView {
   const area = areaOf(project, footage);
   const stage = stageIn(scene, output);
   const frameStage = stageIn(scene, canvas);
-  const { rect: view, moving } = whole
-    ? { rect: wholeView(area, canvas), moving: false }
+  const {
+    rect: view,
+    turn,
+    moving,
+  } = whole
+    ? { rect: wholeView(area, canvas), turn: 0, moving: false }
     : viewAt(project.framings, footage.id, area, frameStage, time, scene.gliding);
   const scale = stage.width / view.width;
+  const closer = magnification(view, area, canvas);
+  const ways = mappings(view, stage, scale, turn);
   return {
     clip,
     footage,
     area,
     view,
+    turn,
     moving,
     stage,
     placement: placeScreen(view, area, stage),
     scale,
     frameScale: frameStage.width / view.width,
-    magnification: magnification(view, area, canvas),
+    magnification: closer,
+    zoom: closer * (stage.width / output.width),
     limit: sharpLimitIn(scene, footage),
-    ...mappings(view, stage, scale),
+    ...{ ...ways, fromPicture: ways.toFootage },
+  };
+}
+
+/** Pixels around what is turned, for the filter that turns it. */
+const TURN_MARGIN = 2;
+
+/**
+ * A screen recording that is seen turned, as it is before it is turned: upright in a picture of its
+ * own, that is as large as what is seen of it. What is not turned stays as it is.
+ */
+export function uprightOf(
+  scene: Scene,
+  screen: ScreenView,
+): { readonly scene: Scene; readonly screen: ScreenView } {
+  const { view, area, stage, scale, turn } = screen;
+  if (!turn) return { scene, screen };
+  const around = sizeTurned(stage, turn);
+  const output = {
+    width: evenCeil(around.width + 2 * TURN_MARGIN),
+    height: evenCeil(around.height + 2 * TURN_MARGIN),
+  };
+  const size = { width: output.width / scale, height: output.height / scale };
+  const seen = {
+    x: view.x + (view.width - size.width) / 2,
+    y: view.y + (view.height - size.height) / 2,
+    ...size,
+  };
+  const whole: InOutput = { x: 0, y: 0, ...output };
+  return {
+    scene: { ...scene, output },
+    screen: {
+      ...screen,
+      ...{ view: seen, stage: whole, placement: placeScreen(seen, area, whole), turn: 0 },
+      ...mappings(seen, whole, scale),
+    },
   };
 }
 

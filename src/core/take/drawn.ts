@@ -82,6 +82,7 @@ export function drawnMarks(event: DrawnEvent, ms: number, size: Size): Drawn[] {
     scale: 1,
     grown: 0,
     turn: 0,
+    tilt: 0,
     size: 1,
     magnify: null,
     stage: { x: 0, y: 0, ...size },

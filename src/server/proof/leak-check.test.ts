@@ -5,8 +5,10 @@ import { USUAL_MOTION } from '@/core/callout/motion';
 import { addSpan } from '@/core/edit/spans';
 import type { Project } from '@/core/project/model';
 import { meet } from '@/core/scale/rect';
+import type { LeakSpot } from '@/core/proof/leaks';
 import { secondsToTicks } from '@/core/time/ticks';
 import { exportFile } from '../export/export-file';
+import type { RenderTask } from '../export/render-frames';
 import { probeMedia } from '../media/probe';
 import { control, file, settings, taskOf } from '../testing/export';
 import { ffmpeg } from '../testing/media';
@@ -59,29 +61,51 @@ function covered(project: Project): void {
   });
 }
 
+const made = { ...settings, frameRate: { num: 10, den: 1 } };
+
+/** Exports the page as a project has it, under a name. */
+async function exported(name: string, change: (p: Project) => void): Promise<RenderTask> {
+  const task = { ...(await taskOf({ 'page.mp4': 'screen' }, change)), rate: made.frameRate };
+  await exportFile(task, made, file(`work-${name}`), file(`${name}.mp4`), control());
+  return task;
+}
+
+/** Where an export shows what the cover of a project is to hide. */
+async function spotsIn(name: string, task: RenderTask, frames = 10): Promise<readonly LeakSpot[]> {
+  const video = { path: file(`${name}.mp4`), facts: (await probeMedia(file(`${name}.mp4`))).facts };
+  const { spots, checked } = await checkCovers({ task, video, origin: 0, frames }, () => {});
+  expect(checked).toEqual(['cover']);
+  return spots;
+}
+
 test('what is hidden is looked for in lenses too', async () => {
-  const made = { ...settings, frameRate: { num: 10, den: 1 } };
-  const rate = made.frameRate;
-  const exported = async (name: string, change: (p: Project) => void) => {
-    const task = { ...(await taskOf({ 'page.mp4': 'screen' }, change)), rate };
-    await exportFile(task, made, file(`work-${name}`), file(`${name}.mp4`), control());
-    return task;
-  };
   const task = await exported('hidden', covered);
   await exported('bare', lensed);
-  const spotsIn = async (name: string) => {
-    const video = {
-      path: file(`${name}.mp4`),
-      facts: (await probeMedia(file(`${name}.mp4`))).facts,
-    };
-    const { spots, checked } = await checkCovers({ task, video, origin: 0, frames: 10 }, () => {});
-    expect(checked).toEqual(['cover']);
-    return spots;
-  };
-  expect(await spotsIn('hidden')).toEqual([]);
+  expect(await spotsIn('hidden', task)).toEqual([]);
   // The same without its cover: both places are told.
-  const spots = await spotsIn('bare');
+  const spots = await spotsIn('bare', task);
   expect(spots.some(({ rect }) => meet(rect, LENS) && rect.width > SECRET.width * 1.3)).toBe(true);
   expect(spots.some(({ rect }) => Math.abs(rect.x - SECRET.x) < 4)).toBe(true);
+  expect(spots.every(({ coverId }) => coverId === 'cover')).toBe(true);
+});
+
+test('what is hidden is looked for where it is seen turned', async () => {
+  const turned = (project: Project) =>
+    addSpan(project, 'framings', {
+      ...{ id: 'f', start: 0, end: secondsToTicks(1), rampIn: 0, rampOut: 0, turn: 9 },
+      ...{ footageId: 'page.mp4', rect: { x: 240, y: 160, width: 800, height: 450 } },
+      ...{ endRect: null, pinned: true, reason: '' },
+    });
+  const task = await exported('turned', (project) => {
+    covered(project);
+    turned(project);
+  });
+  await exported('turned-bare', (project) => {
+    lensed(project);
+    turned(project);
+  });
+  expect(await spotsIn('turned', task, 3)).toEqual([]);
+  const spots = await spotsIn('turned-bare', task, 3);
+  expect(new Set(spots.map(({ frame }) => frame)).size).toBe(3);
   expect(spots.every(({ coverId }) => coverId === 'cover')).toBe(true);
 });

@@ -1,7 +1,7 @@
 import { planFrame } from '@/core/frame/plan-frame';
-import type { Layer, VideoLayer } from '@/core/frame/plan';
+import { everyPlainLayer, everyVideoLayer, type Layer } from '@/core/frame/plan';
 import { leaks, readableShare, type LeakSpot } from '@/core/proof/leaks';
-import { mappings, sceneAt, screenShowing, type ScreenView } from '@/core/scene/scene';
+import { mappings, sceneAt, screenShowing, uprightOf, type ScreenView } from '@/core/scene/scene';
 import { isWithin, padded, type Rect } from '@/core/scale/rect';
 import { same } from '@/core/schema/same';
 import { frameDuration } from '@/core/time/ticks';
@@ -15,6 +15,7 @@ import { PictureStream } from '../media/picture-stream';
 import { loadKernels, nodeRasterizer } from '../media/node-host';
 import { hiddenBy } from './covered';
 import { isKnown, lookFor, placesShown, type Seen, type SeenView } from './seen';
+import { turnedBack } from './turned-back';
 
 /** An exported file, and what it was made of. */
 export interface LeakCheck {
@@ -40,17 +41,13 @@ export interface CheckedCovers {
 const bareLayers = (layers: readonly Layer[], footageId: string): Layer[] =>
   layers.flatMap((layer): Layer[] => {
     if (layer.kind === 'video') return layer.footageId === footageId ? [layer] : [];
+    if (layer.kind === 'turned') {
+      const inside = bareLayers(layer.layers, footageId);
+      return inside.length ? [{ ...layer, layers: inside }] : [];
+    }
     if (layer.kind !== 'mix') return [];
     const [from, to] = [bareLayers(layer.from, footageId), bareLayers(layer.to, footageId)];
     return [{ ...layer, from, to }];
-  });
-
-/** The layers that show a recording, within transitions too. */
-const videosOf = (layers: readonly Layer[], footageId: string): VideoLayer[] =>
-  layers.flatMap((layer) => {
-    if (layer.kind === 'video') return layer.footageId === footageId ? [layer] : [];
-    if (layer.kind !== 'mix') return [];
-    return [...videosOf(layer.from, footageId), ...videosOf(layer.to, footageId)];
   });
 
 /**
@@ -60,7 +57,8 @@ const videosOf = (layers: readonly Layer[], footageId: string): VideoLayer[] =>
  */
 const viewsOf = (layers: readonly Layer[], screen: ScreenView): SeenView[] => [
   screen,
-  ...videosOf(layers, screen.footage.id)
+  ...everyVideoLayer(layers)
+    .filter(({ footageId }) => footageId === screen.footage.id)
     .filter(({ destination }) => !same(destination, screen.placement?.destination))
     .map(({ source, destination }) => {
       const scale = destination.width / source.width;
@@ -71,9 +69,18 @@ const viewsOf = (layers: readonly Layer[], screen: ScreenView): SeenView[] => [
 
 /** The parts of a picture on which something is done to what lies below, within transitions too. */
 const regionsOf = (layers: readonly Layer[]): Rect[] =>
+  everyPlainLayer(layers).flatMap((layer) => (layer.kind === 'region' ? [layer.area] : []));
+
+/** The picture in which a turned recording is upright, wherever it stands in a plan. */
+const turnedLayers = (layers: readonly Layer[], footageId: string): readonly Layer[] =>
   layers.flatMap((layer) => {
-    if (layer.kind === 'region') return [layer.area];
-    return layer.kind === 'mix' ? [...regionsOf(layer.from), ...regionsOf(layer.to)] : [];
+    if (layer.kind === 'turned')
+      return everyVideoLayer(layer.layers).some((video) => video.footageId === footageId)
+        ? layer.layers
+        : [];
+    return layer.kind === 'mix'
+      ? [...turnedLayers(layer.from, footageId), ...turnedLayers(layer.to, footageId)]
+      : [];
   });
 
 /**
@@ -118,18 +125,24 @@ export async function checkCovers(
       const time = origin + n * frame;
       const scene = sceneAt(project, sources, time, output);
       const plan = planFrame(project, sources, time, output);
-      const regions = regionsOf(plan.layers);
       for (const [footageId, renderer] of renderers) {
         const screen = screenShowing(scene, footageId);
         if (!screen) continue;
         const here = seen.filter((one) => one.footageId === footageId);
         const alone = { ...plan, layers: bareLayers(plan.layers, footageId) };
-        const bare = lumaOf(heap, renderer.render(n, alone).y);
-        const exported: Luma = {
+        const whole = lumaOf(heap, renderer.render(n, alone).y);
+        const made: Luma = {
           data: heap.bytes(at, size.width * size.height),
           ...{ width: output.width, height: output.height, stride: size.width },
         };
-        const views = viewsOf(plan.layers, screen);
+        // What is seen turned is looked at upright.
+        const upright = uprightOf(scene, screen).screen;
+        const asSeen = (picture: Luma) =>
+          screen.turn ? turnedBack(picture, screen, upright) : picture;
+        const [bare, exported] = [asSeen(whole), asSeen(made)];
+        const layers = screen.turn ? turnedLayers(plan.layers, footageId) : plan.layers;
+        const regions = regionsOf(layers);
+        const views = viewsOf(layers, upright);
         for (const one of here)
           for (const rect of views.flatMap((view) => placesShown(one, view, bare, time))) {
             const share = readableShare(bare, exported, rect);

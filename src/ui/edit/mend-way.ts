@@ -1,7 +1,7 @@
 import { shiftAt } from '@/core/callout/follow-path';
 import type { CalloutScene } from '@/core/callout/kind';
 import { restAround, type Stretch } from '@/core/callout/mended-path';
-import type { Way } from '@/core/callout/moved';
+import { untilted, type Way } from '@/core/callout/moved';
 import type { EditArgs } from '@/core/edit/registry';
 import { sourceMs } from '@/core/project/clip-time';
 import type { Callout } from '@/core/project/model';
@@ -50,7 +50,7 @@ export function mendedBy(
   callout: Callout,
   on: CalloutScene,
   playhead: Ticks,
-  { dx, dy }: Way,
+  way: Way,
 ): EditArgs<'move-followed'> | null {
   const { id, anchor } = callout;
   const stretch = state.mendsWay ? wayStretch(state, callout, playhead) : null;
@@ -59,5 +59,6 @@ export function mendedBy(
   if (!stretch || !shift) return null;
   // Its own pixels are those of the recording where it was marked.
   const ratio = (shift.scale * on.size) / on.scale;
+  const { dx, dy } = untilted(way, on);
   return { id, ...stretch, dx: dx * ratio, dy: dy * ratio };
 }

@@ -23,6 +23,7 @@ export function newFraming(
   state: EditorState,
   footageId: string,
   view: InFootage,
+  turn = 0,
   length: Ticks = secondsToTicks(SECONDS),
 ): Framing | null {
   const { project, sources } = state;
@@ -36,7 +37,7 @@ export function newFraming(
   const ramp = Math.min(usual, Math.floor((end - start) / 3));
   return {
     ...{ id: nanoid(), start, end, rampIn: ramp, rampOut: ramp, footageId },
-    ...{ rect: { ...view }, endRect: null, pinned: true, reason: '' },
+    ...{ rect: { ...view }, endRect: null, pinned: true, reason: '', ...(turn && { turn }) },
   };
 }
 

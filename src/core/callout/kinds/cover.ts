@@ -1,5 +1,5 @@
 import type { RegionEffect } from '../../frame/plan';
-import { intersect, padded, rectAround } from '../../scale/rect';
+import { cornersOf, intersect, padded, rectAround } from '../../scale/rect';
 import { FootageRect, oneOf } from '../../schema/parts';
 import { colorSetting, numberSetting } from '../../schema/setting';
 import { coverSchema, type CalloutKind } from '../kind';
@@ -44,10 +44,7 @@ export const cover: CalloutKind<typeof schema> = {
       y: top,
       width,
       height,
-    } = padded(
-      rectAround([rect, { x: rect.x + rect.width, y: rect.y + rect.height }].map(toOutput)),
-      grown,
-    );
+    } = padded(rectAround(cornersOf(rect).map(toOutput)), grown);
     // Outwards to whole even pixels, so that no edge of what is private shows.
     const x = Math.floor(left / 2) * 2;
     const y = Math.floor(top / 2) * 2;

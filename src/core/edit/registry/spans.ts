@@ -8,7 +8,7 @@ import type { SpanList } from '../../project/span-lists';
 import { nullable, Time } from '../../schema/parts';
 import { moveClips } from '../clips';
 import { addMarker, changeMarker, moveMarker, removeMarker } from '../markers';
-import { showWhole } from '../framings';
+import { makeRoomToTurn, showWhole } from '../framings';
 import { replaceFramings } from '../settings';
 import { pasteSpan, type CopiedSpan } from '../span-copy';
 import {
@@ -40,15 +40,20 @@ export const SPAN_EDITS = {
   }),
   'change-framing': defineEdit({
     label: ({ change }) =>
-      'rect' in change
-        ? 'Move or size framing'
-        : 'endRect' in change
-          ? 'Slow push'
-          : 'pinned' in change
-            ? 'Pin framing'
-            : 'Framing ramp',
+      'turn' in change
+        ? 'Turn framing'
+        : 'rect' in change
+          ? 'Move or size framing'
+          : 'endRect' in change
+            ? 'Slow push'
+            : 'pinned' in change
+              ? 'Pin framing'
+              : 'Framing ramp',
     args: args({ id, change: changeOf<'framings'>() }),
-    run: (p, { id, change }) => changeSpan(p, 'framings', id, change),
+    run(p, { id, change }, { sources }) {
+      changeSpan(p, 'framings', id, change);
+      makeRoomToTurn(p, sources, id);
+    },
   }),
   'show-whole': defineEdit({
     label: 'Whole screen here',

@@ -19,6 +19,12 @@ export const Framing = strict({
     description:
       'Where the view has slowly gone by the end of its rest; null for one that stays as it is.',
   },
+  turn: Type.Optional({
+    ...Type.Number({ minimum: -45, maximum: 45 }),
+    description:
+      'Degrees by which what is seen is turned, clockwise; 0 where left out. At the edges of the ' +
+      'recording it is less, so that nothing beyond them is seen.',
+  }),
   pinned: { ...Type.Boolean(), description: 'Planning again leaves it alone.' },
   reason: Type.String({
     maxLength: 500,

@@ -41,13 +41,13 @@ export function framingCommands(c: CommandContext): Command[] {
     const footage = sources.footage[footageId];
     return footage ? wholeView(areaOf(project, footage), project.canvas) : null;
   };
-  const add = (footageId: string, view: InFootage, length?: Ticks) => {
-    const framing = newFraming(get(), footageId, view, length);
+  const add = (footageId: string, view: InFootage, turn = 0, length?: Ticks) => {
+    const framing = newFraming(get(), footageId, view, turn, length);
     if (!framing) return tellFault('There is no screen recording under the playhead.');
     addFraming(c.store, framing);
   };
-  const setView = (id: string, rect: InFootage) =>
-    get().apply('change-framing', { id, change: { rect: { ...rect }, pinned: true } });
+  const setView = (id: string, rect: InFootage, more: Pick<Framing, 'turn'> = {}) =>
+    get().apply('change-framing', { id, change: { rect: { ...rect }, ...more, pinned: true } });
 
   const plan = async () => {
     const { sources, planFramings } = get();
@@ -70,9 +70,9 @@ export function framingCommands(c: CommandContext): Command[] {
   const here = () => {
     const screen = c.screenHere();
     if (!screen) return;
-    const { footage, view, limit } = screen;
+    const { footage, view, turn, limit } = screen;
     const whole = wholeOf(footage.id)!;
-    if (whole.width / view.width > CLOSER) return add(footage.id, view);
+    if (whole.width / view.width > CLOSER) return add(footage.id, view, turn);
     const spot = spotHere(c, screen);
     const zoom = Math.max(USUAL, limit);
     const [width, height] = [whole.width / zoom, whole.height / zoom];
@@ -88,8 +88,9 @@ export function framingCommands(c: CommandContext): Command[] {
     const [from, to] = [wholeOf(before.footageId), wholeOf(footageId)];
     if (!from || !to) return tellFault('The recording of the framing before is not there.');
     const view = viewInOther(before.endRect ?? before.rect, from, to);
-    if (chosen) setView(chosen.id, view);
-    else add(footageId, view, before.end - before.start);
+    const turn = before.turn ?? 0;
+    if (chosen) setView(chosen.id, view, { turn });
+    else add(footageId, view, turn, before.end - before.start);
   };
   /**
    * The panel or block of text at the view's middle or the pointer; pressed again, the next larger.

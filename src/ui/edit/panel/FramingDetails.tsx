@@ -1,5 +1,6 @@
 'use client';
 import { magnified } from '@/core/framing/by-hand';
+import { MOST_TURN } from '@/core/framing/turn';
 import type { Framing } from '@/core/project/model';
 import { areaOf } from '@/core/project/query';
 import { magnification, wholeView } from '@/core/scale/sharpness';
@@ -56,6 +57,15 @@ export function FramingDetails({ id }: { id: string }) {
         unit="×"
         show={(v) => v.toFixed(2)}
         onChange={zoom}
+      />
+      <SliderField
+        label="Turn"
+        value={framing.turn ?? 0}
+        min={-MOST_TURN}
+        max={MOST_TURN}
+        step={0.5}
+        unit="°"
+        onChange={(turn) => set({ turn, pinned: true })}
       />
       <p className={`text-xs ${now > crisp * 1.01 ? 'font-semibold text-caution' : 'text-ink-2'}`}>
         The sharp limit of this recording is {limit.toFixed(2)}× as it is shown here.

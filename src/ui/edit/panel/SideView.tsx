@@ -19,9 +19,10 @@ export function SideView({ otherwise }: { otherwise: Ticks }) {
     const scene = sceneOf(time);
     const found = frontmost(scene, 'screen');
     if (!found) return null;
-    const { view, clip } = screenOf(scene, found);
+    const { view, turn, clip } = screenOf(scene, found);
     const seconds = ticksToSeconds(sourceTime(clip, time));
-    return { id: found.footage.id, seconds, x: view.x, y: view.y, w: view.width, h: view.height };
+    const { x, y, width: w, height: h } = view;
+    return { id: found.footage.id, seconds, x, y, w, h, turn };
   });
   const footage = useEditor((s) => (now ? s.sources.footage[now.id] : undefined));
   if (!now || !footage) return null;
@@ -57,6 +58,7 @@ export function SideView({ otherwise }: { otherwise: Ticks }) {
           width: across.size,
           top: down.from,
           height: down.size,
+          ...(now.turn && { rotate: `${-now.turn}deg` }),
           boxShadow: '0 0 0 9999px rgb(0 0 0 / 0.35)',
         }}
       />

@@ -1,6 +1,8 @@
 'use client';
 import { useEffect } from 'react';
 import { pageAt } from '@/core/framing/cuts';
+import type { Framing } from '@/core/project/model';
+import type { InFootage } from '@/core/scale/rect';
 import { judgeScale, magnification } from '@/core/scale/sharpness';
 import { SHARPNESS_WORDS } from '../sharpness-words';
 import { useAtPlayhead, useEditor, useEditorStore, useTransport } from '../store';
@@ -24,17 +26,21 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
     return () => store.setState({ view: {} });
   }, [store, playing]);
   if (!framing || !whole || playing) return null;
-  const gestureOf = (name: 'rect' | 'endRect'): ViewGesture => ({
-    begin: () => {
-      const under = store.getState().drag();
-      return (rect) =>
-        under.to('change-framing', { id, change: { [name]: { ...rect }, pinned: true } });
-    },
-    byKey: (rect) =>
-      store
-        .getState()
-        .apply('change-framing', { id, change: { [name]: { ...rect }, pinned: true } }, true),
-  });
+  const { turn = 0 } = framing;
+  const gestureOf = (name: 'rect' | 'endRect'): ViewGesture => {
+    const seeing = (rect: InFootage) => ({ [name]: { ...rect } });
+    const of = <T,>(changed: (to: T) => Partial<Framing>) => {
+      const edit = (to: T) => ({ id, change: { ...changed(to), pinned: true } });
+      return {
+        begin: () => {
+          const under = store.getState().drag();
+          return (to: T) => under.to('change-framing', edit(to));
+        },
+        byKey: (to: T) => store.getState().apply('change-framing', edit(to), true),
+      };
+    };
+    return { ...of(seeing), turn: of((degrees: number) => ({ turn: degrees })) };
+  };
   const shared = { whole, page, ratio: (canvas.width * scale) / whole.width };
   const view = (name: 'rect' | 'endRect', words: string) => {
     const rect = framing[name];
@@ -45,6 +51,7 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
       <ViewRect
         {...shared}
         rect={rect}
+        turn={turn}
         label={`${words}${close.toFixed(2)}× ${SHARPNESS_WORDS[sharpness]}`}
         soft={sharpness === 'soft'}
         dashed={name === 'endRect'}

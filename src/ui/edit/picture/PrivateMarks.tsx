@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import { privateName } from '@/core/private/names';
 import { sourceMs } from '@/core/project/clip-time';
-import { sceneAt, screenShowing } from '@/core/scene/scene';
+import { boxInOutput, sceneAt, screenShowing } from '@/core/scene/scene';
 import { usePrivate } from '../panel/use-private';
 import { useEditor, useTransport } from '../store';
 
@@ -21,14 +21,14 @@ export function PrivateMarks({ footageId, scale }: { footageId: string; scale: n
         ({ stretch, clipId }) => clipId === screen.clip.id && stretch.from <= ms && ms < stretch.to,
       )
       .map(({ found, stretch: { rect } }) => {
-        const at = screen.toOutput(rect);
+        const box = boxInOutput(screen, rect);
         return {
           key: `${found} ${rect.x} ${rect.y}`,
           name: privateName(data.found[found]!.kind),
-          left: at.x * scale,
-          top: at.y * scale,
-          width: rect.width * screen.scale * scale,
-          height: rect.height * screen.scale * scale,
+          left: box.x * scale,
+          top: box.y * scale,
+          width: box.width * scale,
+          height: box.height * scale,
         };
       });
   }, [project, sources, playhead, footageId, data, places, scale]);

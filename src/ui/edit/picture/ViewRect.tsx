@@ -3,7 +3,8 @@ import type { KeyboardEvent, PointerEvent } from 'react';
 import { CLOSEST_BY_HAND } from '@/core/framing/by-hand';
 import { keepInside } from '@/core/framing/path';
 import { snapMoved, snapSized } from '@/core/framing/page-edges';
-import type { InFootage } from '@/core/scale/rect';
+import { MOST_TURN } from '@/core/framing/turn';
+import { middleOf, turned, type InFootage } from '@/core/scale/rect';
 import type { Page } from '@/core/vision/page';
 import { useEditorStore } from '../store';
 import { takeArrow } from './arrows';
@@ -14,6 +15,10 @@ const REACH_PX = 7;
 /** An arrow moves a view by this share of its width; with Shift by more. */
 const NUDGE = 0.01;
 const LARGE_NUDGE = 0.1;
+/** With Shift an arrow turns by so many degrees. */
+const LARGE_TURN = 10;
+/** So near to upright, in degrees, a turn by hand comes to rest there. */
+const UPRIGHT_WITHIN = 1;
 const CORNERS = [
   [-1, -1, 'top-0 left-0 cursor-nwse-resize'],
   [1, -1, 'top-0 right-0 cursor-nesw-resize'],
@@ -22,16 +27,20 @@ const CORNERS = [
 ] as const;
 
 /** Takes each change of a gesture; a change by a key says so. */
-export interface ViewGesture {
-  readonly begin: () => (rect: InFootage) => void;
-  readonly byKey: (rect: InFootage) => void;
+interface Gesture<T> {
+  readonly begin: () => (to: T) => void;
+  readonly byKey: (to: T) => void;
 }
+
+/** How a view is moved and sized, and how what is seen in it is turned. */
+export type ViewGesture = Gesture<InFootage> & { readonly turn: Gesture<number> };
 
 /**
  * The rectangle of a view over the whole screen: dragged, sized at its corners, moved by arrows.
  */
 export function ViewRect({
   rect,
+  turn,
   whole,
   ratio,
   page,
@@ -43,6 +52,8 @@ export function ViewRect({
   gesture,
 }: {
   rect: InFootage;
+  /** Degrees by which what is seen is turned, clockwise: the view lies the other way round. */
+  turn: number;
   whole: InFootage;
   /** CSS pixels for one footage pixel. */
   ratio: number;
@@ -64,7 +75,8 @@ export function ViewRect({
     event.currentTarget.closest<HTMLElement>('[data-view]')?.focus({ preventScroll: true });
     const to = gesture.begin();
     followDrag(event, (dx, dy, pointer) => {
-      const snaps = store.getState().snapping && !pointer.altKey;
+      // What is read stands upright, and so beside no edge of a view that does not.
+      const snaps = store.getState().snapping && !pointer.altKey && !turn;
       to(keepInside(change(dx / ratio, dy / ratio, snaps), whole));
     });
   };
@@ -75,18 +87,42 @@ export function ViewRect({
       return snaps && page ? snapMoved(moved, page, whole, reach) : moved;
     });
   const resize = (sx: 1 | -1, sy: 1 | -1) => (event: PointerEvent) =>
-    drag(event, (dx, dy, snaps) => {
+    drag(event, (right, down, snaps) => {
+      const { x: dx, y: dy } = turned(right, down, turn);
       const wanted = rect.width + Math.max(sx * dx, (sy * dy * whole.width) / whole.height);
       const width = Math.min(whole.width, Math.max(whole.width / CLOSEST_BY_HAND, wanted));
       const height = (width * whole.height) / whole.width;
+      // The corner opposite stays where it is.
+      const by = turned((sx * (width - rect.width)) / 2, (sy * (height - rect.height)) / 2, -turn);
+      const middle = middleOf(rect);
       const sized = {
         width,
         height,
-        x: sx > 0 ? rect.x : rect.x + rect.width - width,
-        y: sy > 0 ? rect.y : rect.y + rect.height - height,
+        x: middle.x + by.x - width / 2,
+        y: middle.y + by.y - height / 2,
       };
       return snaps && page ? snapSized(sized, sx, sy, page, whole, reach) : sized;
     });
+  const turnTo = (degrees: number) => Math.min(MOST_TURN, Math.max(-MOST_TURN, degrees));
+  const turnByHand = (event: PointerEvent<HTMLElement>) => {
+    event.currentTarget.focus({ preventScroll: true });
+    const around = event.currentTarget.parentElement!.getBoundingClientRect();
+    const { x, y } = middleOf(around);
+    const angle = (pointer: { clientX: number; clientY: number }) =>
+      (Math.atan2(pointer.clientX - x, y - pointer.clientY) * 180) / Math.PI;
+    const from = angle(event);
+    const to = gesture.turn.begin();
+    followDrag(event, (_dx, _dy, pointer) => {
+      const degrees = Math.round(turn - (angle(pointer) - from));
+      const near = !pointer.altKey && Math.abs(degrees) <= UPRIGHT_WITHIN;
+      to(near ? 0 : turnTo(degrees));
+    });
+  };
+  const turnByKey = (event: KeyboardEvent) => {
+    const way = takeArrow(event);
+    if (!way) return;
+    gesture.turn.byKey(turnTo(turn + (way[0] || way[1]) * (event.shiftKey ? LARGE_TURN : 1)));
+  };
   const onKey = (event: KeyboardEvent) => {
     const way = takeArrow(event);
     if (!way) return;
@@ -105,6 +141,7 @@ export function ViewRect({
         top: (rect.y - whole.y) * ratio,
         width: rect.width * ratio,
         height: rect.height * ratio,
+        ...(turn && { rotate: `${-turn}deg` }),
         ...(dimmed && { boxShadow: '0 0 0 9999px rgb(0 0 0 / 0.35)' }),
       }}
       onPointerDown={move}
@@ -116,6 +153,18 @@ export function ViewRect({
       >
         {label}
       </span>
+      {!dashed && (
+        <span
+          role="group"
+          tabIndex={0}
+          aria-label={`Turn what is seen, now ${turn}°: drag, or use the arrow keys`}
+          title={`Turn (${turn}°)`}
+          data-testid="framing-turn"
+          className="absolute top-1 left-1/2 size-4 -translate-x-1/2 cursor-grab rounded-full border-2 border-ink bg-sheet/80"
+          onPointerDown={turnByHand}
+          onKeyDown={turnByKey}
+        />
+      )}
       {CORNERS.map(([sx, sy, style]) => (
         <span
           key={`${sx} ${sy}`}

@@ -7,7 +7,14 @@ import type { Box } from '@/core/layout/model';
 import { restOf, type Rest } from '@/core/layout/snap-lines';
 import type { Callout } from '@/core/project/model';
 import { padded, type Rect } from '@/core/scale/rect';
-import { frontmost, presenterOf, sceneAt, screenIn, type Scene } from '@/core/scene/scene';
+import {
+  boxInOutput,
+  frontmost,
+  presenterOf,
+  sceneAt,
+  screenIn,
+  type Scene,
+} from '@/core/scene/scene';
 import { contains } from '@/core/time/ranges';
 import { mendedBy } from '../mend-way';
 import type { EditorState } from '../session/state';
@@ -32,10 +39,7 @@ function readInFrame(scene: Scene): Rect[] {
   const screen = screenIn(scene);
   const page = screen && pageAt(project, sources, screen.footage.id, time);
   if (!screen || !page) return [];
-  return [...page.panels, ...page.lines].map(({ x, y, width, height }) => ({
-    ...screen.toOutput({ x, y }),
-    ...{ width: width * screen.scale, height: height * screen.scale },
-  }));
+  return [...page.panels, ...page.lines].map((rect) => boxInOutput(screen, rect));
 }
 
 /** What a callout that is dragged can rest on wherever it is: other callouts, the presenter. */

@@ -1,0 +1,85 @@
+import type { InFootage, Rect, Size } from '../scale/rect';
+import { keepInside } from './path';
+
+/** A view can be turned by so many degrees either way. */
+export const MOST_TURN = 45;
+
+/** Room between a turned view and the recording's edges, for filters, as a share of its width. */
+const SPARE = 0.005;
+
+const radians = (degrees: number) => (degrees * Math.PI) / 180;
+
+/** The size of the upright rectangle around one that is turned by so many degrees, either way. */
+export function sizeTurned({ width, height }: Size, degrees: number): Size {
+  const [sin, cos] = [Math.abs(Math.sin(radians(degrees))), Math.abs(Math.cos(radians(degrees)))];
+  return { width: width * cos + height * sin, height: width * sin + height * cos };
+}
+
+/** The largest size that a rectangle has on its way to a turn: it is widest where it stands on edge. */
+function largestTurned(size: Size, degrees: number): Size {
+  const angle = Math.abs(radians(degrees));
+  const { width, height } = sizeTurned(size, degrees);
+  const longest = Math.hypot(size.width, size.height);
+  return {
+    width: angle > Math.atan2(size.height, size.width) ? longest : width,
+    height: angle > Math.atan2(size.width, size.height) ? longest : height,
+  };
+}
+
+/** The first angle, in radians, at which `along` and `across` reach beyond so much of a line. */
+function firstBeyond(along: number, across: number, most: number): number {
+  const longest = Math.hypot(along, across);
+  if (most >= longest) return Infinity;
+  return Math.atan2(across, along) - Math.acos(most / longest);
+}
+
+/**
+ * How far a view can be turned about its middle with nothing beyond the recording being seen: as far
+ * as wanted, or less. It goes to nothing evenly as the view comes near the recording's edges, so that
+ * a ramp may ask for it in every frame.
+ *
+ * @param view footage pixels
+ * @param area what there is of the recording
+ * @param wanted degrees, at most `MOST_TURN` either way
+ * @returns degrees of the same sign
+ */
+export function turnThatFits(view: InFootage, area: Rect, wanted: number): number {
+  if (!wanted) return 0;
+  const { x, y, width, height } = view;
+  const spare = SPARE * width;
+  const across = 2 * Math.min(x - area.x, area.x + area.width - x - width) + width - spare;
+  const down = 2 * Math.min(y - area.y, area.y + area.height - y - height) + height - spare;
+  const most = Math.min(firstBeyond(width, height, across), firstBeyond(height, width, down));
+  const degrees = Math.min(Math.abs(wanted), (Math.max(0, most) * 180) / Math.PI);
+  return degrees && Math.sign(wanted) * degrees;
+}
+
+/**
+ * A view that can be turned by so many degrees: the same, or about the same middle as far closer and
+ * moved inwards as it must be for nothing beyond the recording to be seen.
+ */
+export function roomForTurn(view: InFootage, area: Rect, degrees: number): InFootage {
+  if (!degrees) return view;
+  const around = largestTurned(view, degrees);
+  const spare = SPARE * view.width * 1.01;
+  const share = Math.min(
+    1,
+    area.width / (around.width + spare),
+    area.height / (around.height + spare),
+  );
+  const size = { width: view.width * share, height: view.height * share };
+  const room = {
+    width: (around.width + spare) * share,
+    height: (around.height + spare) * share,
+  };
+  const middle = { x: view.x + view.width / 2, y: view.y + view.height / 2 };
+  const kept = keepInside(
+    { x: middle.x - room.width / 2, y: middle.y - room.height / 2, ...room },
+    area,
+  );
+  return {
+    x: kept.x + (room.width - size.width) / 2,
+    y: kept.y + (room.height - size.height) / 2,
+    ...size,
+  };
+}
