@@ -52,6 +52,22 @@ test('a framing is drawn on the Picture, changed on the graph, copied, and taken
   const pushed = await now();
   expect(pushed.endRect!.width).toBeLessThan(pushed.rect.width);
 
+  // What is seen is turned by number, by the knob, and by the arrows at it.
+  await page.getByLabel('Turn, number').fill('10');
+  await page.getByLabel('Turn, number').blur();
+  await expect.poll(async () => (await now()).turn).toBe(10);
+  const knob = page.getByTestId('framing-turn');
+  const view = await middle(page.getByTestId('framing-end'));
+  const { x: left, y: top } = await middle(knob);
+  await drag(page, { x: left, y: top }, view.x - left, -2);
+  await expect.poll(async () => (await now()).turn).toBe(0);
+  await knob.focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect.poll(async () => (await now()).turn).toBe(-1);
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  await expect.poll(async () => (await now()).turn).toBeUndefined();
+  expect(await now()).toEqual(pushed);
+
   await page.keyboard.press('Control+c');
   await expect(message(page, /^Copied/)).toBeVisible();
   await goTo(page, '60');

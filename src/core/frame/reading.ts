@@ -17,7 +17,9 @@ export interface ScaleReading {
 export function readScale(project: Project, sources: Sources, time: Ticks): ScaleReading | null {
   const screen = screenIn(sceneAt(project, sources, time));
   if (!screen) return null;
-  const { magnification, frameScale: scale, footage } = screen;
-  const sharpness = judgeScale(scale, isCrisp(project, footage));
+  const { magnification, frameScale: scale, footage, turn } = screen;
+  const judged = judgeScale(scale, isCrisp(project, footage));
+  // No pixel of what is turned lies on one of the picture.
+  const sharpness = turn && judged === 'exact' ? 'sharp' : judged;
   return { magnification, scale, sharpness };
 }

@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox';
 import type { Layer } from '../../frame/plan';
 import { border, even, LEAST_LENS, LEAST_POWER, magnification } from '../../scale/lens';
-import type { InOutput, PointInOutput } from '../../scale/rect';
+import { middleOf, turned, type InOutput, type PointInOutput } from '../../scale/rect';
 import { FootageRect, oneOf, strict } from '../../schema/parts';
 import { calloutSchema, drawn, type CalloutKind } from '../kind';
 import { USUAL_MOTION } from '../motion';
@@ -26,11 +26,6 @@ type Shape = 'rounded' | 'ellipse';
 
 /** Of rounded corners, as a share of the shorter side. */
 const ROUND = 0.12;
-
-const middleOf = ({ x, y, width, height }: InOutput): PointInOutput => ({
-  x: x + width / 2,
-  y: y + height / 2,
-});
 
 /** A box of a size about a middle, on even pixels and as far inside of the picture as it goes. */
 function boxAbout(
@@ -82,14 +77,15 @@ export const lens: CalloutKind<typeof schema> = {
     };
   },
   marks({ rect, offset, power, sharp, shape, color, line }, scene): Layer[] {
-    const { scale, ratio, output, toOutput, magnify, presence } = scene;
+    const { scale, ratio, output, toOutput, magnify, presence, tilt } = scene;
     if (!magnify || presence <= 0) return [];
     const most = sharp ? Math.min(power, magnify.sharp) : power;
-    const corner = toOutput(rect);
-    const spot = { ...corner, width: rect.width * scale, height: rect.height * scale };
-    const at = middleOf(spot);
+    const at = toOutput(middleOf(rect));
+    const size = { width: rect.width * scale, height: rect.height * scale };
+    const spot = { x: at.x - size.width / 2, y: at.y - size.height / 2, ...size };
+    const away = turned(offset.dx * ratio, offset.dy * ratio, tilt);
     const box = boxAbout(
-      { x: at.x + offset.dx * ratio, y: at.y + offset.dy * ratio },
+      { x: at.x + away.x, y: at.y + away.y },
       { width: spot.width * most, height: spot.height * most },
       output,
     );

@@ -25,15 +25,20 @@ export function CalloutPlace({ callout }: { callout: Callout }) {
     : null;
   if (!on) return null;
   const place = placeOfCallout(callout, on);
-  const corner = kindOf(callout)
-    .handles(callout)
-    .find((handle) => handle.id === 'corner');
-  const move = (by: { dx?: number; dy?: number }, handle = null as typeof corner | null) => {
+  const kind = kindOf(callout);
+  const handles = kind.handles(callout);
+  const sized = handles.some((handle) => handle.id === 'corner')
+    ? handles.find(({ size }) => size)?.size
+    : undefined;
+  const move = (by: { dx?: number; dy?: number }) => {
     const way = { dx: 0, dy: 0, ...by };
-    apply('change-callout', {
-      id,
-      change: moveCallout(store.getState(), callout, handle ?? null, on, way),
-    });
+    apply('change-callout', { id, change: moveCallout(store.getState(), callout, null, on, way) });
+  };
+  /** Sizes are its own, however it is turned. */
+  const size = ({ dx = 0, dy = 0 }: { dx?: number; dy?: number }) => {
+    const by = { dx: dx / on.scale, dy: dy / on.scale };
+    const change = kind.withHandle(callout, 'corner', { by, frame: { dx, dy } });
+    apply('change-callout', { id, change: change as Partial<Callout> });
   };
   const field = (label: string, value: number, least: number, onBy: (by: number) => void) => (
     <NumberField
@@ -46,8 +51,8 @@ export function CalloutPlace({ callout }: { callout: Callout }) {
     <div className="grid grid-cols-2 gap-x-4 gap-y-2">
       {field('Left', place.x, -FARTHEST, (dx) => move({ dx }))}
       {field('Top', place.y, -FARTHEST, (dy) => move({ dy }))}
-      {corner && field('Width', place.width, 1, (dx) => move({ dx }, corner))}
-      {corner && field('Height', place.height, 1, (dy) => move({ dy }, corner))}
+      {sized && field('Width', sized.width * on.scale, 1, (dx) => size({ dx }))}
+      {sized && field('Height', sized.height * on.scale, 1, (dy) => size({ dy }))}
     </div>
   );
 }

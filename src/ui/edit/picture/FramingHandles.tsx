@@ -39,7 +39,10 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
         byKey: (to: T) => store.getState().apply('change-framing', edit(to), true),
       };
     };
-    return { ...of(seeing), turn: of((degrees: number) => ({ turn: degrees })) };
+    // Both views turn together, by the one that lies in front.
+    const isFront = name === 'endRect' || !framing.endRect;
+    const turning = of((degrees: number) => ({ turn: degrees }));
+    return { ...of(seeing), turn: isFront ? turning : null };
   };
   const shared = { whole, page, ratio: (canvas.width * scale) / whole.width };
   const view = (name: 'rect' | 'endRect', words: string) => {

@@ -33,7 +33,7 @@ interface Gesture<T> {
 }
 
 /** How a view is moved and sized, and how what is seen in it is turned. */
-export type ViewGesture = Gesture<InFootage> & { readonly turn: Gesture<number> };
+export type ViewGesture = Gesture<InFootage> & { readonly turn: Gesture<number> | null };
 
 /**
  * The rectangle of a view over the whole screen: dragged, sized at its corners, moved by arrows.
@@ -111,7 +111,7 @@ export function ViewRect({
     const angle = (pointer: { clientX: number; clientY: number }) =>
       (Math.atan2(pointer.clientX - x, y - pointer.clientY) * 180) / Math.PI;
     const from = angle(event);
-    const to = gesture.turn.begin();
+    const to = gesture.turn!.begin();
     followDrag(event, (_dx, _dy, pointer) => {
       const degrees = Math.round(turn - (angle(pointer) - from));
       const near = !pointer.altKey && Math.abs(degrees) <= UPRIGHT_WITHIN;
@@ -121,7 +121,7 @@ export function ViewRect({
   const turnByKey = (event: KeyboardEvent) => {
     const way = takeArrow(event);
     if (!way) return;
-    gesture.turn.byKey(turnTo(turn + (way[0] || way[1]) * (event.shiftKey ? LARGE_TURN : 1)));
+    gesture.turn!.byKey(turnTo(turn + (way[0] || way[1]) * (event.shiftKey ? LARGE_TURN : 1)));
   };
   const onKey = (event: KeyboardEvent) => {
     const way = takeArrow(event);
@@ -153,7 +153,7 @@ export function ViewRect({
       >
         {label}
       </span>
-      {!dashed && (
+      {gesture.turn && (
         <span
           role="group"
           tabIndex={0}

@@ -3,7 +3,7 @@ import type { CalloutScene } from '@/core/callout/kind';
 import { kindOf } from '@/core/callout/kinds';
 import type { WordsMark } from '@/core/frame/mark';
 import type { Callout } from '@/core/project/model';
-import type { InOutput, PointInOutput } from '@/core/scale/rect';
+import { middleOf, type InOutput, type PointInOutput } from '@/core/scale/rect';
 
 /** What the page has of the Picture's typeface. */
 const FAMILY = '"Atkinson Hyperlegible Next Variable"';
@@ -31,7 +31,8 @@ export function shownPlace(callout: Callout, on: CalloutScene): ShownPlace | nul
   const letters = { measure, family: () => FAMILY };
   const marks = kindOf(callout).marks(callout, { ...on, presence: 1, drawn: 1 });
   for (const layer of marks) {
-    if (layer.kind === 'video') return { box: layer.destination, about: layer.destination };
+    if (layer.kind === 'video')
+      return { box: layer.destination, about: middleOf(layer.destination) };
     if (layer.kind === 'drawing' && layer.mark.kind === 'words')
       return {
         box: layOutText(layer.mark satisfies WordsMark, on.output, letters),
