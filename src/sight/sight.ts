@@ -7,6 +7,7 @@ import { LEAST_CHANGE, tilesOf } from '@/core/vision/luma';
 import type { PointerLook } from '@/core/vision/look';
 import type { Page } from '@/core/vision/page';
 import { pathOf, type Found, type Picture } from '@/core/vision/pointer-path';
+import { inferDrags, pressesWithDrags } from '@/core/vision/drags';
 import { inferPresses } from '@/core/vision/presses';
 import { screenActivities, type ScreenActivity } from '@/core/vision/screen-activity';
 import { scrolledBy } from '@/core/vision/scrolling';
@@ -173,10 +174,11 @@ export class ScreenSighting {
     }));
     const times = found.map(({ ms }) => ms);
     const activities = screenActivities(changes, this.size);
+    const presses = pressesWithDrags(inferPresses(spots, changes), inferDrags(spots, changes));
     return {
       activities,
       changes: changedPlaces(changes, activities),
-      track: foundTrack(spots, times, inferPresses(spots, changes), this.size),
+      track: foundTrack(spots, times, presses, this.size),
     };
   }
 

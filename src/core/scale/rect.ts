@@ -74,6 +74,16 @@ export const middleOf = ({ x, y, width, height }: Rect): { x: number; y: number 
   ...{ x: x + width / 2, y: y + height / 2 },
 });
 
+/** How far a point lies beyond a rectangle of its space; 0 within it. */
+export const distanceTo = (
+  { x, y, width, height }: Rect,
+  point: { readonly x: number; readonly y: number },
+): number =>
+  Math.hypot(
+    Math.max(x - point.x, point.x - x - width, 0),
+    Math.max(y - point.y, point.y - y - height, 0),
+  );
+
 /** A vector turned by so many degrees, clockwise as the picture is seen. */
 export function turned(x: number, y: number, degrees: number): { x: number; y: number } {
   if (!degrees) return { x, y };

@@ -56,6 +56,8 @@ function within({ x, y, width, height, mask }: Blob): Rect | null {
 /** Finds what changed between two pictures as things with an outline. */
 export class BlobFinder {
   private readonly marks: Uint8Array;
+  /** The samples of the thing that is being put together. */
+  private readonly members = new Int32Array(MOST_SAMPLES);
   private readonly across: number;
 
   constructor(private readonly size: { readonly width: number; readonly height: number }) {
@@ -126,30 +128,34 @@ export class BlobFinder {
   private grow(seed: number): Blob {
     const { width, height } = this.size;
     const { marks } = this;
-    const members = [seed];
+    const { members } = this;
+    members[0] = seed;
     marks[seed] = 2;
+    let count = 1;
     let [left, right, top, bottom] = [width, 0, height, 0];
-    for (let next = 0; next < members.length; next++) {
+    for (let next = 0; next < count; next++) {
       const x = members[next]! % width;
       const y = (members[next]! - x) / width;
-      left = Math.min(left, x);
-      right = Math.max(right, x);
-      top = Math.min(top, y);
-      bottom = Math.max(bottom, y);
-      for (let v = Math.max(0, y - REACH); v <= Math.min(height - 1, y + REACH); v++)
-        for (let u = Math.max(0, x - REACH); u <= Math.min(width - 1, x + REACH); u++) {
-          const at = v * width + u;
+      if (x < left) left = x;
+      if (x > right) right = x;
+      if (y < top) top = y;
+      if (y > bottom) bottom = y;
+      const first = Math.max(0, x - REACH);
+      const last = Math.min(width - 1, x + REACH);
+      const lowest = Math.min(height - 1, y + REACH);
+      for (let v = Math.max(0, y - REACH); v <= lowest; v++)
+        for (let at = v * width + first; at <= v * width + last; at++) {
           if (marks[at] !== 1) continue;
           marks[at] = 2;
-          members.push(at);
+          members[count++] = at;
         }
     }
     const [w, h] = [right - left + 1, bottom - top + 1];
     const mask = new Uint8Array(w * h);
-    for (const at of members) {
-      const x = at % width;
-      mask[((at - x) / width - top) * w + x - left] = 1;
+    for (let n = 0; n < count; n++) {
+      const x = members[n]! % width;
+      mask[((members[n]! - x) / width - top) * w + x - left] = 1;
     }
-    return { x: left, y: top, width: w, height: h, mask, count: members.length };
+    return { x: left, y: top, width: w, height: h, mask, count };
   }
 }

@@ -15,21 +15,18 @@ export interface Cut {
 /** A cut-out of a picture at a place. */
 export function cutAt(picture: Luma, x: number, y: number, width: number, height: number): Cut {
   const luma = cutOut(picture, x, y, width, height);
-  const low = luma.slice();
-  const high = luma.slice();
-  for (let v = 0; v < height; v++)
-    for (let u = 0; u < width; u++) {
-      const at = v * width + u;
+  const low = new Uint8Array(luma.length);
+  const high = new Uint8Array(luma.length);
+  // Of what lies to the sides of a sample, and above and below it, the least and the most count.
+  for (let v = 0, at = 0; v < height; v++)
+    for (let u = 0; u < width; u++, at++) {
       const here = luma[at]!;
-      const near = (beside: number) => {
-        const half = (here + luma[beside]!) / 2;
-        if (half < low[at]!) low[at] = half;
-        if (half > high[at]!) high[at] = half;
-      };
-      if (u) near(at - 1);
-      if (u + 1 < width) near(at + 1);
-      if (v) near(at - width);
-      if (v + 1 < height) near(at + width);
+      const left = u ? luma[at - 1]! : here;
+      const right = u + 1 < width ? luma[at + 1]! : here;
+      const above = v ? luma[at - width]! : here;
+      const below = v + 1 < height ? luma[at + width]! : here;
+      low[at] = (here + Math.min(here, left, right, above, below)) / 2;
+      high[at] = (here + Math.max(here, left, right, above, below)) / 2;
     }
   return { width, height, luma, low, high };
 }

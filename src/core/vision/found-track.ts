@@ -99,11 +99,11 @@ export function foundTrack(
 ): PointerTrack | null {
   const samples = samplesOf(spots);
   if (!samples.length) return null;
-  const events = presses.flatMap(({ ms, confidence }): PointerEvent[] => {
+  const events = presses.flatMap(({ ms, confidence, until }): PointerEvent[] => {
     const sure = { button: 0, confidence: rounded(confidence, 100) };
     return [
       { t: rounded(ms, 10), type: 'down', ...sure },
-      { t: rounded(ms + PRESS, 10), type: 'up', ...sure },
+      { t: rounded(until ?? ms + PRESS, 10), type: 'up', ...sure },
     ];
   });
   return {

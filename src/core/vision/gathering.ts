@@ -32,36 +32,56 @@ interface Match {
   readonly quality: number;
 }
 
-function matchAt(a: Sighting, b: Sighting, dx: number, dy: number): Match | null {
-  let [both, either, apart] = [0, 0, 0];
-  for (let y = 0; y < a.height; y++)
-    for (let x = 0; x < a.width; x++) {
-      const [u, v] = [x + dx, y + dy];
-      const inside = u >= 0 && v >= 0 && u < b.width && v < b.height;
-      const mine = a.mask[y * a.width + x]!;
-      const theirs = inside ? b.mask[v * b.width + u]! : 0;
-      either += mine | theirs;
-      if (!mine || !theirs) continue;
-      both++;
-      apart += apartAt(a, y * a.width + x, b, v * b.width + u);
-    }
-  const common = both / Math.max(1, either);
-  const mean = apart / Math.max(1, both);
-  return common < COMMON || mean > ALIKE ? null : { dx, dy, quality: common - mean / 40 };
+/** An outline's samples by their places in its cut-out, and their middle. */
+interface Mass {
+  readonly across: Int16Array;
+  readonly down: Int16Array;
+  readonly x: number;
+  readonly y: number;
+  readonly count: number;
 }
 
-/** The middle of an outline, and how many samples it has. */
-function massOf({ mask, width }: Sighting) {
-  let [x, y, count] = [0, 0, 0];
-  mask.forEach((on, at) => {
-    if (!on) return;
-    x += at % width;
-    y += Math.floor(at / width);
-    count++;
-  });
-  return { x: x / count, y: y / count, count };
+function massOf({ mask, width }: Sighting): Mass {
+  const places: number[] = [];
+  mask.forEach((on, at) => on && places.push(at));
+  const across = Int16Array.from(places, (at) => at % width);
+  const down = Int16Array.from(places, (at) => Math.floor(at / width));
+  const mean = (all: Int16Array) => all.reduce((sum, one) => sum + one, 0) / all.length;
+  return { across, down, x: mean(across), y: mean(down), count: places.length };
 }
-type Mass = ReturnType<typeof massOf>;
+
+/**
+ * How well two sightings match when one is shifted on the other; null where they do not, or no better
+ * than another match. Which samples they have in common is looked at first, since few shifts get
+ * further.
+ */
+function matchAt(
+  a: Sighting,
+  b: Sighting,
+  of: Mass,
+  other: Mass,
+  dx: number,
+  dy: number,
+  best: Match | null,
+): Match | null {
+  const { across, down, count } = of;
+  let both = 0;
+  for (let n = 0; n < count; n++) {
+    const [u, v] = [across[n]! + dx, down[n]! + dy];
+    if (u >= 0 && v >= 0 && u < b.width && v < b.height) both += b.mask[v * b.width + u]!;
+  }
+  const common = both / Math.max(1, count + other.count - both);
+  if (common < COMMON || (best && common <= best.quality)) return null;
+  const most = ALIKE * both;
+  let apart = 0;
+  for (let n = 0; n < count && apart <= most; n++) {
+    const [u, v] = [across[n]! + dx, down[n]! + dy];
+    if (u < 0 || v < 0 || u >= b.width || v >= b.height || !b.mask[v * b.width + u]) continue;
+    apart += apartAt(a, down[n]! * a.width + across[n]!, b, v * b.width + u);
+  }
+  const quality = common - apart / Math.max(1, both) / 40;
+  return apart > most || (best && quality <= best.quality) ? null : { dx, dy, quality };
+}
 
 function match(a: Sighting, b: Sighting, of: Mass, other: Mass): Match | null {
   if (Math.min(of.count, other.count) < COMMON * Math.max(of.count, other.count)) return null;
@@ -69,8 +89,7 @@ function match(a: Sighting, b: Sighting, of: Mass, other: Mass): Match | null {
   let best: Match | null = null;
   for (let dy = y - REACH; dy <= y + REACH; dy++)
     for (let dx = x - REACH; dx <= x + REACH; dx++) {
-      const found = matchAt(a, b, dx, dy);
-      if (found && (!best || found.quality > best.quality)) best = found;
+      best = matchAt(a, b, of, other, dx, dy, best) ?? best;
     }
   return best;
 }

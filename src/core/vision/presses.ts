@@ -1,4 +1,4 @@
-import type { Rect } from '../scale/rect';
+import { distanceTo } from '../scale/rect';
 import type { Change } from './changes';
 
 /** Where the pointer was in a picture, and what it looked like. */
@@ -12,6 +12,8 @@ export interface Spot {
 /** A press that is inferred from what it brought about. */
 export interface InferredPress extends Omit<Spot, 'form'> {
   readonly confidence: number;
+  /** When what was pressed was let go, in ms, if that is known. */
+  readonly until?: number;
 }
 
 /** A pointer that moves less than this from picture to picture stands still. */
@@ -50,12 +52,6 @@ function stays(spots: readonly (Spot | null)[], from: number): boolean {
   return true;
 }
 
-function distance({ x, y }: Pick<Spot, 'x' | 'y'>, rect: Rect): number {
-  const dx = Math.max(rect.x - x, x - rect.x - rect.width, 0);
-  const dy = Math.max(rect.y - y, y - rect.y - rect.height, 0);
-  return Math.hypot(dx, dy);
-}
-
 /**
  * Presses, from what they brought about: the pointer came to a place and stood, and then something
  * changed at it or much of the picture at once. At each stop the first such change is one; later
@@ -80,7 +76,7 @@ export function inferPresses(
       pressed = 0;
     }
     if (!spot || since === null || change.scrolled) continue;
-    const distances = change.calm.map((box) => distance(spot, box));
+    const distances = change.calm.map((box) => distanceTo(box, spot));
     const tiles = change.calm.reduce((sum, box) => sum + box.tiles, 0);
     const near = Math.min(...distances);
     const [isNear, large] = [near <= NEAR, tiles >= LARGE];

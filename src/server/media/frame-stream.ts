@@ -83,12 +83,24 @@ export function frameArguments(
     ...(still || speed === 0 ? ['-frames:v', '1'] : []),
     '-fps_mode',
     'passthrough',
-    '-f',
-    muxer,
     '-pix_fmt',
     luma ? 'gray' : small ? 'yuv444p' : 'yuv420p',
+    ...(muxer === 'rawvideo' ? aheadArguments(luma ?? small ?? facts) : ['-f', muxer]),
     'pipe:1',
   ];
+}
+
+/** Bare pictures may wait to be read in so many bytes of the decoder's memory. */
+const AHEAD_BYTES = 48e6;
+const MOST_AHEAD = 64;
+
+/**
+ * Bare pictures, decoded ahead of the one that is read: what looks at them takes long for some and no
+ * time for others, while a pipe holds a part of one only.
+ */
+function aheadArguments({ width, height }: Size): string[] {
+  const ahead = Math.min(MOST_AHEAD, Math.max(2, Math.floor(AHEAD_BYTES / (width * height))));
+  return ['-c:v', 'rawvideo', '-f', 'fifo', '-fifo_format', 'rawvideo', '-queue_size', `${ahead}`];
 }
 
 /**
