@@ -36,14 +36,13 @@ function textMask({ width, strong }: Edges, level: readonly Run[], upright: read
 function partsOf(mask: Uint8Array, width: number, height: number): Part[] {
   const parts: Part[] = [];
   const open = mask.slice();
-  const stack: number[] = [];
-  for (let seed = 0; seed < open.length; seed++) {
-    if (!open[seed]) continue;
+  const stack = new Int32Array(mask.length);
+  for (let seed = open.indexOf(1); seed >= 0; seed = open.indexOf(1, seed)) {
     open[seed] = 0;
-    stack.push(seed);
+    stack[0] = seed;
     let [left, right, top, bottom, count] = [width, 0, height, 0, 0];
-    while (stack.length) {
-      const at = stack.pop()!;
+    for (let waiting = 1; waiting;) {
+      const at = stack[--waiting]!;
       const x = at % width;
       const y = (at - x) / width;
       count++;
@@ -51,12 +50,14 @@ function partsOf(mask: Uint8Array, width: number, height: number): Part[] {
       if (x > right) right = x;
       if (y < top) top = y;
       if (y > bottom) bottom = y;
-      for (let v = Math.max(0, y - 1); v <= Math.min(height - 1, y + 1); v++)
-        for (let u = Math.max(0, x - REACH); u <= Math.min(width - 1, x + REACH); u++) {
-          const next = v * width + u;
+      const first = Math.max(0, x - REACH);
+      const last = Math.min(width - 1, x + REACH);
+      const lowest = Math.min(height - 1, y + 1);
+      for (let v = Math.max(0, y - 1); v <= lowest; v++)
+        for (let next = v * width + first; next <= v * width + last; next++) {
           if (!open[next]) continue;
           open[next] = 0;
-          stack.push(next);
+          stack[waiting++] = next;
         }
     }
     parts.push({ x: left, y: top, width: right - left + 1, height: bottom - top + 1, count });
@@ -78,43 +79,53 @@ function isParted(a: Rect, b: Rect, walls: ReadonlyMap<number, readonly Run[]>):
 /** Parts that stand beside each other as the letters of lines, from left to right. */
 function linked(parts: readonly Part[], walls: ReadonlyMap<number, readonly Run[]>): Part[][] {
   const sorted = [...parts].sort((a, b) => a.x - b.x);
-  const lines: Part[][] = [];
-  let open: Part[][] = [];
+  const lines: OpenLine[] = [];
+  let open: OpenLine[] = [];
   for (const part of sorted) {
-    let best: { line: Part[]; gap: number } | null = null;
-    open = open.filter((line) => part.x - endOf(line) < HIGHEST * GAP);
+    let best: { line: OpenLine; gap: number } | null = null;
+    open = open.filter(({ end }) => part.x - end < HIGHEST * GAP);
     for (const line of open) {
-      const last = line[line.length - 1]!;
-      const height = Math.max(last.height, part.height, tallest(line) * 0.7);
-      const gap = part.x - endOf(line);
+      const { last, band } = line;
+      const height = Math.max(last.height, part.height, line.tallest * 0.7);
+      const gap = part.x - line.end;
       if (gap > GAP * height) continue;
       // A comma shares little with the letter after it, but with the line.
-      const band = bandOf(line);
       if (sharedHeight(band, part) < SHARED * Math.min(band.height, part.height)) continue;
       if (isParted(last, part, walls)) continue;
       if (!best || gap < best.gap) best = { line, gap };
     }
-    if (best) best.line.push(part);
+    if (best) Object.assign(best.line, withPart(best.line.parts, part));
     else {
-      const line = [part];
+      const line = withPart([], part);
       lines.push(line);
       open.push(line);
     }
   }
-  return lines;
+  return lines.map((line) => line.parts);
 }
 
-/** The rows that the last parts of a line take up. */
-function bandOf(line: readonly Part[]): Pick<Rect, 'y' | 'height'> {
-  const last = line.slice(-8);
-  const y = Math.min(...last.map((part) => part.y));
-  return { y, height: Math.max(...last.map((part) => part.y + part.height)) - y };
+/** A line that letters may still be put to, and what its last ones tell of it. */
+interface OpenLine {
+  readonly parts: Part[];
+  readonly last: Part;
+  readonly end: number;
+  readonly tallest: number;
+  /** The rows that they take up. */
+  readonly band: Pick<Rect, 'y' | 'height'>;
 }
 
-const endOf = (line: readonly Part[]): number =>
-  Math.max(...line.slice(-3).map((part) => part.x + part.width));
-const tallest = (line: readonly Part[]): number =>
-  Math.max(...line.slice(-8).map(({ height }) => height));
+/** Puts a part to those of a line. */
+function withPart(parts: Part[], part: Part): OpenLine {
+  parts.push(part);
+  const last = parts.slice(-8);
+  const y = Math.min(...last.map((one) => one.y));
+  return {
+    ...{ parts, last: part },
+    end: Math.max(...parts.slice(-3).map((one) => one.x + one.width)),
+    tallest: Math.max(...last.map(({ height }) => height)),
+    band: { y, height: Math.max(...last.map((one) => one.y + one.height)) - y },
+  };
+}
 
 /**
  * How high the small letters of a line are: from where its rows begin to be full of edges to where
