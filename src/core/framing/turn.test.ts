@@ -3,9 +3,10 @@ import { emptyProject, frame, SOURCES } from '../edit/fixture';
 import { makeRoomToTurn } from '../edit/framings';
 import { addSpan } from '../edit/spans';
 import type { Framing } from '../project/model';
+import { MOST_TURN } from '../project/parts/framing';
 import { cornersOf, middleOf, turnedAbout, type InFootage } from '../scale/rect';
 import { secondsToTicks } from '../time/ticks';
-import { MOST_TURN, roomForTurn, turnThatFits } from './turn';
+import { roomForTurn, turnThatFits } from './turn';
 import { viewAt } from './view';
 
 const AREA = { x: 40, y: 20, width: 2560, height: 1440 };

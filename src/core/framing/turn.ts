@@ -1,9 +1,6 @@
 import type { InFootage, Rect, Size } from '../scale/rect';
 import { keepInside } from './path';
 
-/** A view can be turned by so many degrees either way. */
-export const MOST_TURN = 45;
-
 /** Room between a turned view and the recording's edges, for filters, as a share of its width. */
 const SPARE = 0.005;
 
@@ -40,7 +37,7 @@ function firstBeyond(along: number, across: number, most: number): number {
  *
  * @param view footage pixels
  * @param area what there is of the recording
- * @param wanted degrees, at most `MOST_TURN` either way
+ * @param wanted degrees, less than a quarter turn either way
  * @returns degrees of the same sign
  */
 export function turnThatFits(view: InFootage, area: Rect, wanted: number): number {

@@ -1,6 +1,9 @@
 import { Type, type Static } from '@sinclair/typebox';
 import { FootageRect, Id, nullable, strict, Time } from '../../schema/parts';
 
+/** A framing can be turned by so many degrees either way. */
+export const MOST_TURN = 45;
+
 /** One camera move over a screen recording: a view that is held, with a ramp in and a ramp out. */
 export const Framing = strict({
   id: Id,
@@ -20,7 +23,7 @@ export const Framing = strict({
       'Where the view has slowly gone by the end of its rest; null for one that stays as it is.',
   },
   turn: Type.Optional({
-    ...Type.Number({ minimum: -45, maximum: 45 }),
+    ...Type.Number({ minimum: -MOST_TURN, maximum: MOST_TURN }),
     description:
       'Degrees by which what is seen is turned, clockwise; 0 where left out. At the edges of the ' +
       'recording it is less, so that nothing beyond them is seen.',

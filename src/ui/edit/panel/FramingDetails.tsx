@@ -1,6 +1,6 @@
 'use client';
 import { magnified } from '@/core/framing/by-hand';
-import { MOST_TURN } from '@/core/framing/turn';
+import { MOST_TURN } from '@/core/project/parts/framing';
 import type { Framing } from '@/core/project/model';
 import { areaOf } from '@/core/project/query';
 import { magnification, wholeView } from '@/core/scale/sharpness';
@@ -10,6 +10,7 @@ import { Button } from '../../parts/Button';
 import { useCommands } from '../commands/use-commands';
 import { CheckField, SliderField } from '../../parts/fields';
 import { useFramingLimit } from '../use-framing-limit';
+import { useTurning } from '../use-turning';
 import { useEditor } from '../store';
 import { FramingReason } from './FramingReason';
 import { Heading } from './Heading';
@@ -28,6 +29,7 @@ export function FramingDetails({ id }: { id: string }) {
   );
   const { limit, crisp } = useFramingLimit(framing);
   const apply = useEditor((s) => s.apply);
+  const turnTo = useTurning(id);
   if (!framing || !area) return null;
   const whole = wholeView(area, canvas);
   const now = magnification(framing.rect, area, canvas);
@@ -65,7 +67,7 @@ export function FramingDetails({ id }: { id: string }) {
         max={MOST_TURN}
         step={0.5}
         unit="°"
-        onChange={(turn) => set({ turn, pinned: true })}
+        onChange={turnTo}
       />
       <p className={`text-xs ${now > crisp * 1.01 ? 'font-semibold text-caution' : 'text-ink-2'}`}>
         The sharp limit of this recording is {limit.toFixed(2)}× as it is shown here.

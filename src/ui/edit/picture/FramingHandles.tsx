@@ -7,6 +7,7 @@ import { judgeScale, magnification } from '@/core/scale/sharpness';
 import { SHARPNESS_WORDS } from '../sharpness-words';
 import { useAtPlayhead, useEditor, useEditorStore, useTransport } from '../store';
 import { useFramingLimit } from '../use-framing-limit';
+import { useTurning } from '../use-turning';
 import { useWhole } from '../use-whole';
 import { ViewRect, type ViewGesture } from './ViewRect';
 
@@ -17,6 +18,7 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
   const canvas = useEditor((s) => s.project.canvas);
   const whole = useWhole(framing?.footageId);
   const { limit, crisp } = useFramingLimit(framing);
+  const turnTo = useTurning(id);
   const playing = useTransport((t) => t.rate !== 0);
   const page = useAtPlayhead((s, playhead) =>
     framing ? pageAt(s.project, s.sources, framing.footageId, playhead) : null,
@@ -28,21 +30,24 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
   if (!framing || !whole || playing) return null;
   const { turn = 0 } = framing;
   const gestureOf = (name: 'rect' | 'endRect'): ViewGesture => {
-    const seeing = (rect: InFootage) => ({ [name]: { ...rect } });
-    const of = <T,>(changed: (to: T) => Partial<Framing>) => {
-      const edit = (to: T) => ({ id, change: { ...changed(to), pinned: true } });
-      return {
-        begin: () => {
-          const under = store.getState().drag();
-          return (to: T) => under.to('change-framing', edit(to));
-        },
-        byKey: (to: T) => store.getState().apply('change-framing', edit(to), true),
+    const begin =
+      <T,>(changed: (to: T) => Partial<Framing>) =>
+      () => {
+        const under = store.getState().drag();
+        return (to: T) =>
+          under.to('change-framing', { id, change: { ...changed(to), pinned: true } });
       };
-    };
     // Both views turn together, by the one that lies in front.
     const isFront = name === 'endRect' || !framing.endRect;
-    const turning = of((degrees: number) => ({ turn: degrees }));
-    return { ...of(seeing), turn: isFront ? turning : null };
+    const seeing = (rect: InFootage) => ({ [name]: { ...rect } });
+    return {
+      begin: begin(seeing),
+      byKey: (rect) =>
+        store
+          .getState()
+          .apply('change-framing', { id, change: { ...seeing(rect), pinned: true } }, true),
+      turn: isFront ? { begin: begin((turn: number) => ({ turn })), byKey: turnTo } : null,
+    };
   };
   const shared = { whole, page, ratio: (canvas.width * scale) / whole.width };
   const view = (name: 'rect' | 'endRect', words: string) => {

@@ -3,7 +3,7 @@ import type { KeyboardEvent, PointerEvent } from 'react';
 import { CLOSEST_BY_HAND } from '@/core/framing/by-hand';
 import { keepInside } from '@/core/framing/path';
 import { snapMoved, snapSized } from '@/core/framing/page-edges';
-import { MOST_TURN } from '@/core/framing/turn';
+import { MOST_TURN } from '@/core/project/parts/framing';
 import { middleOf, turned, type InFootage } from '@/core/scale/rect';
 import type { Page } from '@/core/vision/page';
 import { useEditorStore } from '../store';
