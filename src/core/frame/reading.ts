@@ -18,8 +18,6 @@ export function readScale(project: Project, sources: Sources, time: Ticks): Scal
   const screen = screenIn(sceneAt(project, sources, time));
   if (!screen) return null;
   const { magnification, frameScale: scale, footage, turn } = screen;
-  const judged = judgeScale(scale, isCrisp(project, footage));
-  // No pixel of what is turned lies on one of the picture.
-  const sharpness = turn && judged === 'exact' ? 'sharp' : judged;
+  const sharpness = judgeScale(scale, isCrisp(project, footage), turn);
   return { magnification, scale, sharpness };
 }

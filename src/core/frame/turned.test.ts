@@ -14,6 +14,7 @@ import { secondsToTicks } from '../time/ticks';
 import { calloutScene } from './callout-layers';
 import { everyVideoLayer, type TurnedLayer } from './plan';
 import { planFrame } from './plan-frame';
+import { readScale } from './reading';
 
 const at = secondsToTicks;
 const OUTPUT = { width: 1920, height: 1080 };
@@ -73,6 +74,12 @@ test('points go there and back, and are where the upright picture has them once 
 test('what is not turned is drawn as ever, and a turn is one picture that fills its place', () => {
   const still = planFrame(turnedBy(0), SOURCES, at(6), OUTPUT);
   expect(still.layers.map(({ kind }) => kind)).toEqual(['video']);
+  const exact = (turn: number) => {
+    const project = turnedBy(turn);
+    project.framings[0]!.rect = { x: 320, y: 180, width: 1920, height: 1080 };
+    return readScale(project, SOURCES, at(6))!.sharpness;
+  };
+  expect([0, 5].map(exact)).toEqual(['exact', 'sharp']);
   const layer = turnedLayer(turnedBy(12), 6);
   expect(layer.destination).toEqual({ x: 0, y: 0, ...OUTPUT });
   // All that can be seen of it is drawn.

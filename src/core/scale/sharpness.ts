@@ -41,9 +41,10 @@ export type Sharpness = 'exact' | 'sharp' | 'crisp' | 'soft';
  * rebuilt, and else `soft`.
  *
  * @param crisp whether the recording's text is rebuilt
+ * @param turn degrees that it is turned: no pixel of it then lies on one of the frame
  */
-export function judgeScale(scale: number, crisp: boolean): Sharpness {
-  if (Math.abs(scale - 1) < 0.0005) return 'exact';
+export function judgeScale(scale: number, crisp: boolean, turn = 0): Sharpness {
+  if (!turn && Math.abs(scale - 1) < 0.0005) return 'exact';
   if (scale <= 1.01) return 'sharp';
   return crisp && scale <= CRISP_SCALE * 1.01 ? 'crisp' : 'soft';
 }

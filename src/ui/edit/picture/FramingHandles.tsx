@@ -54,7 +54,7 @@ export function FramingHandles({ id, scale }: { id: string; scale: number }) {
     const rect = framing[name];
     if (!rect) return null;
     const close = magnification(rect, whole, canvas);
-    const sharpness = judgeScale(close / limit, crisp > limit);
+    const sharpness = judgeScale(close / limit, crisp > limit, turn);
     return (
       <ViewRect
         {...shared}
