@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { changeKey, DEFAULT_KEY } from '@/core/edit/settings';
 import { placeFootage } from '@/core/edit/place';
-import { setLayout } from '@/core/edit/spans';
+import { addSpan, setLayout } from '@/core/edit/spans';
 import { arrangementsFor } from '@/core/layout/arrangements';
 import { LAYOUTS } from '@/core/layout/built-in';
 import type { Layout } from '@/core/layout/model';
@@ -51,6 +51,9 @@ const WAYS: readonly [string, Layout | null, object][] = [
   ['side by side, dissolved', LAYOUTS.side, { dissolves: true }],
 ];
 
+/** A view that is turned, with ramps as long as the glides. */
+const TURNED = 'nothing moves but a view that turns';
+
 async function small(path: string, from: number, to: string): Promise<void> {
   const what = ['-an', '-vf', `scale=${OUTPUT.width}:${OUTPUT.height}`, '-c:v', 'libx264'];
   const stretch = ['-ss', String(from), '-i', path, '-t', String(SECONDS)];
@@ -70,7 +73,7 @@ export async function benchLayouts(): Promise<void> {
     });
     const key = (await wallOf(camera, originals.camera!.facts)) ?? DEFAULT_KEY;
     const rows: string[][] = [];
-    for (const [name, layout, way] of WAYS) {
+    for (const [name, layout, way] of [...WAYS, [TURNED, null, {}] as const]) {
       let ids = 0;
       const newId = () => `bench-${ids++}`;
       const project = structuredClone(createProject(1920, 1080, RATE));
@@ -81,6 +84,12 @@ export async function benchLayouts(): Promise<void> {
         setLayout(project, range, layout, newId);
         Object.assign(project.layouts[0]!, { glide: secondsToTicks(GLIDE), ...way });
       }
+      if (name === TURNED)
+        addSpan(project, 'framings', {
+          ...{ id: newId(), ...range, rampIn: secondsToTicks(GLIDE), rampOut: 0 },
+          ...{ footageId: 'screen', rect: { x: 320, y: 180, width: 640, height: 360 } },
+          ...{ endRect: null, turn: 12, pinned: true, reason: '' },
+        });
       const task: RenderTask = { project, sources, originals, output: OUTPUT, rate: RATE };
       const from = (start: number, count: number) =>
         Array.from({ length: count }, (_, i) => start + i * frameDuration(RATE));
