@@ -17,19 +17,17 @@ export function warpPlane(
 ): void {
   // Of the eight taps of a picture that does not shrink the middle four alone weigh anything.
   const few = taps == 8;
+  const stepX = inQ32(ax);
+  const stepY = inQ32(ay);
   for (let y = 0; y < targetHeight; y++) {
     const row = target + <usize>(y * targetStride);
-    const alongX = bx * (<f64>y + 0.5) + cx - 0.5;
-    const alongY = by * (<f64>y + 0.5) + cy - 0.5;
-    for (let x = 0; x < targetWidth; x++) {
-      const sx = ax * (<f64>x + 0.5) + alongX;
-      const sy = ay * (<f64>x + 0.5) + alongY;
-      const fx = floor(sx);
-      const fy = floor(sy);
-      const wx = weights + <usize>(<i32>((sx - fx) * <f64>phases + 0.5) * taps * 2);
-      const wy = weights + <usize>(<i32>((sy - fy) * <f64>phases + 0.5) * taps * 2);
-      const left = <i32>fx - reach;
-      const top = <i32>fy - reach;
+    let sx = inQ32(ax * 0.5 + bx * (<f64>y + 0.5) + cx - 0.5);
+    let sy = inQ32(ay * 0.5 + by * (<f64>y + 0.5) + cy - 0.5);
+    for (let x = 0; x < targetWidth; x++, sx += stepX, sy += stepY) {
+      const wx = weights + <usize>(phaseOf(sx, phases) * taps * 2);
+      const wy = weights + <usize>(phaseOf(sy, phases) * taps * 2);
+      const left = <i32>(sx >> 32) - reach;
+      const top = <i32>(sy >> 32) - reach;
       const within = left >= -2 && left + 6 <= sourceWidth && top >= -2 && top + 6 <= sourceHeight;
       const sum = few && within
         ? fourByFour(source + <usize>((top + 2) * sourceStride + left + 2), sourceStride, wx + 4, wy + 4)
@@ -37,6 +35,19 @@ export function warpPlane(
       store<u8>(row + <usize>x, clampByte((sum + (1 << 19)) >> 20));
     }
   }
+}
+
+// @ts-ignore: decorator
+@inline
+function inQ32(value: f64): i64 {
+  return <i64>floor(value * 4294967296.0 + 0.5);
+}
+
+/** Which of so many fractions of a sample a position in Q32 is next to. */
+// @ts-ignore: decorator
+@inline
+function phaseOf(position: i64, phases: i32): i32 {
+  return <i32>(((position & 0xffffffff) * <i64>phases + 0x80000000) >> 32);
 }
 
 /** The sum of four by four samples from `corner` on, weighed by four weights each way; in Q20. */
