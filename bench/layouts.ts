@@ -76,8 +76,9 @@ export async function benchLayouts(): Promise<void> {
     });
     const key = (await wallOf(camera, originals.camera!.facts)) ?? DEFAULT_KEY;
     const rows: string[][] = [];
-    const views = CLOSER.map(([name, turn]) => [name, null, { turn }] as const);
-    for (const [name, layout, way] of [...WAYS, ...views]) {
+    const ways = WAYS.map(([name, layout, way]) => ({ name, layout, way, turn: null }));
+    const views = CLOSER.map(([name, turn]) => ({ name, layout: null, way: {}, turn }));
+    for (const { name, layout, way, turn } of [...ways, ...views]) {
       let ids = 0;
       const newId = () => `bench-${ids++}`;
       const project = structuredClone(createProject(1920, 1080, RATE));
@@ -88,13 +89,13 @@ export async function benchLayouts(): Promise<void> {
         setLayout(project, range, layout, newId);
         Object.assign(project.layouts[0]!, { glide: secondsToTicks(GLIDE), ...way });
       }
-      if ('turn' in way) {
+      if (turn !== null) {
         // Rebuilding text would take most of the time.
         project.canvas.crisp = false;
         addSpan(project, 'framings', {
           ...{ id: newId(), ...range, rampIn: secondsToTicks(GLIDE), rampOut: 0 },
           ...{ footageId: 'screen', rect: { x: 320, y: 180, width: 640, height: 360 } },
-          ...{ endRect: null, turn: way.turn as number, pinned: true, reason: '' },
+          ...{ endRect: null, turn, pinned: true, reason: '' },
         });
       }
       const task: RenderTask = { project, sources, originals, output: OUTPUT, rate: RATE };

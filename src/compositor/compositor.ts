@@ -13,10 +13,9 @@ import {
 } from '@/core/frame/plan';
 import { parseColor, rgbToYuv } from '@/core/key/color';
 import type { FootageKey } from '@/core/project/model';
-import { chromaRangeX } from '@/core/scale/filter';
 import type { Rect, Size } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import { frameAtAddress, planarSize, subPlane, type PlanarFrame } from '@/kernels/planar';
+import { frameAtAddress, planarSize, type PlanarFrame } from '@/kernels/planar';
 import { adjustColors, adjustPlane } from './adjust';
 import { Covers } from './covers';
 import { CrispText } from './crisp';
@@ -36,6 +35,7 @@ import {
   type Inset,
 } from './inset';
 import { Keyer } from './keyer';
+import { mappingOf, partOf } from './layer-mapping';
 import { MaskShop } from './masks';
 import { mirrored } from './mirrored';
 import { movePlane } from './move-plane';
@@ -422,42 +422,10 @@ const FULL: Effort = { budget: Infinity, inMotion: true };
  */
 export type FrameOf = (layer: VideoLayer, what?: 'picture' | 'matte') => SourceFrame | null;
 
-/** A rectangle of a picture, on even pixels. */
-const partOf = ({ y, u, v }: PlanarFrame, { x, y: top, width, height }: Rect): ColorPlanes => ({
-  y: subPlane(y, x, top, width, height),
-  u: subPlane(u, x / 2, top / 2, width / 2, height / 2),
-  v: subPlane(v, x / 2, top / 2, width / 2, height / 2),
-});
-
 /** Whether the first layer hides the background wholly. */
 function coversAll({ layers, size }: FramePlan): boolean {
   const first = layers[0];
   if ((first?.kind !== 'video' && first?.kind !== 'turned') || !isSolid(first)) return false;
   const { x, y, width, height } = first.destination;
   return x <= 0 && y <= 0 && x + width >= size.width && y + height >= size.height;
-}
-
-/**
- * Where a layer's samples are in the picture at hand, which shows a part of the recording or all of
- * it.
- */
-function mappingOf(
-  { source, footage, destination, mirror }: VideoLayer,
-  { y }: ColorPlanes,
-  part: Rect | null,
-): PictureMapping {
-  const shown = part ?? { x: 0, y: 0, ...footage };
-  const sx = y.width / shown.width;
-  const sy = y.height / shown.height;
-  const columns = { origin: (source.x - shown.x) * sx, span: source.width * sx };
-  const rows = { origin: (source.y - shown.y) * sy, span: source.height * sy };
-  const chromaRows = { origin: rows.origin / 2, span: rows.span / 2 };
-  return {
-    luma: { columns, rows, mirror },
-    chroma: {
-      columns: chromaRangeX(columns.origin, columns.span, columns.span / destination.width),
-      rows: chromaRows,
-      mirror,
-    },
-  };
 }

@@ -1,10 +1,10 @@
-import { intersect, turned, type Rect, type Size } from '@/core/scale/rect';
+import { intersect, middleOf, sizeTurned, turned, type Rect, type Size } from '@/core/scale/rect';
 import type { Point } from '@/core/schema/parts';
 import type { KernelHeap } from '@/kernels/heap';
 import type { PlanarFrame } from '@/kernels/planar';
 import { allocateInset, releaseInset, type Inset } from './inset';
 import type { ColorPlanes } from './scaled';
-import { Warper } from './warper';
+import { Warper, type Affine } from './warper';
 
 /** Clear pixels around what is turned, for its edge to be soft. */
 const MARGIN = 2;
@@ -27,13 +27,9 @@ export class Turner {
     degrees: number,
     output: Size,
   ): { inset: Inset; box: Rect } | null {
-    const angle = (degrees * Math.PI) / 180;
-    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-    const middle = { x: x + width / 2, y: y + height / 2 };
-    const half = {
-      x: (Math.abs(width * cos) + Math.abs(height * sin)) / 2 + MARGIN,
-      y: (Math.abs(width * sin) + Math.abs(height * cos)) / 2 + MARGIN,
-    };
+    const middle = middleOf({ x, y, width, height });
+    const around = sizeTurned({ width, height }, degrees);
+    const half = { x: around.width / 2 + MARGIN, y: around.height / 2 + MARGIN };
     const left = Math.floor((middle.x - half.x) / 2) * 2;
     const top = Math.floor((middle.y - half.y) / 2) * 2;
     const box = intersect(
@@ -47,18 +43,11 @@ export class Turner {
     );
     if (box.width < 2 || box.height < 2) return null;
     const framed = this.withMargin(inset);
-    const turned = allocateInset(this.heap, box.width, box.height);
-    const [dx, dy] = [box.x - middle.x, box.y - middle.y];
-    this.warper.warp(framed, turned, {
-      ax: cos,
-      bx: sin,
-      cx: cos * dx + sin * dy + width / 2 + MARGIN,
-      ay: -sin,
-      by: cos,
-      cy: -sin * dx + cos * dy + height / 2 + MARGIN,
-    });
+    const made = allocateInset(this.heap, box.width, box.height);
+    const from = { x: box.x - middle.x, y: box.y - middle.y };
+    this.warper.warp(framed, made, mappingTurned(framed.y, degrees, from));
     releaseInset(this.heap, framed);
-    return { inset: turned, box };
+    return { inset: made, box };
   }
 
   /**
@@ -67,12 +56,7 @@ export class Turner {
    * @param from where the upper left corner of what is filled is, seen from that middle, in pixels
    */
   part(picture: PlanarFrame, degrees: number, from: Point, into: ColorPlanes): void {
-    const { x: cos, y: sin } = turned(1, 0, degrees);
-    const { x, y } = turned(from.x, from.y, -degrees);
-    this.warper.colors(picture, into, {
-      ...{ ax: cos, bx: sin, cx: x + picture.width / 2 },
-      ...{ ay: -sin, by: cos, cy: y + picture.height / 2 },
-    });
+    this.warper.colors(picture, into, mappingTurned(picture, degrees, from));
   }
 
   /** An inset with a clear border for its turned edge to fade into. */
@@ -99,4 +83,18 @@ export class Turner {
     }
     return framed;
   }
+}
+
+/**
+ * Where samples come from when a picture is turned clockwise about its middle.
+ *
+ * @param from the upper left corner of what is filled, seen from that middle, in pixels
+ */
+function mappingTurned({ width, height }: Size, degrees: number, from: Point): Affine {
+  const { x: cos, y: sin } = turned(1, 0, degrees);
+  const { x, y } = turned(from.x, from.y, -degrees);
+  return {
+    ...{ ax: cos, bx: sin, cx: x + width / 2 },
+    ...{ ay: -sin, by: cos, cy: y + height / 2 },
+  };
 }

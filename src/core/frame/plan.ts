@@ -1,3 +1,4 @@
+import { assertNever } from '../assert-never';
 import type { FootageKey } from '../key/model';
 import type { Mask } from '../layout/mask';
 import type { Blend, FootageLook } from '../project/parts/look';
@@ -207,13 +208,20 @@ export const everyVideoLayer = (layers: readonly Layer[]): VideoLayer[] =>
 export const everyPlainLayer = (
   layers: readonly Layer[],
 ): Exclude<Layer, MixLayer | TurnedLayer>[] =>
-  layers.flatMap((layer) =>
-    'layers' in layer
-      ? everyPlainLayer(layer.layers)
-      : 'from' in layer
-        ? [...everyPlainLayer(layer.from), ...everyPlainLayer(layer.to)]
-        : [layer],
-  );
+  layers.flatMap((layer) => {
+    switch (layer.kind) {
+      case 'mix':
+        return [...everyPlainLayer(layer.from), ...everyPlainLayer(layer.to)];
+      case 'turned':
+        return everyPlainLayer(layer.layers);
+      case 'video':
+      case 'region':
+      case 'drawing':
+        return [layer];
+      default:
+        return assertNever(layer);
+    }
+  });
 
 /** Everything that a plan draws, within transitions too. */
 export const everyMark = (layers: readonly Layer[]): Mark[] =>

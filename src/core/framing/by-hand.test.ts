@@ -199,6 +199,15 @@ describe('what a framing is for', () => {
     const narrow = { ...framing, rect: { x: 600, y: 300, width: 256, height: 144 } };
     const look = lookAtFraming(project, sources, narrow, USUAL_TASTE);
     expect([presses(look.seen), presses(look.missed)]).toEqual([1, 1]);
+    // At the corner that a turn takes out of the picture, and at the one that it takes in.
+    const turned = [40, -40].map((turn) => {
+      const there = lookAtFraming(project, sources, { ...framing, turn }, USUAL_TASTE);
+      return [presses(there.seen), presses(there.missed)];
+    });
+    expect(turned).toEqual([
+      [1, 1],
+      [2, 0],
+    ]);
     expect(others.length).toBeGreaterThan(0);
     for (const { rect, magnification } of [...others, ...look.others]) {
       expect(isWithin({ x: 700, y: 400, width: 200, height: 120 }, rect)).toBe(true);

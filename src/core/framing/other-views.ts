@@ -1,7 +1,16 @@
 import type { Framing, Project } from '../project/model';
 import { areaOf } from '../project/query';
 import { footageOf, type Sources } from '../project/sources';
-import { areaOf as pixelsOf, intersect, isWithin, type InFootage } from '../scale/rect';
+import {
+  areaOf as pixelsOf,
+  cornersOf,
+  intersect,
+  isWithin,
+  middleOf,
+  rectAround,
+  turnedAbout,
+  type InFootage,
+} from '../scale/rect';
 import { sharpLimit, wholeView } from '../scale/sharpness';
 import { framingLimits, limitsAlong } from '../scene/limits';
 import { contains } from '../time/ranges';
@@ -43,6 +52,13 @@ function likeness(a: InFootage, b: InFootage): number {
   return shared / (pixelsOf(a) + pixelsOf(b) - shared);
 }
 
+/** Whether all of a rectangle is seen in the view of a framing, as that is turned. */
+const shows = ({ rect, turn = 0 }: Framing, what: InFootage): boolean =>
+  isWithin(
+    rectAround(cornersOf(what).map((corner) => turnedAbout(corner, middleOf(rect), turn))),
+    rect,
+  );
+
 /**
  * What a framing shows and leaves out, and the next best views for the same stretch, by the costs
  * that plans are made by. All within the limits of the taste; none that leaves out a press that was
@@ -59,8 +75,8 @@ export function lookAtFraming(
   const during = attentionOf(project, sources).filter(
     (a) => a.footageId === framing.footageId && contains(rest, a.start),
   );
-  const seen = during.filter((a) => isWithin(a.rect, framing.rect));
-  const missed = during.filter((a) => !isWithin(a.rect, framing.rect));
+  const seen = during.filter((a) => shows(framing, a.rect));
+  const missed = during.filter((a) => !shows(framing, a.rect));
   if (!footage || !during.some(({ gain }) => gain)) return { seen, missed, others: [] };
   const area = areaOf(project, footage);
   const whole = wholeView(area, project.canvas);

@@ -1,20 +1,12 @@
-import type { InFootage, Rect, Size } from '../scale/rect';
+import { middleOf, sizeTurned, type InFootage, type Rect, type Size } from '../scale/rect';
 import { keepInside } from './path';
 
 /** Room between a turned view and the recording's edges, for filters, as a share of its width. */
 const SPARE = 0.005;
 
-const radians = (degrees: number) => (degrees * Math.PI) / 180;
-
-/** The size of the upright rectangle around one that is turned by so many degrees, either way. */
-export function sizeTurned({ width, height }: Size, degrees: number): Size {
-  const [sin, cos] = [Math.abs(Math.sin(radians(degrees))), Math.abs(Math.cos(radians(degrees)))];
-  return { width: width * cos + height * sin, height: width * sin + height * cos };
-}
-
-/** The largest size that a rectangle has on its way to a turn: it is widest where it stands on edge. */
+/** The largest size that a rectangle has on its way to a turn: it is widest on its edge. */
 function largestTurned(size: Size, degrees: number): Size {
-  const angle = Math.abs(radians(degrees));
+  const angle = (Math.abs(degrees) * Math.PI) / 180;
   const { width, height } = sizeTurned(size, degrees);
   const longest = Math.hypot(size.width, size.height);
   return {
@@ -31,9 +23,9 @@ function firstBeyond(along: number, across: number, most: number): number {
 }
 
 /**
- * How far a view can be turned about its middle with nothing beyond the recording being seen: as far
- * as wanted, or less. It goes to nothing evenly as the view comes near the recording's edges, so that
- * a ramp may ask for it in every frame.
+ * How far a view can be turned about its middle with nothing beyond the recording being seen: as
+ * far as wanted, or less. It goes to nothing evenly as the view comes near the recording's edges,
+ * so that a ramp may ask for it in every frame.
  *
  * @param view footage pixels
  * @param area what there is of the recording
@@ -52,8 +44,8 @@ export function turnThatFits(view: InFootage, area: Rect, wanted: number): numbe
 }
 
 /**
- * A view that can be turned by so many degrees: the same, or about the same middle as far closer and
- * moved inwards as it must be for nothing beyond the recording to be seen.
+ * A view that can be turned by so many degrees: the same, or about the same middle as far closer
+ * and moved inwards as it must be for nothing beyond the recording to be seen.
  */
 export function roomForTurn(view: InFootage, area: Rect, degrees: number): InFootage {
   if (!degrees) return view;
@@ -64,19 +56,13 @@ export function roomForTurn(view: InFootage, area: Rect, degrees: number): InFoo
     area.width / (around.width + spare),
     area.height / (around.height + spare),
   );
-  const size = { width: view.width * share, height: view.height * share };
   const room = {
     width: (around.width + spare) * share,
     height: (around.height + spare) * share,
   };
-  const middle = { x: view.x + view.width / 2, y: view.y + view.height / 2 };
-  const kept = keepInside(
-    { x: middle.x - room.width / 2, y: middle.y - room.height / 2, ...room },
-    area,
-  );
-  return {
-    x: kept.x + (room.width - size.width) / 2,
-    y: kept.y + (room.height - size.height) / 2,
-    ...size,
-  };
+  const { x, y } = middleOf(view);
+  const kept = keepInside({ x: x - room.width / 2, y: y - room.height / 2, ...room }, area);
+  const [width, height] = [view.width * share, view.height * share];
+  const middle = middleOf(kept);
+  return { x: middle.x - width / 2, y: middle.y - height / 2, width, height };
 }

@@ -53,13 +53,13 @@ export function viewAt(
   gliding = false,
 ): View {
   const whole = wholeView(footage, frame);
-  // Brought onto the pixels of a frame that changes its size, it would tremble.
-  const rest = (rect: InFootage, turn: number): View =>
-    gliding ? viewOf(rect, turn, true) : viewOf(snapRestingView(rect, frame), turn, false);
   const area = 'x' in footage ? footage : { x: 0, y: 0, ...footage };
   const viewOf = (rect: InFootage, turn: number, moving: boolean): View => ({
     ...{ rect, turn: turnThatFits(rect, area, turn), moving },
   });
+  // Brought onto the pixels of a frame that changes its size, it would tremble.
+  const rest = (rect: InFootage, turn: number): View =>
+    gliding ? viewOf(rect, turn, true) : viewOf(snapRestingView(rect, frame), turn, false);
   const rectOf = (f: Framing) => shaped(f.rect, frame, footage);
   const lastOf = (f: Framing) => shaped(f.endRect ?? f.rect, frame, footage);
   const index = framings.findIndex(

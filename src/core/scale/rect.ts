@@ -101,6 +101,13 @@ export function turnedAbout(
   return { x: about.x + way.x, y: about.y + way.y };
 }
 
+/** The size of the upright rectangle around one that is turned by so many degrees, either way. */
+export function sizeTurned({ width, height }: Size, degrees: number): Size {
+  const { x, y } = turned(1, 0, degrees);
+  const [cos, sin] = [Math.abs(x), Math.abs(y)];
+  return { width: width * cos + height * sin, height: width * sin + height * cos };
+}
+
 /** The smallest rectangle around two. */
 export function unite(a: Rect, b: Rect): Rect {
   const x = Math.min(a.x, b.x);

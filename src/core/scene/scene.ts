@@ -1,6 +1,5 @@
 import { faceShiftAt } from '../face/follow';
 import { ease } from '../framing/path';
-import { sizeTurned } from '../framing/turn';
 import { viewAt } from '../framing/view';
 import { presenterBoxOf } from '../layout/by-hand';
 import { groundBetween, type Ground } from '../layout/ground';
@@ -25,6 +24,7 @@ import {
   evenCeil,
   middleOf,
   rectAround,
+  sizeTurned,
   turnedAbout,
   type InFootage,
   type InOutput,
@@ -245,13 +245,10 @@ export function screenOf(scene: Scene, { clip, footage }: Shown): ScreenView {
   const area = areaOf(project, footage);
   const stage = stageIn(scene, output);
   const frameStage = stageIn(scene, canvas);
-  const {
-    rect: view,
-    turn,
-    moving,
-  } = whole
+  const seen = whole
     ? { rect: wholeView(area, canvas), turn: 0, moving: false }
     : viewAt(project.framings, footage.id, area, frameStage, time, scene.gliding);
+  const { rect: view, turn, moving } = seen;
   const scale = stage.width / view.width;
   const closer = magnification(view, area, canvas);
   const ways = mappings(view, stage, scale, turn);

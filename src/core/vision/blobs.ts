@@ -1,14 +1,14 @@
 import type { Rect } from '../scale/rect';
+import { takeConnected, type Connected } from './connected';
 import { LEAST_CHANGE, TILE, tilesOf, type Luma } from './luma';
 
 /** A small thing that changed between two pictures: its box, and which samples of that changed. */
-export interface Blob extends Rect {
+export interface Blob extends Connected {
   readonly mask: Uint8Array;
-  readonly count: number;
 }
 
 /** Changed samples that are no further apart than this belong together. */
-const REACH = 2;
+const REACH = { x: 2, y: 2 };
 /** With more changed samples than this, a picture is a new one, not one with things that moved. */
 const MOST_SAMPLES = 60_000;
 
@@ -101,7 +101,7 @@ export class BlobFinder {
   private things(marked: readonly number[]): Blob[] {
     const blobs: Blob[] = [];
     if (marked.length <= MOST_SAMPLES)
-      for (const seed of marked) if (this.marks[seed] === 1) blobs.push(this.grow(seed));
+      for (const seed of marked) if (this.marks[seed]) blobs.push(this.grow(seed));
     for (const at of marked) this.marks[at] = 0;
     return blobs;
   }
@@ -124,38 +124,16 @@ export class BlobFinder {
     return marked;
   }
 
-  /** All that hangs together with a changed sample; marks it as taken. */
+  /** All that hangs together with a changed sample. */
   private grow(seed: number): Blob {
-    const { width, height } = this.size;
-    const { marks } = this;
-    const { members } = this;
-    members[0] = seed;
-    marks[seed] = 2;
-    let count = 1;
-    let [left, right, top, bottom] = [width, 0, height, 0];
-    for (let next = 0; next < count; next++) {
-      const x = members[next]! % width;
-      const y = (members[next]! - x) / width;
-      if (x < left) left = x;
-      if (x > right) right = x;
-      if (y < top) top = y;
-      if (y > bottom) bottom = y;
-      const first = Math.max(0, x - REACH);
-      const last = Math.min(width - 1, x + REACH);
-      const lowest = Math.min(height - 1, y + REACH);
-      for (let v = Math.max(0, y - REACH); v <= lowest; v++)
-        for (let at = v * width + first; at <= v * width + last; at++) {
-          if (marks[at] !== 1) continue;
-          marks[at] = 2;
-          members[count++] = at;
-        }
+    const { marks, members, size } = this;
+    const found = takeConnected(marks, size, seed, REACH, members);
+    const mask = new Uint8Array(found.width * found.height);
+    for (let n = 0; n < found.count; n++) {
+      const x = members[n]! % size.width;
+      const y = (members[n]! - x) / size.width;
+      mask[(y - found.y) * found.width + x - found.x] = 1;
     }
-    const [w, h] = [right - left + 1, bottom - top + 1];
-    const mask = new Uint8Array(w * h);
-    for (let n = 0; n < count; n++) {
-      const x = members[n]! % width;
-      mask[((members[n]! - x) / width - top) * w + x - left] = 1;
-    }
-    return { x: left, y: top, width: w, height: h, mask, count };
+    return { ...found, mask };
   }
 }

@@ -1,17 +1,13 @@
 import type { Rect } from '../scale/rect';
 import type { Edges, Run } from './gradients';
+import { takeConnected, type Connected } from './connected';
 import type { TextLine } from './page';
-
-/** A thing on the page that hangs together, as a letter or a part of one. */
-interface Part extends Rect {
-  readonly count: number;
-}
 
 /** Letters are so high, in pixels. */
 const LOWEST = 5;
 const HIGHEST = 110;
 /** Parts of a letter are no further apart than this. */
-const REACH = 2;
+const REACH = { x: 2, y: 1 };
 /** Letters of a line stand no further apart than this share of their height. */
 const GAP = 1.1;
 /** Two letters stand on one line if they share this much of the lower one's height. */
@@ -33,35 +29,12 @@ function textMask({ width, strong }: Edges, level: readonly Run[], upright: read
 }
 
 /** What hangs together in a mask, with gaps of a pixel or two across. */
-function partsOf(mask: Uint8Array, width: number, height: number): Part[] {
-  const parts: Part[] = [];
+function partsOf(mask: Uint8Array, width: number, height: number): Connected[] {
+  const parts: Connected[] = [];
   const open = mask.slice();
-  const stack = new Int32Array(mask.length);
-  for (let seed = open.indexOf(1); seed >= 0; seed = open.indexOf(1, seed)) {
-    open[seed] = 0;
-    stack[0] = seed;
-    let [left, right, top, bottom, count] = [width, 0, height, 0, 0];
-    for (let waiting = 1; waiting;) {
-      const at = stack[--waiting]!;
-      const x = at % width;
-      const y = (at - x) / width;
-      count++;
-      if (x < left) left = x;
-      if (x > right) right = x;
-      if (y < top) top = y;
-      if (y > bottom) bottom = y;
-      const first = Math.max(0, x - REACH);
-      const last = Math.min(width - 1, x + REACH);
-      const lowest = Math.min(height - 1, y + 1);
-      for (let v = Math.max(0, y - 1); v <= lowest; v++)
-        for (let next = v * width + first; next <= v * width + last; next++) {
-          if (!open[next]) continue;
-          open[next] = 0;
-          stack[waiting++] = next;
-        }
-    }
-    parts.push({ x: left, y: top, width: right - left + 1, height: bottom - top + 1, count });
-  }
+  const members = new Int32Array(mask.length);
+  for (let seed = open.indexOf(1); seed >= 0; seed = open.indexOf(1, seed))
+    parts.push(takeConnected(open, { width, height }, seed, REACH, members));
   return parts;
 }
 
@@ -77,7 +50,10 @@ function isParted(a: Rect, b: Rect, walls: ReadonlyMap<number, readonly Run[]>):
 }
 
 /** Parts that stand beside each other as the letters of lines, from left to right. */
-function linked(parts: readonly Part[], walls: ReadonlyMap<number, readonly Run[]>): Part[][] {
+function linked(
+  parts: readonly Connected[],
+  walls: ReadonlyMap<number, readonly Run[]>,
+): Connected[][] {
   const sorted = [...parts].sort((a, b) => a.x - b.x);
   const lines: OpenLine[] = [];
   let open: OpenLine[] = [];
@@ -106,8 +82,8 @@ function linked(parts: readonly Part[], walls: ReadonlyMap<number, readonly Run[
 
 /** A line that letters may still be put to, and what its last ones tell of it. */
 interface OpenLine {
-  readonly parts: Part[];
-  readonly last: Part;
+  readonly parts: Connected[];
+  readonly last: Connected;
   readonly end: number;
   readonly tallest: number;
   /** The rows that they take up. */
@@ -115,7 +91,7 @@ interface OpenLine {
 }
 
 /** Puts a part to those of a line. */
-function withPart(parts: Part[], part: Part): OpenLine {
+function withPart(parts: Connected[], part: Connected): OpenLine {
   parts.push(part);
   const last = parts.slice(-8);
   const y = Math.min(...last.map((one) => one.y));
@@ -151,7 +127,7 @@ function lettersOf(mask: Uint8Array, width: number, box: Rect): number {
   return Math.max(1, fall.y > rise.y ? fall.y - rise.y : box.height);
 }
 
-function lineOf(parts: readonly Part[], mask: Uint8Array, width: number): TextLine | null {
+function lineOf(parts: readonly Connected[], mask: Uint8Array, width: number): TextLine | null {
   const x = Math.min(...parts.map((part) => part.x));
   const y = Math.min(...parts.map((part) => part.y));
   const box = {

@@ -1,13 +1,15 @@
 /*
- * Resampling along any straight axes: turned, sheared, scaled. Each target sample takes `taps` by `taps` source samples around where
- * it falls, weighed by a cubic whose weights are tabled for `phases` fractions of a sample.
+ * Resampling along any straight axes: turned, sheared, scaled. Each target sample takes `taps` by
+ * `taps` source samples around where it falls, weighed by a cubic whose weights are tabled for
+ * `phases` fractions of a sample.
  */
 import { clampByte } from './arithmetic';
 
 /**
- * Fills a plane: target sample (x, y) falls on source position (ax * x + bx * y + cx, ay * x + by * y + cy), sample centres at halves on
- * both sides. `weights` holds `phases + 1` rows of `taps` weights in Q14, for fractions from 0 to 1; `taps` is a multiple of eight.
- * Beyond the source's edge the outermost sample repeats.
+ * Fills a plane: target sample (x, y) falls on source position (ax * x + bx * y + cx,
+ * ay * x + by * y + cy), sample centres at halves on both sides. `weights` holds `phases + 1` rows
+ * of `taps` weights in Q14, for fractions from 0 to 1; `taps` is a multiple of eight. Beyond the
+ * source's edge the outermost sample repeats.
  */
 export function warpPlane(
   source: usize, sourceStride: i32, sourceWidth: i32, sourceHeight: i32,
@@ -30,7 +32,9 @@ export function warpPlane(
       const top = <i32>(sy >> 32) - reach;
       const within = left >= -2 && left + 6 <= sourceWidth && top >= -2 && top + 6 <= sourceHeight;
       const sum = few && within
-        ? fourByFour(source + <usize>((top + 2) * sourceStride + left + 2), sourceStride, wx + 4, wy + 4)
+        ? fourByFour(
+          source + <usize>((top + 2) * sourceStride + left + 2), sourceStride, wx + 4, wy + 4,
+        )
         : square(source, sourceStride, sourceWidth, sourceHeight, left, top, wx, wy, taps);
       store<u8>(row + <usize>x, clampByte((sum + (1 << 19)) >> 20));
     }
@@ -72,7 +76,8 @@ function fourByFour(corner: usize, stride: i32, wx: usize, wy: usize): i32 {
 
 /** The same of `taps` by `taps` samples, wherever they lie. */
 function square(
-  source: usize, stride: i32, width: i32, height: i32, left: i32, top: i32, wx: usize, wy: usize, taps: i32,
+  source: usize, stride: i32, width: i32, height: i32,
+  left: i32, top: i32, wx: usize, wy: usize, taps: i32,
 ): i32 {
   const inside = left >= 0 && left + taps <= width;
   let sum = 0;
@@ -84,12 +89,19 @@ function square(
     if (inside) {
       let total = i32x4.splat(0);
       for (let k = 0; k < taps; k += 8)
-        total = i32x4.add(total, i32x4.dot_i16x8_s(v128.load_ext<u8>(line + <usize>(left + k)), v128.load(wx + <usize>(k << 1))));
+        total = i32x4.add(
+          total,
+          i32x4.dot_i16x8_s(
+            v128.load_ext<u8>(line + <usize>(left + k)), v128.load(wx + <usize>(k << 1)),
+          ),
+        );
       total = i32x4.add(total, v128.shuffle<i32>(total, total, 2, 3, 0, 1));
       across = i32x4.extract_lane(total, 0) + i32x4.extract_lane(total, 1);
     } else
-      for (let k = 0; k < taps; k++)
-        across += <i32>load<u8>(line + <usize>max(0, min(width - 1, left + k))) * <i32>load<i16>(wx + <usize>(k << 1));
+      for (let k = 0; k < taps; k++) {
+        const sample = <i32>load<u8>(line + <usize>max(0, min(width - 1, left + k)));
+        across += sample * <i32>load<i16>(wx + <usize>(k << 1));
+      }
     sum += ((across + 128) >> 8) * weight;
   }
   return sum;

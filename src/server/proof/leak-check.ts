@@ -15,7 +15,7 @@ import { PictureStream } from '../media/picture-stream';
 import { loadKernels, nodeRasterizer } from '../media/node-host';
 import { hiddenBy } from './covered';
 import { isKnown, lookFor, placesShown, type Seen, type SeenView } from './seen';
-import { turnedBack } from './turned-back';
+import { turnedBack } from '@/core/proof/turned-back';
 
 /** An exported file, and what it was made of. */
 export interface LeakCheck {

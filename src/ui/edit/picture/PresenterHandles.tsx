@@ -11,15 +11,13 @@ import { useAtPlayhead, useEditor, useEditorStore } from '../store';
 import { takeArrow } from './arrows';
 import { followDrag } from './drag';
 import { ShapePoints } from './ShapePoints';
+import { TurnKnob } from './TurnKnob';
 
 /** An arrow changes the size by so much of the frame's height; with Shift by more. */
 const NUDGE = 0.01;
 const LARGE_NUDGE = 0.05;
-/** With Shift an arrow turns by so many degrees. */
-const LARGE_TURN = 10;
-/** So near to upright, in degrees, a turn by hand comes to rest there. */
-const UPRIGHT_WITHIN = 3;
 
+const TILT = readNumberSetting(FootageLook.properties.tilt);
 /**
  * The selected presenter's inset: dragged to a corner, sized by the corner within the picture,
  * turned by the knob at its top.
@@ -81,28 +79,7 @@ export function PresenterHandles({ scale }: { scale: number }) {
     const by = larger * (event.shiftKey ? LARGE_NUDGE : NUDGE) * canvas.height;
     change(sizedInset(placed.size * canvas.height + by, canvas));
   };
-  const turnTo = (degrees: number) => {
-    const { min, max } = readNumberSetting(FootageLook.properties.tilt);
-    return { footageId: footageId!, change: { tilt: Math.min(max, Math.max(min, degrees)) } };
-  };
-  const turn = (event: PointerEvent<HTMLElement>) => {
-    event.currentTarget.focus({ preventScroll: true });
-    const around = event.currentTarget.parentElement!.getBoundingClientRect();
-    const [x, y] = [around.left + around.width / 2, around.top + around.height / 2];
-    const under = store.getState().drag();
-    followDrag(event, (_dx, _dy, { clientX, clientY, altKey }) => {
-      const degrees = Math.round((Math.atan2(clientX - x, y - clientY) * 180) / Math.PI);
-      // It comes to rest upright, unless Alt is held as for all snapping.
-      const near = !altKey && Math.abs(degrees) <= UPRIGHT_WITHIN;
-      under.to('change-look', turnTo(near ? 0 : degrees));
-    });
-  };
-  const turnByKey = (event: KeyboardEvent) => {
-    const way = takeArrow(event);
-    if (!way) return;
-    const by = (way[0] || way[1]) * (event.shiftKey ? LARGE_TURN : 1);
-    store.getState().apply('change-look', turnTo(tilt + by), true);
-  };
+  const turned = (degrees: number) => ({ footageId: footageId!, change: { tilt: degrees } });
   return (
     <div
       role="group"
@@ -121,15 +98,17 @@ export function PresenterHandles({ scale }: { scale: number }) {
       onPointerDown={move}
       onKeyDown={moveByKey}
     >
-      <span
-        role="group"
-        tabIndex={0}
-        aria-label={`Turn the presenter, now ${tilt}°: drag, or use the arrow keys`}
-        title={`Turn (${tilt}°)`}
-        data-testid="presenter-turn"
-        className="absolute top-1 left-1/2 size-4 -translate-x-1/2 cursor-grab rounded-full border-2 border-ink bg-sheet/80"
-        onPointerDown={turn}
-        onKeyDown={turnByKey}
+      <TurnKnob
+        what="the presenter"
+        degrees={tilt}
+        least={TILT.min}
+        most={TILT.max}
+        testId="presenter-turn"
+        begin={() => {
+          const under = store.getState().drag();
+          return (degrees) => under.to('change-look', turned(degrees));
+        }}
+        byKey={(degrees) => store.getState().apply('change-look', turned(degrees), true)}
       />
       <span
         role="group"

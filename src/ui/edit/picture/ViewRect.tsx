@@ -9,16 +9,13 @@ import type { Page } from '@/core/vision/page';
 import { useEditorStore } from '../store';
 import { takeArrow } from './arrows';
 import { followDrag } from './drag';
+import { TurnKnob } from './TurnKnob';
 
 /** Edges meet panels and text lines that are so near on screen. */
 const REACH_PX = 7;
 /** An arrow moves a view by this share of its width; with Shift by more. */
 const NUDGE = 0.01;
 const LARGE_NUDGE = 0.1;
-/** With Shift an arrow turns by so many degrees. */
-const LARGE_TURN = 10;
-/** So near to upright, in degrees, a turn by hand comes to rest there. */
-const UPRIGHT_WITHIN = 1;
 const CORNERS = [
   [-1, -1, 'top-0 left-0 cursor-nwse-resize'],
   [1, -1, 'top-0 right-0 cursor-nesw-resize'],
@@ -103,26 +100,6 @@ export function ViewRect({
       };
       return snaps && page ? snapSized(sized, sx, sy, page, whole, reach) : sized;
     });
-  const turnTo = (degrees: number) => Math.min(MOST_TURN, Math.max(-MOST_TURN, degrees));
-  const turnByHand = (event: PointerEvent<HTMLElement>) => {
-    event.currentTarget.focus({ preventScroll: true });
-    const around = event.currentTarget.parentElement!.getBoundingClientRect();
-    const { x, y } = middleOf(around);
-    const angle = (pointer: { clientX: number; clientY: number }) =>
-      (Math.atan2(pointer.clientX - x, y - pointer.clientY) * 180) / Math.PI;
-    const from = angle(event);
-    const to = gesture.turn!.begin();
-    followDrag(event, (_dx, _dy, pointer) => {
-      const degrees = Math.round(turn - (angle(pointer) - from));
-      const near = !pointer.altKey && Math.abs(degrees) <= UPRIGHT_WITHIN;
-      to(near ? 0 : turnTo(degrees));
-    });
-  };
-  const turnByKey = (event: KeyboardEvent) => {
-    const way = takeArrow(event);
-    if (!way) return;
-    gesture.turn!.byKey(turnTo(turn + (way[0] || way[1]) * (event.shiftKey ? LARGE_TURN : 1)));
-  };
   const onKey = (event: KeyboardEvent) => {
     const way = takeArrow(event);
     if (!way) return;
@@ -154,15 +131,14 @@ export function ViewRect({
         {label}
       </span>
       {gesture.turn && (
-        <span
-          role="group"
-          tabIndex={0}
-          aria-label={`Turn what is seen, now ${turn}°: drag, or use the arrow keys`}
-          title={`Turn (${turn}°)`}
-          data-testid="framing-turn"
-          className="absolute top-1 left-1/2 size-4 -translate-x-1/2 cursor-grab rounded-full border-2 border-ink bg-sheet/80"
-          onPointerDown={turnByHand}
-          onKeyDown={turnByKey}
+        <TurnKnob
+          what="what is seen"
+          degrees={turn}
+          least={-MOST_TURN}
+          most={MOST_TURN}
+          against
+          testId="framing-turn"
+          {...gesture.turn}
         />
       )}
       {CORNERS.map(([sx, sy, style]) => (

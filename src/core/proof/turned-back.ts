@@ -1,6 +1,6 @@
-import type { ScreenView } from '@/core/scene/scene';
-import { middleOf, turned } from '@/core/scale/rect';
-import type { Luma } from '@/core/vision/luma';
+import type { ScreenView } from '../scene/scene';
+import { middleOf, turned } from '../scale/rect';
+import type { Luma } from '../vision/luma';
 
 /**
  * What of a picture shows a recording that is seen turned, as it is when it is upright again: each

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { middleOf, turnedAbout } from '@/core/scale/rect';
+import { middleOf, turnedAbout } from '../scale/rect';
 import { turnedBack } from './turned-back';
 
 const OUTPUT = { width: 120, height: 80 };
