@@ -10,6 +10,24 @@ const MUCH = 0.15;
 const SURE = 0.14;
 const NEAR = 220;
 
+/** What is found again within so many pixels, and fits as well within this, was there before. */
+const THERE = 0.4;
+const AS_WELL = 0.03;
+
+/**
+ * A place, and what it was in the picture before, if it was there: though something changed close by,
+ * nothing came to it.
+ */
+function knownFrom(before: readonly Candidate[], one: Candidate): Candidate {
+  const again = before.find(
+    ({ look, x, y, misfit }) =>
+      look === one.look &&
+      Math.max(Math.abs(x - one.x), Math.abs(y - one.y)) < THERE &&
+      Math.abs(misfit - one.misfit) < AS_WELL,
+  );
+  return again ? { ...one, again } : one;
+}
+
 /** Looks for known looks of the pointer in a recording, picture by picture. */
 export class PointerTracker {
   private readonly searches: LookSearch[] = [];
@@ -48,8 +66,9 @@ export class PointerTracker {
     if (changed.length || fresh < searches.length) {
       touched.fill(0);
       for (const tile of changed) touched[tile] = 1;
-      const stayed = this.candidates.filter((at) => !this.isTouched(at));
-      const found = this.search(changed, fresh);
+      const before = this.candidates;
+      const stayed = before.filter((at) => !this.isTouched(at));
+      const found = this.search(changed, fresh).map((one) => knownFrom(before, one));
       // What lies half in tiles that did not change is found again where it was.
       const known = (one: Candidate) =>
         stayed.some((at) => at.look === one.look && Math.hypot(at.x - one.x, at.y - one.y) < 2);

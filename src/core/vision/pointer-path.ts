@@ -7,6 +7,8 @@ export interface Candidate {
   readonly y: number;
   /** How badly it fits: 0 exactly, 1 not at all. */
   readonly misfit: number;
+  /** The same place in the picture before, if it fitted as well there: nothing came to it. */
+  readonly again?: Candidate;
 }
 
 /** What one picture has to say of where the pointer is. */
@@ -49,7 +51,7 @@ function costOfStep(
   to: Candidate | null,
   stayed: ReadonlySet<Candidate>,
 ): number {
-  if (from === to) return 0;
+  if (from === to || (from && from === to?.again)) return 0;
   const unseen = (from && stayed.has(from) ? UNSEEN : 0) + (to && stayed.has(to) ? UNSEEN : 0);
   if (!from || !to) return VANISHING + unseen;
   const distance = Math.hypot(from.x - to.x, from.y - to.y);
@@ -71,9 +73,10 @@ function firstStep({ candidates }: Picture): Step {
 
 function nextStep(before: Step, { candidates }: Picture): Step {
   const states = [...candidates, null];
-  const known = new Set(before.states);
-  const stayed = new Set(candidates.filter((at) => known.has(at)));
-  const weight = stayed.size === candidates.length ? STILL : 1;
+  const earlier = new Set(before.states);
+  const still = candidates.filter((at) => earlier.has(at) || (at.again && earlier.has(at.again)));
+  const stayed = new Set(still.flatMap((at) => (at.again ? [at, at.again] : [at])));
+  const weight = still.length === candidates.length ? STILL : 1;
   const arrived = Math.min(...candidates.map((at) => (stayed.has(at) ? 1 : at.misfit)));
   const unexplained = MISFIT * Math.max(0, EXPLAINED - arrived);
   const cost = new Float64Array(states.length);

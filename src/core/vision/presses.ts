@@ -34,6 +34,8 @@ const BEFORE = 40;
 const LONG = 4000;
 /** What is so large was not there before for a blink. */
 const LARGE = 40;
+/** A page that is scrolled moves by parts of a pixel too, which is not told as scrolling. */
+const SCROLLING = 150;
 /** A page that comes up changes this share of the picture and more. */
 const PAGE = 0.1;
 
@@ -53,6 +55,25 @@ function stays(spots: readonly (Spot | null)[], from: number): boolean {
 }
 
 /**
+ * In which pictures a page is scrolled, though it is not told there: much of it changes, shortly
+ * before or after it is told. What is small before it may be the press that brings it about.
+ */
+function whileScrolled(changes: readonly Change[]): boolean[] {
+  const goes = changes.map(({ scrolled }) => scrolled !== 0);
+  const mark = (order: Iterable<number>) => {
+    let scrolled = Infinity;
+    for (const i of order) {
+      const { ms, share } = changes[i]!;
+      if (changes[i]!.scrolled) scrolled = ms;
+      else if (Math.abs(ms - scrolled) <= SCROLLING && share >= PAGE) goes[i] = true;
+    }
+  };
+  mark(changes.keys());
+  mark([...changes.keys()].reverse());
+  return goes;
+}
+
+/**
  * Presses, from what they brought about: the pointer came to a place and stood, and then something
  * changed at it or much of the picture at once. At each stop the first such change is one; later
  * ones only where they are large, since typing changes a place too.
@@ -68,6 +89,7 @@ export function inferPresses(
   let since: number | null = null;
   let last = -Infinity;
   let pressed = 0;
+  const scrolling = whileScrolled(changes);
   for (const [i, change] of changes.entries()) {
     const spot = spots[i] ?? null;
     const before = i ? (spots[i - 1] ?? null) : null;
@@ -75,7 +97,11 @@ export function inferPresses(
       since = spot ? change.ms : null;
       pressed = 0;
     }
-    if (!spot || since === null || change.scrolled) continue;
+    if (!spot || since === null) continue;
+    if (scrolling[i]) {
+      last = change.ms;
+      continue;
+    }
     const distances = change.calm.map((box) => distanceTo(box, spot));
     const tiles = change.calm.reduce((sum, box) => sum + box.tiles, 0);
     const near = Math.min(...distances);

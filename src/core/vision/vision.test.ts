@@ -65,6 +65,23 @@ test('the path stays with what fits, rides out a bad picture, and hides where no
   expect(pathOf([])).toEqual([]);
 });
 
+test('what comes up elsewhere and is like a pointer is none while the pointer stays', () => {
+  const pointer = at(100, 100, 0.22);
+  const like = at(300, 60, 0.17, 1);
+  // What changed reached to the pointer too, which is found there anew.
+  const ends = (found: Candidate) =>
+    pathOf(
+      Array.from({ length: 60 }, (_, i) => ({
+        ms: i * 33,
+        candidates: i < 20 ? [pointer] : [found, like],
+      })),
+    )[59]!.at;
+  const anew = at(100.1, 100, 0.22);
+  expect(ends({ ...anew, again: pointer })).toMatchObject({ x: 100.1 });
+  // Were it not known to be there still, it might be the one that went.
+  expect(ends(anew)).toBe(like);
+});
+
 const look = (x: number, y: number): PointerLook => ({
   ...{ width: 20, height: 24, points: [], form: 'arrow', seen: 3 },
   hotspot: { x, y },
@@ -184,6 +201,15 @@ test('a press is inferred where the pointer stands and something opens, not as i
   const comesUp = { ...change(frames[49]!, [0, 100, 960, 600]), share: 0.3 };
   const page = frames.map((ms, i) => (i === 49 ? comesUp : change(ms)));
   expect(inferPresses(spots, page)).toHaveLength(1);
+  // A page that is scrolled begins by parts of a pixel; what is small before it may be a press.
+  const scrolls = (first: Change) =>
+    frames.map((ms, i) => {
+      if (i === 20) return { ...first, ms };
+      return i > 20 && i < 30 ? { ...change(ms, [0, 100, 960, 600]), scrolled: -20 } : change(ms);
+    });
+  const all = { ...change(0, [0, 100, 960, 600]), share: 0.3 };
+  expect(inferPresses(spots, scrolls(all))).toEqual([]);
+  expect(inferPresses(spots, scrolls(change(0, [380, 290, 96, 48])))).toHaveLength(1);
   // A film elsewhere does not hide what is pressed here.
   const film = frames.map((ms, i) =>
     i === 20
