@@ -1,10 +1,8 @@
 import type { Size } from '@/core/scale/rect';
 import { BlobFinder } from '@/core/vision/blobs';
-import { Gathering } from '@/core/vision/gathering';
-import type { PointerLook } from '@/core/vision/look';
+import { Gathering, type Kin } from '@/core/vision/gathering';
 import { TILE, tilesOf } from '@/core/vision/luma';
 import { sightingsOf, type Sighting } from '@/core/vision/sightings';
-import type { KnownLooks } from './known-looks';
 import type { Pictures } from './pictures';
 
 /** Pictures so far apart are compared: a pointer that moves slowly still overlaps itself in the next. */
@@ -42,7 +40,6 @@ export class PointerLearner {
   constructor(
     private readonly pictures: Pictures,
     size: Size,
-    private readonly known: KnownLooks,
   ) {
     this.finder = new BlobFinder(size);
     const { across, down } = tilesOf(size);
@@ -110,12 +107,11 @@ export class PointerLearner {
   }
 
   /**
-   * The looks of the pointer that can be told by now, each with the number that it keeps.
+   * What moved as a pointer does.
    *
-   * @param places how often one has to be seen to be believed
+   * @param places how often it has to be seen to be believed
    */
-  looks(places: number): readonly PointerLook[] {
-    this.known.learn(this.gathering.believed(places, PLACES, (one) => this.isCalm(one)));
-    return this.known.looks();
+  believed(places: number): readonly Kin[] {
+    return this.gathering.believed(places, PLACES, (one) => this.isCalm(one));
   }
 }

@@ -2,8 +2,7 @@ import type { Size } from '@/core/scale/rect';
 import { BlobFinder } from '@/core/vision/blobs';
 import { Gathering, type Kin } from '@/core/vision/gathering';
 import { TILE, tilesOf, type Luma } from '@/core/vision/luma';
-import { fitsPointer, sight } from '@/core/vision/sightings';
-import type { Pictures } from './pictures';
+import { fitsPointer, sight, type Sighting } from '@/core/vision/sightings';
 
 /** With more changed tiles than this at once, the ground is a new one. */
 const MOST_TILES = 300;
@@ -15,8 +14,10 @@ const PLACES = 3;
 const PLACES_WHERE_LOST = 2;
 /** A place that changes for longer than so many pictures is part of the page. */
 const LONGEST = 240;
+/** What a known pointer rests on for longer than so many pictures is ground with it. */
+const RESTS = 30;
 
-interface Point {
+export interface Point {
   readonly x: number;
   readonly y: number;
 }
@@ -39,43 +40,41 @@ export class OrphanLearner {
   private readonly ground: Uint8Array;
   /** Tiles that differ from the ground, and since which picture. */
   private readonly differing = new Map<number, number>();
-  private index = 0;
+  /** In which picture something was seen. */
+  private readonly seenIn = new WeakMap<Sighting, number>();
 
-  constructor(
-    private readonly pictures: Pictures,
-    private readonly size: Size,
-  ) {
+  constructor(private readonly size: Size) {
     this.finder = new BlobFinder(size);
     this.ground = new Uint8Array(size.width * size.height);
   }
 
-  /** Begins a stretch with the newest picture, in which the pointer is known. */
-  begin(): void {
-    const { data } = this.pictures.luma(0);
+  /** Begins a stretch with a picture in which the pointer is known. */
+  begin({ data }: Luma): void {
     this.ground.set(data);
     this.differing.clear();
   }
 
   /**
-   * Looks at the newest picture.
+   * Looks at the next picture of a stretch.
    *
+   * @param index its number in the recording
+   * @param now its luma
+   * @param changed the tiles that changed since the one before
    * @param pointer where the pointer is known to be; null where it is lost
    */
-  look(changed: readonly number[], pointer: Point | null): void {
-    this.index++;
-    for (const tile of changed) if (!this.differing.has(tile)) this.differing.set(tile, this.index);
+  look(index: number, now: Luma, changed: readonly number[], pointer: Point | null): void {
+    for (const tile of changed) if (!this.differing.has(tile)) this.differing.set(tile, index);
     if (changed.length > MOST_TILES) {
-      this.begin();
+      this.begin(now);
       return;
     }
     if (pointer) {
       this.last = pointer;
-      this.renew((tile) => !this.isNear(tile, pointer));
+      this.renew(now, (tile, since) => index - since > RESTS || !this.isNear(tile, pointer));
       return;
     }
-    this.renew((_, since) => this.index - since > LONGEST);
+    this.renew(now, (_, since) => index - since > LONGEST);
     if (!changed.length || !this.differing.size) return;
-    const now = this.pictures.luma(0);
     const ground: Luma = { ...now, data: this.ground };
     const { finder } = this;
     const blobs = finder.find(now, ground, this.differing.keys());
@@ -90,6 +89,7 @@ export class OrphanLearner {
     if (!fitting.length || fitting.length > MOST_BLOBS) return;
     for (const blob of fitting) {
       const sighting = sight(blob, now);
+      this.seenIn.set(sighting, index);
       this.all.add(sighting);
       const { x, y, width, height } = sighting;
       const { last } = this;
@@ -99,9 +99,8 @@ export class OrphanLearner {
     }
   }
 
-  /** Takes the newest picture's tiles as ground where that is so. */
-  private renew(wanted: (tile: number, since: number) => boolean): void {
-    const { data, stride } = this.pictures.luma(0);
+  /** Takes a picture's tiles as ground where that is so. */
+  private renew({ data, stride }: Luma, wanted: (tile: number, since: number) => boolean): void {
     const { across } = tilesOf(this.size);
     for (const [tile, since] of this.differing) {
       if (!wanted(tile, since)) continue;
@@ -122,12 +121,17 @@ export class OrphanLearner {
     return Math.abs(left + TILE / 2 - x) < REACH && Math.abs(top + TILE / 2 - y) < REACH;
   }
 
-  /** What was seen often enough to be believed. */
-  believed(): readonly Kin[] {
-    const { all, whereLost } = this;
+  /**
+   * What was seen often enough to be believed.
+   *
+   * @param counts whether what was seen in a picture counts, by the picture's number
+   */
+  believed(counts: (picture: number) => boolean): readonly Kin[] {
+    const { all, whereLost, seenIn } = this;
+    const isCounted = (sighting: Sighting) => counts(seenIn.get(sighting)!);
     return [
-      ...all.believed(PLACES, PLACES),
-      ...whereLost.believed(PLACES_WHERE_LOST, PLACES_WHERE_LOST),
+      ...all.believed(PLACES, PLACES, isCounted),
+      ...whereLost.believed(PLACES_WHERE_LOST, PLACES_WHERE_LOST, isCounted),
     ];
   }
 }

@@ -6,7 +6,13 @@ import { joinHotspots, strangersAmong } from '@/core/vision/joins';
 import { LEAST_CHANGE, tilesOf } from '@/core/vision/luma';
 import type { PointerLook } from '@/core/vision/look';
 import type { Page } from '@/core/vision/page';
-import { pathOf, type Found, type Picture } from '@/core/vision/pointer-path';
+import {
+  pathOf,
+  PointerPath,
+  type Candidate,
+  type Found,
+  type Picture,
+} from '@/core/vision/pointer-path';
 import { inferDrags, pressesWithDrags } from '@/core/vision/drags';
 import { inferPresses } from '@/core/vision/presses';
 import { screenActivities, type ScreenActivity } from '@/core/vision/screen-activity';
@@ -17,10 +23,11 @@ import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
 import { KnownLooks } from './known-looks';
 import { LONGEST_GAP, PointerLearner } from './learn';
-import { OrphanLearner } from './orphans';
+import { OrphanLearner, type Point } from './orphans';
 import { PageReader } from './pages';
 import { FEWEST, inTiles, Pictures } from './pictures';
 import type { PictureStream } from './recording';
+import { lostLater, runsOf, type Run } from './runs';
 import { Rereading } from './rereading';
 import { PointerTracker } from './track';
 
@@ -60,10 +67,6 @@ const IN_THE_END = 3;
 const OFTEN = 24;
 /** A tile has so many changed samples if something happened there. */
 const CLEARLY = 14;
-/** Stretches that are looked at again begin and end with so many pictures that were sure. */
-const LEAD = 20;
-/** Stretches nearer to each other than this are looked at as one. */
-const JOIN = 45;
 
 /**
  * What was found so far is told first after so many pictures, and whenever there are by so much
@@ -80,29 +83,18 @@ const FIRST = 0.7;
 const LEAST_SCROLLED = 0.05;
 const FEWEST_SCROLLED = 0.01;
 
-interface Run {
-  readonly from: number;
-  readonly to: number;
-}
-
-/** Runs of pictures of which something is wanted, with some around. */
-function runsOf(count: number, wanted: (index: number) => boolean): Run[] {
-  const runs: Run[] = [];
-  for (let i = 0; i < count; i++) {
-    if (!wanted(i)) continue;
-    const [from, to] = [Math.max(0, i - LEAD), Math.min(count, i + LEAD)];
-    const last = runs[runs.length - 1];
-    if (last && from <= last.to + JOIN) runs[runs.length - 1] = { from: last.from, to };
-    else runs.push({ from, to });
-  }
-  return runs;
+interface FirstPass {
+  /** From which picture on each look was known that was before its end. */
+  readonly since: readonly number[];
+  /** Pictures of stretches in which the pointer seemed to be seen, until what came told otherwise. */
+  readonly lostLater: ReadonlySet<number>;
 }
 
 /**
  * Finds a baked-in pointer in the pictures of a recording. In one pass over them its looks are
  * learned from what moves, and looked for as soon as they are known. What came before is looked at
- * once more; and so are stretches in which the pointer was lost, first for looks that it has only
- * while it rests, then with all that was learned.
+ * once more; and so are stretches in which the pointer was lost, with all that was learned: looks that it
+ * has only while it rests are learned from what stands on the ground where it is lost.
  */
 export class ScreenSighting {
   private readonly known = new KnownLooks();
@@ -110,8 +102,7 @@ export class ScreenSighting {
   private path: readonly Found[] = [];
   private pages: readonly Page[] = [];
   private again = 0;
-  /** So many looks were seen to move. */
-  private proven = 0;
+  private readonly orphans: OrphanLearner;
   private readonly changes: Change[] = [];
   private readonly inMemory: Size;
 
@@ -122,22 +113,25 @@ export class ScreenSighting {
     private readonly recording: SightedRecording,
   ) {
     this.inMemory = inTiles(size);
+    this.orphans = new OrphanLearner(this.inMemory);
   }
 
   run(): Sighted {
-    const since = this.firstPass();
+    const { since, lostLater } = this.firstPass();
     const { known, found } = this;
     if (known.looks().length) {
       const early = since[0] ?? Infinity;
       const lost = (i: number) => !this.path[i]!.at;
-      this.learnOrphans(runsOf(found.length, (i) => i >= early && lost(i)));
-      this.lookAgain(runsOf(found.length, (i) => i < early || lost(i)));
+      this.learnOrphans(runsOf(found.length, (i) => lostLater.has(i)));
+      // What was looked for with all that is known now need not be looked at again.
+      const knew = since.length === known.looks().length ? since[since.length - 1]! : Infinity;
+      this.lookAgain(runsOf(found.length, (i) => i < early || (i < knew && lost(i))));
       const soFar = known.looks().length;
       this.learnOrphans(runsOf(found.length, (i) => i < early && lost(i)));
       if (known.looks().length > soFar) this.lookAgain(runsOf(found.length, lost));
       this.dropStrangers();
     }
-    const looks = joinHotspots(this.path, known.refined(), this.proven);
+    const looks = joinHotspots(this.path, known.refined(), known.moves);
     return {
       looks,
       pictures: found,
@@ -184,7 +178,7 @@ export class ScreenSighting {
 
   /** Finds the path anew without looks that turn out to be none of the pointer's. */
   private dropStrangers(): void {
-    const strangers = strangersAmong(this.path, this.known.looks(), this.proven);
+    const strangers = strangersAmong(this.path, this.known.looks(), this.known.moves);
     if (!strangers.length) return;
     this.found.forEach(({ ms, candidates }, i) => {
       this.found[i] = { ms, candidates: candidates.filter((at) => !strangers.includes(at.look)) };
@@ -212,15 +206,17 @@ export class ScreenSighting {
 
   private readonly msOf = (index: number): number => (index * 1000) / framesPerSecond(this.rate);
 
-  /** Learns and tracks; answers from which picture on each look was known. */
-  private firstPass(): number[] {
-    const { heap, inMemory, known, msOf } = this;
+  /** Learns and tracks. */
+  private firstPass(): FirstPass {
+    const { heap, inMemory, known, orphans, msOf } = this;
     using pictures = new Pictures(heap, inMemory, LONGEST_GAP + 1);
     using tracker = new PointerTracker(pictures, []);
     using stream = this.recording.open(0);
-    const learner = new PointerLearner(pictures, inMemory, known);
+    const learner = new PointerLearner(pictures, inMemory);
     const reader = new PageReader(pictures);
+    const path = new PointerPath();
     const since: number[] = [];
+    const seen: boolean[] = [];
     let tellNext = FIRST_TOLD;
     while (pictures.take((into) => stream.read(into))) {
       const index = pictures.count - 1;
@@ -229,31 +225,52 @@ export class ScreenSighting {
       const clear = pictures.clearlyChanged(changed, CLEARLY);
       const calm = pictures.clearlyChanged(learner.look(changed), CLEARLY);
       if (index % OFTEN === 0) {
-        const looks = learner.looks(SOON);
+        known.learn(learner.believed(SOON), true);
+        const looks = known.looks();
+        if (!since.length && looks.length) orphans.begin(pictures.luma(0));
         while (since.length < looks.length) since.push(index);
         tracker.know(looks);
       }
       tracker.look(msOf(index), changed);
+      const at = path.add(tracker.found[index]!);
+      seen.push(at !== null);
+      if (since.length) orphans.look(index, pictures.luma(0), changed, this.middleOf(at));
       this.report(FIRST * Math.min(1, index / this.recording.pictures));
       reader.look(msOf(index), calm);
       this.changes.push(this.changeOf(pictures, msOf(index), clear, calm));
       if (pictures.count >= tellNext) {
-        this.tellSoFar(tracker);
+        this.tellSoFar(path.whole(), tracker.found);
         tellNext = Math.ceil(tellNext * TOLD_AGAIN);
       }
     }
-    this.proven = learner.looks(IN_THE_END).length;
+    known.learn(learner.believed(IN_THE_END), true);
     this.pages = reader.pages();
     this.found.push(...tracker.found);
     this.path = this.pathNow();
-    return since;
+    this.believeOrphans();
+    return { since, lostLater: since.length ? lostLater(seen, this.path) : new Set() };
+  }
+
+  /** Learns what was seen where the pointer is lost, as far as is known by now. */
+  private believeOrphans(): void {
+    const { known, orphans, path } = this;
+    known.learn(
+      orphans.believed((picture) => !path[picture]!.at),
+      false,
+    );
+  }
+
+  /** The middle of what is seen of the pointer at a place. */
+  private middleOf(at: Candidate | null): Point | null {
+    const look = at && this.known.looks()[at.look];
+    return at && look ? { x: at.x + look.width / 2, y: at.y + look.height / 2 } : null;
   }
 
   /** Tells what was found by now, if anybody wants to know. */
-  private tellSoFar({ found }: PointerTracker): void {
+  private tellSoFar(path: readonly Found[], found: readonly Picture[]): void {
     const { onSoFar } = this.recording;
     if (!onSoFar) return;
-    const { track } = this.tell(this.known.looks(), pathOf(found), found);
+    const { track } = this.tell(this.known.looks(), path, found);
     onSoFar(track, this.msOf(found.length));
   }
 
@@ -318,20 +335,15 @@ export class ScreenSighting {
   /** Learns, in runs of pictures in which the pointer was lost, what it may have looked like. */
   private learnOrphans(runs: readonly Run[]): void {
     if (!runs.length) return;
+    const { orphans } = this;
     using reading = this.reread();
     using pictures = new Pictures(this.heap, this.inMemory, 2);
-    const learner = new OrphanLearner(pictures, this.inMemory);
-    const looks = this.known.looks();
     for (const run of runs)
       this.eachOf(run, reading, pictures, (index, changed) => {
-        if (index === run.from) learner.begin();
-        const at = this.path[index]!.at;
-        const look = at && looks[at.look]!;
-        learner.look(
-          changed,
-          at && look && { x: at.x + look.width / 2, y: at.y + look.height / 2 },
-        );
+        const now = pictures.luma(0);
+        if (index === run.from) orphans.begin(now);
+        orphans.look(index, now, changed, this.middleOf(this.path[index]!.at));
       });
-    this.known.learn(learner.believed());
+    this.believeOrphans();
   }
 }

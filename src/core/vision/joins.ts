@@ -11,6 +11,9 @@ interface Change {
   readonly dy: number;
 }
 
+/** Whether a look was seen to move, by its number. */
+export type Moves = (look: number) => boolean;
+
 /** A pointer that changes its look stays within so much of the larger of both. */
 const NEAR = 0.75;
 /** A hotspot is taken over from another look with so many changes that tell the same, in pixels. */
@@ -31,27 +34,28 @@ function changesOf(path: readonly Found[]): Change[] {
   return changes;
 }
 
-/** The look that is seen most among the first few, by its number. */
-function mainLook(path: readonly Found[], count: number): number {
-  const seen = new Array<number>(count).fill(0);
-  for (const { at } of path) if (at && at.look < count) seen[at.look]!++;
-  return seen.indexOf(Math.max(...seen));
+/** The look that is seen most among those that move, by its number; -1 if there is none. */
+function mainLook(path: readonly Found[], count: number, moves: Moves): number {
+  const seen = Array.from({ length: count }, (_, number): number => (moves(number) ? 0 : -1));
+  for (const { at } of path) if (at && moves(at.look)) seen[at.look]!++;
+  const most = Math.max(...seen);
+  return most < 0 ? -1 : seen.indexOf(most);
 }
 
 /**
  * The numbers of looks that are none of the pointer's: where they come up, the pointer would have to
  * leap there from where it was.
  *
- * @param proven so many of the first looks were seen to move
+ * @param moves which of them were seen to move, by their numbers
  */
 export function strangersAmong(
   path: readonly Found[],
   looks: readonly PointerLook[],
-  proven: number,
+  moves: Moves,
 ): readonly number[] {
   const changes = changesOf(path);
   return looks.flatMap((look, number) => {
-    if (number < proven) return [];
+    if (moves(number)) return [];
     const leaps = changes
       .filter(({ to }) => to === number)
       .map(({ from, dx, dy }) => {
@@ -69,14 +73,14 @@ export function strangersAmong(
  * Looks with the hotspots that follow from where the pointer was before and after it changed from or
  * to the look that is seen most; where too little tells so, as their outlines have them.
  *
- * @param proven so many of the first looks were seen to move
+ * @param moves which of them were seen to move, by their numbers
  */
 export function joinHotspots(
   path: readonly Found[],
   looks: readonly PointerLook[],
-  proven: number,
+  moves: Moves,
 ): readonly PointerLook[] {
-  const main = mainLook(path, proven);
+  const main = mainLook(path, looks.length, moves);
   const anchor = looks[main];
   if (!anchor) return looks;
   const changes = changesOf(path);

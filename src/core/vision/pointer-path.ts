@@ -113,18 +113,39 @@ function confidenceOf(at: Candidate | null, candidates: readonly Candidate[]): n
  * least in all, by dynamic programming (A. Viterbi, 1967). The pointer may be hidden. Staying costs
  * nothing, moving a little, and leaving or coming to a place that did not change most.
  */
-export function pathOf(pictures: readonly Picture[]): Found[] {
-  if (!pictures.length) return [];
-  const steps: Step[] = [firstStep(pictures[0]!)];
-  for (const picture of pictures.slice(1)) steps.push(nextStep(steps[steps.length - 1]!, picture));
-  const last = steps[steps.length - 1]!;
-  let state = last.cost.indexOf(Math.min(...last.cost));
-  const found: Found[] = [];
-  for (let i = steps.length - 1; i >= 0; i--) {
-    const { states, from } = steps[i]!;
-    const at = states[state]!;
-    found.push({ at, confidence: confidenceOf(at, pictures[i]!.candidates) });
-    state = from[state]!;
+export class PointerPath {
+  private readonly pictures: Picture[] = [];
+  private readonly steps: Step[] = [];
+
+  /** Takes the next picture; answers where the pointer is in it, as far as the past tells. */
+  add(picture: Picture): Candidate | null {
+    const last = this.steps[this.steps.length - 1];
+    const step = last ? nextStep(last, picture) : firstStep(picture);
+    this.steps.push(step);
+    this.pictures.push(picture);
+    return step.states[cheapest(step)]!;
   }
-  return found.reverse();
+
+  /** The path over all pictures that were taken. */
+  whole(): Found[] {
+    const { steps, pictures } = this;
+    const found: Found[] = [];
+    let state = steps.length ? cheapest(steps[steps.length - 1]!) : 0;
+    for (let i = steps.length - 1; i >= 0; i--) {
+      const { states, from } = steps[i]!;
+      const at = states[state]!;
+      found.push({ at, confidence: confidenceOf(at, pictures[i]!.candidates) });
+      state = from[state]!;
+    }
+    return found.reverse();
+  }
+}
+
+const cheapest = ({ cost }: Step): number => cost.indexOf(Math.min(...cost));
+
+/** Where the pointer was in each of some pictures. */
+export function pathOf(pictures: readonly Picture[]): Found[] {
+  const path = new PointerPath();
+  for (const picture of pictures) path.add(picture);
+  return path.whole();
 }

@@ -90,12 +90,13 @@ const path = (...candidates: (Candidate | null)[]) =>
   candidates.map((found) => ({ at: found, confidence: 1 }));
 
 test('a look that the pointer would have to leap to is a stranger; others share a hotspot', () => {
+  const first = (number: number) => number === 0;
   const still = path(at(10, 10, 0), at(10, 10, 0), at(8, 4, 0, 1), at(8, 4, 0, 1), at(10, 10, 0));
-  expect(strangersAmong(still, [look(2, 2), look(9, 9)], 1)).toEqual([]);
+  expect(strangersAmong(still, [look(2, 2), look(9, 9)], first)).toEqual([]);
   const leaps = path(at(10, 10, 0), at(200, 90, 0, 1), at(12, 10, 0), at(200, 90, 0, 1));
-  expect(strangersAmong(leaps, [look(2, 2), look(9, 9)], 1)).toEqual([1]);
-  expect(strangersAmong(leaps, [look(2, 2), look(9, 9)], 2)).toEqual([]);
-  const [, joined] = joinHotspots(still, [look(2, 2), look(9, 9)], 1);
+  expect(strangersAmong(leaps, [look(2, 2), look(9, 9)], first)).toEqual([1]);
+  expect(strangersAmong(leaps, [look(2, 2), look(9, 9)], () => true)).toEqual([]);
+  const [, joined] = joinHotspots(still, [look(2, 2), look(9, 9)], first);
   expect(joined!.hotspot).toEqual({ x: 4, y: 8 });
 });
 
