@@ -361,19 +361,11 @@ describe('refusals: exit 1 with one sentence, exit 2 for wrong usage', () => {
 });
 
 test('an export whose process is killed is finished by the next one, from where it was', async () => {
-  const { project: id } = await done<{ project: string }>(
-    'new',
-    '--name',
-    'Killed',
-    '--size',
-    '1280x720',
-  );
-  const { clip } = await done<{ clip: string }>(
-    ...['import', id, file('screen.mp4'), '--role', 'screen', '--place'],
-  );
+  const { lanes } = await done<Project>('show', project);
+  const clipId = lanes.find(({ kind }) => kind === 'screen')!.clips[0]!.id;
   // Long enough that there is time between the first segment's end and that of the export.
-  await done('edit', id, 'set-speed', '--args', JSON.stringify({ clipId: clip, speed: 0.5 }));
-  const args = ['dist/vistum.mjs', 'export', id, '--out', file('never.mp4')];
+  await done('edit', project, 'set-speed', '--args', JSON.stringify({ clipId, speed: 0.5 }));
+  const args = ['dist/vistum.mjs', 'export', project, '--out', file('never.mp4')];
   const child = spawn(process.execPath, args, { env });
   let said = '';
   child.stderr.on('data', (d: Buffer) => (said += d.toString()));
