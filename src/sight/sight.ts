@@ -186,10 +186,9 @@ export class ScreenSighting {
     this.path = this.pathNow();
   }
 
-  /** The path over all that was found by now, through where the pointer is known to be. */
-  private pathNow(): readonly Found[] {
+  /** The path over all that was found by now, led through where the pointer is known to be. */
+  private pathNow(path: readonly Found[] = pathOf(this.found)): readonly Found[] {
     const { found } = this;
-    const path = pathOf(found);
     const { anchor } = this.recording;
     if (!anchor) return path;
     const anchored = anchoredTo(anchor, found, this.known.looks(), path);
@@ -246,7 +245,7 @@ export class ScreenSighting {
     known.learn(learner.believed(IN_THE_END), true);
     this.pages = reader.pages();
     this.found.push(...tracker.found);
-    this.path = this.pathNow();
+    this.path = this.pathNow(path.whole());
     this.believeOrphans();
     return { since, lostLater: since.length ? lostLater(seen, this.path) : new Set() };
   }

@@ -59,20 +59,27 @@ function costOfStep(
   return MOVING + far + (from.look === to.look ? 0 : OTHER_LOOK) + unseen;
 }
 
-interface Step {
+/** Where the pointer may be in a picture, and for each place, which before leads there cheapest. */
+interface Choice {
   readonly states: readonly (Candidate | null)[];
-  readonly cost: Float64Array;
   readonly from: Uint8Array;
+}
+
+interface Step extends Choice {
+  readonly candidates: readonly Candidate[];
+  /** What the cheapest path to each of the places costs. */
+  readonly cost: Float64Array;
 }
 
 function firstStep({ candidates }: Picture): Step {
   const states = [...candidates, null];
   const cost = Float64Array.from(states, (at) => (at ? at.misfit * MISFIT : HIDDEN));
-  return { states, cost, from: new Uint8Array(states.length) };
+  return { candidates, states, cost, from: new Uint8Array(states.length) };
 }
 
 function nextStep(before: Step, { candidates }: Picture): Step {
-  const states = [...candidates, null];
+  // Of an hour in which little happens, few lists have to be kept.
+  const states = before.candidates === candidates ? before.states : [...candidates, null];
   const earlier = new Set(before.states);
   const still = candidates.filter((at) => earlier.has(at) || (at.again && earlier.has(at.again)));
   const stayed = new Set(still.flatMap((at) => (at.again ? [at, at.again] : [at])));
@@ -92,7 +99,7 @@ function nextStep(before: Step, { candidates }: Picture): Step {
     const elsewhere = to && !stayed.has(to) ? 0 : unexplained;
     cost[i] = best + weight * (to ? to.misfit * MISFIT : HIDDEN) + elsewhere;
   }
-  return { states, cost, from };
+  return { candidates, states, cost, from };
 }
 
 /** How sure a choice is among what there was to choose from, 0 to 1. */
@@ -115,24 +122,26 @@ function confidenceOf(at: Candidate | null, candidates: readonly Candidate[]): n
  */
 export class PointerPath {
   private readonly pictures: Picture[] = [];
-  private readonly steps: Step[] = [];
+  private readonly choices: Choice[] = [];
+  private last: Step | null = null;
 
   /** Takes the next picture; answers where the pointer is in it, as far as the past tells. */
   add(picture: Picture): Candidate | null {
-    const last = this.steps[this.steps.length - 1];
-    const step = last ? nextStep(last, picture) : firstStep(picture);
-    this.steps.push(step);
+    const step = this.last ? nextStep(this.last, picture) : firstStep(picture);
+    const { states, from } = step;
+    this.last = step;
+    this.choices.push({ states, from });
     this.pictures.push(picture);
     return step.states[cheapest(step)]!;
   }
 
   /** The path over all pictures that were taken. */
   whole(): Found[] {
-    const { steps, pictures } = this;
+    const { choices, pictures, last } = this;
     const found: Found[] = [];
-    let state = steps.length ? cheapest(steps[steps.length - 1]!) : 0;
-    for (let i = steps.length - 1; i >= 0; i--) {
-      const { states, from } = steps[i]!;
+    let state = last ? cheapest(last) : 0;
+    for (let i = choices.length - 1; i >= 0; i--) {
+      const { states, from } = choices[i]!;
       const at = states[state]!;
       found.push({ at, confidence: confidenceOf(at, pictures[i]!.candidates) });
       state = from[state]!;

@@ -6,7 +6,7 @@ import { foundTrack } from './found-track';
 import { joinHotspots, strangersAmong } from './joins';
 import { tilesOf } from './luma';
 import type { PointerLook } from './look';
-import { pathOf, type Candidate, type Picture } from './pointer-path';
+import { pathOf, PointerPath, type Candidate, type Picture } from './pointer-path';
 import { inferPresses } from './presses';
 import { screenActivities } from './screen-activity';
 import { scrolledBy } from './scrolling';
@@ -63,6 +63,28 @@ test('the path stays with what fits, rides out a bad picture, and hides where no
   expect(path.every(({ confidence }) => confidence >= 0 && confidence <= 1)).toBe(true);
   expect(path[0]!.confidence).toBeGreaterThan(path[6]!.confidence);
   expect(pathOf([])).toEqual([]);
+});
+
+test('as pictures come, the path ends where the path over all of them so far does', () => {
+  const place = fc.record({
+    x: fc.integer({ min: 0, max: 3 }).map((n) => n * 90),
+    misfit: fc.integer({ min: 0, max: 30 }).map((n) => n / 100),
+  });
+  const places = fc.array(place, { maxLength: 3 });
+  fc.assert(
+    fc.property(fc.array(places, { minLength: 1, maxLength: 25 }), (all) => {
+      const pictures = all.map((list, i): Picture => {
+        const candidates = list.map(({ x, misfit }) => at(x, 40, misfit));
+        return { ms: i * 33, candidates };
+      });
+      const path = new PointerPath();
+      pictures.forEach((picture, i) => {
+        const now = path.add(picture);
+        expect(pathOf(pictures.slice(0, i + 1))[i]!.at).toBe(now);
+      });
+      expect(path.whole()).toEqual(pathOf(pictures));
+    }),
+  );
 });
 
 test('what comes up elsewhere and is like a pointer is none while the pointer stays', () => {
