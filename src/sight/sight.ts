@@ -70,7 +70,7 @@ const CLEARLY = 14;
 
 /**
  * What was found so far is told first after so many pictures, and whenever there are by so much
- * more: the path is found anew each time.
+ * more: presses are inferred from all of it each time.
  */
 const FIRST_TOLD = 150;
 const TOLD_AGAIN = 1.25;
