@@ -1,5 +1,5 @@
 import type { Size } from '@/core/scale/rect';
-import { BlobFinder } from '@/core/vision/blobs';
+import { BlobFinder, type Blob } from '@/core/vision/blobs';
 import { Gathering, type Kin } from '@/core/vision/gathering';
 import { TILE, tilesOf, type Luma } from '@/core/vision/luma';
 import { fitsPointer, sight, type Sighting } from '@/core/vision/sightings';
@@ -27,6 +27,9 @@ const REACH = 72;
 /** Buttons that light up are no larger than this, in pixels. */
 const MOST_LIT = 60_000;
 
+/** What stands where it stood has the same key. */
+const keyOf = ({ x, y, width, height, count }: Blob) => [x, y, width, height, count].join();
+
 /**
  * Learns looks of a pointer that hardly moves while it has them, as a text cursor or a hand, in
  * stretches in which the pointer was lost: what stands on the ground that was seen there before the
@@ -40,6 +43,8 @@ export class OrphanLearner {
   private readonly ground: Uint8Array;
   /** Tiles that differ from the ground, and since which picture. */
   private readonly differing = new Map<number, number>();
+  /** What was seen in the last picture in which something was. */
+  private standing: ReadonlySet<string> = new Set();
   /** In which picture something was seen. */
   private readonly seenIn = new WeakMap<Sighting, number>();
 
@@ -86,8 +91,12 @@ export class OrphanLearner {
         return parts.length ? parts : [blob];
       })
       .filter(fitsPointer);
-    if (!fitting.length || fitting.length > MOST_BLOBS) return;
-    for (const blob of fitting) {
+    const before = this.standing;
+    const few = fitting.length <= MOST_BLOBS ? fitting : [];
+    this.standing = new Set(few.map(keyOf));
+    for (const blob of few) {
+      // Nothing new: it stands where it stood.
+      if (before.has(keyOf(blob))) continue;
       const sighting = sight(blob, now);
       this.seenIn.set(sighting, index);
       this.all.add(sighting);
