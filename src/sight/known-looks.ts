@@ -8,10 +8,10 @@ interface KnownLook {
   readonly kin: Kin;
   readonly look: PointerLook;
   /** Whether it was seen to move. */
-  moves: boolean;
+  readonly moves: boolean;
 }
 
-/** The looks of a recording's pointer that are known so far, in the order in which they became so. */
+/** The looks of a recording's pointer that are known so far, in the order in which they came. */
 export class KnownLooks {
   private readonly known: KnownLook[] = [];
   private readonly judged = new Set<Kin>();
@@ -25,9 +25,8 @@ export class KnownLooks {
     for (const kin of kins) {
       if (this.judged.has(kin) || this.known.length === MOST_LOOKS) continue;
       this.judged.add(kin);
-      const same = this.known.find(({ look }) => fitsKin(look, kin));
-      if (same) same.moves ||= moves;
-      const look = same ? null : lookOf(kin);
+      if (this.known.some(({ look }) => fitsKin(look, kin))) continue;
+      const look = lookOf(kin);
       if (look) this.known.push({ kin, look, moves });
     }
   }

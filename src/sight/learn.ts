@@ -5,12 +5,12 @@ import { TILE, tilesOf } from '@/core/vision/luma';
 import { sightingsOf, type Sighting } from '@/core/vision/sightings';
 import type { Pictures } from './pictures';
 
-/** Pictures so far apart are compared: a pointer that moves slowly still overlaps itself in the next. */
+/** Pictures so far apart are compared: one that moves slowly still overlaps itself in the next. */
 const GAPS = [1, 2, 4, 8] as const;
 export const LONGEST_GAP = 8;
 /** With more changed tiles than this, more than a pointer has moved. */
 const MOST_TILES = 420;
-/** A tile that changes in more than this share of the pictures around shows a video or a spinner. */
+/** A tile that changes in more than this share of the pictures around shows a film or a spinner. */
 const BUSY = 0.35;
 /** How fast it is forgotten what a tile did, a picture. */
 const MEMORY = 0.96;
@@ -19,7 +19,7 @@ const SELDOM = 0.12;
 /** Of the places of a look, so many are wide apart. */
 const PLACES = 3;
 const MOST_SIGHTINGS = 4;
-/** Each stretch of so many pictures gives at most so many sightings, so that all have their share. */
+/** Each stretch of so many pictures gives so many sightings at most, so that all have a share. */
 const STRETCH = 150;
 const SHARE = 20;
 /** One that tells nothing new counts for so much of a sighting: it has cost its time too. */

@@ -14,8 +14,6 @@ const PLACES = 3;
 const PLACES_WHERE_LOST = 2;
 /** A place that changes for longer than so many pictures is part of the page. */
 const LONGEST = 240;
-/** What a known pointer rests on for longer than so many pictures is ground with it. */
-const RESTS = 30;
 
 export interface Point {
   readonly x: number;
@@ -75,7 +73,7 @@ export class OrphanLearner {
     }
     if (pointer) {
       this.last = pointer;
-      this.renew(now, (tile, since) => index - since > RESTS || !this.isNear(tile, pointer));
+      this.renew(now, (tile) => !this.isNear(tile, pointer));
       return;
     }
     this.renew(now, (_, since) => index - since > LONGEST);

@@ -1,5 +1,5 @@
 import type { Found } from '@/core/vision/pointer-path';
-import { lostLater, runsOf } from './runs';
+import { lostAfterAll, runsOf } from './runs';
 
 const HERE: Found = { at: { look: 0, x: 9, y: 9, misfit: 0 }, confidence: 1 };
 const LOST: Found = { at: null, confidence: 1 };
@@ -7,7 +7,7 @@ const LOST: Found = { at: null, confidence: 1 };
 test('stretches that seemed to be seen at first are told whole; those lost at once are not', () => {
   const path = [...'..xxxxx...xxxx..x'].map((mark) => (mark === 'x' ? LOST : HERE));
   const seen = [...'..ss.....ss.....s'].map((mark) => mark === 's');
-  expect([...lostLater(seen, path)]).toEqual([2, 3, 4, 5, 6]);
+  expect([...lostAfterAll(seen, path)]).toEqual([2, 3, 4, 5, 6]);
 });
 
 test('runs have some pictures around, within the recording, and near ones are one', () => {

@@ -19,7 +19,7 @@ export interface Run {
  *
  * @param seen whether it was thought to be seen, picture by picture
  */
-export function lostLater(seen: readonly boolean[], path: readonly Found[]): Set<number> {
+export function lostAfterAll(seen: readonly boolean[], path: readonly Found[]): Set<number> {
   const pictures = new Set<number>();
   for (let from = 0; from < path.length; from++) {
     let to = from;

@@ -131,3 +131,17 @@ test('a page that stands still is read once, and again when there is another', (
   expect(pages[1]!.from).toBe(2500);
   expect(activities).toMatchObject([{ kind: 'page', start: 2500 }]);
 });
+
+test('a recording of more pictures than a call takes arguments is looked through to its end', () => {
+  const [small, pictures] = [{ width: 32, height: 16 }, 140_000];
+  const recording = {
+    ...{ pictures, onProgress: () => {} },
+    open() {
+      let left = pictures;
+      return { read: () => left-- > 0, [Symbol.dispose]() {} };
+    },
+  };
+  const { path, track } = new ScreenSighting(heap, small, { num: 30, den: 1 }, recording).run();
+  expect(path).toHaveLength(pictures);
+  expect(track).toBeNull();
+});

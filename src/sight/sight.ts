@@ -1,7 +1,5 @@
 import { anchoredTo, type Anchor } from '@/core/vision/anchored';
-import { changedPlaces, type ChangedPlace } from '@/core/vision/changed-places';
-import { boxesOf, movedPart, withoutPointer, type Change } from '@/core/vision/changes';
-import { foundTrack, type FoundSpot } from '@/core/vision/found-track';
+import { boxesOf, movedPart, type Change } from '@/core/vision/changes';
 import { joinHotspots, strangersAmong } from '@/core/vision/joins';
 import { LEAST_CHANGE, tilesOf } from '@/core/vision/luma';
 import type { PointerLook } from '@/core/vision/look';
@@ -13,11 +11,8 @@ import {
   type Found,
   type Picture,
 } from '@/core/vision/pointer-path';
-import { inferDrags, pressesWithDrags } from '@/core/vision/drags';
-import { inferPresses } from '@/core/vision/presses';
-import { screenActivities, type ScreenActivity } from '@/core/vision/screen-activity';
 import { scrolledBy } from '@/core/vision/scrolling';
-import { areaOf, type Rect, type Size } from '@/core/scale/rect';
+import { areaOf, type Size } from '@/core/scale/rect';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
@@ -27,8 +22,9 @@ import { OrphanLearner, type Point } from './orphans';
 import { PageReader } from './pages';
 import { FEWEST, inTiles, Pictures } from './pictures';
 import type { PictureStream } from './recording';
-import { lostLater, runsOf, type Run } from './runs';
+import { lostAfterAll, runsOf, type Run } from './runs';
 import { Rereading } from './rereading';
+import { toldOf, type Told } from './told';
 import { PointerTracker } from './track';
 
 /** A recording that is looked through. */
@@ -46,15 +42,10 @@ export interface SightedRecording {
 }
 
 /** What was found in a recording. */
-export interface Sighted {
+export interface Sighted extends Told {
   readonly looks: readonly PointerLook[];
   readonly pictures: readonly Picture[];
   readonly path: readonly Found[];
-  /** The pointer's track; null if it was not found anywhere. */
-  readonly track: PointerTrack | null;
-  /** What happened beside the pointer. */
-  readonly activities: readonly ScreenActivity[];
-  readonly changes: readonly ChangedPlace[] | null;
   readonly pages: readonly Page[];
   /** How many pictures were looked at once more. */
   readonly again: number;
@@ -77,8 +68,8 @@ const TOLD_AGAIN = 1.25;
 /** The first pass's part of all that is to be done, as a guess. */
 const FIRST = 0.7;
 /**
- * A part of this share of the picture may have been scrolled, if so much of the picture changed: of a
- * page with few words most stays as it is.
+ * A part of this share of the picture may have been scrolled, if so much of the picture changed: of
+ * a page with few words most stays as it is.
  */
 const LEAST_SCROLLED = 0.05;
 const FEWEST_SCROLLED = 0.01;
@@ -86,19 +77,19 @@ const FEWEST_SCROLLED = 0.01;
 interface FirstPass {
   /** From which picture on each look was known that was before its end. */
   readonly since: readonly number[];
-  /** Pictures of stretches in which the pointer seemed to be seen, until what came told otherwise. */
+  /** Pictures of stretches in which the pointer seemed to be seen, until it turned out lost. */
   readonly lostLater: ReadonlySet<number>;
 }
 
 /**
  * Finds a baked-in pointer in the pictures of a recording. In one pass over them its looks are
  * learned from what moves, and looked for as soon as they are known. What came before is looked at
- * once more; and so are stretches in which the pointer was lost, with all that was learned: looks that it
- * has only while it rests are learned from what stands on the ground where it is lost.
+ * once more; and so are stretches in which the pointer was lost, with all that was learned: looks
+ * that it has only while it rests are learned from what stands on the ground where it is lost.
  */
 export class ScreenSighting {
   private readonly known = new KnownLooks();
-  private readonly found: Picture[] = [];
+  private found: Picture[] = [];
   private path: readonly Found[] = [];
   private pages: readonly Page[] = [];
   private again = 0;
@@ -138,41 +129,7 @@ export class ScreenSighting {
       path: this.path,
       again: this.again,
       pages: this.pages,
-      ...this.tell(looks, this.path, found),
-    };
-  }
-
-  /** The pointer's track, and what happened beside it. */
-  private tell(
-    looks: readonly PointerLook[],
-    path: readonly Found[],
-    found: readonly Picture[],
-  ): Pick<Sighted, 'track' | 'activities' | 'changes'> {
-    const spots = path.map(({ at, confidence }, i): FoundSpot | null => {
-      const look = at && looks[at.look];
-      if (!look) return null;
-      const { x, y } = look.hotspot;
-      const { form, width, height } = look;
-      const reach = { left: x, top: y, right: width - x, bottom: height - y };
-      return { ms: found[i]!.ms, x: at.x + x, y: at.y + y, form, confidence, reach };
-    });
-    const footprint = (i: number): Rect | null => {
-      const at = path[i]?.at;
-      const look = at && looks[at.look];
-      return look ? { x: at.x, y: at.y, width: look.width, height: look.height } : null;
-    };
-    const changes = this.changes.map((change, i) => ({
-      ...change,
-      boxes: withoutPointer(change.boxes, footprint(i - 1), footprint(i)),
-      calm: withoutPointer(change.calm, footprint(i - 1), footprint(i)),
-    }));
-    const times = found.map(({ ms }) => ms);
-    const activities = screenActivities(changes, this.size);
-    const presses = pressesWithDrags(inferPresses(spots, changes), inferDrags(spots, changes));
-    return {
-      activities,
-      changes: changedPlaces(changes, activities),
-      track: foundTrack(spots, times, presses, this.size),
+      ...toldOf({ looks, path: this.path, pictures: found, changes: this.changes }, this.size),
     };
   }
 
@@ -244,10 +201,10 @@ export class ScreenSighting {
     }
     known.learn(learner.believed(IN_THE_END), true);
     this.pages = reader.pages();
-    this.found.push(...tracker.found);
+    this.found = [...tracker.found];
     this.path = this.pathNow(path.whole());
     this.believeOrphans();
-    return { since, lostLater: since.length ? lostLater(seen, this.path) : new Set() };
+    return { since, lostLater: since.length ? lostAfterAll(seen, this.path) : new Set() };
   }
 
   /** Learns what was seen where the pointer is lost, as far as is known by now. */
@@ -266,11 +223,11 @@ export class ScreenSighting {
   }
 
   /** Tells what was found by now, if anybody wants to know. */
-  private tellSoFar(path: readonly Found[], found: readonly Picture[]): void {
+  private tellSoFar(path: readonly Found[], pictures: readonly Picture[]): void {
     const { onSoFar } = this.recording;
     if (!onSoFar) return;
-    const { track } = this.tell(this.known.looks(), path, found);
-    onSoFar(track, this.msOf(found.length));
+    const seen = { looks: this.known.looks(), path, pictures, changes: this.changes };
+    onSoFar(toldOf(seen, this.size).track, this.msOf(pictures.length));
   }
 
   /** What changed in the newest picture, and whether it was scrolled. */

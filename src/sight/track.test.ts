@@ -16,7 +16,7 @@ const LOOK: PointerLook = {
   ),
 };
 
-test('a pointer close to which something changes is known to be where it was, unless it moved', async () => {
+test('a pointer beside what changes is known to be where it was, unless it moved', async () => {
   using pictures = new Pictures(await testHeap(), SIZE, 2);
   using tracker = new PointerTracker(pictures, [LOOK]);
   const show = (x: number, lit: boolean) => {

@@ -15,8 +15,8 @@ const THERE = 0.4;
 const AS_WELL = 0.03;
 
 /**
- * A place, and what it was in the picture before, if it was there: though something changed close by,
- * nothing came to it.
+ * A place, and what it was in the picture before, if it was there: though something changed close
+ * by, nothing came to it.
  */
 function knownFrom(before: readonly Candidate[], one: Candidate): Candidate {
   const again = before.find(
@@ -78,8 +78,8 @@ export class PointerTracker {
   }
 
   /**
-   * Looks for all looks in what changed, and for those from `fresh` on everywhere. Where much of the
-   * picture changed, as in a scroll, around where the pointer was first.
+   * Looks for all looks in what changed, and for those from `fresh` on everywhere. Where much of
+   * the picture changed, as in a scroll, around where the pointer was first.
    */
   private search(changed: readonly number[], fresh: number): Candidate[] {
     const { searches, all } = this;

@@ -71,7 +71,7 @@ function withoutFidgets(knots: readonly Knot[], tolerance: number): Knot[] {
       continue;
     }
     const place = placeOf(rest);
-    still.push(...rest.map((knot) => (place && !knot.pinned ? { ...knot, ...place } : knot)));
+    for (const knot of rest) still.push(place && !knot.pinned ? { ...knot, ...place } : knot);
     i = end;
   }
   return still;

@@ -34,8 +34,8 @@ export function checkOf<S extends TSchema>(
       ...{ allErrors: all, strict: false, discriminator: true },
       // What JSON can't carry is no number, wherever it comes from.
       strictNumbers: true,
-      // Rewriting what is compiled takes as long again, at the start of each process; what comes of it
-      // checks a document of 3,000 clips no faster.
+      // Rewriting what is compiled takes as long again, at the start of each process; what comes of
+      // it checks a document of 3,000 clips no faster.
       code: { optimize: false },
     }).compile<Static<S>>(schema);
   let check: ReturnType<typeof compile> | null = null;
