@@ -28,7 +28,7 @@ async function faults(page: Page): Promise<string[]> {
 
 test('the checker finds what is wrong', async ({ page }) => {
   await page.setContent('<html lang="en"><title>x</title><button></button><img src="x"></html>');
-  expect((await faults(page)).map((fault) => fault.split(' ')[0]).sort()).toEqual([
+  expect((await faults(page)).map((fault) => fault.split(' ')[0]!).sort()).toEqual([
     'button-name',
     'image-alt',
   ]);

@@ -95,6 +95,8 @@ async function measure(browser, base, id) {
   const frames = (step, seconds) =>
     page.evaluate(
       async ([source, ms]) => {
+        // What is to be done comes as source, since it is run within the page.
+        // oxlint-disable-next-line typescript/no-implied-eval
         const act = new Function('element', 'n', source);
         const element = document.querySelector('[data-testid=timeline]');
         const times = [];
@@ -227,7 +229,7 @@ export async function benchLong() {
   const { base, stop } = await serve('4195', { VISTUM_DATA: data });
   const browser = await chromium.launch(CHROMIUM);
   try {
-    const api = async (path, method = 'GET', body = undefined) => {
+    const api = async (path, method = 'GET', body) => {
       const response = await fetch(base + path, {
         method,
         headers: { 'content-type': 'application/json' },

@@ -1,7 +1,7 @@
 // Writes the JSON Schemas of the file formats into docs/schemas, from the code's own.
 import { writeFileSync } from 'node:fs';
 import { build } from 'esbuild';
-import { format } from 'prettier';
+import { format } from 'oxfmt';
 
 const { outputFiles } = await build({
   entryPoints: ['src/core/interchange/schemas.ts'],
@@ -15,5 +15,5 @@ const { publishedSchemas } = await import(`data:text/javascript;base64,${code}`)
 for (const [name, schema] of Object.entries(publishedSchemas()))
   writeFileSync(
     `docs/schemas/${name}`,
-    await format(JSON.stringify(schema), { parser: 'json', printWidth: 100 }),
+    (await format(name, JSON.stringify(schema), { printWidth: 100 })).code,
   );

@@ -15,9 +15,9 @@ step('Route types', 'npx', 'next', 'typegen');
 say('Formatting, types, lint, dependency rules, unused code');
 await runTogether(
   [
-    ['npx', 'eslint', '.'],
+    ['npx', 'oxlint'],
     ['npx', 'tsc', '--noEmit'],
-    ['npx', 'prettier', '--check', '--log-level', 'warn', '.'],
+    ['npx', 'oxfmt', '--check'],
     ['npx', 'depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'demo', 'bench', 'e2e'],
     ['npx', 'knip'],
   ],

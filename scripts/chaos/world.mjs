@@ -20,7 +20,7 @@ export function ffmpeg(...args) {
   const { status, stdout, stderr } = spawnSync('ffmpeg', ['-v', 'error', '-y', ...args], {
     maxBuffer: 1 << 30,
   });
-  if (status !== 0) throw new Error(`ffmpeg ${args.join(' ')}: ${stderr}`);
+  if (status !== 0) throw new Error(`ffmpeg ${args.join(' ')}: ${String(stderr)}`);
   return stdout;
 }
 

@@ -5,7 +5,8 @@ import type { Callout } from './model';
 
 /** What is to be made: a callout of a kind, or a picture of a still of the footage. */
 export type NewShape =
-  { readonly kind: Exclude<CalloutKindName, 'picture'> } | { readonly still: string };
+  | { readonly kind: Exclude<CalloutKindName, 'picture'> }
+  | { readonly still: string };
 
 /** No side of what is drawn is shorter than this, in pixels of what it stands on. */
 const LEAST = 8;

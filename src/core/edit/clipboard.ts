@@ -103,7 +103,7 @@ export function pasteSnippet(
   copied: Snippet,
   at: Ticks,
   mode: PasteMode,
-  laneId: string | 'front' | null,
+  laneId: string | null,
   newId: () => string,
 ): string[] {
   const missing = footageOf(copied).filter((id) => !sources.footage[id]);

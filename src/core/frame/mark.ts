@@ -3,7 +3,13 @@ import type { PointerShape } from '../telemetry/sample';
 
 /** What a drawing shows, in output pixels. */
 export type Mark =
-  LinesMark | OutlineMark | DiscMark | PointerMark | WordsMark | KeysMark | PictureMark;
+  | LinesMark
+  | OutlineMark
+  | DiscMark
+  | PointerMark
+  | WordsMark
+  | KeysMark
+  | PictureMark;
 
 /** Lines of one colour and width, each drawn on its own; closed ones can be filled. */
 export interface LinesMark {

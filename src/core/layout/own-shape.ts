@@ -93,7 +93,8 @@ export function onTheWay(points: OwnShape): OwnShape {
 
 /** Which outline a usual shape has, as far as its box tells. */
 export type UsualOutline =
-  { readonly power: number } | { /** Share of each side. */ readonly rounding: number };
+  | { readonly power: number }
+  | { /** Share of each side. */ readonly rounding: number };
 
 /**
  * The points of a usual outline that lie in the same directions from the box's middle as those of

@@ -29,7 +29,14 @@ export function isHiddenAt({ hidden = [] }: PointerTrack, ms: number): boolean {
  * diagonals that fall and rise from left to right.
  */
 export type PointerShape =
-  'arrow' | 'text' | 'hand' | 'across' | 'down' | 'falling' | 'rising' | 'busy';
+  | 'arrow'
+  | 'text'
+  | 'hand'
+  | 'across'
+  | 'down'
+  | 'falling'
+  | 'rising'
+  | 'busy';
 
 /** Names of shapes, ours and those of the web platform's `cursor`. */
 const SHAPES: Readonly<Record<string, PointerShape>> = {

@@ -44,10 +44,7 @@ async function inThread<T>(task: CheckTask): Promise<T> {
 const bounds = () => ({ depth: limit('depth'), values: limit('saveValues') });
 
 /** `checkSave`, in a thread when it is large. */
-export const checkSaveAside = async (
-  bytes: Uint8Array,
-  footage: FactsById,
-): Promise<CheckedSave> =>
+export const checkSaveAside = async (bytes: Uint8Array, footage: FactsById): Promise<CheckedSave> =>
   bytes.length < SMALL
     ? checkSave(bytes, bounds(), footage)
     : inThread({ kind: 'save', bytes, bounds: bounds(), footage });

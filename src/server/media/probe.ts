@@ -172,7 +172,7 @@ async function beginsLikeMedia(path: string): Promise<boolean> {
 /** Untagged video is taken for BT.709 from 720 lines on and for BT.601 below, as players do. */
 function conversionOf(video: ProbeStream): MediaFacts['convertColor'] {
   const rgb = /^(rgb|bgr|gbr|argb|abgr|pal8|0rgb|ya|gray)/.test(video.pix_fmt ?? '');
-  const full = video.color_range === 'pc' || /^yuvj/.test(video.pix_fmt ?? '');
+  const full = video.color_range === 'pc' || video.pix_fmt?.startsWith('yuvj');
   const known =
     video.color_space && video.color_space !== 'unknown' && video.color_space !== 'reserved';
   const matrix = known ? video.color_space! : video.height! >= 720 ? 'bt709' : 'smpte170m';

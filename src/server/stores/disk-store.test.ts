@@ -46,7 +46,7 @@ test('a second name keeps what the first had, whatever becomes of that', async (
     'two.json',
   ]);
   const both = new Map([...(await store.sizes('footage/c')), ...(await store.sizes('exports/d'))]);
-  expect([...both.values()].sort()).toEqual([2, 5]);
+  expect([...both.values()].sort((a, b) => a - b)).toEqual([2, 5]);
   await store.remove('footage/b');
   await store.remove('footage/b');
   expect(await store.find('footage/b/one.mp4')).toBeNull();

@@ -54,6 +54,6 @@ export function AllKeys({
     ];
     return [...all].sort((a, b) => Number(b.name === place) - Number(a.name === place));
     // Layouts that were saved have commands of their own.
-  }, [store, place, saved]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [store, place, saved]); // oxlint-disable-line react/exhaustive-deps
   return <KeysDialog open={open} onClose={onClose} places={places} />;
 }

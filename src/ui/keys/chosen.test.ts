@@ -16,7 +16,7 @@ function inBrowser(texts: Record<string, string>) {
   });
   let loaded!: typeof import('./chosen');
   jest.isolateModules(() => {
-    // eslint-disable-next-line @typescript-eslint/no-require-imports
+    // oxlint-disable-next-line typescript/no-require-imports
     loaded = require('./chosen') as typeof import('./chosen');
   });
   return { ...loaded, stored };

@@ -14,7 +14,14 @@ export type SourceName = 'screen' | 'camera' | 'voice';
 /** One source as the interface shows it. */
 export interface SourceView {
   readonly state:
-    'off' | 'opening' | 'ready' | 'blocked' | 'missing' | 'busy' | 'unsupported' | 'ended';
+    | 'off'
+    | 'opening'
+    | 'ready'
+    | 'blocked'
+    | 'missing'
+    | 'busy'
+    | 'unsupported'
+    | 'ended';
   readonly message: string;
   readonly choice: string;
   readonly open: OpenSource | null;

@@ -14,6 +14,6 @@ export function useCommands(player: Player | null): ReadonlyMap<string, Command>
   return useMemo(
     () => new Map(editorCommands(store, player, chosen).map((c) => [c.id, c])),
     // Not read here, but what commands there are depends on them.
-    [store, player, chosen, saved, canvas], // eslint-disable-line react-hooks/exhaustive-deps
+    [store, player, chosen, saved, canvas], // oxlint-disable-line react/exhaustive-deps
   );
 }

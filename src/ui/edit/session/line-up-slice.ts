@@ -59,7 +59,7 @@ export function lineUpSlice(set: Change, get: Get): LineUpSlice {
       if (!liningUp?.analyses) return;
       set({ liningUp: null });
       const found = await Promise.all(
-        liningUp.analyses.map((id) =>
+        liningUp.analyses.map(async (id) =>
           // The kind that was asked for says what it is.
           id === null ? SAME : (call(readAnalysis, { params: { id } }) as Promise<Alignment>),
         ),

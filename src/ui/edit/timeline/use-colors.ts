@@ -22,6 +22,6 @@ export function useColors(): (name: ColorName) => string {
       return known;
     };
     // The style sheet has other colours when the lamp is off.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [lamp]);
 }

@@ -226,7 +226,7 @@ function Details({ view, used }: { view: FootageView; used: boolean }) {
   const track = useRef<HTMLInputElement>(null);
   const shown = useRef<HTMLDivElement>(null);
   useEffect(() => {
-    void shown.current?.scrollIntoView({ block: 'nearest' });
+    shown.current?.scrollIntoView({ block: 'nearest' });
   }, []);
   const { facts } = view;
   const uses = used ? usesOf(view.id) : [];
