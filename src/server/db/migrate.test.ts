@@ -1,6 +1,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { setTimeout as delay } from 'node:timers/promises';
 import { scratchFolder } from '../testing/media';
 import { migrate } from './migrate';
 import { MIGRATIONS, type Migration } from './migrations';
@@ -100,6 +101,20 @@ test('several that start at once do each migration once', async () => {
   };
   await Promise.all(Array.from({ length: 3 }, () => migrate(path, [...MIGRATIONS, next])));
   expect(runs).toBe(1);
+});
+
+test('one that is up to date is opened while another process writes for long', async () => {
+  const { path } = fresh();
+  await migrate(path);
+  const until = await within(path, async (writer) => {
+    await writer.run('BEGIN IMMEDIATE');
+    const opened = migrate(path).then(() => 'opened');
+    const late = delay(20_000, 'still waiting', { ref: false });
+    const first = await Promise.race([opened, late]);
+    await writer.run('COMMIT');
+    return first;
+  });
+  expect(until).toBe('opened');
 });
 
 test('other files are refused with a sentence, and stay as they are', async () => {

@@ -1,6 +1,6 @@
 import { mkdir, open, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
-import { Umzug, type UmzugStorage } from 'umzug';
+import type { UmzugStorage } from 'umzug';
 import { problem } from '../problem';
 import { MIGRATIONS, type Migration } from './migrations';
 import { RawDatabase } from './raw';
@@ -97,7 +97,7 @@ export async function migrate(
   try {
     await checkOurs(db, migrations);
     await readAheadLog(db);
-    while (await migrateOne(db, path, migrations));
+    while (!(await isUpToDate(db, migrations)) && (await migrateOne(db, path, migrations)));
   } finally {
     await db.close();
   }
@@ -129,12 +129,21 @@ async function isFilled(db: RawDatabase): Promise<boolean> {
   return false;
 }
 
+/** Told without the lock for writing, which another process may hold for long. */
+async function isUpToDate(db: RawDatabase, migrations: readonly Migration[]): Promise<boolean> {
+  if (!(await tablesOf(db)).includes('SequelizeMeta')) return false;
+  const done = new Set(await storageOf(db).executed({ context: undefined }));
+  return migrations.every(({ name }) => done.has(name));
+}
+
 /** Does the next migration that is due; false when there is none. */
 async function migrateOne(
   db: RawDatabase,
   path: string,
   migrations: readonly Migration[],
 ): Promise<boolean> {
+  // It loads slowly, and most processes find nothing to do.
+  const { Umzug } = await import('umzug');
   await db.run('BEGIN IMMEDIATE');
   try {
     const filled = await isFilled(db);
