@@ -224,9 +224,15 @@ function firing(c: Brush, s: KilnbookState) {
   });
   text(c, '0 h', chart.x + 70, low + 44, { size: 22, fill: color.soft });
   text(c, '14 h', chart.x + chart.width - 50, low + 44, { size: 22, fill: color.soft });
-  text(c, 'Energy about 42 kWh. Ready to unload on Friday, 9:00.', 370, 930, {
-    size: 26,
-    fill: color.soft,
+  box(c, chart.x - 40, 1224, chart.width + 80, 176, color.panel, color.line);
+  const facts = [
+    ['Energy', 'about 42 kWh'],
+    ['Ready to unload', 'Friday, 9:00'],
+  ] as const;
+  facts.forEach(([what, value], row) => {
+    const y = 1296 + row * 64;
+    text(c, what, chart.x, y, { size: 28, fill: color.soft });
+    text(c, value, chart.x + chart.width, y, { size: 30, weight: 600, align: 'right' });
   });
 }
 

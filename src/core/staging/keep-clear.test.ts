@@ -96,6 +96,21 @@ test('while text lies where they stand, the presenter stands elsewhere', () => {
   expect(project.layouts).toEqual([]);
 });
 
+test('they don’t go where a short word can’t be read for longer than a page of text here', () => {
+  const labels = [60, 1780].flatMap((x) =>
+    [100, 900].map((y) => ({ x, y, width: 90, height: 22, letters: 11 })),
+  );
+  const elsewhere = labels.filter(({ x, y }) => x < 900 || y < 500);
+  const { project, sources } = setUp([
+    [0, 60, elsewhere],
+    [60, 75, [...elsewhere, ...BELOW]],
+    [75, LENGTH, elsewhere],
+  ]);
+  const { spans, hidden } = keepClear(project, sources, null);
+  expect(spans).toEqual([]);
+  expect(hidden).toEqual({ before: 15, after: 15 });
+});
+
 test('for a moment, and where there is room nowhere, they stay', () => {
   const short = setUp([
     [0, 40, []],

@@ -30,6 +30,8 @@ const AFTER = 0.3;
 const COVERED = 0.15;
 /** Text behind all of so much of the presenter's box costs 1 a second. */
 const FULL = 0.15;
+/** A line that can't be read costs so much a second however short it is. */
+const UNREAD = 0.7;
 /** What happens behind the presenter costs so much a second for a press, and less by its weight. */
 const HAPPENS = 2;
 const PRESS = 8;
@@ -43,7 +45,7 @@ interface Look {
 }
 
 const NOTHING: Look = { cost: 0, hides: false };
-const share = (of: Rect, by: Rect): number =>
+const coveredShare = (of: Rect, by: Rect): number =>
   pixelsOf(intersect(of, by)) / Math.max(1, pixelsOf(of));
 
 /** What a presenter who stands on a part of a recording hides of it. */
@@ -54,12 +56,13 @@ function look(box: Rect, lines: readonly Rect[], happening: readonly Attention[]
     const part = intersect(line, box);
     if (part.width <= 0 || part.height <= 0) continue;
     text += pixelsOf(part);
-    hides ||= share(line, box) >= COVERED;
+    hides ||= coveredShare(line, box) >= COVERED;
   }
-  let cost = Math.min(1, text / (FULL * Math.max(1, pixelsOf(box))));
+  const share = Math.min(1, text / (FULL * Math.max(1, pixelsOf(box))));
+  let cost = hides ? Math.max(UNREAD, share) : share;
   for (const { rect, weight, gain } of happening) {
     if (!gain) continue;
-    const covered = share(rect, box);
+    const covered = coveredShare(rect, box);
     cost += HAPPENS * (weight / PRESS) * covered;
     hides ||= covered >= COVERED;
   }

@@ -4,7 +4,7 @@ import { LAYOUTS } from '@/core/layout/built-in';
 import { addStep } from '@/core/edit/outline';
 import { changeKey } from '@/core/edit/settings';
 import { USUAL_MOTION } from '@/core/callout/motion';
-import { addSpan, setLayout } from '@/core/edit/spans';
+import { addSpan, keepClear, setLayout } from '@/core/edit/spans';
 import { placeFootage } from '@/core/edit/place';
 import { planProject } from '@/core/framing/plan';
 import { newLook, pointerSpan } from '@/core/pointer/model';
@@ -12,6 +12,7 @@ import { createProject } from '@/core/project/create';
 import type { Layout, Project } from '@/core/project/model';
 import { projectDuration } from '@/core/project/query';
 import type { Sources } from '@/core/project/sources';
+import { keepClear as planClear } from '@/core/staging/keep-clear';
 import { rateFromNumber, secondsToTicks, snapToFrame, ticksToSeconds } from '@/core/time/ticks';
 
 export const DEMO_NAME = 'Glaze firing';
@@ -163,5 +164,8 @@ export function assembleDemo(
     ...{ ...PLAIN_TEXT, ...USUAL_MOTION },
   });
   project.framings = planProject(project, sources, newId).framings;
+  // In their usual corner the presenter would stand before what the firing's page says of itself.
+  const { spans } = planClear(project, sources, null);
+  keepClear(project, { start: 0, end }, spans, newId);
   return project;
 }

@@ -8,8 +8,13 @@ const NOTCH = { pixels: 100, factor: 1.2 } as const;
 const LINE_PX = 40;
 /** After so long without a turn the timeline is drawn at its new scale, in milliseconds. */
 const RESTS_MS = 90;
-/** What is drawn may be stretched so much and no more: beyond it letters and edges tell. */
+/** What is drawn is stretched so much: beyond it letters and edges tell, and it is drawn anew. */
 const STRETCHED = { least: 0.6, most: 2.5 } as const;
+/**
+ * But not more often than this, in milliseconds: a wheel that turns faster than a hand's twelve
+ * notches a second would have nearly each picture wait for a drawing that the next one leaves.
+ */
+const DRAWN_EVERY_MS = 160;
 
 const within = (scale: number) => Math.min(SCALES.most, Math.max(SCALES.least, scale));
 
@@ -38,9 +43,11 @@ export function useWheelScale(scroller: RefObject<HTMLDivElement | null>): void 
     let from = 0;
     let wanted: number | null = null;
     let timer: ReturnType<typeof setTimeout> | undefined;
+    let drawnAt = -Infinity;
     const draw = () => {
       clearTimeout(timer);
       if (wanted === null) return;
+      drawnAt = performance.now();
       const pixelsPerSecond = wanted;
       wanted = null;
       stretch(null);
@@ -63,7 +70,8 @@ export function useWheelScale(scroller: RefObject<HTMLDivElement | null>): void 
       const by = next / pixelsPerSecond;
       stretch(by);
       clearTimeout(timer);
-      if (by < STRETCHED.least || by > STRETCHED.most) draw();
+      const tells = by < STRETCHED.least || by > STRETCHED.most;
+      if (tells && performance.now() - drawnAt >= DRAWN_EVERY_MS) draw();
       else timer = setTimeout(draw, RESTS_MS);
     };
     // A page that listens passively can't keep the browser from making all of itself larger.
