@@ -1,4 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
+import { LAYOUTS } from '../src/core/layout/built-in';
 import { secondsToTicks } from '../src/core/time/ticks';
 import { clips, command, goTo, message, openDemo } from './edit';
 import { vistum } from './media';
@@ -119,14 +120,11 @@ test('a layout by hand needs a presenter, and says so', async ({ page }) => {
 
 test('the presenter keeps clear of what is shown, and stays again', async ({ page }) => {
   const id = await openDemo(page);
-  // Where the page has its headings.
-  vistum(
-    'edit',
-    id,
-    'change-presenter',
-    '--args',
-    JSON.stringify({ change: { corner: 'top-left' } }),
-  );
+  const edit = (name: string, args: object) =>
+    vistum('edit', id, name, '--args', JSON.stringify(args));
+  // Where the page has its headings, and without what the demo has of it.
+  edit('change-presenter', { change: { corner: 'top-left' } });
+  edit('keep-clear', { start: 0, end: secondsToTicks(80), spans: [] });
   await page.reload();
   await expect(clips(page, 'screen')).toHaveCount(1);
   const before = (await openDocument(page, id)).project.layouts;
@@ -151,16 +149,21 @@ test('the presenter keeps clear of what is shown, and stays again', async ({ pag
 
 test('layouts are suggested for the steps, each to take or to leave', async ({ page }) => {
   const id = await openDemo(page);
+  // A talk would have them beside the screen; here something happens on it.
+  const [start, end] = [33, 47].map(secondsToTicks);
+  const args = JSON.stringify({ start, end, layout: LAYOUTS.side });
+  vistum('edit', id, 'set-layout', '--args', args);
+  await expect(page.locator('[data-span=layouts]')).toHaveCount(6);
   await page.getByRole('button', { name: 'Layout', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Suggest one for each step' }).click();
   const one = page.getByRole('listitem').filter({ hasText: 'Set the ramp' });
-  await expect(one.getByText(/^Screen only/)).toBeVisible();
-  const before = (await openDocument(page, id)).project.layouts.length;
+  await expect(one.getByText(/^Presenter in a corner/)).toBeVisible();
   await one.getByRole('button', { name: 'Take it' }).click();
   await expect(one).toHaveCount(0);
   await expect(page.getByText('Each step has the layout that suits')).toBeVisible();
   await saved(page);
-  expect((await openDocument(page, id)).project.layouts).toHaveLength(before + 1);
+  // The usual layout needs no span of its own.
+  expect((await openDocument(page, id)).project.layouts).toHaveLength(5);
   await page.keyboard.press('Control+z');
   await one.getByRole('button', { name: 'Leave it' }).click();
   await expect(one).toHaveCount(0);

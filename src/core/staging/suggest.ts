@@ -1,5 +1,6 @@
 import { attentionOf, type Attention } from '../framing/attention';
 import { builtInOf, type LayoutKind } from '../layout/built-in';
+import { KEEPS_CLEAR } from '../layout/clearing';
 import { layoutMomentAt } from '../layout/glide';
 import type { LaneKind, Project } from '../project/model';
 import { isLaneOn, stepRange } from '../project/query';
@@ -128,7 +129,9 @@ export function suggestLayouts(project: Project, sources: Sources): SuggestedLay
     return range && range.end > range.start ? [{ id, range }] : [];
   });
   return placed.flatMap(({ id, range }, i) => {
-    const now = builtInOf(layoutMomentAt(project.layouts, (range.start + range.end) / 2).to);
+    const { to } = layoutMomentAt(project.layouts, (range.start + range.end) / 2);
+    // Whoever makes room in one corner stands in another.
+    const now = to.name === KEEPS_CLEAR ? 'corner' : builtInOf(to);
     const facts = factsOf(project, sources, range, attention);
     const found = layoutFor({ ...facts, first: i === 0, last: i === placed.length - 1 });
     if (!found || !now || found.kind === now) return [];
