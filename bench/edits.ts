@@ -1,4 +1,3 @@
-import { UNPOSED } from '@/core/callout/keyframes';
 import { splitAll, trimClip } from '@/core/edit/clips';
 import { doEdit, EMPTY_HISTORY, undo, type Versioned } from '@/core/edit/history';
 import { counter, facts, frame, FRAME } from '@/core/edit/fixture';
@@ -6,10 +5,11 @@ import { openJoin, rippleDelete } from '@/core/edit/ripple';
 import { setTransition, DEFAULT_TRANSITION } from '@/core/edit/transitions';
 import { soundSegments } from '@/core/audio/mix';
 import { planFrame } from '@/core/frame/plan-frame';
-import { createClip, createProject } from '@/core/project/create';
+import { createProject } from '@/core/project/create';
 import type { Project } from '@/core/project/model';
 import type { Sources } from '@/core/project/sources';
 import { validateProject } from '@/core/project/validate';
+import { longProject } from './long-project';
 import { benchSaving } from './saving';
 import { rateFromNumber } from '@/core/time/ticks';
 
@@ -23,36 +23,9 @@ const ROUNDS = 9;
 
 const SOURCES: Sources = { footage: { long: facts('long', 'screen', 7200 * 3) }, pointers: {} };
 
-function longProject(count: number): Project {
-  const project = structuredClone(createProject(1920, 1080, rateFromNumber(30)));
-  const lanes = (['presenter', 'screen', 'voice'] as const).map((kind) =>
-    project.lanes.find((l) => l.kind === kind)!,
-  );
-  for (const lane of lanes)
-    lane.clips = Array.from({ length: Math.floor(count / 3) }, (_, i) =>
-      createClip({
-        id: `${lane.kind}${i}`,
-        footageId: 'long',
-        start: frame(i * LENGTH),
-        duration: frame(LENGTH),
-        source: frame(i * (LENGTH + 30)),
-        link: `take${i}`,
-      }),
-    );
-  project.callouts = Array.from({ length: Math.round(count / 6) }, (_, i) => ({
-    id: `c${i}`,
-    start: frame(i * LENGTH * 2),
-    end: frame(i * LENGTH * 2 + 90),
-    anchor: { to: 'footage', footageId: 'long' },
-    ...UNPOSED,
-    kind: 'cover',
-    way: 'blur',
-    color: '#1e2a32',
-    rect: { x: 0, y: 0, width: 9, height: 9 },
-    strength: 9,
-  }));
-  return project;
-}
+const EMPTY = createProject(1920, 1080, rateFromNumber(30));
+const ofClips = (clips: number): Project =>
+  longProject(EMPTY, { clips, footageId: 'long', each: LENGTH, apart: LENGTH + 30, gap: 0 });
 
 /** Median milliseconds of some runs, each with another number. */
 function time(run: (round: number) => unknown): number {
@@ -72,7 +45,7 @@ export function benchEdits(): void {
   const rows = new Map<string, number[]>();
   const note = (name: string, ms: number) => rows.set(name, [...(rows.get(name) ?? []), ms]);
   for (const count of COUNTS) {
-    const state: Versioned = { project: longProject(count), history: EMPTY_HISTORY };
+    const state: Versioned = { project: ofClips(count), history: EMPTY_HISTORY };
     const middle = (round: number) => frame(Math.floor(count / 6) * LENGTH + 20 + round);
     const at = Math.floor(count / 6);
     const cut = doEdit(state, 'Ripple delete', (p) =>
@@ -139,4 +112,4 @@ export function benchEdits(): void {
 }
 
 benchEdits();
-await benchSaving(longProject);
+await benchSaving(ofClips);

@@ -11,68 +11,8 @@ import { serve } from './serve.mjs';
 
 const HOURS = 2;
 const SECONDS = HOURS * 3600;
-const FRAME = 23_520_000;
-const SECOND = 705_600_000;
 const COUNTS = (process.env.VISTUM_BENCH_CLIPS ?? '100,300,1000,3000').split(',').map(Number);
-const CALLOUTS_A_CLIP = 500 / 3000;
 const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
-
-/**
- * A document with so many clips on three lanes over two hours, and callouts, steps and markers with
- * them.
- */
-function longProject(document, footageId, count) {
-  const project = structuredClone(document);
-  const each = Math.floor((SECONDS * 30) / (count / 3));
-  const lanes = ['presenter', 'screen', 'voice'].map((kind) =>
-    project.lanes.find((l) => l.kind === kind),
-  );
-  const clip = (kind, i) => ({
-    id: `${kind}-${i}`,
-    footageId,
-    start: i * each * FRAME,
-    duration: (each - (i % 5 === 4 ? 10 : 0)) * FRAME,
-    // Something was taken out at every join.
-    source: Math.min(i * each, (SECONDS - 1) * 30 - each) * FRAME,
-    link: `take-${i}`,
-    speed: 1,
-    gain: 0,
-    muted: false,
-    fadeIn: 0,
-    fadeOut: 0,
-    envelope: [],
-    transitionIn: null,
-    transitionOut: null,
-    group: null,
-  });
-  for (const lane of lanes)
-    lane.clips = Array.from({ length: Math.floor(count / 3) }, (_, i) => clip(lane.kind, i));
-  project.lanes.find((l) => l.kind === 'presenter').off = true;
-  const callouts = Math.round(count * CALLOUTS_A_CLIP);
-  project.callouts = Array.from({ length: callouts }, (_, i) => {
-    const start = Math.floor(((SECONDS - 10) * i) / callouts) * SECOND;
-    return {
-      id: `c${i}`,
-      start,
-      end: start + 4 * SECOND,
-      anchor: { to: 'footage', footageId },
-      kind: 'cover',
-      way: 'blur',
-      color: '#1e2a32',
-      rect: { x: 8, y: 8, width: 16, height: 16 },
-      strength: 8,
-    };
-  });
-  project.steps = Array.from({ length: Math.ceil(count / 30) }, (_, i) => ({
-    id: `s${i}`,
-    start: Math.floor((SECONDS * i) / Math.ceil(count / 30)) * SECOND,
-    title: `Step ${i + 1}`,
-    narration: 'Choose the small electric kiln, set the ramp, and book the firing for the week.',
-    action: '',
-    notes: '',
-  }));
-  return project;
-}
 
 /** Opens an editor on such a project and measures opening, scrolling, scaling and editing. */
 async function measure(browser, base, id) {
@@ -195,6 +135,7 @@ async function measure(browser, base, id) {
 }
 
 export async function benchLong() {
+  const { longWork } = await import('../dist/bench-long-project.mjs');
   const data = mkdtempSync(join(tmpdir(), 'vistum-long-'));
   say(`Making a recording of ${HOURS} hours`);
   const file = join(data, 'long.mp4');
@@ -277,6 +218,7 @@ export async function benchLong() {
       '  clips   opened   scrolled       scaled         split    ripple delete   undo    drawn',
     );
     for (const count of COUNTS) {
+      const each = Math.floor((SECONDS * 30) / (count / 3));
       const { id } = await make();
       const { names } = await api(`/api/projects/${id}/footage/bring`, 'POST', {
         footageIds: [footage.id],
@@ -284,7 +226,9 @@ export async function benchLong() {
       const opened = await api(`/api/projects/${id}`);
       await api(`/api/projects/${id}`, 'PUT', {
         revision: opened.revision,
-        project: longProject(opened.project, names[footage.id], count),
+        project: longWork(opened.project, {
+          ...{ clips: count, footageId: names[footage.id], each, apart: each, gap: 10 },
+        }),
         history: { done: [], undone: [] },
       });
       const m = await measure(browser, base, id);
