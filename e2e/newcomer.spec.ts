@@ -3,9 +3,9 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import { wavFile } from '../src/core/audio/wav';
-import { ticksToSeconds } from '../src/core/time/ticks';
+import { secondsToTicks, ticksToSeconds } from '../src/core/time/ticks';
 import { clips, drag, goTo, message, openDemo } from './edit';
-import { ffmpeg, folder } from './media';
+import { ffmpeg, folder, vistum } from './media';
 import { newProject, openDocument, saved } from './recording';
 
 /** The camera began so much before the screen recording, in seconds. */
@@ -147,6 +147,11 @@ test('what is seen in the Picture is pressed, dragged, sized and removed there',
   page,
 }) => {
   const id = await openDemo(page);
+  // They stand where the project places them.
+  const range = { start: 0, end: secondsToTicks(80) };
+  vistum('edit', id, 'keep-clear', '--args', JSON.stringify({ ...range, spans: [] }));
+  await page.reload();
+  await expect(clips(page, 'screen')).toHaveCount(1);
   await goTo(page, '45');
   const picture = (await page.getByTestId('picture').boundingBox())!;
   const at = (x: number, y: number) => ({
