@@ -26,8 +26,8 @@ function inShape(from: Point, to: Point, shape: { width: number; height: number 
 }
 
 /**
- * What becomes of a new callout that is drawn from one point to another: its ends, its rectangle, or
- * its spot and where its words stand.
+ * What becomes of a new callout that is drawn from one point to another: its ends, its rectangle,
+ * or its spot and where its words stand.
  *
  * @param from where it was begun, in pixels of what it stands on
  * @param to where it ends, in the same
@@ -61,8 +61,8 @@ interface Box {
 const ABOUT = 0.18;
 
 /**
- * The lines of text that a rectangle marks, each as far as it lies within: those of which the middle
- * lies in it, or, where it is drawn flat over one, that one.
+ * The lines of text that a rectangle marks, each as far as it lies within: those of which the
+ * middle lies in it, or, where it is drawn flat over one, that one.
  *
  * @param text boxes of the lines on the page
  */

@@ -5,7 +5,10 @@ import { useChosenKeys } from '../../keys/chosen';
 import { useEditor, useEditorStore } from '../store';
 import { editorCommands, type Command } from '.';
 
-/** Every command by its id, with the keys it has now; layouts that were saved, or suit the picture, have one each. */
+/**
+ * Every command by its id, with the keys it has now; layouts that were saved, or suit the picture,
+ * have one each.
+ */
 export function useCommands(player: Player | null): ReadonlyMap<string, Command> {
   const store = useEditorStore();
   const chosen = useChosenKeys();
