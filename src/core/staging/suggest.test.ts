@@ -2,6 +2,7 @@ import { counter, emptyProject, facts } from '../edit/fixture';
 import { placeFootage } from '../edit/place';
 import { setLayout } from '../edit/spans';
 import { LAYOUTS } from '../layout/built-in';
+import { KEEPS_CLEAR } from '../layout/clearing';
 import type { Sources } from '../project/sources';
 import { secondsToTicks } from '../time/ticks';
 import type { ScreenActivity } from '../vision/screen-activity';
@@ -70,4 +71,16 @@ test('each step is told what suits it, if that is another than it has', () => {
   setLayout(project, { start: secondsToTicks(40), end: secondsToTicks(60) }, own, counter());
   expect(kinds()).toEqual([]);
   expect(suggestLayouts(emptyProject(), sources)).toEqual([]);
+});
+
+test('whoever makes room counts as one who stands in a corner', () => {
+  const { project, sources } = setUp();
+  const before = suggestLayouts(project, sources);
+  const presenter = {
+    ...{ box: { x: 0.02, y: 0.66, width: 0.17, height: 0.3 }, shape: 'circle' as const },
+    ...{ feather: 0, center: null, ring: null },
+  };
+  const room = { ...LAYOUTS.corner, name: KEEPS_CLEAR, presenter };
+  setLayout(project, { start: 0, end: secondsToTicks(60) }, room, counter());
+  expect(suggestLayouts(project, sources)).toEqual(before);
 });
