@@ -40,13 +40,36 @@ const USUAL_REACH = { left: 0.012, top: 0.012, right: 0.03, bottom: 0.045 };
  * missed.
  */
 export function pointerBox(track: PointerTrack, reach: PointerReach, ms: number): Rect {
-  const { x, y } = pointerAt(track, ms);
-  const room = 2 + ROOM * track.height;
+  return boxAbout(pointerAt(track, ms), track, reach);
+}
+
+function boxAbout(
+  { x, y }: { x: number; y: number },
+  { height }: PointerTrack,
+  reach: PointerReach,
+): Rect {
+  const room = 2 + ROOM * height;
   const { left, top, right, bottom } = reach;
   return {
     ...{ x: x - left - room, y: y - top - room },
     ...{ width: left + right + 2 * room, height: top + bottom + 2 * room },
   };
+}
+
+/**
+ * All that a pointer covers between two times in ms. Between samples it goes straight, so that none
+ * of its turns is missed.
+ */
+function boxBetween(track: PointerTrack, reach: PointerReach, from: number, to: number): Rect {
+  const { samples } = track;
+  const turns = samples.slice(
+    countFront(samples, ([at]) => at < from),
+    countFront(samples, ([at]) => at <= to),
+  );
+  const points = turns.map(([, x, y]) => ({ x, y }));
+  return [pointerAt(track, from), ...points, pointerAt(track, to)]
+    .map((point) => boxAbout(point, track, reach))
+    .reduce(unite);
 }
 
 /** How far the pointer of a recording reaches from its tip, in pixels. */
@@ -115,8 +138,7 @@ export function uncovered(
   const boxOf = (step: number): Rect => {
     const known = boxes.get(step);
     if (known) return known;
-    const times = [0, 0.25, 0.5, 0.75, 1].map((share) => (step + share) * STEP);
-    const box = times.map((ms) => pointerBox(track, reach, ms)).reduce(unite);
+    const box = boxBetween(track, reach, step * STEP, (step + 1) * STEP);
     boxes.set(step, box);
     return box;
   };
