@@ -23,8 +23,10 @@ const TOGETHER = 300;
 const PAGE = 0.4;
 /** A line of text is no higher than this share of the picture, with what the codec adds. */
 const LINE = 0.075;
-/** Typing is so many changes a second at least, and so many in all. */
-const TYPING_RATE = 1.6;
+/** And a few letters, as are typed between two pictures, no wider, and so often their height. */
+const LETTERS = { width: 0.12, ratio: 4 };
+/** Typing is so many changes a second, where more are an animation, and so many in all at least. */
+const TYPING_RATE = { least: 1.6, most: 14 };
 const TYPING_LEAST = 3;
 /** A film changes so often a second, for so many ms. */
 const FILM_RATE = 7;
@@ -34,39 +36,100 @@ const OPENING = { width: 64, height: 48, time: 450 };
 /** The caret of a text field blinks within these shares of the picture's height. */
 const CARET = { width: 0.03, height: 0.06 };
 
+/** What changed of a place in one picture. */
+interface Part {
+  readonly ms: number;
+  readonly rect: Rect;
+}
+
 /** A place that changes, over a time. */
 interface Busy {
-  start: number;
-  end: number;
-  box: Rect;
-  /** The largest of its changes, and the first. */
-  largest: Rect;
-  first: Rect;
+  /** In order of time, one for each picture in which something changed. */
+  readonly parts: Part[];
+  /** What changed of it last; of several things in one picture, one. */
   last: Rect;
-  times: number;
   scrolled: number;
   share: number;
 }
 
-function kindOf(busy: Busy, height: number): ScreenActivity['kind'] | null {
-  const { box, largest, first, last, times, scrolled, start, end, share } = busy;
-  const seconds = Math.max(0.001, (end - start) / 1000);
+/** Whether something is no larger than a caret that blinks. */
+const isCaret = ({ width, height }: Rect, ofPicture: number): boolean =>
+  width <= CARET.width * ofPicture && height <= CARET.height * ofPicture;
+
+const boxOf = (parts: readonly Part[]): Rect => parts.map(({ rect }) => rect).reduce(unite);
+
+const spanOf = (parts: readonly Part[]) => ({
+  start: parts[0]!.ms,
+  end: parts[parts.length - 1]!.ms,
+});
+
+/** Whether what changed stayed on a line and went on along it, to either side. */
+function advances(parts: readonly Part[]): boolean {
+  let [on, back, elsewhere] = [0, 0, 0];
+  for (let i = 1; i < parts.length; i++) {
+    const [a, b] = [parts[i - 1]!.rect, parts[i]!.rect];
+    const isOneLine = a.y < b.y + b.height && b.y < a.y + a.height;
+    const step = b.x + b.width - a.x - a.width;
+    if (!isOneLine) elsewhere++;
+    else if (step > 0) on++;
+    else if (step < 0) back++;
+  }
+  const steps = parts.length - 1;
+  const most = Math.max(on, back);
+  // Letters are often narrower than what can be told of where something changed.
+  return most >= steps / 4 && most >= 3 * Math.min(on, back) && elsewhere <= steps / 4;
+}
+
+/**
+ * Which of the changes of a place are letters that are typed; null if none are. A field that lights
+ * up before, or a list that opens beneath, is beside that.
+ */
+function lettersOf(parts: readonly Part[], height: number): readonly Part[] | null {
+  const letters = parts.filter(
+    ({ rect }) =>
+      rect.height <= LINE * height &&
+      rect.width <= Math.min(LETTERS.width * height, LETTERS.ratio * rect.height),
+  );
+  if (letters.length < Math.max(TYPING_LEAST, parts.length / 2)) return null;
+  if (isCaret(boxOf(letters), height)) return null;
+  const { start, end } = spanOf(letters);
+  const rate = (1000 * (letters.length - 1)) / Math.max(1, end - start);
+  const isTyped = rate >= TYPING_RATE.least && rate <= TYPING_RATE.most && advances(letters);
+  return isTyped ? letters : null;
+}
+
+function kindOf(
+  parts: readonly Part[],
+  { scrolled, share }: Busy,
+  height: number,
+): ScreenActivity['kind'] | null {
+  const box = boxOf(parts);
+  const { start, end } = spanOf(parts);
   if (scrolled) return 'scroll';
   if (share >= PAGE) return 'page';
-  if (times >= FILM_RATE * seconds && end - start >= FILM_TIME && largest.height > LINE * height)
-    return 'video';
-  if (box.width <= CARET.width * height && box.height <= CARET.height * height) return null;
-  const advances = last.x + last.width > first.x + first.width;
-  if (
-    largest.height <= LINE * height &&
-    times >= TYPING_LEAST &&
-    times >= TYPING_RATE * seconds &&
-    advances
-  )
-    return 'typing';
+  const isOften = parts.length >= (FILM_RATE * (end - start)) / 1000;
+  const largest = parts.reduce((a, b) => (areaOf(b.rect) > areaOf(a.rect) ? b : a)).rect;
+  if (isOften && end - start >= FILM_TIME && largest.height > LINE * height) return 'video';
+  if (isCaret(box, height)) return null;
   const opened = box.width >= OPENING.width && box.height >= OPENING.height;
   if (opened && end - start <= OPENING.time) return 'opening';
   return 'change';
+}
+
+/** What a place that changed was: typing, what went on beside it, or one thing. */
+function tellPlace(busy: Busy, height: number): ScreenActivity[] {
+  const { parts, scrolled } = busy;
+  const isText = !scrolled && busy.share < PAGE;
+  const letters = (isText && lettersOf(parts, height)) || [];
+  const isLetter = new Set(letters);
+  const others = parts.filter((part) => !isLetter.has(part));
+  const told: ScreenActivity[] = [];
+  const tell = (kind: ScreenActivity['kind'] | null, of: readonly Part[]) => {
+    if (kind) told.push({ kind, ...spanOf(of), box: boxOf(of), scrolled });
+  };
+  if (letters.length) tell('typing', letters);
+  if (others.length) tell(kindOf(others, busy, height), others);
+  return told;
 }
 
 /**
@@ -79,14 +142,11 @@ function kindOf(busy: Busy, height: number): ScreenActivity['kind'] | null {
 export function screenActivities(changes: readonly Change[], size: Size): ScreenActivity[] {
   const found: ScreenActivity[] = [];
   let open: Busy[] = [];
-  const close = (busy: Busy) => {
-    const kind = kindOf(busy, size.height);
-    const { start, end, box, scrolled } = busy;
-    if (kind) found.push({ kind, start, end, box, scrolled });
-  };
+  const close = (busy: Busy) => found.push(...tellPlace(busy, size.height));
+  const endOf = ({ parts }: Busy) => parts[parts.length - 1]!.ms;
   for (const { ms, boxes, share, scrolled } of changes) {
-    for (const busy of open) if (ms - busy.end > GAP) close(busy);
-    open = open.filter((busy) => ms - busy.end <= GAP);
+    for (const busy of open) if (ms - endOf(busy) > GAP) close(busy);
+    open = open.filter((busy) => ms - endOf(busy) <= GAP);
     for (const box of boxes) {
       const rect = { x: box.x, y: box.y, width: box.width, height: box.height };
       const there = open.find(
@@ -94,17 +154,16 @@ export function screenActivities(changes: readonly Change[], size: Size): Screen
           meet(padded(busy.last, BESIDE), rect) && (busy.scrolled !== 0) === (scrolled !== 0),
       );
       if (!there) {
-        const fresh = { start: ms, end: ms, box: rect, largest: rect, first: rect, last: rect };
-        open.push({ ...fresh, times: 1, scrolled, share });
+        open.push({ parts: [{ ms, rect }], last: rect, scrolled, share });
         continue;
       }
-      there.times += ms > there.end ? 1 : 0;
-      there.end = ms;
-      there.box = unite(there.box, rect);
+      const { parts } = there;
+      const latest = parts[parts.length - 1]!;
+      if (latest.ms === ms) parts[parts.length - 1] = { ms, rect: unite(latest.rect, rect) };
+      else parts.push({ ms, rect });
       there.last = rect;
       there.scrolled += scrolled;
       there.share = Math.max(there.share, share);
-      if (areaOf(rect) > areaOf(there.largest)) there.largest = rect;
     }
   }
   open.forEach(close);

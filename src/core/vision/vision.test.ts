@@ -201,6 +201,33 @@ test('what happened: typing advances, a caret blinks, a menu opens, a film goes 
   expect(screenActivities(scroll, HD)).toMatchObject([{ kind: 'scroll', scrolled: -120 }]);
 });
 
+test('typing is told from what lights up before it, what opens beneath it, and what fades', () => {
+  const letters = (from: number, step: number) =>
+    Array.from({ length: 10 }, (_, i) => change(1200 + i * 130, [from + i * step, 300, 32, 32]));
+  const field = change(1000, [380, 280, 600, 64]);
+  const list = change(2600, [380, 340, 600, 200]);
+  for (const [from, step, box] of [
+    [400, 9, { x: 400, y: 300, width: 113, height: 32 }],
+    // From right to left.
+    [940, -9, { x: 859, y: 300, width: 113, height: 32 }],
+  ] as const) {
+    const found = screenActivities([field, ...letters(from, step), list], HD);
+    expect(found.find(({ kind }) => kind === 'typing')).toMatchObject({
+      ...{ start: 1200, end: 2370 },
+      box,
+    });
+    // What is beside it is told, too.
+    expect(found.some(({ kind, start }) => kind !== 'typing' && start === 1000)).toBe(true);
+  }
+  const none = (changes: Change[]) =>
+    expect(screenActivities(changes, HD).filter(({ kind }) => kind === 'typing')).toEqual([]);
+  // A button fades in each picture, by other parts of it each time.
+  none(Array.from({ length: 8 }, (_, i) => change(i * 33, [400, 300, 64 + 16 * (i % 3), 32])));
+  // A spinner goes to and fro; a list is laid out line by line.
+  none(Array.from({ length: 12 }, (_, i) => change(i * 120, [400 + 40 * (i % 2), 300, 32, 32])));
+  none(Array.from({ length: 12 }, (_, i) => change(i * 120, [400 + i * 9, 300 + i * 34, 64, 32])));
+});
+
 test('a press is inferred where the pointer stands and something opens, not as it leaves', () => {
   const frames = Array.from({ length: 60 }, (_, i) => i * 33);
   const spots = frames.map((ms, i) => ({
