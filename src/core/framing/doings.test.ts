@@ -65,3 +65,33 @@ test('a track that was recorded tells all; without one, what changes is gone by'
   expect(doings(null, happened('change', 8000))).toMatchObject([{ kind: 'opening' }]);
   expect(doingsOf(emptyProject(), { footage: {}, pointers: {} }, 'screen')).toBeNull();
 });
+
+test('what is typed is as sure as the press that went into its line', () => {
+  const typed = (start: number, y: number) =>
+    doings(found, happened('typing', start, { x: 320, y, width: 200, height: 40 })).find(
+      ({ kind }) => kind === 'typing',
+    )!.confidence;
+  expect(typed(2300, 480)).toBe(0.8);
+  // In another line, long after it, and before it.
+  expect(typed(2300, 700)).toBe(0.7);
+  expect(typed(6000, 480)).toBe(0.7);
+  expect(typed(1500, 480)).toBe(0.7);
+});
+
+test('typing that was recorded is told where the picture shows it', () => {
+  const keys = [4000, 4150, 4300, 4450].map((t) => ({ t, type: 'key' as const, key: 'a' }));
+  const recorded: PointerTrack = {
+    ...found,
+    source: 'recorded',
+    events: [...found.events.map(({ confidence: _, ...event }) => event), ...keys],
+  };
+  const box = { x: 320, y: 480, width: 90, height: 40 };
+  const typed = (...seen: ScreenActivity[]) =>
+    doings(recorded, ...seen).find(({ kind }) => kind === 'typing')!;
+  const where = { left: 320, top: 480, right: 410, bottom: 520 };
+  const told = { start: 4000, end: 4450, confidence: 1 };
+  expect(typed(happened('typing', 4060, box))).toMatchObject({ ...told, ...where });
+  // Elsewhere in time, and what is no typing, say nothing of it.
+  for (const other of [happened('typing', 9000, box), happened('change', 4060, box)])
+    expect(typed(other)).toMatchObject({ ...told, left: 500, top: 500 });
+});

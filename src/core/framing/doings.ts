@@ -18,6 +18,8 @@ const LEAST = 48;
 
 /** What opens so soon after a press is what the press brought about, in ms. */
 const BROUGHT = 350;
+/** Who presses into a field types there within so many ms, in its line. */
+const INTO = 2000;
 /** Pictures tell of a press somewhat late. */
 const LATE = 60;
 
@@ -26,6 +28,13 @@ const isBrought = (start: number, told: readonly Activity[]): boolean =>
   told.some(
     (one) => one.kind === 'press' && one.start > start - BROUGHT && one.start < start + LATE,
   );
+
+/** How sure it is that something is typed: as sure as of a press that went into its line. */
+const sureOfTyping = ({ start, box }: ScreenActivity, told: readonly Activity[]): number =>
+  told
+    .filter(({ kind, end }) => kind === 'press' && end <= start + LATE && end > start - INTO)
+    .filter(({ top }) => top > box.y - box.height && top < box.y + 2 * box.height)
+    .reduce((sure, { confidence }) => Math.max(sure, confidence), IN_PICTURE);
 
 /**
  * What was scrolled, as a recorded track would have it: where the pointer was, if it was over it; a
@@ -42,17 +51,18 @@ function scrolledAt(track: PointerTrack, ms: number, box: Rect): Rect {
  * @param told what that tells
  */
 function fromPicture(
-  { kind, start, end, box }: ScreenActivity,
+  one: ScreenActivity,
   track: PointerTrack | null,
   told: readonly Activity[],
 ): Activity | null {
+  const { kind, start, end, box } = one;
   const at = ({ x, y, width, height }: Rect) => ({
     ...{ start, end, left: x, top: y, right: x + width, bottom: y + height },
     confidence: IN_PICTURE,
   });
   switch (kind) {
     case 'typing':
-      return { kind, ...at(box) };
+      return { kind, ...at(box), confidence: sureOfTyping(one, told) };
     case 'scroll':
       return { kind, ...at(track ? scrolledAt(track, start, box) : box) };
     case 'opening':
@@ -66,10 +76,24 @@ function fromPicture(
   }
 }
 
+/** What was typed as a recorded track tells it, where the picture shows it to appear. */
+function typedWhereSeen(told: Activity, seen: readonly ScreenActivity[]): Activity {
+  if (told.kind !== 'typing') return told;
+  const common = ({ start, end }: ScreenActivity) =>
+    Math.min(end, told.end + LATE) - Math.max(start, told.start);
+  const best = seen
+    .filter(({ kind }) => kind === 'typing')
+    .reduce<ScreenActivity | null>((a, b) => (a && common(a) >= common(b) ? a : b), null);
+  if (!best || common(best) < (told.end - told.start) / 2) return told;
+  const { x, y, width, height } = best.box;
+  return { ...told, left: x, top: y, right: x + width, bottom: y + height };
+}
+
 /**
  * What was done in a screen recording, by its pointer track and by its picture, in order of time.
- * Where the track was recorded it tells all; one that was found tells nothing of keys and wheel,
- * and where there is none the picture alone has to do. Null where neither is known.
+ * Where the track was recorded it tells all but where typed text appears; one that was found tells
+ * nothing of keys and wheel, and where there is none the picture alone has to do. Null where neither
+ * is known.
  */
 export function doingsOf(
   project: Pick<Project, 'corrections'>,
@@ -80,8 +104,9 @@ export function doingsOf(
   const sight = sources.sights?.[footageId];
   if (!track && !sight) return null;
   const told = track ? findActivities(track) : [];
-  if (!sight || (track && (sources.pointers[footageId]?.source ?? 'recorded') === 'recorded'))
-    return told;
+  if (!sight) return told;
+  if (track && (sources.pointers[footageId]?.source ?? 'recorded') === 'recorded')
+    return told.map((one) => typedWhereSeen(one, sight.activities));
   const seen = sight.activities.flatMap((one) => fromPicture(one, track, told) ?? []);
   return [...told, ...seen].sort((a, b) => a.start - b.start || a.end - b.end);
 }

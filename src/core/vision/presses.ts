@@ -36,6 +36,15 @@ const LONG = 4000;
 const LARGE = 40;
 /** A page that is scrolled moves by parts of a pixel too, which is not told as scrolling. */
 const SCROLLING = 150;
+/** What changes so near to the pointer, in pixels, is what it is on. */
+const AT = 8;
+/** What a pointer that stood for so many ms did not bring about itself may come up, too. */
+const WAITED = 1500;
+/**
+ * How likely it is a press, about as often as it was one in recordings of desktops: what is large,
+ * what is small and at the pointer or near it, and anything at one that has stood for long.
+ */
+const SURE = { large: 0.95, small: 0.85, near: 0.6, late: 0.5 };
 /** A page that comes up changes this share of the picture and more. */
 const PAGE = 0.1;
 
@@ -118,8 +127,9 @@ export function inferPresses(
     // It may leave while a page comes up; what lights up or goes dark as it leaves is smaller.
     if (change.share < PAGE && !stays(spots, i)) continue;
     pressed++;
-    const sure = 0.45 + (near < 8 ? 0.25 : 0) + (large ? 0.15 : 0) + (stood < 1500 ? 0.1 : 0);
-    found.push({ ms: Math.max(since, change.ms - BEFORE), x: spot.x, y: spot.y, confidence: sure });
+    const small = near < AT ? SURE.small : SURE.near;
+    const confidence = stood > WAITED ? SURE.late : large ? SURE.large : small;
+    found.push({ ms: Math.max(since, change.ms - BEFORE), x: spot.x, y: spot.y, confidence });
   }
   return found;
 }

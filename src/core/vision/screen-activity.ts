@@ -1,5 +1,6 @@
 import { areaOf, meet, padded, unite, type Rect, type Size } from '../scale/rect';
-import type { Change } from './changes';
+import type { Change, ChangedBox } from './changes';
+import { TILE } from './luma';
 
 /** Something that happened in the picture itself. */
 export interface ScreenActivity {
@@ -33,6 +34,8 @@ const FILM_RATE = 7;
 const FILM_TIME = 1500;
 /** What opens is at least so large, and there within so many ms. */
 const OPENING = { width: 64, height: 48, time: 450 };
+/** The ring of a field that lights up: so many tiles as along its box's edges, and of all in it. */
+const RING = { edges: 1.5, share: 0.65 };
 /** The caret of a text field blinks within these shares of the picture's height. */
 const CARET = { width: 0.03, height: 0.06 };
 
@@ -40,6 +43,8 @@ const CARET = { width: 0.03, height: 0.06 };
 interface Part {
   readonly ms: number;
   readonly rect: Rect;
+  /** Whether something that is large enough to have opened changed, not only the ring around it. */
+  readonly isFilled: boolean;
 }
 
 /** A place that changes, over a time. */
@@ -55,6 +60,12 @@ interface Busy {
 /** Whether something is no larger than a caret that blinks. */
 const isCaret = ({ width, height }: Rect, ofPicture: number): boolean =>
   width <= CARET.width * ofPicture && height <= CARET.height * ofPicture;
+
+function isRing({ width, height, tiles }: ChangedBox): boolean {
+  const [across, down] = [width / TILE, height / TILE];
+  const edges = 2 * (across + down) - 4;
+  return tiles <= RING.edges * edges && tiles <= RING.share * across * down;
+}
 
 const boxOf = (parts: readonly Part[]): Rect => parts.map(({ rect }) => rect).reduce(unite);
 
@@ -112,7 +123,8 @@ function kindOf(
   if (isOften && end - start >= FILM_TIME && largest.height > LINE * height) return 'video';
   if (isCaret(box, height)) return null;
   const opened = box.width >= OPENING.width && box.height >= OPENING.height;
-  if (opened && end - start <= OPENING.time) return 'opening';
+  const isFilled = parts.some((part) => part.isFilled);
+  if (opened && isFilled && end - start <= OPENING.time) return 'opening';
   return 'change';
 }
 
@@ -149,18 +161,23 @@ export function screenActivities(changes: readonly Change[], size: Size): Screen
     open = open.filter((busy) => ms - endOf(busy) <= GAP);
     for (const box of boxes) {
       const rect = { x: box.x, y: box.y, width: box.width, height: box.height };
+      const isFilled = areaOf(rect) >= OPENING.width * OPENING.height && !isRing(box);
       const there = open.find(
         (busy) =>
           meet(padded(busy.last, BESIDE), rect) && (busy.scrolled !== 0) === (scrolled !== 0),
       );
       if (!there) {
-        open.push({ parts: [{ ms, rect }], last: rect, scrolled, share });
+        open.push({ parts: [{ ms, rect, isFilled }], last: rect, scrolled, share });
         continue;
       }
       const { parts } = there;
       const latest = parts[parts.length - 1]!;
-      if (latest.ms === ms) parts[parts.length - 1] = { ms, rect: unite(latest.rect, rect) };
-      else parts.push({ ms, rect });
+      if (latest.ms !== ms) parts.push({ ms, rect, isFilled });
+      else
+        parts[parts.length - 1] = {
+          ...{ ms, rect: unite(latest.rect, rect) },
+          isFilled: latest.isFilled || isFilled,
+        };
       there.last = rect;
       there.scrolled += scrolled;
       there.share = Math.max(there.share, share);

@@ -201,6 +201,18 @@ test('what happened: typing advances, a caret blinks, a menu opens, a film goes 
   expect(screenActivities(scroll, HD)).toMatchObject([{ kind: 'scroll', scrolled: -120 }]);
 });
 
+test('a field that lights up has not opened, a panel of its size has', () => {
+  const at = (tiles: number): Change => {
+    const box = { x: 400, y: 300, width: 480, height: 96, tiles };
+    return { ms: 500, boxes: [box], calm: [box], share: 0, scrolled: 0 };
+  };
+  // Its ring is a tile wide; a glow around it reaches into the next ones.
+  for (const tiles of [68, 90])
+    expect(screenActivities([at(tiles)], HD)).toMatchObject([{ kind: 'change' }]);
+  for (const tiles of [130, 180])
+    expect(screenActivities([at(tiles)], HD)).toMatchObject([{ kind: 'opening' }]);
+});
+
 test('typing is told from what lights up before it, what opens beneath it, and what fades', () => {
   const letters = (from: number, step: number) =>
     Array.from({ length: 10 }, (_, i) => change(1200 + i * 130, [from + i * step, 300, 32, 32]));
@@ -240,6 +252,18 @@ test('a press is inferred where the pointer stands and something opens, not as i
   expect(found).toMatchObject([{ x: 400, y: 300 }]);
   expect(found[0]!.ms).toBeGreaterThan(frames[17]!);
   expect(found[0]!.ms).toBeLessThan(frames[20]!);
+  // What is large is surer, and what comes up late is less sure.
+  const [small] = found;
+  const large = frames.map((ms, i) =>
+    change(ms, ...(i === 20 ? [[380, 290, 320, 240] as const] : [])),
+  );
+  expect(inferPresses(spots, large)[0]!.confidence).toBeGreaterThan(small!.confidence);
+  const slowly = (changes: Change[]) => changes.map((one) => ({ ...one, ms: one.ms * 5 }));
+  const [late] = inferPresses(
+    spots.map((spot) => ({ ...spot, ms: spot.ms * 5 })),
+    slowly(large),
+  );
+  expect(late!.confidence).toBeLessThan(small!.confidence);
   // While it moves, and as it leaves, what changes is what it passes.
   expect(inferPresses(spots, opens(5))).toEqual([]);
   expect(inferPresses(spots, opens(49))).toEqual([]);

@@ -18,7 +18,7 @@ import { noteFoundTrack } from './found-track';
  * read. All of it in one pass over the recording, in a process of its own.
  */
 export const screen: AnalysisKind = {
-  version: 3,
+  version: 4,
   needs: 'picture',
   repeatable: true,
   job: 'sight',
