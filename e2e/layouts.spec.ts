@@ -153,7 +153,7 @@ test('layouts are suggested for the steps, each to take or to leave', async ({ p
   const [start, end] = [33, 47].map(secondsToTicks);
   const args = JSON.stringify({ start, end, layout: LAYOUTS.side });
   vistum('edit', id, 'set-layout', '--args', args);
-  await expect(page.locator('[data-span=layouts]')).toHaveCount(6);
+  await expect(page.locator('[data-span=layouts]')).toHaveCount(7);
   await page.getByRole('button', { name: 'Layout', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Suggest one for each step' }).click();
   const one = page.getByRole('listitem').filter({ hasText: 'Set the ramp' });
@@ -163,7 +163,7 @@ test('layouts are suggested for the steps, each to take or to leave', async ({ p
   await expect(page.getByText('Each step has the layout that suits')).toBeVisible();
   await saved(page);
   // The usual layout needs no span of its own.
-  expect((await openDocument(page, id)).project.layouts).toHaveLength(5);
+  expect((await openDocument(page, id)).project.layouts).toHaveLength(6);
   await page.keyboard.press('Control+z');
   await one.getByRole('button', { name: 'Leave it' }).click();
   await expect(one).toHaveCount(0);
