@@ -254,7 +254,7 @@ try {
   await wait(3000);
   await goTo('45');
   await shot('edit');
-  await goTo('37');
+  await goTo('24');
   await page.getByRole('button', { name: 'Plan framings', exact: true }).click();
   await page.getByText('Select one in the Framing lane').first().waitFor();
   await shot('plan');
