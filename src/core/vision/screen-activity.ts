@@ -1,4 +1,4 @@
-import { areaOf, meet, padded, unite, type Rect, type Size } from '../scale/rect';
+import { areaOf, isWithin, meet, padded, unite, type Rect, type Size } from '../scale/rect';
 import type { Change, ChangedBox } from './changes';
 import { TILE } from './luma';
 
@@ -29,6 +29,12 @@ const LETTERS = { width: 0.12, ratio: 4 };
 /** Typing is so many changes a second, where more are an animation, and so many in all at least. */
 const TYPING_RATE = { least: 1.6, most: 14 };
 const TYPING_LEAST = 3;
+/** So many letters are typed before the next line, which is lower, at least. */
+const LINE_LETTERS = 20;
+/** What went on so many tiles without coming back was typed, however narrow its letters. */
+const TYPING_TILES = 4;
+/** What an encoder mends of a picture comes within so many ms. */
+const MENDED = 100;
 /** A film changes so often a second, for so many ms. */
 const FILM_RATE = 7;
 const FILM_TIME = 1500;
@@ -67,6 +73,10 @@ function isRing({ width, height, tiles }: ChangedBox): boolean {
   return tiles <= RING.edges * edges && tiles <= RING.share * across * down;
 }
 
+const endOf = ({ x, width }: Rect): number => x + width;
+
+const isOneLine = (a: Rect, b: Rect): boolean => a.y < b.y + b.height && b.y < a.y + a.height;
+
 const boxOf = (parts: readonly Part[]): Rect => parts.map(({ rect }) => rect).reduce(unite);
 
 const spanOf = (parts: readonly Part[]) => ({
@@ -74,21 +84,39 @@ const spanOf = (parts: readonly Part[]) => ({
   end: parts[parts.length - 1]!.ms,
 });
 
-/** Whether what changed stayed on a line and went on along it, to either side. */
-function advances(parts: readonly Part[]): boolean {
+/** How many of the steps from one of some parts to the next stay on a line, and go on along it. */
+function stepsAlong(parts: readonly Part[]) {
   let [on, back, elsewhere] = [0, 0, 0];
   for (let i = 1; i < parts.length; i++) {
     const [a, b] = [parts[i - 1]!.rect, parts[i]!.rect];
-    const isOneLine = a.y < b.y + b.height && b.y < a.y + a.height;
-    const step = b.x + b.width - a.x - a.width;
-    if (!isOneLine) elsewhere++;
-    else if (step > 0) on++;
-    else if (step < 0) back++;
+    if (!isOneLine(a, b)) elsewhere++;
+    else if (endOf(b) > endOf(a)) on++;
+    else if (endOf(b) < endOf(a)) back++;
   }
+  return { on, back, elsewhere };
+}
+
+/** Whether what changed stayed on a line and went on along it, to either side. */
+function advances(parts: readonly Part[]): boolean {
+  const { on, back, elsewhere } = stepsAlong(parts);
   const steps = parts.length - 1;
-  const most = Math.max(on, back);
+  const [most, least] = [Math.max(on, back), Math.min(on, back)];
+  if (elsewhere > steps / 4 || most < 3 * least) return false;
   // Letters are often narrower than what can be told of where something changed.
-  return most >= steps / 4 && most >= 3 * Math.min(on, back) && elsewhere <= steps / 4;
+  return most >= steps / 4 || most - least >= TYPING_TILES;
+}
+
+/** Parts without those that an encoder only mends a moment later. */
+const strokesOf = (parts: readonly Part[]): Part[] =>
+  parts.filter(({ ms, rect }, i) => {
+    const before = parts[i - 1];
+    return !before || ms - before.ms > MENDED || !isWithin(rect, before.rect);
+  });
+
+/** Parts without the caret that blinks before the first letter and after the last. */
+function withoutBlinking(parts: readonly Part[]): readonly Part[] {
+  const moves = parts.map(({ rect }, i) => i > 0 && endOf(rect) !== endOf(parts[i - 1]!.rect));
+  return parts.slice(moves.indexOf(true) - 1, moves.lastIndexOf(true) + 1);
 }
 
 /**
@@ -96,17 +124,23 @@ function advances(parts: readonly Part[]): boolean {
  * up before, or a list that opens beneath, is beside that.
  */
 function lettersOf(parts: readonly Part[], height: number): readonly Part[] | null {
-  const letters = parts.filter(
+  const small = parts.filter(
     ({ rect }) =>
       rect.height <= LINE * height &&
       rect.width <= Math.min(LETTERS.width * height, LETTERS.ratio * rect.height),
   );
-  if (letters.length < Math.max(TYPING_LEAST, parts.length / 2)) return null;
-  if (isCaret(boxOf(letters), height)) return null;
+  if (small.length < parts.length / 2) return null;
+  const strokes = strokesOf(small);
+  if (strokes.length < TYPING_LEAST || !advances(strokes)) return null;
+  const letters = withoutBlinking(strokes);
   const { start, end } = spanOf(letters);
   const rate = (1000 * (letters.length - 1)) / Math.max(1, end - start);
-  const isTyped = rate >= TYPING_RATE.least && rate <= TYPING_RATE.most && advances(letters);
-  return isTyped ? letters : null;
+  const box = boxOf(letters);
+  const isTyped =
+    rate >= TYPING_RATE.least &&
+    rate <= TYPING_RATE.most &&
+    box.height <= LINE * height * (1 + letters.length / LINE_LETTERS);
+  return isTyped && !isCaret(box, height) ? letters : null;
 }
 
 function kindOf(
@@ -155,10 +189,10 @@ export function screenActivities(changes: readonly Change[], size: Size): Screen
   const found: ScreenActivity[] = [];
   let open: Busy[] = [];
   const close = (busy: Busy) => found.push(...tellPlace(busy, size.height));
-  const endOf = ({ parts }: Busy) => parts[parts.length - 1]!.ms;
+  const latestOf = ({ parts }: Busy) => parts[parts.length - 1]!.ms;
   for (const { ms, boxes, share, scrolled } of changes) {
-    for (const busy of open) if (ms - endOf(busy) > GAP) close(busy);
-    open = open.filter((busy) => ms - endOf(busy) <= GAP);
+    for (const busy of open) if (ms - latestOf(busy) > GAP) close(busy);
+    open = open.filter((busy) => ms - latestOf(busy) <= GAP);
     for (const box of boxes) {
       const rect = { x: box.x, y: box.y, width: box.width, height: box.height };
       const isFilled = areaOf(rect) >= OPENING.width * OPENING.height && !isRing(box);

@@ -231,6 +231,23 @@ test('typing is told from what lights up before it, what opens beneath it, and w
     // What is beside it is told, too.
     expect(found.some(({ kind, start }) => kind !== 'typing' && start === 1000)).toBe(true);
   }
+  // A caret blinks before and after; narrow letters are seen in few tiles, and mended by the codec.
+  const narrow = Array.from({ length: 40 }, (_, i) => [
+    change(3000 + i * 150, [400 + 16 * Math.floor(i / 5), 304, 16, 32]),
+    change(3033 + i * 150, [400 + 16 * Math.floor(i / 5), 304, 16, 16]),
+  ]).flat();
+  const blinks = (from: number, x: number) =>
+    [0, 1, 2, 3, 4].map((i) => change(from + i * 500, [x, 304, 16, 32]));
+  const typed = screenActivities([...blinks(500, 400), ...narrow, ...blinks(9200, 512)], HD).filter(
+    ({ kind }) => kind === 'typing',
+  );
+  expect(typed).toHaveLength(1);
+  expect(typed[0]!.box).toEqual({ x: 400, y: 304, width: 128, height: 32 });
+  // Letters in one tile are not told from a caret: up to four of them at either end.
+  expect(typed[0]!.start).toBeGreaterThanOrEqual(3000);
+  expect(typed[0]!.start).toBeLessThanOrEqual(3000 + 4 * 150);
+  expect(typed[0]!.end).toBeGreaterThanOrEqual(3000 + 35 * 150);
+  expect(typed[0]!.end).toBeLessThanOrEqual(3000 + 39 * 150);
   const none = (changes: Change[]) =>
     expect(screenActivities(changes, HD).filter(({ kind }) => kind === 'typing')).toEqual([]);
   // A button fades in each picture, by other parts of it each time.
