@@ -1,8 +1,7 @@
-import { phaseTable } from '@/core/scale/filter';
+import { squareTable } from '@/core/scale/filter';
 import type { KernelHeap } from '@/kernels/heap';
 import type { Plane } from '@/kernels/planar';
 import type { Inset } from './inset';
-import { LruMap } from './lru';
 import type { ColorPlanes } from './scaled';
 
 /**
@@ -18,9 +17,8 @@ export interface Affine {
   readonly cy: number;
 }
 
+/** As many fractions of a sample as the kernel tells apart. */
 const PHASES = 64;
-/** Steps of a sample's width by which tables differ. */
-const STRETCH_STEP = 1 / 16;
 
 /**
  * The same mapping for chroma planes of 4:2:0, sited left: their sample (i, j) stands on luma's (2i
@@ -36,13 +34,11 @@ export const chromaAffine = ({ ax, bx, cx, ay, by, cy }: Affine): Affine => ({
   cy: (cy - ay / 2) / 2,
 });
 
-/** Resamples insets along any straight axes. */
+/** Resamples insets along any straight axes; none may be made smaller by it. */
 export class Warper {
-  private readonly tables: LruMap<{ at: number; taps: number; reach: number }>;
+  private weights: number | null = null;
 
-  constructor(private readonly heap: KernelHeap) {
-    this.tables = new LruMap(8, ({ at }) => heap.release(at));
-  }
+  constructor(private readonly heap: KernelHeap) {}
 
   /**
    * Fills an inset from another; what lies outside of it repeats its border, which should be clear.
@@ -62,12 +58,7 @@ export class Warper {
   }
 
   private plane(source: Plane, target: Plane, { ax, bx, cx, ay, by, cy }: Affine): void {
-    const stretch = Math.max(1, Math.hypot(ax, ay), Math.hypot(bx, by));
-    const step = Math.ceil(stretch / STRETCH_STEP - 1e-9) * STRETCH_STEP;
-    const { at, taps, reach } = this.tables.get(String(step), () => {
-      const table = phaseTable(step, PHASES);
-      return { at: this.heap.put(table.weights), taps: table.taps, reach: table.reach };
-    });
+    this.weights ??= this.heap.put(squareTable(PHASES));
     this.heap.exports.warpPlane(
       source.at,
       source.stride,
@@ -83,10 +74,7 @@ export class Warper {
       ay,
       by,
       cy,
-      at,
-      taps,
-      PHASES,
-      reach,
+      this.weights,
     );
   }
 }

@@ -87,9 +87,6 @@ export interface KernelExports {
     by: number,
     cy: number,
     weights: number,
-    taps: number,
-    phases: number,
-    reach: number,
   ): void;
   keyAlpha(
     u: number,
@@ -358,7 +355,7 @@ export const KERNEL_ARITIES: {
   crispPlane: 13,
   steadyPlane: 19,
   fillFilter: 12,
-  warpPlane: 18,
+  warpPlane: 15,
   keyAlpha: 9,
   halvePlane: 5,
   guideAlpha: 9,

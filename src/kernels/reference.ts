@@ -150,20 +150,20 @@ export function warped(
   height: number,
   sx: number,
   sy: number,
-  { taps, reach, weights }: { taps: number; reach: number; weights: Int16Array },
+  weights: Int16Array,
   phases: number,
 ): number {
   const [fx, fy] = [Math.floor(sx - 0.5), Math.floor(sy - 0.5)];
   const px = Math.floor((sx - 0.5 - fx) * phases + 0.5);
   const py = Math.floor((sy - 0.5 - fy) * phases + 0.5);
+  const from = (py * (phases + 1) + px) * 16;
   let sum = 0;
-  for (let j = 0; j < taps; j++)
-    for (let k = 0; k < taps; k++)
-      sum +=
-        plane[clamp(fy - reach + j, 0, height - 1) * width + clamp(fx - reach + k, 0, width - 1)]! *
-        weights[px * taps + k]! *
-        weights[py * taps + j]!;
-  return byte(sum / 16384 / 16384);
+  for (let k = 0; k < 16; k++) {
+    const x = clamp(fx - 1 + (k % 4), 0, width - 1);
+    const y = clamp(fy - 1 + Math.floor(k / 4), 0, height - 1);
+    sum += plane[y * width + x]! * weights[from + k]!;
+  }
+  return byte(sum / 16384);
 }
 
 /** A sample with brightness and contrast changed, as `adjustPlane` does it. */

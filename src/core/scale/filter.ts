@@ -104,36 +104,28 @@ function quantise(exact: Float64Array, sum: number, out: Int16Array, offset: num
   out[offset + largest]! += UNIT - total;
 }
 
-/**
- * Weights by the fraction of a sample: `phases + 1` rows of `taps` weights in Q14, the first for 0
- * and the last for 1.
- */
-export interface PhaseTable {
-  readonly taps: number;
-  /** Tap `k` is the source sample `floor(position) + k - reach`. */
-  readonly reach: number;
-  readonly weights: Int16Array;
-}
+/** Samples that each way weigh on one that is resampled along any axes. */
+const ACROSS = LOBES * 2;
 
 /**
- * Weights for resampling that does not follow the source's axes, by the same kernel as
- * `filterTable`.
- *
- * @param stretch source samples for one of the target where it shrinks; 1 otherwise
- * @param phases fractions that are told apart
+ * Weights for resampling that does not follow the source's axes and does not shrink it, by the same
+ * kernel as `filterTable`: for each fraction of a sample down and across, in `phases` steps from 0 to
+ * 1, the four by four samples from one above and to the left of the one that the place lies on or
+ * after. Q14, rows first; each sixteen sum to 1, so that flat areas stay flat.
  */
-export function phaseTable(stretch: number, phases: number): PhaseTable {
-  const taps = Math.ceil((LOBES * stretch * 2) / 8) * 8;
-  const reach = taps / 2 - 1;
-  const weights = new Int16Array((phases + 1) * taps);
-  const exact = new Float64Array(taps);
-  for (let phase = 0; phase <= phases; phase++) {
-    let sum = 0;
-    for (let k = 0; k < taps; k++)
-      sum += exact[k] = kernelAt((k - reach - phase / phases) / stretch);
-    quantise(exact, sum, weights, phase * taps);
-  }
-  return { taps, reach, weights };
+export function squareTable(phases: number): Int16Array {
+  const count = ACROSS * ACROSS;
+  const weights = new Int16Array((phases + 1) ** 2 * count);
+  const exact = new Float64Array(count);
+  const at = (k: number, phase: number) => kernelAt(k - (LOBES - 1) - phase / phases);
+  for (let down = 0; down <= phases; down++)
+    for (let across = 0; across <= phases; across++) {
+      let sum = 0;
+      for (let k = 0; k < count; k++)
+        sum += exact[k] = at(Math.floor(k / ACROSS), down) * at(k % ACROSS, across);
+      quantise(exact, sum, weights, (down * (phases + 1) + across) * count);
+    }
+  return weights;
 }
 
 /** Whether a table only copies samples from `first` on. */

@@ -8,7 +8,7 @@ import { planFrame } from '../frame/plan-frame';
 import { readScale } from '../frame/reading';
 import { placePresenter, placeScreen } from '../layout/rectangles';
 import { DEFAULT_PLACEMENT } from '../project/create';
-import { filterTable, isCopy } from './filter';
+import { filterTable, isCopy, squareTable } from './filter';
 import { judgeScale, magnification, sharpLimit, snapRestingView, wholeView } from './sharpness';
 
 const BOTH = { screen: true, presenter: true };
@@ -53,6 +53,30 @@ describe('filter tables', () => {
     expect(isCopy(filterTable(100, 0, 100, 100))).toEqual({ first: 0 });
     expect(isCopy(filterTable(100, 20.5, 40, 40))).toBeNull();
     expect(isCopy(filterTable(100, 20, 40, 41))).toBeNull();
+  });
+
+  test('weights of a square keep flat areas flat, copy on a sample, and are those of both ways', () => {
+    const phases = 8;
+    const table = squareTable(phases);
+    for (let down = 0; down <= phases; down++)
+      for (let across = 0; across <= phases; across++) {
+        const at = (d: number, a: number) => {
+          const from = (d * (phases + 1) + a) * 16;
+          return [...table.subarray(from, from + 16)];
+        };
+        const square = at(down, across);
+        expect(square.reduce((sum, weight) => sum + weight, 0)).toBe(16384);
+        const [rows, columns] = [at(down, 0), at(0, across)];
+        square.forEach((weight, k) => {
+          const [j, i] = [Math.floor(k / 4), k % 4];
+          const both = (rows[j * 4 + 1]! * columns[4 + i]!) / 16384;
+          expect(Math.abs(weight - both)).toBeLessThanOrEqual(4);
+        });
+        // What is turned over has its weights turned over, but for what rounding lost.
+        const over = at(phases - down, phases - across).reverse();
+        square.forEach((weight, k) => expect(Math.abs(weight - over[k]!)).toBeLessThanOrEqual(8));
+      }
+    expect(table[5]).toBe(16384);
   });
 
   test('mirroring reverses the order', () => {
