@@ -42,7 +42,8 @@ const AT = 8;
 const WAITED = 1500;
 /**
  * How likely it is a press, about as often as it was one in recordings of desktops: what is large,
- * what is small and at the pointer or near it, and anything at one that has stood for long.
+ * what is small and at the pointer, and anything at one that has stood for long (right in none of
+ * three). What is small and only near it was too rare there to tell.
  */
 const SURE = { large: 0.95, small: 0.85, near: 0.6, late: 0.5 };
 /** A page that comes up changes this share of the picture and more. */

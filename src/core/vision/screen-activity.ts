@@ -1,6 +1,7 @@
-import { areaOf, isWithin, meet, padded, unite, type Rect, type Size } from '../scale/rect';
+import { areaOf, meet, padded, unite, type Rect, type Size } from '../scale/rect';
 import type { Change, ChangedBox } from './changes';
 import { TILE } from './luma';
+import { boxOf, isCaret, lettersOf, LINE, spanOf, type Part } from './typing';
 
 /** Something that happened in the picture itself. */
 export interface ScreenActivity {
@@ -22,19 +23,6 @@ const BESIDE = 24;
 const TOGETHER = 300;
 /** From this share of the picture on, a page is a new one. */
 const PAGE = 0.4;
-/** A line of text is no higher than this share of the picture, with what the codec adds. */
-const LINE = 0.075;
-/** And a few letters, as are typed between two pictures, no wider, and so often their height. */
-const LETTERS = { width: 0.12, ratio: 4 };
-/** Typing is so many changes a second, where more are an animation, and so many in all at least. */
-const TYPING_RATE = { least: 1.6, most: 14 };
-const TYPING_LEAST = 3;
-/** So many letters are typed before the next line, which is lower, at least. */
-const LINE_LETTERS = 20;
-/** What went on so many tiles without coming back was typed, however narrow its letters. */
-const TYPING_TILES = 4;
-/** What an encoder mends of a picture comes within so many ms. */
-const MENDED = 100;
 /** A film changes so often a second, for so many ms. */
 const FILM_RATE = 7;
 const FILM_TIME = 1500;
@@ -42,17 +30,6 @@ const FILM_TIME = 1500;
 const OPENING = { width: 64, height: 48, time: 450 };
 /** The ring of a field that lights up: so many tiles as along its box's edges, and of all in it. */
 const RING = { edges: 1.5, share: 0.65 };
-/** The caret of a text field blinks within these shares of the picture's height. */
-const CARET = { width: 0.03, height: 0.06 };
-
-/** What changed of a place in one picture. */
-interface Part {
-  readonly ms: number;
-  readonly rect: Rect;
-  /** Whether something that is large enough to have opened changed, not only the ring around it. */
-  readonly isFilled: boolean;
-}
-
 /** A place that changes, over a time. */
 interface Busy {
   /** In order of time, one for each picture in which something changed. */
@@ -63,84 +40,10 @@ interface Busy {
   share: number;
 }
 
-/** Whether something is no larger than a caret that blinks. */
-const isCaret = ({ width, height }: Rect, ofPicture: number): boolean =>
-  width <= CARET.width * ofPicture && height <= CARET.height * ofPicture;
-
 function isRing({ width, height, tiles }: ChangedBox): boolean {
   const [across, down] = [width / TILE, height / TILE];
   const edges = 2 * (across + down) - 4;
   return tiles <= RING.edges * edges && tiles <= RING.share * across * down;
-}
-
-const endOf = ({ x, width }: Rect): number => x + width;
-
-const isOneLine = (a: Rect, b: Rect): boolean => a.y < b.y + b.height && b.y < a.y + a.height;
-
-const boxOf = (parts: readonly Part[]): Rect => parts.map(({ rect }) => rect).reduce(unite);
-
-const spanOf = (parts: readonly Part[]) => ({
-  start: parts[0]!.ms,
-  end: parts[parts.length - 1]!.ms,
-});
-
-/** How many of the steps from one of some parts to the next stay on a line, and go on along it. */
-function stepsAlong(parts: readonly Part[]) {
-  let [on, back, elsewhere] = [0, 0, 0];
-  for (let i = 1; i < parts.length; i++) {
-    const [a, b] = [parts[i - 1]!.rect, parts[i]!.rect];
-    if (!isOneLine(a, b)) elsewhere++;
-    else if (endOf(b) > endOf(a)) on++;
-    else if (endOf(b) < endOf(a)) back++;
-  }
-  return { on, back, elsewhere };
-}
-
-/** Whether what changed stayed on a line and went on along it, to either side. */
-function advances(parts: readonly Part[]): boolean {
-  const { on, back, elsewhere } = stepsAlong(parts);
-  const steps = parts.length - 1;
-  const [most, least] = [Math.max(on, back), Math.min(on, back)];
-  if (elsewhere > steps / 4 || most < 3 * least) return false;
-  // Letters are often narrower than what can be told of where something changed.
-  return most >= steps / 4 || most - least >= TYPING_TILES;
-}
-
-/** Parts without those that an encoder only mends a moment later. */
-const strokesOf = (parts: readonly Part[]): Part[] =>
-  parts.filter(({ ms, rect }, i) => {
-    const before = parts[i - 1];
-    return !before || ms - before.ms > MENDED || !isWithin(rect, before.rect);
-  });
-
-/** Parts without the caret that blinks before the first letter and after the last. */
-function withoutBlinking(parts: readonly Part[]): readonly Part[] {
-  const moves = parts.map(({ rect }, i) => i > 0 && endOf(rect) !== endOf(parts[i - 1]!.rect));
-  return parts.slice(moves.indexOf(true) - 1, moves.lastIndexOf(true) + 1);
-}
-
-/**
- * Which of the changes of a place are letters that are typed; null if none are. A field that lights
- * up before, or a list that opens beneath, is beside that.
- */
-function lettersOf(parts: readonly Part[], height: number): readonly Part[] | null {
-  const small = parts.filter(
-    ({ rect }) =>
-      rect.height <= LINE * height &&
-      rect.width <= Math.min(LETTERS.width * height, LETTERS.ratio * rect.height),
-  );
-  if (small.length < parts.length / 2) return null;
-  const strokes = strokesOf(small);
-  if (strokes.length < TYPING_LEAST || !advances(strokes)) return null;
-  const letters = withoutBlinking(strokes);
-  const { start, end } = spanOf(letters);
-  const rate = (1000 * (letters.length - 1)) / Math.max(1, end - start);
-  const box = boxOf(letters);
-  const isTyped =
-    rate >= TYPING_RATE.least &&
-    rate <= TYPING_RATE.most &&
-    box.height <= LINE * height * (1 + letters.length / LINE_LETTERS);
-  return isTyped && !isCaret(box, height) ? letters : null;
 }
 
 function kindOf(

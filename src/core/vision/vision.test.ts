@@ -252,6 +252,8 @@ test('typing is told from what lights up before it, what opens beneath it, and w
     expect(screenActivities(changes, HD).filter(({ kind }) => kind === 'typing')).toEqual([]);
   // A button fades in each picture, by other parts of it each time.
   none(Array.from({ length: 8 }, (_, i) => change(i * 33, [400, 300, 64 + 16 * (i % 3), 32])));
+  // A caret blinks on where it was put.
+  none([0, 500, 1000, 1500].map((ms) => change(ms, [ms < 1500 ? 400 : 480, 300, 16, 32])));
   // A spinner goes to and fro; a list is laid out line by line.
   none(Array.from({ length: 12 }, (_, i) => change(i * 120, [400 + 40 * (i % 2), 300, 32, 32])));
   none(Array.from({ length: 12 }, (_, i) => change(i * 120, [400 + i * 9, 300 + i * 34, 64, 32])));
