@@ -201,6 +201,7 @@ test('footage is found, tried, placed in part, told what does not match, deleted
   await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
   await expect.poll(async () => (await labels()).length).toBe(3);
   await expect(rows.filter({ hasText: 'old slides.mp4' })).toHaveCount(1);
+  await saved(page);
 
   // A file that is gone is named; a shorter one is refused, the right one taken.
   const footage = (await (await page.request.get(`/api/projects/${id}/footage`)).json()) as {

@@ -174,7 +174,7 @@ test('what is seen in the Picture is pressed, dragged, sized and removed there',
   expect(placed.size).toBeGreaterThan(0.35);
 
   // A callout: its words are dragged, nudged by keys, and it is removed.
-  const words = at(0.64, 0.485);
+  const words = at(0.627, 0.416);
   await drag(page, words, 0, 30, 'Alt');
   await expect(page.getByRole('heading', { name: 'Callout' })).toBeVisible();
   await page.keyboard.press('Shift+ArrowRight');
