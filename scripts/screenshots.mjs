@@ -52,7 +52,7 @@ async function callouts() {
   };
   await add('Lens');
   await dragTo('callout-area', 0.21, 0.43);
-  await dragTo('callout-lens', 0.36, 0.8);
+  await dragTo('callout-lens', 0.4, 0.8);
   await add('Keycaps');
   await page.getByLabel('Keys', { exact: true }).fill('Ctrl+S');
   await page.getByLabel('Keys', { exact: true }).blur();
