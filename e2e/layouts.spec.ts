@@ -153,6 +153,7 @@ test('layouts are suggested for the steps, each to take or to leave', async ({ p
   const [start, end] = [33, 47].map(secondsToTicks);
   const args = JSON.stringify({ start, end, layout: LAYOUTS.side });
   vistum('edit', id, 'set-layout', '--args', args);
+  // It cuts the one that makes room in two.
   await expect(page.locator('[data-span=layouts]')).toHaveCount(7);
   await page.getByRole('button', { name: 'Layout', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Suggest one for each step' }).click();

@@ -109,9 +109,9 @@ const ACROSS = LOBES * 2;
 
 /**
  * Weights for resampling that does not follow the source's axes and does not shrink it, by the same
- * kernel as `filterTable`: for each fraction of a sample down and across, in `phases` steps from 0 to
- * 1, the four by four samples from one above and to the left of the one that the place lies on or
- * after. Q14, rows first; each sixteen sum to 1, so that flat areas stay flat.
+ * kernel as `filterTable`: for each fraction of a sample down and across, in `phases` steps from 0
+ * to 1, of the four by four samples that begin one above and to the left of the sample at or before
+ * the place. Q14, rows first; each sixteen sum to 1, so that flat areas stay flat.
  */
 export function squareTable(phases: number): Int16Array {
   const count = ACROSS * ACROSS;

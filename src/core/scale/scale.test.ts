@@ -55,7 +55,7 @@ describe('filter tables', () => {
     expect(isCopy(filterTable(100, 20, 40, 41))).toBeNull();
   });
 
-  test('weights of a square keep flat areas flat, copy on a sample, and are those of both ways', () => {
+  test('weights of a square keep flat areas flat and are those of both ways', () => {
     const phases = 8;
     const table = squareTable(phases);
     for (let down = 0; down <= phases; down++)

@@ -42,8 +42,8 @@ function waysOf(spots: readonly (Spot | null)[]): Way[] {
 
 /**
  * What was dragged: all along a way of the pointer something near to it changes, as a handle, a
- * window or a selection does that follows it. What lights up as the pointer passes changes in few of
- * the pictures.
+ * window or a selection does that follows it. What lights up as the pointer passes changes in few
+ * of the pictures.
  *
  * @param spots where the pointer was, picture by picture; null where it was hidden
  * @param changes what changed in the same pictures, the pointer's own motion taken out

@@ -19,7 +19,7 @@ export interface ScreenActivity {
 const GAP = 700;
 /** And in pixels. */
 const BESIDE = 24;
-/** Things of one kind are one if the next begins at most so many ms after the end of the one before. */
+/** Things of one kind are one if the next begins at most so many ms after the one before ends. */
 const TOGETHER = 300;
 /** From this share of the picture on, a page is a new one. */
 const PAGE = 0.4;
@@ -30,6 +30,7 @@ const FILM_TIME = 1500;
 const OPENING = { width: 64, height: 48, time: 450 };
 /** The ring of a field that lights up: so many tiles as along its box's edges, and of all in it. */
 const RING = { edges: 1.5, share: 0.65 };
+
 /** A place that changes, over a time. */
 interface Busy {
   /** In order of time, one for each picture in which something changed. */

@@ -58,7 +58,7 @@ function stepsAlong(parts: readonly Part[]) {
   return { on, back, elsewhere };
 }
 
-/** Whether what changed stayed on a line and went on along it, to either side. */
+/** Whether what changed stayed on a line and went on along it, to the right or to the left. */
 function advances(parts: readonly Part[]): boolean {
   const { on, back, elsewhere } = stepsAlong(parts);
   const steps = parts.length - 1;

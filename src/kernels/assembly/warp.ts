@@ -5,7 +5,7 @@
  */
 import { clampByte } from './arithmetic';
 
-/** Fractions of a sample that are told apart, as a power of two; their tables have one more each way. */
+/** Fractions of a sample that are told apart, as a power of two; tables have one more each way. */
 const PHASE_BITS: i64 = 6;
 const SIDE: i32 = 65;
 const ROUND: i32 = 1 << 13;
