@@ -1,13 +1,13 @@
 import { expect, test } from '@playwright/test';
-import { CHROMIUM } from '../scripts/chromium.mjs';
+import { WHOLE_CHROMIUM } from '../scripts/chromium.mjs';
 import { TICKS_PER_SECOND } from '../src/core/time/ticks';
 import { keep, newProject, noCountdown, openDocument, record, saved } from './recording';
 
 test.use({
   launchOptions: {
-    ...CHROMIUM,
+    ...WHOLE_CHROMIUM,
     args: [
-      ...CHROMIUM.args,
+      ...WHOLE_CHROMIUM.args,
       '--use-fake-device-for-media-stream',
       '--auto-accept-this-tab-capture',
     ],

@@ -5,7 +5,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import { CHROMIUM } from './chromium.mjs';
+import { WHOLE_CHROMIUM } from './chromium.mjs';
 import { say } from './lib.mjs';
 import { serve } from './serve.mjs';
 
@@ -168,7 +168,7 @@ export async function benchLong() {
     ],
   ]);
   const { base, stop } = await serve('4195', { VISTUM_DATA: data });
-  const browser = await chromium.launch(CHROMIUM);
+  const browser = await chromium.launch(WHOLE_CHROMIUM);
   try {
     const api = async (path, method = 'GET', body) => {
       const response = await fetch(base + path, {

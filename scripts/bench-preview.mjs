@@ -2,7 +2,7 @@
 // and tells how long a picture takes.
 import { chromium } from '@playwright/test';
 import { build } from 'esbuild';
-import { CHROMIUM } from './chromium.mjs';
+import { WHOLE_CHROMIUM } from './chromium.mjs';
 import { run } from './lib.mjs';
 import { serve } from './serve.mjs';
 
@@ -27,7 +27,7 @@ export async function benchPreview() {
   // On a fresh clone there is no demo yet.
   run(process.execPath, ['scripts/vistum.mjs', 'demo']);
   const server = await serve(4198);
-  const browser = await chromium.launch(CHROMIUM);
+  const browser = await chromium.launch(WHOLE_CHROMIUM);
   try {
     const page = await browser.newPage();
     const get = async (path) => (await page.request.get(`${server.base}${path}`)).json();

@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import { CHROMIUM } from './chromium.mjs';
+import { WHOLE_CHROMIUM } from './chromium.mjs';
 import { say } from './lib.mjs';
 import { serve } from './serve.mjs';
 import { clicks, flashes } from './slate.mjs';
@@ -16,7 +16,7 @@ const wait = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 export async function benchRecording() {
   const data = mkdtempSync(join(tmpdir(), 'vistum-record-'));
   const { base, stop } = await serve('4196', { VISTUM_DATA: data });
-  const browser = await chromium.launch(CHROMIUM);
+  const browser = await chromium.launch(WHOLE_CHROMIUM);
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     const made = await page.request.post(`${base}/api/projects`, {

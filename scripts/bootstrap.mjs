@@ -24,7 +24,14 @@ const TO_RUN = [
   { test: () => has('ffmpeg') && has('ffprobe'), name: 'ffmpeg', why: 'decodes and encodes' },
   { test: () => has('tesseract'), name: 'tesseract-ocr', why: 'reads text in pictures' },
 ];
-const FOR_TESTS = [{ test: () => has('chromium'), name: 'chromium', why: 'browser tests' }];
+const FOR_TESTS = [
+  { test: () => has('chromium'), name: 'chromium', why: 'browser tests' },
+  {
+    test: () => has('chromium-headless-shell'),
+    name: 'chromium-headless-shell',
+    why: 'browser tests',
+  },
+];
 
 const missingOf = (list) => list.filter((p) => !p.test());
 
