@@ -86,6 +86,25 @@ describe('a text', () => {
     expect(onDone.mock.calls).toEqual([['Kiln 🏺']]);
   });
 
+  test('that is too long is there again when it is shown again, until it is taken back', async () => {
+    const onDone = jest.fn();
+    const field = () => screen.getByLabelText('Name');
+    const first = text(onDone, { most: 6, of: 'one' });
+    await userEvent.type(field(), ' logs');
+    first.unmount();
+    const other = text(onDone, { most: 6, of: 'two' });
+    expect(field()).toHaveProperty('value', 'Kiln');
+    other.unmount();
+    const again = text(onDone, { most: 6, of: 'one' });
+    expect(field()).toHaveProperty('value', 'Kiln logs');
+    expect(screen.getByRole('alert').textContent).toMatch(/these are 9/);
+    await userEvent.type(field(), '{Escape}');
+    again.unmount();
+    text(onDone, { most: 6, of: 'one' });
+    expect(field()).toHaveProperty('value', 'Kiln');
+    expect(onDone).not.toHaveBeenCalled();
+  });
+
   test('that asks for the keys is overwritten by what is typed next', async () => {
     const onDone = jest.fn();
     text(onDone, { focus: true });

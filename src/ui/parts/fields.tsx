@@ -237,6 +237,16 @@ export function SelectField<T extends string>({
   );
 }
 
+/** Texts that are too long to be taken over, by the field and what they are of. */
+const tooLong = new Map<string, string>();
+
+/** The characters of a text that has more than it may; 0 for any other. */
+function lengthBeyond(text: string, most: number): number {
+  // A character is one or two units, which need not be counted for most texts.
+  const length = text.length <= most ? 0 : [...text].length;
+  return length > most ? length : 0;
+}
+
 /**
  * A text that is taken over when the field is left or Enter is pressed; Escape takes back what was
  * typed.
@@ -247,6 +257,7 @@ export function TextField({
   onDone,
   lines = 1,
   most = Infinity,
+  of,
   focus = false,
   onFocused,
 }: {
@@ -256,11 +267,20 @@ export function TextField({
   lines?: number;
   /** Characters that it may have; a longer one is not taken, and stays to be shortened. */
   most?: number;
+  /** Id of what it is a text of: one that is too long is there again when that is shown again. */
+  of?: string;
   /** Takes the keys, with all of its text selected. */
   focus?: boolean;
   onFocused?: () => void;
 }) {
-  const [draft, setDraft] = useState<string | null>(null);
+  const name = of && `${label} of ${of}`;
+  const [draft, setState] = useState<string | null>((name && tooLong.get(name)) ?? null);
+  const setDraft = (text: string | null) => {
+    setState(text);
+    if (!name) return;
+    if (text !== null && lengthBeyond(text, most)) tooLong.set(name, text);
+    else tooLong.delete(name);
+  };
   const box = useRef<HTMLTextAreaElement & HTMLInputElement>(null);
   // Before the next key can come.
   useLayoutEffect(() => {
@@ -269,8 +289,8 @@ export function TextField({
     box.current?.select();
     onFocused?.();
   }, [focus, onFocused]);
-  const length = draft === null || draft.length <= most ? 0 : [...draft].length;
-  const isLong = length > most;
+  const length = draft === null ? 0 : lengthBeyond(draft, most);
+  const isLong = length > 0;
   const done = () => {
     if (isLong) return;
     if (draft !== null && draft !== value) onDone(draft);

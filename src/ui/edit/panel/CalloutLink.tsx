@@ -61,6 +61,7 @@ export function CalloutLink({ callout }: { callout: Callout & { kind: 'link' } }
         label="What it says"
         value={label}
         most={link.schema.properties.label.maxLength}
+        of={id}
         onDone={(words) => apply('change-callout', { id, change: { label: words } })}
       />
       {address !== null && (

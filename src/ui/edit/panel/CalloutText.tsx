@@ -16,6 +16,7 @@ export function CalloutText({ callout }: { callout: Callout & { text: string } }
       label={kind === 'keycaps' ? 'Keys' : 'Text'}
       lines={kind === 'keycaps' ? 1 : 2}
       most={schema?.maxLength}
+      of={id}
       value={text}
       focus={typeInto === id}
       onFocused={() => set({ typeInto: null })}

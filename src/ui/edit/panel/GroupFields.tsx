@@ -18,6 +18,7 @@ export function GroupFields({ groupId }: { groupId: string }) {
         label="Name"
         value={name}
         most={ClipGroup.properties.name.maxLength}
+        of={groupId}
         onDone={(text) => apply('rename-group', { groupId, name: text })}
       />
       <span className="flex gap-2">

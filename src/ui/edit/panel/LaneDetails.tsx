@@ -20,6 +20,7 @@ export function LaneDetails({ id }: { id: string }) {
         label="Name"
         value={lane.name}
         most={Lane.properties.name.maxLength}
+        of={id}
         onDone={(name) => apply('change-lane', { laneId: id, change: { name } })}
       />
       <CheckField

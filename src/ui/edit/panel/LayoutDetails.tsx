@@ -62,6 +62,7 @@ export function LayoutDetails({ id }: { id: string }) {
           label="Name"
           value={layout.name}
           most={Layout.properties.name.maxLength}
+          of={id}
           onDone={(name) => name.trim() && set({ ...layout, name: name.trim() })}
         />
       )}

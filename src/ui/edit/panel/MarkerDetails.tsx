@@ -17,6 +17,7 @@ export function MarkerDetails({ id }: { id: string }) {
         label="Name"
         value={marker.name}
         most={Marker.properties.name.maxLength}
+        of={id}
         onDone={(name) => apply('change-marker', { id, change: { name } })}
       />
       <div className="flex items-center gap-1" role="group" aria-label="Colour">

@@ -15,6 +15,7 @@ export function StepDetails({ id }: { id: string }) {
       <TextField
         label="Title"
         most={Step.properties.title.maxLength}
+        of={id}
         value={step.title}
         onDone={(title) => apply('change-step', { id, change: { title } })}
       />
