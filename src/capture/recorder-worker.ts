@@ -1,11 +1,12 @@
 import { expose } from 'comlink';
 import { call, requestFor } from '@/contract/call';
-import { beginTake, changeTake, closeTake, type TakeBegun } from '@/contract/takes';
+import { beginTake, closeTake, type TakeBegun } from '@/contract/takes';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
 import type { EndReason, TakeEvent, TakeKind, TrackName } from '@/core/take/take';
 import { AudioTrack } from './audio-track';
 import { Part } from './part';
 import { localTake, openPart, removeLocalTake, writeNote } from './part-store';
+import { putTakeAway } from './ended-take';
 import { TakeClock } from './take-clock';
 import type { ServerState } from './uploader';
 import { VideoTrack } from './video-track';
@@ -155,7 +156,7 @@ class RecorderWorker {
   private async takeBack(takeId: string): Promise<void> {
     const params = { id: takeId };
     await call(closeTake, { params, body: { reason: 'failed' } }).catch(() => null);
-    await call(changeTake, { params, body: { discarded: true } }).catch(() => null);
+    await putTakeAway(takeId).catch(() => null);
   }
 
   private async beginTake({

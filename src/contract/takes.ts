@@ -3,7 +3,8 @@ import type { EndReason, TakeKind, TrackName } from '@/core/take/take';
 import type { TakeSetup } from '@/core/take/setup';
 import { address, route, type Bytes } from './route';
 
-export type TakeStatus = 'recording' | 'stopped' | 'kept' | 'discarded';
+/** One that is `closing` has ended; its tracks are being finished. */
+export type TakeStatus = 'recording' | 'closing' | 'stopped' | 'kept' | 'discarded';
 
 /** A take as the interface knows it. */
 export interface TakeView {
@@ -54,6 +55,7 @@ export const changeTake = route<TakeView, { readonly discarded: boolean }>()(
   'PATCH',
   '/api/takes/:id',
 );
+/** Ends a take; it is `closing` until its tracks are finished. */
 export const closeTake = route<TakeView, { readonly reason: EndReason }>()(
   'POST',
   '/api/takes/:id/close',

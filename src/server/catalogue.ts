@@ -418,6 +418,7 @@ export const CATALOGUE = {
   ),
   'take-other-project': entry(409, () => 'A take of that id belongs to another project.'),
   'take-running': entry(409, () => 'The take is still being recorded. Stop it first.'),
+  'take-closing': entry(409, () => 'The take is being finished. Try again in a moment.'),
   'take-ended': entry(410, () => 'This take has ended; nothing more can be added to it.'),
   'take-empty': entry(
     422,

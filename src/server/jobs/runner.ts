@@ -9,11 +9,13 @@ import { proofWork } from '../proof/job';
 import { problem, problemFor } from '../problem';
 import { Interrupted } from '../processes/interrupted';
 import { endLeftovers, JOB_MARK } from '../processes/leftovers';
+import { takeWork } from '../takes/close';
 import { LEASE_MS } from './database-queue';
 import type { Claimed } from './job-queue';
 import type { Attempt, Work } from './work';
 
 const WORK: Readonly<Record<JobType, Work>> = {
+  take: takeWork,
   probe: probeWork,
   ingest: ingestWork,
   export: exportWork,

@@ -29,6 +29,7 @@ const onError = (error: unknown) => log.error(error);
  * at most.
  */
 const LOOPS: Readonly<Record<JobType, number>> = {
+  take: 2,
   probe: 2,
   ingest: Math.max(1, limit('jobs')),
   export: 2,

@@ -40,11 +40,18 @@ export const finishedFile = (takeId: string, track: Pick<TrackSetup, 'name' | 't
  *
  * @returns length of the longest track in seconds
  */
-export async function conformTracks(takeId: string, setup: TakeSetup): Promise<number> {
+export async function conformTracks(
+  takeId: string,
+  setup: TakeSetup,
+  signal: AbortSignal,
+): Promise<number> {
   const clocks = clocksOf(readTakeEvents(await readEvents(takeId)));
   let longest = 0;
   for (const track of setup.tracks)
-    longest = Math.max(longest, await conformTrack(takeId, track, clocks[track.name]?.rate ?? 1));
+    longest = Math.max(
+      longest,
+      await conformTrack(takeId, track, clocks[track.name]?.rate ?? 1, signal),
+    );
   return longest;
 }
 
@@ -62,7 +69,12 @@ const factsIfAny = (path: string): Promise<MediaFacts | null> =>
   );
 
 /** Finishes one track, unless that was done before a break; answers its length in seconds. */
-async function conformTrack(takeId: string, track: TrackSetup, rate: number): Promise<number> {
+async function conformTrack(
+  takeId: string,
+  track: TrackSetup,
+  rate: number,
+  signal: AbortSignal,
+): Promise<number> {
   const written = partPath(takeId, track.name, track);
   const target = finishedPath(takeId, track);
   if (!(await partSize(takeId, track.name, track))) {
@@ -78,10 +90,12 @@ async function conformTrack(takeId: string, track: TrackSetup, rate: number): Pr
   else {
     const part = `${target}.part.${track.type === 'audio' ? 'wav' : 'mp4'}`;
     const args = finishing(track, written, drifts ? rate : 1);
-    const done = await runMedia('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args, part]).then(
+    const done = await runMedia('ffmpeg', ['-v', 'error', '-nostdin', '-y', ...args, part], {
+      signal,
+    }).then(
       () => true,
       (error: unknown) => {
-        if (error instanceof Interrupted) throw error;
+        if (error instanceof Interrupted || signal.aborted) throw error;
         // Where there is no room for a second copy, what was written is good enough to be kept.
         return false;
       },

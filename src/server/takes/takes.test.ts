@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { linkSync, readFileSync, rmSync, statSync, truncateSync } from 'node:fs';
+import { linkSync, mkdirSync, readFileSync, rmSync, statSync, truncateSync } from 'node:fs';
 import { join } from 'node:path';
 import { scratchFolder } from '../testing/media';
 
@@ -8,21 +8,24 @@ process.env.VISTUM_DATA = folder;
 
 import { ticksToSeconds, rateFromNumber } from '@/core/time/ticks';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
+import type { EndReason } from '@/core/take/take';
 import { closeDatabase } from '../db/connection';
 import { readTrack } from '../footage/track';
 import { listFootage } from '../footage/view';
 import { probeMedia } from '../media/probe';
 import { newProject } from '../projects';
+import { runJob } from '../jobs/runner';
+import { closeTake } from './close';
 import { finishedPath } from './conform';
 import { keepTake } from './keep';
 import {
   addPiece,
   beginTake,
-  closeTake,
   findTake,
   listTakes,
   partSizes,
   setTakeDiscarded,
+  viewTake,
 } from './takes';
 import { localContext, type ServerContext } from '../context';
 
@@ -101,6 +104,19 @@ function fragmented(seconds: number): Buffer {
   return readFileSync(path);
 }
 
+/** Does the job that finishes a take. */
+async function finish(id: string, stop = new AbortController().signal) {
+  const job = (await context.queue.about([id])).find((j) => j.status === 'queued');
+  await runJob(context, (await context.queue.claim('test', { id: job!.id }))!, stop);
+  return viewTake(context, id);
+}
+
+/** Ends a take and waits until its tracks are finished. */
+async function close(id: string, reason: EndReason) {
+  await closeTake(context, id, reason);
+  return finish(id);
+}
+
 beforeAll(async () => {
   project = await newProject(context, 'Takes', 1920, 1080, rateFromNumber(30));
 });
@@ -119,7 +135,7 @@ test('pieces may come twice, overlap, or leave a hole that is asked for again', 
   expect(await addPiece(context, id, 'voice', 20_000, bytes.subarray(20_000, 60_000))).toBe(60_000);
   expect(await addPiece(context, id, 'voice', 60_000, bytes.subarray(60_000))).toBe(bytes.length);
   expect((await partSizes(context, id)).voice).toBe(bytes.length);
-  const closed = await closeTake(context, id, 'stopped');
+  const closed = await close(id, 'stopped');
   expect(closed.seconds).toBeCloseTo(1, 3);
   const heard = execFileSync('ffmpeg', [
     '-v',
@@ -152,7 +168,7 @@ test('a take that was broken off is rescued up to its last whole piece', async (
       `${line({ t: 100, type: 'pointer', x: 160, y: 90 })}${line({ t: 3000, type: 'join' })}{"t":31`,
     ),
   );
-  const closed = await closeTake(context, id, 'crashed');
+  const closed = await close(id, 'crashed');
   expect(closed).toMatchObject({ status: 'stopped', reason: 'crashed' });
   expect(closed.seconds).toBeGreaterThan(2.5);
   const { tracks, events } = await keepTake(context, id);
@@ -177,7 +193,7 @@ test('a left-over of a keep that broke off, and several keeps at once, come to t
   await beginTake(context, project, id, null, 'all', setup(screen, voice));
   await addPiece(context, id, 'screen', 0, fragmented(1));
   await addPiece(context, id, 'voice', 0, pcm(1));
-  await closeTake(context, id, 'stopped');
+  await close(id, 'stopped');
   const finished = finishedPath(id, screen);
   linkSync(finished, `${finished}.handed.mp4`);
   const kept = await Promise.all([
@@ -197,7 +213,7 @@ test('a keep that broke off before its footage was there goes on under the same 
   const id = takeId();
   await beginTake(context, project, id, null, 'voice', setup(voice));
   await addPiece(context, id, 'voice', 0, pcm(1));
-  await closeTake(context, id, 'stopped');
+  await close(id, 'stopped');
   const { takes } = context.db;
   await takes.update({ footage: '{"voice":"written-before"}' }, { where: { id } });
   const { tracks } = await keepTake(context, id);
@@ -209,11 +225,64 @@ test('closing a take that broke off while its tracks were being finished ends wi
   await beginTake(context, project, id, null, 'all', setup(screen, voice));
   await addPiece(context, id, 'screen', 0, fragmented(2));
   await addPiece(context, id, 'voice', 0, pcm(2));
-  await closeTake(context, id, 'stopped');
+  await close(id, 'stopped');
   await context.db.takes.update({ status: 'recording' }, { where: { id } });
-  const closed = await closeTake(context, id, 'stopped');
+  const closed = await close(id, 'stopped');
   expect(closed.seconds).toBeCloseTo(2, 1);
   expect((await keepTake(context, id)).tracks).toHaveLength(2);
+});
+
+test('a take that has ended is finished once, and waits for that with all else', async () => {
+  const id = takeId();
+  await beginTake(context, project, id, null, 'all', setup(screen, voice));
+  const pieces = { screen: fragmented(2), voice: pcm(2) };
+  for (const [name, bytes] of Object.entries(pieces)) await addPiece(context, id, name, 0, bytes);
+  const ended = await closeTake(context, id, 'stopped');
+  expect(ended).toMatchObject({ status: 'closing', live: false, reason: 'stopped' });
+  expect(await closeTake(context, id, 'crashed')).toEqual(ended);
+  expect(await context.queue.about([id])).toHaveLength(1);
+  for (const asked of [
+    addPiece(context, id, 'voice', pieces.voice.length, pcm(1)),
+    keepTake(context, id),
+    setTakeDiscarded(context, id, true),
+  ])
+    await expect(asked).rejects.toMatchObject({
+      code: expect.stringMatching(/^take-(ended|closing)/),
+    });
+  // Another take can begin meanwhile.
+  const next = takeId();
+  expect((await beginTake(context, project, next, null, 'voice', setup(voice))).live).toBe(true);
+  await context.db.takes.update({ seenAt: 0 }, { where: { id: next } });
+  const done = await finish(id);
+  expect(done).toMatchObject({ status: 'stopped', reason: 'stopped' });
+  expect(done.seconds).toBeCloseTo(2, 1);
+});
+
+test('a server that ends while a take is finished goes on with it afterwards', async () => {
+  const id = takeId();
+  await beginTake(context, project, id, null, 'all', setup(screen, voice));
+  await addPiece(context, id, 'screen', 0, fragmented(2));
+  await addPiece(context, id, 'voice', 0, pcm(2));
+  await closeTake(context, id, 'stopped');
+  expect((await finish(id, AbortSignal.abort())).status).toBe('closing');
+  expect((await finish(id)).seconds).toBeCloseTo(2, 1);
+  expect((await keepTake(context, id)).tracks).toHaveLength(2);
+});
+
+test('a take that can’t be finished is one that broke off, and can be rescued', async () => {
+  const id = takeId();
+  await beginTake(context, project, id, null, 'voice', setup(voice));
+  await addPiece(context, id, 'voice', 0, pcm(1));
+  // A folder stands where the finished sound is to be.
+  mkdirSync(join(finishedPath(id, voice), 'in the way'), { recursive: true });
+  const log = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  expect(await close(id, 'stopped')).toMatchObject({ status: 'recording', live: false });
+  expect(log).toHaveBeenCalledWith(expect.objectContaining({ code: 'EISDIR' }));
+  log.mockRestore();
+  rmSync(finishedPath(id, voice), { recursive: true });
+  const rescued = await close(id, 'crashed');
+  expect(rescued).toMatchObject({ status: 'stopped', reason: 'crashed' });
+  expect(rescued.seconds).toBeCloseTo(1, 2);
 });
 
 test('a take of an id that another project has is refused', async () => {
@@ -223,7 +292,7 @@ test('a take of an id that another project has is refused', async () => {
   await expect(beginTake(context, other, id, null, 'voice', setup(voice))).rejects.toMatchObject({
     code: 'take-other-project',
   });
-  await closeTake(context, id, 'stopped');
+  await close(id, 'stopped');
 });
 
 test('a device that ran too fast is brought to the take’s clock', async () => {
@@ -234,7 +303,7 @@ test('a device that ran too fast is brought to the take’s clock', async () => 
   const clock = (track: string) =>
     line({ t: 6000, type: 'clock', track, offset: 12, rate: 1.005, pieces: 1, dropped: 0 });
   await addPiece(context, id, 'events', 0, Buffer.from(clock('screen') + clock('voice')));
-  await closeTake(context, id, 'stopped');
+  await close(id, 'stopped');
   for (const track of [screen, voice]) {
     const { facts } = await probeMedia(finishedPath(id, track));
     expect(Math.abs(ticksToSeconds(facts.duration) - 6.03)).toBeLessThan(0.012);
@@ -247,7 +316,7 @@ test('nothing recorded is said, not kept', async () => {
   const id = takeId();
   await beginTake(context, project, id, null, 'all', setup(screen, voice));
   await expect(keepTake(context, id)).rejects.toMatchObject({ status: 409 });
-  await closeTake(context, id, 'unplugged');
+  await close(id, 'unplugged');
   await expect(keepTake(context, id)).rejects.toMatchObject({ status: 422 });
 });
 
@@ -277,7 +346,7 @@ test('discarding is taken back, also of a kept take', async () => {
   await beginTake(context, project, id, null, 'voice', setup(voice));
   await addPiece(context, id, 'voice', 0, pcm(1));
   await expect(setTakeDiscarded(context, id, true)).rejects.toMatchObject({ status: 409 });
-  await closeTake(context, id, 'stopped');
+  await close(id, 'stopped');
   await setTakeDiscarded(context, id, true);
   expect((await setTakeDiscarded(context, id, false)).status).toBe('stopped');
   await keepTake(context, id);

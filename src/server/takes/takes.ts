@@ -1,7 +1,7 @@
 import { statfs } from 'node:fs/promises';
 import type { TakeView } from '@/contract/takes';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
-import { TRACK_NAMES, type EndReason, type TakeKind, type TrackName } from '@/core/take/take';
+import { TRACK_NAMES, type TakeKind, type TrackName } from '@/core/take/take';
 import type { ServerContext } from '../context';
 import type { TakeRow } from '../db/models';
 import { dataDirectory } from '../places';
@@ -9,8 +9,7 @@ import { madeCell, setupCell, takeOf, type Take } from '../db/rows/takes';
 import { findProject } from '../documents/documents';
 import { bytesInWords, limit } from '../limits';
 import { notFound, problem } from '../problem';
-import { appendPart, closeSound, EVENTS, partSize, type PartName } from './files';
-import { conformTracks } from './conform';
+import { appendPart, EVENTS, partSize, type PartName } from './files';
 import { inTurn } from './in-turn';
 
 /**
@@ -25,7 +24,8 @@ export const trackOf = (take: Take, name: string): TrackSetup | undefined =>
 const isLive = ({ status, seenAt }: Pick<TakeRow, 'status' | 'seenAt'>) =>
   status === 'recording' && Date.now() - seenAt < SILENT_MS;
 
-function viewOf(row: TakeRow): TakeView {
+/** A row as the interface is told of it. */
+export function viewOf(row: TakeRow): TakeView {
   const { projectId: _, seenAt: __, ...told } = takeOf(row);
   return { ...told, live: isLive(row) };
 }
@@ -43,7 +43,8 @@ export async function listTakes(context: ServerContext, projectId: string): Prom
   return rows.map(viewOf);
 }
 
-async function rowOf(context: ServerContext, id: string): Promise<TakeRow> {
+/** The row of a take; throws a problem when there is none. */
+export async function rowOf(context: ServerContext, id: string): Promise<TakeRow> {
   const { takes } = context.db;
   return (await takes.findByPk(id)) ?? Promise.reject(notFound('take'));
 }
@@ -137,24 +138,10 @@ export async function partSizes(
   );
 }
 
-/**
- * Ends a take properly, whatever ended it, so that it can be played and decided on. Asking twice
- * does no harm.
- */
-export async function closeTake(
-  context: ServerContext,
-  id: string,
-  reason: EndReason,
-): Promise<TakeView> {
-  return inTurn(id, async () => {
-    const row = await rowOf(context, id);
-    if (row.status !== 'recording') return viewOf(row);
-    const { setup } = takeOf(row);
-    for (const track of setup.tracks) if (track.type === 'audio') await closeSound(id, track);
-    const seconds = await conformTracks(id, setup);
-    await row.update({ status: 'stopped', reason, seconds });
-    return viewOf(row);
-  });
+/** @throws Problem unless a take has ended and its tracks are finished */
+export function ended({ status }: Pick<TakeView, 'status'>): void {
+  if (status === 'recording') throw problem('take-running');
+  if (status === 'closing') throw problem('take-closing');
 }
 
 /** Puts a take away, or takes that back. */
@@ -164,7 +151,7 @@ export async function setTakeDiscarded(
   discarded: boolean,
 ): Promise<TakeView> {
   const row = await rowOf(context, id);
-  if (row.status === 'recording') throw problem('take-running');
+  ended(row);
   const kept = Object.keys(takeOf(row).footage).length > 0;
   await row.update({ status: discarded ? 'discarded' : kept ? 'kept' : 'stopped' });
   return viewOf(row);

@@ -2,8 +2,9 @@
 import { releaseProxy, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { RescueApi, StrandedTake } from '@/capture/rescue-worker';
+import { finishedTake, putTakeAway } from '@/capture/ended-take';
 import { call } from '@/contract/call';
-import { changeTake, closeTake } from '@/contract/takes';
+import { closeTake } from '@/contract/takes';
 import { useEditor } from '../edit/store';
 import { Button } from '../parts/Button';
 import { tell, tellFault } from '../shell/notices-store';
@@ -77,9 +78,9 @@ export function RescueBanner() {
       );
       if (keep && take) {
         set({ stepId: take.stepId ?? null });
-        send({ type: 'show', take });
+        send({ type: 'show', take: await finishedTake(id) });
       } else {
-        if (take) await call(changeTake, { params: { id }, body: { discarded: true } });
+        if (take) await putTakeAway(id);
         tell(
           'The broken-off recording was put away. What the server has of it stays in the drawer of takes.',
         );

@@ -2,7 +2,7 @@
 import { CircleCheck, Play, RotateCcw, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { call } from '@/contract/call';
-import { changeTake, type TakeView } from '@/contract/takes';
+import { changeTake, type TakeStatus, type TakeView } from '@/contract/takes';
 import { usedFootage } from '@/core/project/query';
 import { formatClock } from '@/core/time/timecode';
 import { useEditor, useEditorStore } from '../edit/store';
@@ -12,6 +12,13 @@ import { tellFault } from '../shell/notices-store';
 import { keepAndPlace } from './place-take';
 import { useRecord } from './record-store';
 
+const STATES: Readonly<Record<TakeStatus, string>> = {
+  recording: 'broken off',
+  closing: 'being finished',
+  stopped: 'not decided',
+  kept: 'kept, not in use',
+  discarded: 'discarded',
+};
 const NAMES = {
   screen: 'screen',
   camera: 'camera',
@@ -47,14 +54,7 @@ export function TakesDrawer() {
       .catch(tellFault)
       .finally(() => setBusy(false));
   };
-  const stateOf = (take: TakeView) =>
-    inUse(take)
-      ? 'in use'
-      : take.status === 'kept'
-        ? 'kept, not in use'
-        : take.status === 'discarded'
-          ? 'discarded'
-          : 'not decided';
+  const stateOf = (take: TakeView) => (inUse(take) ? 'in use' : STATES[take.status]);
   return (
     <section
       aria-label="Takes"
@@ -105,12 +105,12 @@ export function TakesDrawer() {
             <IconButton
               icon={Play}
               label={`Play take ${take.number}`}
-              disabled={!idle}
+              disabled={!idle || take.status === 'closing'}
               onClick={() => send({ type: 'show', take })}
             />
             {!inUse(take) && take.status !== 'discarded' && (
               <Button
-                disabled={!idle || busy}
+                disabled={!idle || busy || take.status === 'closing'}
                 onClick={() => run(() => keepAndPlace(editor, take.id))}
               >
                 Use this one
@@ -130,7 +130,7 @@ export function TakesDrawer() {
               <IconButton
                 icon={Trash2}
                 label={`Discard take ${take.number}`}
-                disabled={!idle || inUse(take)}
+                disabled={!idle || inUse(take) || take.status === 'closing'}
                 onClick={() =>
                   run(() =>
                     call(changeTake, { params: { id: take.id }, body: { discarded: true } }),

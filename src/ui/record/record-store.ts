@@ -8,6 +8,7 @@ import { PracticeMicrophone } from '@/capture/practice/microphone';
 import { PracticeScreen, type ScreenAction } from '@/capture/practice/screen';
 import { canRecord, Recorder, type RecordedSource } from '@/capture/recorder';
 import { TakeClock } from '@/capture/take-clock';
+import { finishedTake, putTakeAway } from '@/capture/ended-take';
 import { call } from '@/contract/call';
 import { freeDisk } from '@/contract/disk';
 import { changeTake, viewTake } from '@/contract/takes';
@@ -285,7 +286,7 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
           if (takenBack()) {
             // Taken back while the devices were waited for.
             await recorder.finish('stopped');
-            await call(changeTake, { params: { id: takeId }, body: { discarded: true } });
+            await putTakeAway(takeId);
             return;
           }
           clock = new TakeClock(began);
@@ -317,7 +318,7 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
           send({ type: 'closed', review: null });
           return;
         }
-        const review = await call(viewTake, { params: { id: takeId } }).catch((error: unknown) => {
+        const review = await finishedTake(takeId).catch((error: unknown) => {
           tellFault(error);
           return null;
         });
@@ -376,7 +377,7 @@ export function createRecordStore(editor: StoreApi<EditorState>): StoreApi<Recor
       },
       async discard(take) {
         try {
-          await call(changeTake, { params: { id: take.id }, body: { discarded: true } });
+          await putTakeAway(take.id);
           const restore = async () => {
             await call(changeTake, { params: { id: take.id }, body: { discarded: false } });
             const found = await call(viewTake, { params: { id: take.id } });

@@ -1,9 +1,10 @@
 import { nanoid } from 'nanoid';
 import type { StoreApi } from 'zustand';
+import { finishedTake, putTakeAway } from '@/capture/ended-take';
 import { openMicrophone, type OpenSource } from '@/capture/open';
 import { Recorder } from '@/capture/recorder';
 import { call } from '@/contract/call';
-import { changeTake, keepTake } from '@/contract/takes';
+import { keepTake } from '@/contract/takes';
 import { applyEdit } from '@/core/edit/apply';
 import { clearRange } from '@/core/edit/range';
 import { retakeLane } from '@/core/edit/retake';
@@ -73,7 +74,7 @@ export class RetakeSession {
       this.onPhase('saving');
       const told = await this.recorder.finish('stopped');
       if (this.cancelled) {
-        if (told) await call(changeTake, { params: { id: takeId }, body: { discarded: true } });
+        if (told) await putTakeAway(takeId);
         return null;
       }
       if (!told)
@@ -140,6 +141,7 @@ export class RetakeSession {
 
   private async place(takeId: string, began: number): Promise<string> {
     const { store, range } = this;
+    await finishedTake(takeId);
     const { tracks } = await call(keepTake, { params: { id: takeId } });
     const voice = tracks.find((t) => t.name === 'voice');
     if (!voice)
