@@ -151,6 +151,11 @@ async function taking(world, projectId, round, random) {
   }
   const closed = await send(`/api/takes/${id}/close`, 'POST', { body: { reason: 'stopped' } });
   if (!closed?.ok) return `the take could not be closed: ${closed?.text}`;
+  const finished = await until(async () => {
+    const take = (await world.ask(`/api/takes/${id}`))?.json;
+    return take && take.status !== 'closing' ? take : null;
+  });
+  if (finished?.status !== 'stopped') return `the take is ${finished?.status ?? 'never finished'}`;
   const kept = await send(`/api/takes/${id}/keep`, 'POST', {});
   if (!kept?.ok) return `the take could not be kept: ${kept?.text}`;
   const [made] = kept.json.tracks;
