@@ -248,11 +248,19 @@ test('two tabs: the stale one says so and saves nothing', async ({ page, context
   const { address } = await openDemo(page);
   const other = await context.newPage();
   await openDemo(other, address);
+  // What the first saves is on its way until the other has done the same.
+  let both = () => {};
+  const done = new Promise<void>((resolve) => (both = resolve));
+  await page.route('**/api/projects/*/changes', async (route) => {
+    await done;
+    await route.continue();
+  });
   for (const tab of [page, other]) {
     await tab.getByLabel('Timecode').fill('15');
     await tab.getByLabel('Timecode').press('Enter');
     await tab.keyboard.press('b');
   }
+  both();
   const warned = async (tab: Page) =>
     (await tab.getByRole('alert').filter({ hasText: 'changed in another tab' }).count()) > 0;
   await expect.poll(async () => (await warned(page)) || (await warned(other))).toBe(true);
