@@ -1,8 +1,9 @@
 import type { Size } from '@/core/scale/rect';
-import { BlobFinder, type Blob } from '@/core/vision/blobs';
+import type { Blob } from '@/core/vision/blobs';
 import { Gathering, type Kin } from '@/core/vision/gathering';
 import { TILE, tilesOf, type Luma } from '@/core/vision/luma';
-import { fitsPointer, sight, type Sighting } from '@/core/vision/sightings';
+import { sight, type Sighting } from '@/core/vision/sightings';
+import { StandingThings } from './standing';
 
 /** With more changed tiles than this at once, the ground is a new one. */
 const MOST_TILES = 300;
@@ -22,8 +23,6 @@ export interface Point {
 
 /** Within so many pixels of a known pointer, what is seen may be the pointer. */
 const REACH = 72;
-/** Buttons that light up are no larger than this, in pixels. */
-const MOST_LIT = 60_000;
 
 /** What stands where it stood has the same key. */
 const keyOf = ({ x, y, width, height, count }: Blob) => [x, y, width, height, count].join();
@@ -37,7 +36,7 @@ export class OrphanLearner {
   private readonly all = new Gathering();
   private readonly whereLost = new Gathering();
   private last: Point | null = null;
-  private readonly finder: BlobFinder;
+  private readonly things: StandingThings;
   private readonly ground: Uint8Array;
   /** Tiles that differ from the ground, and since which picture. */
   private readonly differing = new Map<number, number>();
@@ -47,7 +46,7 @@ export class OrphanLearner {
   private readonly seenIn = new WeakMap<Sighting, number>();
 
   constructor(private readonly size: Size) {
-    this.finder = new BlobFinder(size);
+    this.things = new StandingThings(size);
     this.ground = new Uint8Array(size.width * size.height);
   }
 
@@ -55,6 +54,7 @@ export class OrphanLearner {
   begin({ data }: Luma): void {
     this.ground.set(data);
     this.differing.clear();
+    this.things.clear();
   }
 
   /**
@@ -66,7 +66,10 @@ export class OrphanLearner {
    * @param pointer where the pointer is known to be; null where it is lost
    */
   look(index: number, now: Luma, changed: readonly number[], pointer: Point | null): void {
-    for (const tile of changed) if (!this.differing.has(tile)) this.differing.set(tile, index);
+    for (const tile of changed) {
+      if (!this.differing.has(tile)) this.differing.set(tile, index);
+      this.things.touch(tile);
+    }
     if (changed.length > MOST_TILES) {
       this.begin(now);
       return;
@@ -79,16 +82,7 @@ export class OrphanLearner {
     this.renew(now, (_, since) => index - since > LONGEST);
     if (!changed.length || !this.differing.size) return;
     const ground: Luma = { ...now, data: this.ground };
-    const { finder } = this;
-    const blobs = finder.find(now, ground, this.differing.keys());
-    // Over a button that lit up under it, a pointer is seen as a part of that.
-    const fitting = blobs
-      .flatMap((blob) => {
-        const parts =
-          blob.width * blob.height > MOST_LIT ? [] : finder.standingBefore(now, ground, blob);
-        return parts.length ? parts : [blob];
-      })
-      .filter(fitsPointer);
+    const fitting = this.things.find(now, ground, this.differing);
     const before = this.standing;
     const few = fitting.length <= MOST_BLOBS ? fitting : [];
     this.standing = new Set(few.map(keyOf));
@@ -112,6 +106,7 @@ export class OrphanLearner {
     for (const [tile, since] of this.differing) {
       if (!wanted(tile, since)) continue;
       this.differing.delete(tile);
+      this.things.touch(tile);
       const left = (tile % across) * TILE;
       const top = Math.floor(tile / across) * TILE;
       for (let y = top; y < top + TILE; y++)

@@ -8,9 +8,9 @@ export interface Blob extends Connected {
 }
 
 /** Changed samples that are no further apart than this belong together. */
-const REACH = { x: 2, y: 2 };
+export const REACH = { x: 2, y: 2 };
 /** With more changed samples than this, a picture is a new one, not one with things that moved. */
-const MOST_SAMPLES = 60_000;
+export const MOST_SAMPLES = 60_000;
 
 /** A blob that fills this share of its box may be something that lit up, with a pointer over it. */
 const FILLED = 0.6;
