@@ -33,7 +33,7 @@ export class Pictures {
       this.places.push(at);
     }
     const { across, down } = tilesOf(size);
-    this.counts = heap.allocate(across * down);
+    this.counts = heap.allocate(2 * across * down);
   }
 
   /** How many pictures there were so far. */
@@ -80,6 +80,15 @@ export class Pictures {
     const found: number[] = [];
     const all = heap.bytes(counts, across * down);
     for (let tile = 0; tile < all.length; tile++) if (all[tile]! >= fewest) found.push(tile);
+    return found;
+  }
+
+  /** The tiles that differed at all when changes were asked for last, to the bit. */
+  differing(): number[] {
+    const { across, down } = tilesOf(this.size);
+    const all = this.heap.bytes(this.counts + across * down, across * down);
+    const found: number[] = [];
+    for (let tile = all.indexOf(1); tile >= 0; tile = all.indexOf(1, tile + 1)) found.push(tile);
     return found;
   }
 

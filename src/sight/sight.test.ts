@@ -42,6 +42,7 @@ function hand(count: number, drawing: (x: number, index: number) => Shown['drawi
 function look(shown: readonly Shown[], more: (luma: Uint8Array, index: number) => void = () => {}) {
   const size = inTiles(SIZE);
   const progress: number[] = [];
+  let opened = 0;
   const sighting = new ScreenSighting(
     heap,
     SIZE,
@@ -51,6 +52,7 @@ function look(shown: readonly Shown[], more: (luma: Uint8Array, index: number) =
       onProgress: (share) => progress.push(share),
       open(seconds) {
         let index = Math.round(seconds * FPS);
+        opened++;
         return {
           read(into) {
             const here = shown[index];
@@ -66,12 +68,15 @@ function look(shown: readonly Shown[], more: (luma: Uint8Array, index: number) =
       },
     },
   );
-  return { ...sighting.run(), progress };
+  return { ...sighting.run(), progress, opened };
 }
 
 test('a pointer is found to the pixel, from the first picture on, and where it is hidden', () => {
   const shown = hand(240, (_, i) => (i >= 150 && i < 180 ? null : ARROW));
-  const { path, looks, track, progress } = look(shown);
+  const { path, looks, track, progress, again, opened } = look(shown);
+  // What came before its look was known is looked at again without reading it anew.
+  expect(again).toBeGreaterThan(0);
+  expect(opened).toBe(1);
   expect(looks[0]!.form).toBe('arrow');
   const { x, y } = looks[0]!.hotspot;
   shown.forEach((here, i) => {

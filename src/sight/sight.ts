@@ -16,6 +16,7 @@ import { areaOf, type Size } from '@/core/scale/rect';
 import type { PointerTrack } from '@/core/telemetry/pointer-track';
 import { framesPerSecond, type FrameRate } from '@/core/time/ticks';
 import type { KernelHeap } from '@/kernels/heap';
+import { KeptPictures } from './kept-pictures';
 import { KnownLooks } from './known-looks';
 import { LONGEST_GAP, PointerLearner } from './learn';
 import { OrphanLearner, type Point } from './orphans';
@@ -95,6 +96,7 @@ export class ScreenSighting {
   private again = 0;
   private readonly orphans: OrphanLearner;
   private readonly changes: Change[] = [];
+  private readonly kept: KeptPictures;
   private readonly inMemory: Size;
 
   constructor(
@@ -105,6 +107,7 @@ export class ScreenSighting {
   ) {
     this.inMemory = inTiles(size);
     this.orphans = new OrphanLearner(this.inMemory);
+    this.kept = new KeptPictures(this.inMemory);
   }
 
   run(): Sighted {
@@ -177,6 +180,7 @@ export class ScreenSighting {
     while (pictures.take((into) => stream.read(into))) {
       const index = pictures.count - 1;
       const changed = index ? pictures.changedSince(1, LEAST_CHANGE, FEWEST) : [];
+      this.kept.keep(pictures.luma(0).data, index ? pictures.differing() : null);
       // A key frame draws all of a still page a little otherwise; that is nothing that happened.
       const clear = pictures.clearlyChanged(changed, CLEARLY);
       const calm = pictures.clearlyChanged(learner.look(changed), CLEARLY);
@@ -258,13 +262,16 @@ export class ScreenSighting {
 
   /** Goes through the pictures of a run, and tells which tiles changed. */
   private eachOf(
-    { from, to }: Run,
+    run: Run,
     reading: Rereading,
     pictures: Pictures,
     look: (index: number, changed: readonly number[]) => void,
   ): void {
-    reading.goTo(from);
-    for (let i = from; i < to && pictures.take((into) => reading.read(into)); i++)
+    const { from, to } = run;
+    const isKept = this.kept.covers(run);
+    if (!isKept) reading.goTo(from);
+    using source = isKept ? this.kept.open(from) : null;
+    for (let i = from; i < to && pictures.take((into) => (source ?? reading).read(into)); i++)
       look(i, i > from ? pictures.changedSince(1, LEAST_CHANGE, FEWEST) : []);
     this.again += to - from;
     // What is looked at again is seldom more than the whole.

@@ -3,17 +3,18 @@ const TILE: i32 = 16;
 
 /**
  * Counts, for each tile of 16x16 samples of two planes, those that differ by more than `least`: one byte a tile, row by
- * row, 255 at most. Width and height are multiples of 16, planes have their own strides. Returns how many tiles have
- * any.
+ * row, 255 at most. Behind those, one more byte a tile is 1 where it differs at all. Width and height are multiples
+ * of 16, planes have their own strides. Returns how many tiles have any samples that differ by more.
  */
 export function countChanges(
   a: usize, aStride: i32, b: usize, bStride: i32, width: i32, height: i32, least: i32, counts: usize,
 ): i32 {
   const floor = i8x16.splat(<i8>least);
   const across = width / TILE;
+  const differs = <usize>(across * (height / TILE));
+  memory.fill(counts, 0, 2 * differs);
   let busy = 0;
   for (let top = 0; top < height; top += TILE, counts += <usize>across) {
-    memory.fill(counts, 0, <usize>across);
     // Row by row, since memory that is read in order comes sooner; most of it is the same.
     for (let y = top; y < top + TILE; y++) {
       const p = a + <usize>(y * aStride);
@@ -22,6 +23,8 @@ export function countChanges(
         const x = v128.load(p + (tile << 4));
         const z = v128.load(q + (tile << 4));
         const apart = v128.or(i8x16.sub_sat_u(x, z), i8x16.sub_sat_u(z, x));
+        if (!v128.any_true(apart)) continue;
+        store<u8>(counts + differs + tile, 1);
         const over = i8x16.sub_sat_u(apart, floor);
         if (!v128.any_true(over)) continue;
         const more = popcnt<i32>(i8x16.bitmask(i8x16.ne(over, i8x16.splat(0))));
