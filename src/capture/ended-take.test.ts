@@ -1,7 +1,7 @@
 import type { TakeStatus } from '@/contract/takes';
 import { finishedTake, putTakeAway } from './ended-take';
 
-let told: (TakeStatus | 'away')[] = [];
+let told: (TakeStatus | 'away' | 'gone')[] = [];
 let asked: string[] = [];
 
 beforeEach(() => {
@@ -11,6 +11,12 @@ beforeEach(() => {
     asked.push(`${method} ${address}`);
     const status = told.length > 1 ? told.shift()! : told[0]!;
     if (status === 'away') return Promise.reject(new TypeError('no network'));
+    if (status === 'gone')
+      return Promise.resolve({
+        ok: false,
+        status: 404,
+        json: () => Promise.resolve(null),
+      } as Response);
     const answer = { ok: true, status: 200, json: () => Promise.resolve({ id: 't', status }) };
     return Promise.resolve(answer as Response);
   }) as typeof fetch;
@@ -33,6 +39,12 @@ test('a server that stays away is said at last', async () => {
   const waiting = expect(finishedTake('t')).rejects.toThrow(/does not answer/);
   await jest.advanceTimersByTimeAsync(31_000);
   await waiting;
+});
+
+test('a take that is gone, as with its project, is not waited for', async () => {
+  told = ['closing', 'gone'];
+  await expect(finishedTake('t')).rejects.toMatchObject({ status: 404 });
+  expect(asked).toHaveLength(2);
 });
 
 test('a take is put away only when it is finished', async () => {

@@ -1,5 +1,9 @@
-import { call } from '@/contract/call';
+import { call, CallError } from '@/contract/call';
 import { changeTake, viewTake, type TakeView } from '@/contract/takes';
+
+/** Whether a later answer may be another: the server is away, or not itself. */
+const mayPass = (error: unknown): boolean =>
+  error instanceof CallError && (error.status === 0 || error.status >= 500);
 
 const LOOK_MS = 200;
 /** A server that does not answer is asked again for so long, in milliseconds. */
@@ -14,13 +18,15 @@ export async function finishedTake(id: string): Promise<TakeView> {
   let heard = performance.now();
   for (;;) {
     const take = await call(viewTake, { params: { id } }).catch((error: unknown) => {
-      if (performance.now() - heard > PATIENCE_MS) throw error;
+      if (!mayPass(error) || performance.now() - heard > PATIENCE_MS) throw error;
       return null;
     });
     if (take) {
       heard = performance.now();
       if (take.status === 'recording')
-        throw new Error('The take could not be finished. Nothing of it is lost: rescue it here.');
+        throw new Error(
+          'The take could not be finished. Nothing of it is lost: it can be rescued in Record.',
+        );
       if (take.status !== 'closing') return take;
     }
     await new Promise((resolve) => setTimeout(resolve, LOOK_MS));

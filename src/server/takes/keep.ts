@@ -20,7 +20,7 @@ import { problem } from '../problem';
 import { clocksOf, finishedPath, isFinished } from './conform';
 import { readEvents } from './files';
 import { inTurn } from './in-turn';
-import { ended, findTake } from './takes';
+import { findTake, mustBeFinished } from './takes';
 
 const ROLE_OF: Record<TrackName, Role> = {
   screen: 'screen',
@@ -46,7 +46,7 @@ export const keepTake = (context: ServerContext, id: string): Promise<TakePlacem
 async function keepInTurn(context: ServerContext, id: string): Promise<TakePlacement> {
   const { takes } = context.db;
   const take = await findTake(context, id);
-  ended(take);
+  mustBeFinished(take);
   const footage = { ...take.footage };
   const events = readTakeEvents(await readEvents(id));
   for (const track of take.setup.tracks) {

@@ -139,7 +139,7 @@ export async function partSizes(
 }
 
 /** @throws Problem unless a take has ended and its tracks are finished */
-export function ended({ status }: Pick<TakeView, 'status'>): void {
+export function mustBeFinished({ status }: Pick<TakeView, 'status'>): void {
   if (status === 'recording') throw problem('take-running');
   if (status === 'closing') throw problem('take-closing');
 }
@@ -151,7 +151,7 @@ export async function setTakeDiscarded(
   discarded: boolean,
 ): Promise<TakeView> {
   const row = await rowOf(context, id);
-  ended(row);
+  mustBeFinished(row);
   const kept = Object.keys(takeOf(row).footage).length > 0;
   await row.update({ status: discarded ? 'discarded' : kept ? 'kept' : 'stopped' });
   return viewOf(row);
