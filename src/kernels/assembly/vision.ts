@@ -2,9 +2,10 @@
 const TILE: i32 = 16;
 
 /**
- * Counts, for each tile of 16x16 samples of two planes, those that differ by more than `least`: one byte a tile, row by
- * row, 255 at most. Behind those, one more byte a tile is 1 where it differs at all. Width and height are multiples
- * of 16, planes have their own strides. Returns how many tiles have any samples that differ by more.
+ * Counts, for each tile of 16x16 samples of two planes, those that differ by more than `least`: one
+ * byte a tile, row by row, 255 at most. Behind those, one more byte a tile is 1 where it differs at
+ * all. Width and height are multiples of 16, planes have their own strides. Returns how many tiles
+ * have any samples that differ by more.
  */
 export function countChanges(
   a: usize, aStride: i32, b: usize, bStride: i32, width: i32, height: i32, least: i32, counts: usize,

@@ -86,7 +86,7 @@ describe('a text', () => {
     expect(onDone.mock.calls).toEqual([['Kiln 🏺']]);
   });
 
-  test('that is too long is there again when it is shown again, until it is taken back', async () => {
+  test('that is too long is there again with its field, until it is taken back', async () => {
     const onDone = jest.fn();
     const field = () => screen.getByLabelText('Name');
     const first = text(onDone, { most: 6, of: 'one' });
