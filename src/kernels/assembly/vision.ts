@@ -38,12 +38,13 @@ export function countChanges(
 }
 
 /**
- * Where a look fits among `columns` by `rows` places of a plane, the first of which begins at `plane`. How badly it fits
- * is the sum, over the look's points, of how far the sample there is from what the point may be, `clip` at most for
- * each. `points` holds two 32-bit numbers each: the address from the look's corner, and the darkest (low byte) and
- * lightest value (second byte) that it may have. `hits` takes two 32-bit
- * numbers for each place whose sum is `limit` at most (below 65535), in order: its number row by row, and the sum; no
- * more than `most` of them. Columns are a multiple of 16. Returns how many there are.
+ * Where a look fits among `columns` by `rows` places of a plane, the first of which begins at
+ * `plane`. How badly it fits is the sum, over the look's points, of how far the sample there is
+ * from what the point may be, `clip` at most for each. `points` holds two 32-bit numbers each: the
+ * address from the look's corner, and the darkest (low byte) and lightest value (second byte) that
+ * it may have. `hits` takes two 32-bit numbers for each place whose sum is `limit` at most (below
+ * 65535), in order: its number row by row, and the sum; no more than `most` of them. Columns are a
+ * multiple of 16. Returns how many there are.
  */
 export function matchLook(
   plane: usize, stride: i32, columns: i32, rows: i32, points: usize, count: i32, clip: i32, limit: i32, hits: usize,

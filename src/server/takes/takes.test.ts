@@ -187,7 +187,7 @@ test('a take that was broken off is rescued up to its last whole piece', async (
   expect(await listFootage(context, project)).toHaveLength(2);
 });
 
-test('a left-over of a keep that broke off, and several keeps at once, come to the same footage', async () => {
+test('a keep that broke off, and several at once, come to the same footage', async () => {
   const id = takeId();
   await context.db.takes.update({ seenAt: 0 }, { where: { status: 'recording' } });
   await beginTake(context, project, id, null, 'all', setup(screen, voice));
@@ -220,7 +220,7 @@ test('a keep that broke off before its footage was there goes on under the same 
   expect(tracks.map((t) => t.footageId)).toEqual(['written-before']);
 });
 
-test('closing a take that broke off while its tracks were being finished ends with all of them', async () => {
+test('a take that broke off while it was being finished ends with all of its tracks', async () => {
   const id = takeId();
   await beginTake(context, project, id, null, 'all', setup(screen, voice));
   await addPiece(context, id, 'screen', 0, fragmented(2));
@@ -320,7 +320,7 @@ test('nothing recorded is said, not kept', async () => {
   await expect(keepTake(context, id)).rejects.toMatchObject({ status: 422 });
 });
 
-test('two tabs do not record over each other, a silent one is forgotten, and takes are counted by step', async () => {
+test('tabs do not record over each other but silent ones, and takes count by step', async () => {
   const { takes } = context.db;
   const first = takeId();
   await beginTake(context, project, first, 'counted', 'voice', setup(voice));

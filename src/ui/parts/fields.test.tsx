@@ -105,6 +105,20 @@ describe('a text', () => {
     expect(onDone).not.toHaveBeenCalled();
   });
 
+  test('that is too long is not the next one’s, when the field shows that instead', async () => {
+    const onDone = jest.fn();
+    const field = () => screen.getByLabelText('Name');
+    const shown = { label: 'Name', most: 6, onDone };
+    const { rerender } = render(<TextField {...shown} value="Kiln" of="a" />);
+    await userEvent.type(field(), ' logs');
+    rerender(<TextField {...shown} value="Glaze" of="b" />);
+    expect(field()).toHaveProperty('value', 'Glaze');
+    await userEvent.type(field(), 's{Enter}');
+    rerender(<TextField {...shown} value="Kiln" of="a" />);
+    expect(field()).toHaveProperty('value', 'Kiln logs');
+    expect(onDone.mock.calls).toEqual([['Glazes']]);
+  });
+
   test('that asks for the keys is overwritten by what is typed next', async () => {
     const onDone = jest.fn();
     text(onDone, { focus: true });

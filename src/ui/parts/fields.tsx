@@ -247,20 +247,7 @@ function lengthBeyond(text: string, most: number): number {
   return length > most ? length : 0;
 }
 
-/**
- * A text that is taken over when the field is left or Enter is pressed; Escape takes back what was
- * typed.
- */
-export function TextField({
-  label,
-  value,
-  onDone,
-  lines = 1,
-  most = Infinity,
-  of,
-  focus = false,
-  onFocused,
-}: {
+interface TextFieldProps {
   label: string;
   value: string;
   onDone: (value: string) => void;
@@ -272,7 +259,27 @@ export function TextField({
   /** Takes the keys, with all of its text selected. */
   focus?: boolean;
   onFocused?: () => void;
-}) {
+}
+
+/**
+ * A text that is taken over when the field is left or Enter is pressed; Escape takes back what was
+ * typed.
+ */
+export function TextField(props: TextFieldProps) {
+  // What is typed for one thing is none of the next one's.
+  return <TextInput key={props.of} {...props} />;
+}
+
+function TextInput({
+  label,
+  value,
+  onDone,
+  lines = 1,
+  most = Infinity,
+  of,
+  focus = false,
+  onFocused,
+}: TextFieldProps) {
   const name = of && `${label} of ${of}`;
   const [draft, setState] = useState<string | null>((name && tooLong.get(name)) ?? null);
   const setDraft = (text: string | null) => {

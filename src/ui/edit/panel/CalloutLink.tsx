@@ -8,6 +8,7 @@ import { SelectField, TextField } from '../../parts/fields';
 import { tellFault } from '../../shell/notices-store';
 import { useSeek } from '../picture/use-player';
 import { useEditor } from '../store';
+import { TextOf } from './TextOf';
 
 /** A step in the list of where a link can lead has this before its id. */
 const STEP = 'step ';
@@ -57,11 +58,11 @@ export function CalloutLink({ callout }: { callout: Callout & { kind: 'link' } }
           }}
         />
       )}
-      <TextField
+      <TextOf
+        id={id}
         label="What it says"
         value={label}
         most={link.schema.properties.label.maxLength}
-        of={id}
         onDone={(words) => apply('change-callout', { id, change: { label: words } })}
       />
       {address !== null && (

@@ -1,9 +1,9 @@
 'use client';
 import { ClipGroup } from '@/core/project/parts/lane';
 import { Button } from '../../parts/Button';
-import { TextField } from '../../parts/fields';
 import { useRun } from '../commands/use-run';
 import { useEditor } from '../store';
+import { TextOf } from './TextOf';
 
 /** The group that what is selected belongs to. */
 export function GroupFields({ groupId }: { groupId: string }) {
@@ -14,11 +14,11 @@ export function GroupFields({ groupId }: { groupId: string }) {
   return (
     <fieldset className="grid gap-2 border-t border-line pt-2">
       <legend className="font-semibold">Group</legend>
-      <TextField
+      <TextOf
+        id={groupId}
         label="Name"
         value={name}
         most={ClipGroup.properties.name.maxLength}
-        of={groupId}
         onDone={(text) => apply('rename-group', { groupId, name: text })}
       />
       <span className="flex gap-2">

@@ -2,11 +2,12 @@
 import { Button } from '../../parts/Button';
 import { Lane } from '@/core/project/model';
 import { isPictureLane } from '@/core/project/query';
-import { CheckField, TextField } from '../../parts/fields';
+import { CheckField } from '../../parts/fields';
 import { SettingField } from '../../parts/setting-fields';
 import { useEditor } from '../store';
 import { Heading } from './Heading';
 import { PresenterDetails } from './PresenterDetails';
+import { TextOf } from './TextOf';
 
 export function LaneDetails({ id }: { id: string }) {
   const lane = useEditor((s) => s.project.lanes.find((l) => l.id === id));
@@ -16,11 +17,11 @@ export function LaneDetails({ id }: { id: string }) {
   return (
     <div className="grid gap-2">
       <Heading title={`Lane ${lane.name}`} />
-      <TextField
+      <TextOf
+        id={id}
         label="Name"
         value={lane.name}
         most={Lane.properties.name.maxLength}
-        of={id}
         onDone={(name) => apply('change-lane', { laneId: id, change: { name } })}
       />
       <CheckField

@@ -5,7 +5,7 @@ import { Layout, type Box } from '@/core/layout/model';
 import { projectDuration } from '@/core/project/query';
 import { secondsToTicks, ticksToSeconds } from '@/core/time/ticks';
 import { Button } from '../../parts/Button';
-import { SelectField, SliderField, TextField } from '../../parts/fields';
+import { SelectField, SliderField } from '../../parts/fields';
 import { SavedPresets } from '../../presets/SavedPresets';
 import { LayoutSketch } from '../LayoutSketch';
 import { useEditor, useEditorStore } from '../store';
@@ -13,6 +13,7 @@ import { Heading } from './Heading';
 import { KeepClear } from './KeepClear';
 import { BackgroundFields, PresenterFields, ScreenFields } from './LayoutFields';
 import { SpanTimes } from './SpanTimes';
+import { TextOf } from './TextOf';
 
 /** How the layout before goes over to this one. */
 const WAYS = [
@@ -58,11 +59,11 @@ export function LayoutDetails({ id }: { id: string }) {
         onChange={(chosen) => chosen !== 'own' && set(LAYOUTS[chosen])}
       />
       {!kind && (
-        <TextField
+        <TextOf
+          id={id}
           label="Name"
           value={layout.name}
           most={Layout.properties.name.maxLength}
-          of={id}
           onDone={(name) => name.trim() && set({ ...layout, name: name.trim() })}
         />
       )}

@@ -2,9 +2,9 @@
 import { MARKER_COLORS } from '@/core/edit/markers';
 import { Marker } from '@/core/project/parts/step';
 import { Button } from '../../parts/Button';
-import { TextField } from '../../parts/fields';
 import { useEditor } from '../store';
 import { Heading } from './Heading';
+import { TextOf } from './TextOf';
 
 export function MarkerDetails({ id }: { id: string }) {
   const marker = useEditor((s) => s.project.markers.find((m) => m.id === id));
@@ -13,11 +13,11 @@ export function MarkerDetails({ id }: { id: string }) {
   return (
     <div className="grid gap-2">
       <Heading title="Marker" />
-      <TextField
+      <TextOf
+        id={id}
         label="Name"
         value={marker.name}
         most={Marker.properties.name.maxLength}
-        of={id}
         onDone={(name) => apply('change-marker', { id, change: { name } })}
       />
       <div className="flex items-center gap-1" role="group" aria-label="Colour">

@@ -4,6 +4,7 @@ import { Button } from '../../parts/Button';
 import { TextField } from '../../parts/fields';
 import { useEditor } from '../store';
 import { Heading } from './Heading';
+import { TextOf } from './TextOf';
 
 export function StepDetails({ id }: { id: string }) {
   const step = useEditor((s) => s.project.steps.find((x) => x.id === id));
@@ -12,10 +13,10 @@ export function StepDetails({ id }: { id: string }) {
   return (
     <div className="grid gap-2">
       <Heading title="Step" />
-      <TextField
+      <TextOf
+        id={id}
         label="Title"
         most={Step.properties.title.maxLength}
-        of={id}
         value={step.title}
         onDone={(title) => apply('change-step', { id, change: { title } })}
       />
