@@ -1,7 +1,9 @@
 import fc from 'fast-check';
-import type { DrawingLayer, Reflection, VideoLayer } from '@/core/frame/plan';
+import type { DrawingLayer, Reflection, RegionLayer, VideoLayer } from '@/core/frame/plan';
+import { reflectedCovers } from '@/core/frame/reflected-covers';
+import type { InOutput } from '@/core/scale/rect';
 import type { KernelHeap } from '@/kernels/heap';
-import { allocateFrame, frameBytes, type PlanarFrame } from '@/kernels/planar';
+import { allocateFrame, frameBytes, releaseFrame, type PlanarFrame } from '@/kernels/planar';
 import { noisyPlane, testHeap } from '@/kernels/testing';
 import { drawer, near, solidFrame, wholeVideo } from './testing';
 
@@ -94,4 +96,36 @@ test('what is reflected is no longer a picture that only fills its box', () => {
   // Turned by half and then seen in the ground, left is right and up is where it was.
   const far = [30, 60].map((x) => [turned(x, 58)[0], upright(95 - x, BOX.y + 58 - 52)[0]] as const);
   for (const [got, want] of far) expect(Math.abs(got - want * (1 - 8.5 / 40))).toBeLessThan(12);
+});
+
+test('what a solid cover hides has no part in the picture, reflected or not', () => {
+  const even = (max: number) => fc.integer({ min: 0, max: max / 2 }).map((n) => n * 2);
+  const areas = fc
+    .record({ x: even(W - 4), y: even(H - 4), width: even(40), height: even(40) })
+    .map((a) => ({ ...a, width: a.width + 2, height: a.height + 2 }));
+  fc.assert(
+    fc.property(areas, even(12), (area, further) => {
+      const below = reflection({ ground: 48 + further, end: 90 });
+      const secret = allocateFrame(heap, W, H);
+      const bytes = frameBytes(heap, secret);
+      bytes.set(frameBytes(heap, noise));
+      for (let y = area.y; y < Math.min(H, area.y + area.height); y++)
+        bytes.fill(230, y * W + area.x, y * W + Math.min(W, area.x + area.width));
+      const cover: RegionLayer = {
+        ...{ kind: 'region', effect: { kind: 'solid', color: '#224466' } },
+        area: { ...area, width: Math.min(area.width, W - area.x) } as InOutput,
+      };
+      const seen = (picture: PlanarFrame, covered: boolean) => {
+        const layers = [on(below)];
+        const covers = covered ? [...reflectedCovers(layers, [cover]), cover] : [];
+        return draw([...layers, ...covers], { c: picture });
+      };
+      const [bare, other] = [seen(noise, true), seen(secret, true)];
+      const everywhere = Array.from({ length: W * H }, (_, i) => [i % W, (i / W) | 0] as const);
+      const told = everywhere.filter(([x, y]) => `${other(x, y)}` !== `${bare(x, y)}`);
+      expect(told).toEqual([]);
+      releaseFrame(heap, secret);
+    }),
+    { numRuns: 20 },
+  );
 });

@@ -23,6 +23,7 @@ import { beneathPointer } from './pointer-beneath';
 import { pointerLayers } from './pointer-layers';
 import { groundLayers } from './ground-layers';
 import { presenterLayers } from './presenter-layers';
+import { reflectedCovers } from './reflected-covers';
 import { hiddenBy, ringOf, shadowOf } from './edge';
 import { matteOf } from '../key/matte-of';
 import { filled, isSolid, PLAIN_VIDEO, type FramePlan, type Layer, type VideoLayer } from './plan';
@@ -65,7 +66,8 @@ export function planFrame(
   if (view.presenter)
     return { size: output, background, layers: presenterAlone(scene, view.presenter) };
   const picture = pictureLayers(scene);
-  const layers = [...picture, ...frameCallouts(scene)];
+  const inFront = frameCallouts(scene);
+  const layers = [...picture, ...reflectedCovers(picture, inFront), ...inFront];
   // A dissolve brings both of its own.
   const hidden = scene.dissolve || picture.some((layer) => covers(layer, output));
   return { size: output, background, layers: hidden ? layers : [...groundOf(scene), ...layers] };

@@ -8,7 +8,9 @@ import type { Sources } from '../project/sources';
 import { secondsToTicks } from '../time/ticks';
 import { reflectionOf, ringOf, shadowOf } from './edge';
 import { planFrame } from './plan-frame';
-import type { DrawingLayer, VideoLayer } from './plan';
+import type { DrawingLayer, Layer, VideoLayer } from './plan';
+import { reflectedCovers } from './reflected-covers';
+import type { InOutput } from '../scale/rect';
 
 const OUTPUT = { width: 960, height: 540 };
 const box = { x: 100, y: 60, width: 200, height: 120 };
@@ -99,6 +101,32 @@ test('all of a presenter is reflected on one ground: what is behind them, they, 
   const grounds = reflected.map((l) => 'reflection' in l && l.reflection!.ground);
   expect(new Set(grounds).size).toBe(1);
   expect(drawn({ ...placed, reflection: 0 }, { on: true }).camera.reflection).toBeNull();
+});
+
+test('a cover on the frame covers a reflection once, whatever lies behind who is reflected', () => {
+  const placed = {
+    reflection: 0.3,
+    corner: 'top-right' as const,
+    backdrop: { footageId: 'still' },
+  };
+  const { layers, camera } = drawn(placed, { on: true });
+  const { x, y, width, height } = camera.destination;
+  const { ground } = camera.reflection!;
+  const ring = ground - y - height;
+  // A band across all of the picture, over the presenter's feet.
+  const area = { x: 0, y: ground - 12, width: OUTPUT.width, height: 8 } as InOutput;
+  const effect = { kind: 'blur', radius: 4 } as const;
+  expect(reflectedCovers(layers, [{ kind: 'region', area, effect }])).toEqual([
+    {
+      ...{ kind: 'region', effect },
+      area: { x: x - ring, y: ground + 4, width: width + 2 * ring, height: 8 },
+    },
+  ]);
+  // What lies above all that is reflected, or only dims, is not seen below.
+  const above = { ...area, y: y + height - 120, height: 20 };
+  expect(reflectedCovers(layers, [{ kind: 'region', area: above, effect }])).toEqual([]);
+  const dim = { kind: 'region', area, effect: { kind: 'dim' } } as unknown as Layer;
+  expect(reflectedCovers(layers, [dim])).toEqual([]);
 });
 
 test('what is put behind a keyed presenter: a colour, their background blurred, a picture', () => {
