@@ -5,6 +5,7 @@ import { takeOf } from '../db/rows/takes';
 import type { Work } from '../jobs/work';
 import { limit } from '../limits';
 import { conformTracks } from './conform';
+import { noteFacts } from './facts';
 import { closeSound } from './files';
 import { inTurn } from './in-turn';
 import { rowOf, viewOf } from './takes';
@@ -36,6 +37,7 @@ export const takeWork: Work = {
     const { setup } = takeOf(await rowOf(context, id));
     for (const track of setup.tracks) if (track.type === 'audio') await closeSound(id, track);
     const seconds = await conformTracks(id, setup, signal);
+    await noteFacts(id, setup, signal);
     return async (transaction) => {
       const where = { id, status: 'closing' };
       await context.db.takes.update({ status: 'stopped', seconds }, { where, transaction });

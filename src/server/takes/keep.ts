@@ -11,13 +11,12 @@ import type { ServerContext } from '../context';
 import { footageCells, mediaFactsOf } from '../db/rows/footage';
 import { madeCell, type Take } from '../db/rows/takes';
 import { addFootage } from '../footage/add';
-import { originalFile } from '../footage/names';
 import { attachTrack } from '../footage/attach-track';
 import { findFootage } from '../footage/view';
 import { newId } from '../ids';
-import { probeMedia } from '../media/probe';
 import { problem } from '../problem';
 import { clocksOf, finishedPath, isFinished } from './conform';
+import { factsOfTrack } from './facts';
 import { readEvents } from './files';
 import { inTurn } from './in-turn';
 import { findTake, mustBeFinished } from './takes';
@@ -89,10 +88,7 @@ async function keepTrack(
   }
   const made = await findFootage(context, footageId);
   if (made.deletedAt) await made.update({ deletedAt: null });
-  if (!mediaFactsOf(made)) {
-    const { facts, notes } = await probeMedia(await context.stores.files.path(originalFile(made)));
-    await made.update(footageCells({ facts, notes }));
-  }
+  if (!mediaFactsOf(made)) await made.update(footageCells(await factsOfTrack(take.id, track)));
   if (track.name === 'screen' && !made.hasPointer) {
     const offset = clocksOf(events).screen?.offset ?? 0;
     const pointer = pointerTrackOf(events, mediaFactsOf(made)!, offset);

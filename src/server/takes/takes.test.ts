@@ -220,6 +220,25 @@ test('a keep that broke off before its footage was there goes on under the same 
   expect(tracks.map((t) => t.footageId)).toEqual(['written-before']);
 });
 
+test('what a take’s tracks are is found once, before it is kept', async () => {
+  const id = takeId();
+  await beginTake(context, project, id, null, 'voice', setup(voice));
+  await addPiece(context, id, 'voice', 0, pcm(1));
+  await close(id, 'stopped');
+  const { facts } = await probeMedia(finishedPath(id, voice));
+  const { PATH } = process.env;
+  // Nothing that reads recordings is found while it is kept.
+  process.env.PATH = '/nowhere';
+  try {
+    const { tracks } = await keepTake(context, id);
+    expect(tracks[0]).toMatchObject({ name: 'voice', duration: facts.duration });
+    const kept = (await listFootage(context, project)).find((f) => f.id === tracks[0]!.footageId);
+    expect(kept?.facts).toEqual(facts);
+  } finally {
+    process.env.PATH = PATH;
+  }
+});
+
 test('a take that broke off while it was being finished ends with all of its tracks', async () => {
   const id = takeId();
   await beginTake(context, project, id, null, 'all', setup(screen, voice));
