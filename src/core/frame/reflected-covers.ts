@@ -14,8 +14,8 @@ export function reflectedCovers(
   callouts: readonly Layer[],
 ): RegionLayer[] {
   const covers = callouts.filter(
-    (layer) => layer.kind === 'region' && layer.effect.kind !== 'dim',
-  ) as RegionLayer[];
+    (layer): layer is RegionLayer => layer.kind === 'region' && layer.effect.kind !== 'dim',
+  );
   return grounds(picture).flatMap((ground) =>
     covers.flatMap(({ area, effect }) => {
       const seen = reflected(area, ground);

@@ -161,6 +161,20 @@ test('the background of a layout takes the place of the project’s', () => {
   expect(planFrame(project, SOURCES, at(31), FRAME).background).toBe(project.canvas.background);
 });
 
+test('a layout whose picture is not there lies on what the project has, also while it glides', () => {
+  const gone = both({ ...LAYOUTS.side, background: { footageId: 'of another project' } });
+  const { background } = gone.canvas;
+  for (const way of [{}, { glide: at(2) }, { glide: at(2), dissolves: true }]) {
+    Object.assign(gone.layouts[0]!, way);
+    const plain = structuredClone(gone);
+    plain.layouts[0]!.layout.background = null;
+    for (const time of [at(1), at(29), at(31)]) {
+      expect(sceneAt(gone, SOURCES, time).ground.under).toEqual(background);
+      expect(planFrame(gone, SOURCES, time, FRAME)).toEqual(planFrame(plain, SOURCES, time, FRAME));
+    }
+  }
+});
+
 test('a presenter’s box has its own outline, edge and middle', () => {
   const own: Layout = {
     ...LAYOUTS.side,

@@ -2,7 +2,7 @@ import { faceShiftAt } from '../face/follow';
 import { ease } from '../framing/path';
 import { viewAt } from '../framing/view';
 import { presenterBoxOf } from '../layout/by-hand';
-import { groundBetween, type Ground } from '../layout/ground';
+import { groundBetween, pictureOfGround, type Ground } from '../layout/ground';
 import { groundsOf, layoutBetween, layoutMomentAt, type LayoutMoment } from '../layout/glide';
 import type { Layout, PresenterBox } from '../layout/model';
 import {
@@ -163,7 +163,7 @@ export function sceneAt(
 ): Scene {
   const at = { project, sources, time };
   const there = { screen: !!frontmost(at, 'screen'), presenter: !!frontmost(at, 'presenter') };
-  const moment = layoutMomentAt(project.layouts, time);
+  const moment = withGrounds(layoutMomentAt(project.layouts, time), sources);
   const layout = layoutOf(moment, at, there);
   return {
     ...at,
@@ -190,6 +190,17 @@ export function presenterBoxAt(
   const { canvas, presenter: placed } = at.project;
   const shown = frontmost(at, 'presenter');
   return shown && presenterBoxOf(layout, placed, areaOf(at.project, shown.footage), canvas);
+}
+
+/**
+ * A layout that was saved in another project, or whose picture was deleted, lies on what the project
+ * has.
+ */
+function withGrounds(moment: LayoutMoment, sources: Sources): LayoutMoment {
+  const there = (id: string) => footageOf(sources, id)?.hasVideo;
+  const kept = (layout: Layout): Layout =>
+    pictureOfGround(layout.background).every(there) ? layout : { ...layout, background: null };
+  return { ...moment, from: kept(moment.from), to: kept(moment.to) };
 }
 
 /** The layout of an instant, which may be on its way. */
