@@ -161,7 +161,7 @@ test('the background of a layout takes the place of the project’s', () => {
   expect(planFrame(project, SOURCES, at(31), FRAME).background).toBe(project.canvas.background);
 });
 
-test('a layout whose picture is not there lies on what the project has, also while it glides', () => {
+test('a layout whose picture is not there lies on what the project has, gliding or not', () => {
   const gone = both({ ...LAYOUTS.side, background: { footageId: 'of another project' } });
   const { background } = gone.canvas;
   for (const way of [{}, { glide: at(2) }, { glide: at(2), dissolves: true }]) {

@@ -73,8 +73,8 @@ export interface ScreenView extends Shown {
 }
 
 /**
- * The ways of points when a view's upper left corner is seen at a stage's, by a scale, and all of it
- * is turned about the stage's middle by so many degrees.
+ * The ways of points when a view's upper left corner is seen at a stage's, by a scale, and all of
+ * it is turned about the stage's middle by so many degrees.
  */
 export function mappings(
   view: InFootage,
@@ -193,8 +193,8 @@ export function presenterBoxAt(
 }
 
 /**
- * A layout that was saved in another project, or whose picture was deleted, lies on what the project
- * has.
+ * A layout that was saved in another project, or whose picture was deleted, lies on what the
+ * project has.
  */
 function withGrounds(moment: LayoutMoment, sources: Sources): LayoutMoment {
   const there = (id: string) => footageOf(sources, id)?.hasVideo;

@@ -1,24 +1,19 @@
-import { readFile, rename, writeFile } from 'node:fs/promises';
+import { readFile, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Type } from '@sinclair/typebox';
 import { MediaFacts } from '@/contract/footage';
 import type { TakeSetup, TrackSetup } from '@/core/take/setup';
 import type { TrackName } from '@/core/take/take';
+import { byTrack } from '../db/rows/takes';
 import { jsonOr } from '../db/stored';
 import { probeMedia, type Probed } from '../media/probe';
+import { writeWhole } from '../media/whole-file';
 import { Interrupted } from '../processes/interrupted';
 import { finishedPath, isFinished } from './conform';
 import { takeFolder } from './files';
 
 const Told = Type.Object({ facts: MediaFacts, notes: Type.Array(Type.String()) });
-const Tracks = Type.Partial(
-  Type.Object({
-    screen: Told,
-    camera: Told,
-    voice: Told,
-    computer: Told,
-  } satisfies Record<TrackName, unknown>),
-);
+const Tracks = byTrack(Told);
 
 const factsPath = (takeId: string): string => join(takeFolder(takeId), 'facts.json');
 
@@ -31,6 +26,8 @@ export async function noteFacts(
   setup: TakeSetup,
   signal: AbortSignal,
 ): Promise<void> {
+  // What was written down before may be of a shorter recording.
+  await rm(factsPath(takeId), { force: true });
   const told: Partial<Record<TrackName, Probed>> = {};
   for (const track of setup.tracks) {
     if (!(await isFinished(takeId, track))) continue;
@@ -41,9 +38,10 @@ export async function noteFacts(
     });
     if (probed) told[track.name] = probed;
   }
-  const part = `${factsPath(takeId)}.part`;
-  await writeFile(part, JSON.stringify(told));
-  await rename(part, factsPath(takeId));
+  // Where there is no room for it, it is found when the take is kept.
+  await writeWhole(factsPath(takeId), (part) => writeFile(part, JSON.stringify(told))).catch(
+    () => undefined,
+  );
 }
 
 /** What a finished track is; found now where it was not written down. */

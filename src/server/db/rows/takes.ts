@@ -1,4 +1,4 @@
-import { Type } from '@sinclair/typebox';
+import { Type, type TSchema } from '@sinclair/typebox';
 import type { TakeView } from '@/contract/takes';
 import { TakeSetup } from '@/core/take/setup';
 import { END_REASONS, TAKE_KINDS, type TrackName } from '@/core/take/take';
@@ -21,14 +21,15 @@ const NO_SETUP: TakeSetup = {
   layout: 'corner',
 };
 
-const Made = Type.Partial(
-  Type.Object({
-    screen: Type.String(),
-    camera: Type.String(),
-    voice: Type.String(),
-    computer: Type.String(),
-  } satisfies Record<TrackName, unknown>),
-);
+/** What there may be of each of a take's tracks. */
+export const byTrack = <S extends TSchema>(of: S) =>
+  Type.Partial(
+    Type.Object({
+      ...{ screen: of, camera: of, voice: of, computer: of },
+    } satisfies Record<TrackName, S>),
+  );
+
+const Made = byTrack(Type.String());
 
 /** A row of takes as what it stands for. */
 export const takeOf = (row: TakeRow): Take => ({
